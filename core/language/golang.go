@@ -1,0 +1,50 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var golang = &reads.Language{
+	Name:       "go",
+	Extensions: []string{".go"},
+	Table: &syntax.Table{
+		LineComments:  []string{"//"},
+		BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
+		Strings: []syntax.StringForm{
+			{Open: `"`, Close: `"`, Backslash: true},
+			{Open: "`", Close: "`", Lines: true},
+			{Open: "'", Close: "'", Backslash: true, Bytes: true},
+		},
+	},
+	Outline:  goOutline,
+	LineEnds: true,
+	Triggers: []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv"},
+	Idioms: []reads.Idiom{
+		{Access: `os.Getenv($name)`},
+		{Access: `os.LookupEnv($name)`, Test: true},
+		{Access: `syscall.Getenv($name)`, Test: true},
+		{Access: `os.ExpandEnv($template)`},
+		{Access: `os.Expand($template, os.Getenv)`},
+		{Access: `os.Environ()`, Whole: true},
+		{Access: `syscall.Environ()`, Whole: true},
+	},
+	Conversions: []reads.Idiom{
+		{Access: `strconv.Atoi($read)`, Kind: reads.Integer},
+		{Access: `strconv.ParseInt($read, ...)`, Kind: reads.Integer},
+		{Access: `strconv.ParseUint($read, ...)`, Kind: reads.Integer},
+		{Access: `strconv.ParseFloat($read, ...)`, Kind: reads.Number},
+		{Access: `strconv.ParseBool($read)`, Kind: reads.Boolean},
+		{Access: `time.ParseDuration($read)`, Kind: reads.Duration},
+		{Access: `url.Parse($read)`, Kind: reads.URL},
+		{Access: `net/url.Parse($read)`, Kind: reads.URL},
+		{Access: `json.Unmarshal($read, ...)`, Kind: reads.JSON},
+		{Access: `encoding/json.Unmarshal($read, ...)`, Kind: reads.JSON},
+		{Access: `strings.Split($read, ...)`, Kind: reads.List},
+		{Access: `strings.Fields($read)`, Kind: reads.List},
+	},
+	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len", "cmp.Or"},
+	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "errors.New", "fmt.Errorf", "Fatalln", "Exit"},
+	Nothing:     []string{"nil"},
+	Formats:     []string{"fmt.Sprintf"},
+}

@@ -1,0 +1,175 @@
+package language
+
+import (
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"strconv"
+	"strings"
+
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+// goOutline outlines Go source with the language's own parser. What the
+// parser cannot read is outlined by its braces.
+func goOutline(f *syntax.File) *reads.Outline {
+	set := token.NewFileSet()
+	tree, err := parser.ParseFile(set, "", f.Src, parser.SkipObjectResolution)
+	if tree == nil || err != nil && len(tree.Decls) == 0 {
+		return reads.BraceOutline(true)(f)
+	}
+	w := &goWalker{file: f, set: set, outline: reads.NewOutline(f)}
+	for _, spec := range tree.Imports {
+		w.importSpec(spec)
+	}
+	ast.Inspect(tree, w.blocks)
+	w.outline.Nest()
+	ast.Inspect(tree, w.names)
+	return w.outline
+}
+
+type goWalker struct {
+	file    *syntax.File
+	set     *token.FileSet
+	outline *reads.Outline
+}
+
+// token gives the index of the first token that does not begin before pos.
+func (w *goWalker) token(pos token.Pos) int {
+	if !pos.IsValid() {
+		return 0
+	}
+	offset := int32(w.set.Position(pos).Offset)
+	low, high := 0, len(w.file.Tokens)
+	for low < high {
+		if mid := (low + high) / 2; w.file.Tokens[mid].Start < offset {
+			low = mid + 1
+		} else {
+			high = mid
+		}
+	}
+	return low
+}
+
+func (w *goWalker) span(n ast.Node) reads.Range {
+	if n == nil {
+		return reads.Range{}
+	}
+	return reads.Range{Lo: w.token(n.Pos()), Hi: w.token(n.End())}
+}
+
+func (w *goWalker) importSpec(spec *ast.ImportSpec) {
+	path, err := strconv.Unquote(spec.Path.Value)
+	if err != nil {
+		return
+	}
+	name := path[strings.LastIndexByte(path, '/')+1:]
+	if spec.Name != nil {
+		name = spec.Name.Name
+	}
+	if name == "." {
+		w.outline.Import("*", path, 0)
+		return
+	}
+	w.outline.Import(name, path, 0)
+}
+
+// blocks notes functions and blocks.
+func (w *goWalker) blocks(n ast.Node) bool {
+	switch n := n.(type) {
+	case *ast.FuncDecl:
+		if n.Body == nil {
+			return true
+		}
+		owner := ""
+		if n.Recv != nil && len(n.Recv.List) > 0 {
+			owner = receiverType(n.Recv.List[0].Type)
+		}
+		w.function(n.Name.Name, owner, w.token(n.Name.Pos()), n.Type, n.Body)
+	case *ast.FuncLit:
+		at := w.token(n.Pos())
+		w.function(w.literalName(at), "", at, n.Type, n.Body)
+	case *ast.BlockStmt:
+		w.outline.AddBlock(w.span(n), false, "")
+	case *ast.IfStmt, *ast.ForStmt, *ast.RangeStmt, *ast.SwitchStmt, *ast.TypeSwitchStmt, *ast.CaseClause, *ast.CommClause:
+		w.outline.AddBlock(w.span(n), false, "")
+	}
+	return true
+}
+
+// literalName gives the name that a function literal is assigned to.
+func (w *goWalker) literalName(at int) string {
+	if w.file.Is(at-1, ":=") || w.file.Is(at-1, "=") {
+		return w.file.Text(at - 2)
+	}
+	return ""
+}
+
+func (w *goWalker) function(name, owner string, at int, kind *ast.FuncType, body *ast.BlockStmt) {
+	fn := reads.Function{Name: name, Owner: owner, At: at, Body: w.span(body)}
+	for _, field := range kind.Params.List {
+		for _, param := range field.Names {
+			fn.Params = append(fn.Params, reads.Param{Name: param.Name})
+		}
+		if len(field.Names) == 0 {
+			fn.Params = append(fn.Params, reads.Param{})
+		}
+	}
+	w.outline.AddFunction(fn)
+}
+
+func receiverType(e ast.Expr) string {
+	switch e := e.(type) {
+	case *ast.StarExpr:
+		return receiverType(e.X)
+	case *ast.IndexExpr:
+		return receiverType(e.X)
+	case *ast.Ident:
+		return e.Name
+	}
+	return ""
+}
+
+// names binds what declarations and assignments give a meaning to.
+func (w *goWalker) names(n ast.Node) bool {
+	switch n := n.(type) {
+	case *ast.AssignStmt:
+		for i, left := range n.Lhs {
+			if name, ok := left.(*ast.Ident); ok && n.Tok != token.ADD_ASSIGN {
+				w.bind(name, valueAt(n.Rhs, len(n.Lhs), i), false)
+			}
+		}
+	case *ast.ValueSpec:
+		for i, name := range n.Names {
+			w.bind(name, valueAt(n.Values, len(n.Names), i), false)
+		}
+	case *ast.RangeStmt:
+		if name, ok := n.Value.(*ast.Ident); ok {
+			w.bind(name, n.X, true)
+		}
+		if name, ok := n.Key.(*ast.Ident); ok {
+			w.bind(name, nil, false)
+		}
+	}
+	return true
+}
+
+// valueAt gives the i-th of n values; the first of those that one call gives.
+func valueAt(values []ast.Expr, n, i int) ast.Expr {
+	if len(values) == n {
+		return values[i]
+	}
+	if i == 0 && len(values) == 1 {
+		return values[0]
+	}
+	return nil
+}
+
+func (w *goWalker) bind(name *ast.Ident, value ast.Expr, element bool) {
+	b := reads.Binding{At: w.token(name.Pos()), Function: -1, Element: element}
+	if value != nil {
+		b.Value = w.span(value)
+	}
+	w.outline.Bind(name.Name, b)
+}

@@ -1,0 +1,126 @@
+package language
+
+import (
+	"strings"
+
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var (
+	javascript = scriptLanguage("javascript", syntax.JSXHook, ".js", ".jsx", ".mjs", ".cjs", ".es6")
+	typescript = scriptLanguage("typescript", syntax.RegexHook, ".ts", ".mts", ".cts")
+	// In .tsx, what looks like a tag is one; in .ts it is a cast.
+	typescriptJSX = scriptLanguage("typescript", syntax.JSXHook, ".tsx")
+)
+
+func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...string) *reads.Language {
+	l := &reads.Language{
+		Name:       name,
+		Extensions: extensions,
+		Table: &syntax.Table{
+			LineComments:  []string{"//"},
+			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
+			WordStart:     "$",
+			WordPart:      "$",
+			Strings: []syntax.StringForm{
+				{Open: `"`, Close: `"`, Backslash: true},
+				{Open: `'`, Close: `'`, Backslash: true},
+				{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: []syntax.Hole{{Open: "${", Close: "}"}}},
+			},
+			Hook:      hook,
+			HookBytes: "/<",
+		},
+		Outline:  reads.BraceOutline(true),
+		Imports:  scriptImports,
+		LineEnds: true,
+		Triggers: []string{"env"},
+		Roots:    []string{"globalThis", "window", "global", "self"},
+		Idioms: []reads.Idiom{
+			{Access: `Deno.env.get($name)`},
+			{Access: `Deno.env.has($name)`, Test: true},
+			{Access: `Deno.env`, Whole: true},
+			{Access: `Deno.env.toObject()`, Whole: true},
+		},
+		Conversions: []reads.Idiom{
+			{Access: `parseInt($read)`, Kind: reads.Integer},
+			{Access: `Number.parseInt($read)`, Kind: reads.Integer},
+			{Access: `parseFloat($read)`, Kind: reads.Number},
+			{Access: `Number.parseFloat($read)`, Kind: reads.Number},
+			{Access: `Number($read)`, Kind: reads.Number},
+			{Access: `BigInt($read)`, Kind: reads.Integer},
+			{Access: `Boolean($read)`, Kind: reads.Boolean},
+			{Access: `JSON.parse($read)`, Kind: reads.JSON},
+			{Access: `URL($read)`, Kind: reads.URL},
+			{Access: `$read.split(...)`, Kind: reads.List},
+		},
+		Transparent: []string{"String", ".trim", ".toLowerCase", ".toUpperCase", ".toString", ".trimEnd", ".trimStart"},
+		Stops:       []string{"throw", "process.exit", "process.abort", "Deno.exit"},
+		Nothing:     []string{"undefined", "null", "void 0"},
+		WordOr:      []string{"||", "??"},
+		Copies:      []string{"assign"},
+	}
+	for _, object := range []string{"process.env", "import.meta.env", "Bun.env"} {
+		l.Idioms = append(l.Idioms,
+			reads.Idiom{Access: object + `.hasOwnProperty($name)`, Test: true},
+			reads.Idiom{Access: object + `.$name`},
+			reads.Idiom{Access: object + `[$name]`},
+			reads.Idiom{Access: `$name in ` + object, Test: true},
+			reads.Idiom{Access: `Object.hasOwn(` + object + `, $name)`, Test: true},
+			reads.Idiom{Access: `Reflect.get(` + object + `, $name)`},
+			reads.Idiom{Access: `Reflect.has(` + object + `, $name)`, Test: true},
+			reads.Idiom{Access: object, Whole: true},
+		)
+	}
+	return l
+}
+
+// scriptImports records import declarations: import p, { env as e } from "node:process".
+func scriptImports(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		if !f.Is(i, "import") || f.Kind(i) != syntax.Word || f.Is(i+1, "(") || f.Is(i+1, ".") {
+			continue
+		}
+		from := i + 1
+		for from < len(f.Tokens) && from < i+400 && f.Kind(from) != syntax.String {
+			from++
+		}
+		module, ok := f.Value(from)
+		if !ok || !f.Is(from-1, "from") {
+			continue
+		}
+		o.Skip(reads.Range{Lo: i, Hi: from})
+		bindImported(f, o, i+1, from-1, strings.TrimPrefix(module, "node:"))
+	}
+}
+
+// bindImported binds the names between "import" and "from".
+func bindImported(f *syntax.File, o *reads.Outline, lo, hi int, module string) {
+	braces := false
+	for i := lo; i < hi; i++ {
+		switch {
+		case f.Is(i, "{"):
+			braces = true
+		case f.Is(i, "}"):
+			braces = false
+		case f.Is(i, "*") && f.Is(i+1, "as"):
+			o.Import(f.Text(i+2), module, i+2)
+			i += 2
+		case f.Kind(i) != syntax.Word || f.Is(i, "type") && f.Kind(i+1) == syntax.Word:
+		case !braces:
+			o.Import(f.Text(i), module, i)
+		case f.Is(i+1, "as"):
+			o.Import(f.Text(i+2), importedPath(module, f.Text(i)), i+2)
+			i += 2
+		default:
+			o.Import(f.Text(i), importedPath(module, f.Text(i)), i)
+		}
+	}
+}
+
+func importedPath(module, name string) string {
+	if name == "default" {
+		return module
+	}
+	return module + "." + name
+}

@@ -1,0 +1,67 @@
+// Package language knows the languages: one file each, with the language's
+// lexical table, its idioms, and its own parser where it has one.
+package language
+
+import (
+	"bytes"
+	"path"
+	"strings"
+
+	"inzicht/core/reads"
+)
+
+// All lists every language that is understood. A new one is one more line.
+var All = []*reads.Language{
+	golang,
+	python,
+	javascript,
+	typescript,
+	typescriptJSX,
+}
+
+var (
+	byExtension = map[string]*reads.Language{}
+	byName      = map[string]*reads.Language{}
+	byCommand   = map[string]*reads.Language{}
+)
+
+func init() {
+	for _, l := range All {
+		for _, extension := range l.Extensions {
+			byExtension[extension] = l
+		}
+		for _, name := range l.Names {
+			byName[name] = l
+		}
+		for _, command := range l.Interpreters {
+			byCommand[command] = l
+		}
+	}
+}
+
+// Of gives the language of a file by its name, or nil.
+func Of(file string) *reads.Language {
+	base := path.Base(file)
+	if l := byName[base]; l != nil {
+		return l
+	}
+	return byExtension[strings.ToLower(path.Ext(base))]
+}
+
+// OfScript gives the language that the first line of a file without a known
+// name asks for with #!, or nil.
+func OfScript(head []byte) *reads.Language {
+	line, _, _ := bytes.Cut(head, []byte{'\n'})
+	rest, isScript := bytes.CutPrefix(line, []byte("#!"))
+	if !isScript {
+		return nil
+	}
+	for _, word := range strings.Fields(string(rest)) {
+		command := strings.TrimRight(path.Base(word), "0123456789.")
+		if command == "env" || strings.HasPrefix(word, "-") || strings.Contains(word, "=") {
+			continue
+		}
+		return byCommand[command]
+	}
+	return nil
+}

@@ -1,0 +1,161 @@
+package language
+
+import (
+	"strings"
+
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var pythonHoles = []syntax.Hole{{Open: "{", Close: "}", Doubled: true}}
+
+var python = &reads.Language{
+	Name:         "python",
+	Extensions:   []string{".py", ".pyi", ".pyw"},
+	Names:        []string{"SConstruct", "SConscript", "wscript"},
+	Interpreters: []string{"python", "pypy"},
+	Table: &syntax.Table{
+		LineComments: []string{"#"},
+		Strings: []syntax.StringForm{
+			{Prefix: "f fr rf t tr rt", Open: `"""`, Close: `"""`, Backslash: true, Lines: true, Holes: pythonHoles},
+			{Prefix: "f fr rf t tr rt", Open: `'''`, Close: `'''`, Backslash: true, Lines: true, Holes: pythonHoles},
+			{Prefix: "f fr rf t tr rt", Open: `"`, Close: `"`, Backslash: true, Holes: pythonHoles},
+			{Prefix: "f fr rf t tr rt", Open: `'`, Close: `'`, Backslash: true, Holes: pythonHoles},
+			{Prefix: "r br rb", Open: `"""`, Close: `"""`, Backslash: true, Raw: true, Lines: true},
+			{Prefix: "r br rb", Open: `'''`, Close: `'''`, Backslash: true, Raw: true, Lines: true},
+			{Prefix: "r br rb", Open: `"`, Close: `"`, Backslash: true, Raw: true},
+			{Prefix: "r br rb", Open: `'`, Close: `'`, Backslash: true, Raw: true},
+			{Prefix: "u b", Bare: true, Open: `"""`, Close: `"""`, Backslash: true, Lines: true},
+			{Prefix: "u b", Bare: true, Open: `'''`, Close: `'''`, Backslash: true, Lines: true},
+			{Prefix: "u b", Bare: true, Open: `"`, Close: `"`, Backslash: true},
+			{Prefix: "u b", Bare: true, Open: `'`, Close: `'`, Backslash: true},
+		},
+	},
+	Outline:  reads.IndentOutline,
+	Imports:  pythonImports,
+	LineEnds: true,
+	Triggers: []string{"environ", "environb", "getenv", "getenvb"},
+	Idioms: []reads.Idiom{
+		{Access: `os.environ[$name]`, Need: reads.Required},
+		{Access: `os.environ.get($name)`},
+		{Access: `os.environ.get($name, $fallback)`},
+		{Access: `os.environ.get($name, default=$fallback)`},
+		{Access: `os.environ.get(key=$name)`},
+		{Access: `os.environ.get(key=$name, default=$fallback)`},
+		{Access: `os.environ.pop($name)`, Need: reads.Required},
+		{Access: `os.environ.pop($name, $fallback)`},
+		{Access: `os.environ.setdefault($name, $fallback)`},
+		{Access: `os.environ.__getitem__($name)`, Need: reads.Required},
+		{Access: `os.environ.__contains__($name)`, Test: true},
+		{Access: `os.environ.has_key($name)`, Test: true},
+		{Access: `$name in os.environ`, Test: true},
+		{Access: `$name in os.environ.keys()`, Test: true},
+		{Access: `os.getenv($name)`},
+		{Access: `os.getenv($name, $fallback)`},
+		{Access: `os.getenv($name, default=$fallback)`},
+		{Access: `os.getenv(key=$name)`},
+		{Access: `os.getenv(key=$name, default=$fallback)`},
+		{Access: `os.path.expandvars($template)`},
+		{Access: `os.getenvb($name)`},
+		{Access: `os.getenvb($name, $fallback)`},
+		{Access: `os.environb[$name]`, Need: reads.Required},
+		{Access: `os.environb.get($name)`},
+		{Access: `os.environb.get($name, $fallback)`},
+		{Access: `$name in os.environb`, Test: true},
+		{Access: `os.environ`, Whole: true},
+		{Access: `os.environb`, Whole: true},
+	},
+	Conversions: []reads.Idiom{
+		{Access: `int($read)`, Kind: reads.Integer},
+		{Access: `float($read)`, Kind: reads.Number},
+		{Access: `decimal.Decimal($read)`, Kind: reads.Number},
+		{Access: `bool($read)`, Kind: reads.Boolean},
+		{Access: `strtobool($read)`, Kind: reads.Boolean},
+		{Access: `distutils.util.strtobool($read)`, Kind: reads.Boolean},
+		{Access: `json.loads($read)`, Kind: reads.JSON},
+		{Access: `ast.literal_eval($read)`, Kind: reads.JSON},
+		{Access: `urllib.parse.urlparse($read)`, Kind: reads.URL},
+		{Access: `urllib.parse.urlsplit($read)`, Kind: reads.URL},
+		{Access: `$read.split(...)`, Kind: reads.List},
+	},
+	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.path.expanduser", "os.fspath", "pathlib.Path", "os.fsencode", ".encode", ".decode"},
+	Stops:       []string{"raise", "sys.exit", "exit", "quit", "os._exit", "SystemExit", "abort"},
+	Nothing:     []string{"None"},
+	WordOr:      []string{"or"},
+	Copies:      []string{"dict", "copy", "deepcopy"},
+}
+
+// pythonImports records what import statements bind.
+func pythonImports(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		switch {
+		case f.Is(i, "import") && f.Kind(i) == syntax.Word && !f.Is(i-1, "."):
+			if from := importFrom(f, i); from >= 0 {
+				o.Skip(reads.Range{Lo: i, Hi: pythonFrom(f, o, dotted(f, from, i), i+1)})
+			} else {
+				o.Skip(reads.Range{Lo: i, Hi: pythonImport(f, o, i+1)})
+			}
+		}
+	}
+}
+
+// importFrom finds the token behind "from" for the import at i, or -1.
+func importFrom(f *syntax.File, i int) int {
+	for j := i - 1; j >= 0 && !f.Tokens[j+1].NewLine; j-- {
+		if f.Is(j, "from") {
+			return j + 1
+		}
+	}
+	return -1
+}
+
+func dotted(f *syntax.File, lo, hi int) string {
+	var out strings.Builder
+	for i := lo; i < hi; i++ {
+		out.WriteString(f.Text(i))
+	}
+	return out.String()
+}
+
+// pythonImport reads "import a.b as c, d" and gives its end.
+func pythonImport(f *syntax.File, o *reads.Outline, i int) int {
+	for f.Kind(i) == syntax.Word {
+		first, end := i, i+1
+		for f.Is(end, ".") {
+			end += 2
+		}
+		if f.Is(end, "as") {
+			o.Import(f.Text(end+1), dotted(f, first, end), end+1)
+			end += 2
+		} else {
+			o.Import(f.Text(first), f.Text(first), first)
+		}
+		if !f.Is(end, ",") {
+			return end
+		}
+		i = end + 1
+	}
+	return i
+}
+
+// pythonFrom reads "from module import (a as b, c)" and gives its end.
+func pythonFrom(f *syntax.File, o *reads.Outline, module string, i int) int {
+	if f.Is(i, "(") {
+		i++
+	}
+	for f.Kind(i) == syntax.Word || f.Is(i, "*") {
+		name, bound, next := f.Text(i), i, i+1
+		if f.Is(next, "as") {
+			bound, next = next+1, next+2
+		}
+		o.Import(f.Text(bound), module+"."+name, bound)
+		if name == "*" {
+			o.Import("*", module, i)
+		}
+		if !f.Is(next, ",") {
+			return next
+		}
+		i = next + 1
+	}
+	return i
+}

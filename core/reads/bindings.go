@@ -1,0 +1,256 @@
+package reads
+
+import "inzicht/core/syntax"
+
+// The parts that outlines of all languages share: assignments, destructuring,
+// parameters, and where an expression ends.
+
+// continues are operators after which an expression goes on to the next line,
+// or with which a line goes on from the one before.
+var continues = map[string]bool{
+	"+": true, "-": true, "*": true, "/": true, "%": true, ".": true, "?.": true, "->": true, "::": true, "&.": true,
+	"||": true, "&&": true, "??": true, "?": true, ":": true, "?:": true, "==": true, "===": true, "!=": true,
+	"!==": true, "=": true, ":=": true, "=>": true, "<": true, ">": true, "<=": true, ">=": true, ",": true,
+	"|": true, "&": true, "..": true, "<>": true, "|>": true, "or": true, "and": true, "not": true,
+	"||=": true, "??=": true, "+=": true,
+}
+
+// expressionEnd gives the token behind the expression that begins at lo.
+// Brackets are passed over whole; it never goes past limit.
+func expressionEnd(f *syntax.File, lo, limit int, lineEnds bool) int {
+	for i := lo; i < limit; i++ {
+		t := &f.Tokens[i]
+		if i > lo && lineEnds && t.NewLine && !continuesLine(f, i) {
+			return i
+		}
+		switch t.Kind {
+		case syntax.Open, syntax.Quote:
+			if t.Mate > int32(i) {
+				i = int(t.Mate)
+			}
+		case syntax.Close, syntax.Unquote:
+			return i
+		case syntax.Punct:
+			if c := f.Src[t.Start]; t.End-t.Start == 1 && (c == ',' || c == ';') {
+				return i
+			}
+		}
+	}
+	return limit
+}
+
+// continuesLine tells whether token i, first on its line, belongs to the
+// expression before it.
+func continuesLine(f *syntax.File, i int) bool {
+	if t := f.Tokens[i]; t.Kind == syntax.Punct && continues[f.Text(i)] && !f.Is(i, "*") && !f.Is(i, "&") {
+		return true
+	}
+	before := f.Tokens[i-1]
+	return (before.Kind == syntax.Punct || before.Kind == syntax.Word) && continues[f.Text(i-1)]
+}
+
+// bindAssignments records every "name = value", with or without a type or
+// further names on the left. With keywords, an "=" between parentheses names
+// an argument and assigns nothing.
+func bindAssignments(f *syntax.File, o *Outline, lineEnds, keywords bool) {
+	for i := 1; i < len(f.Tokens); i++ {
+		t := &f.Tokens[i]
+		if t.Kind != syntax.Punct {
+			continue
+		}
+		switch string(f.Src[t.Start:t.End]) {
+		case "=", ":=":
+			if p := o.parent[i]; keywords && t.End-t.Start == 1 && p >= 0 && f.Is(int(p), "(") {
+				continue
+			}
+			bindTarget(f, o, i, lineEnds)
+		case "||=", "??=":
+			if f.Kind(i-1) == syntax.Word {
+				bindName(f, o, i-1, Binding{At: i - 1, Value: Range{i + 1, valueEnd(f, o, i+1, lineEnds)}, Function: -1})
+			}
+		}
+	}
+}
+
+// valueEnd is expressionEnd for the right side of an assignment: between
+// parentheses or square brackets a line's end means nothing.
+func valueEnd(f *syntax.File, o *Outline, lo int, lineEnds bool) int {
+	limit := len(f.Tokens)
+	if lo >= limit {
+		return limit
+	}
+	if p := o.parent[lo]; p >= 0 && f.Src[f.Tokens[p].Start] != '{' {
+		lineEnds = false
+	}
+	return expressionEnd(f, lo, limit, lineEnds)
+}
+
+// bindTarget binds what stands left of the assignment operator at eq.
+func bindTarget(f *syntax.File, o *Outline, eq int, lineEnds bool) {
+	value := Range{eq + 1, valueEnd(f, o, eq+1, lineEnds)}
+	left := eq - 1
+	switch f.Kind(left) {
+	case syntax.Close:
+		if open := f.Mate(left); open >= 0 && (f.Is(open, "{") || f.Is(open, "[")) && !isSubscript(f, open) {
+			bindPattern(f, o, Range{open + 1, left}, value)
+		}
+		return
+	case syntax.Word:
+	default:
+		return
+	}
+	names := []int{left}
+	if typed := typedName(f, left); typed >= 0 {
+		names[0] = typed
+	}
+	for f.Is(names[0]-1, ",") && f.Kind(names[0]-2) == syntax.Word && len(names) < 8 && !f.Tokens[names[0]].NewLine {
+		names = append([]int{names[0] - 2}, names...)
+	}
+	if len(names) == 1 {
+		bindName(f, o, names[0], Binding{At: names[0], Value: value, Function: -1})
+		return
+	}
+	parts := splitAt(f, Range{value.Lo, tupleEnd(f, value, lineEnds)}, ",")
+	for n, at := range names {
+		b := Binding{At: at, Function: -1}
+		if len(parts) == len(names) {
+			b.Value = parts[n]
+		} else if n == 0 {
+			b.Value = value
+		}
+		bindName(f, o, at, b)
+	}
+}
+
+// tupleEnd goes on over top-level commas: a, b = x, y.
+func tupleEnd(f *syntax.File, value Range, lineEnds bool) int {
+	end := value.Hi
+	for f.Is(end, ",") && !f.Tokens[end].NewLine {
+		end = expressionEnd(f, end+1, len(f.Tokens), lineEnds)
+	}
+	return end
+}
+
+// typedName finds the name in "name: Type" that ends at token last, or -1.
+func typedName(f *syntax.File, last int) int {
+	for i := last; i > 0 && i > last-12; i-- {
+		if f.Is(i, ":") && f.Kind(i-1) == syntax.Word {
+			return i - 1
+		}
+		if f.Tokens[i].NewLine || f.Is(i, ",") || f.Is(i, ";") || f.Is(i, "(") || f.Is(i, "{") || f.Is(i, "?") {
+			return -1
+		}
+	}
+	return -1
+}
+
+// bindName binds the name at token at; a member of the object itself is
+// bound with a leading dot.
+func bindName(f *syntax.File, o *Outline, at int, b Binding) {
+	name := f.Text(at)
+	if isMember(f, at) {
+		if !isSelf(f.Text(at - 2)) {
+			return
+		}
+		name = "." + name
+	}
+	o.Bind(name, b)
+}
+
+func isSelf(word string) bool {
+	return word == "this" || word == "self" || word == "cls" || word == "$this"
+}
+
+// isMember tells whether the word at i follows a member operator.
+func isMember(f *syntax.File, i int) bool {
+	if f.Kind(i-1) != syntax.Punct {
+		return false
+	}
+	switch f.Text(i - 1) {
+	case ".", "?.", "->", "::", "?->", "&.":
+		return true
+	}
+	return false
+}
+
+// isSubscript tells whether the bracket at open indexes what stands before it.
+func isSubscript(f *syntax.File, open int) bool {
+	if !f.Is(open, "[") {
+		return false
+	}
+	k := f.Kind(open - 1)
+	return !f.Tokens[open].NewLine && (k == syntax.Close || k == syntax.Unquote || k == syntax.String || k == syntax.Word && !declares[f.Text(open-1)])
+}
+
+var declares = map[string]bool{"const": true, "let": true, "var": true, "val": true, "my": true, "our": true, "return": true, "in": true, "of": true}
+
+// bindPattern binds the names of { a, b: c, d = 1 } or [a, b].
+func bindPattern(f *syntax.File, o *Outline, inside, value Range) {
+	for _, part := range splitAt(f, inside, ",") {
+		if part.empty() || f.Is(part.Lo, "...") {
+			continue
+		}
+		property, target := part.Lo, part.Lo
+		rest := part.Lo + 1
+		if f.Is(rest, ":") {
+			target, rest = rest+1, rest+2
+		}
+		key := f.Text(property)
+		if v, ok := f.Value(property); ok {
+			key = v
+		}
+		b := Binding{At: target, Value: value, Property: key, Function: -1}
+		if f.Is(rest, "=") {
+			b.Default = Range{rest + 1, part.Hi}
+		}
+		if f.Kind(target) == syntax.Word {
+			o.Bind(f.Text(target), b)
+		}
+	}
+}
+
+// splitAt splits a range at a separator outside brackets.
+func splitAt(f *syntax.File, r Range, separator string) (parts []Range) {
+	lo := r.Lo
+	for i := r.Lo; i < r.Hi; i++ {
+		switch f.Tokens[i].Kind {
+		case syntax.Open, syntax.Quote:
+			if m := int(f.Tokens[i].Mate); m > i {
+				i = m
+			}
+		case syntax.Punct, syntax.Word:
+			if f.Is(i, separator) {
+				parts = append(parts, Range{lo, i})
+				lo = i + 1
+			}
+		}
+	}
+	if lo < r.Hi {
+		parts = append(parts, Range{lo, r.Hi})
+	}
+	return parts
+}
+
+// bindParams binds the parameters of function n, which stand in a range.
+func bindParams(f *syntax.File, o *Outline, n int, list Range, body int32, nameOf func(Range) int) {
+	fn := &o.Functions[n]
+	for _, part := range splitAt(f, list, ",") {
+		at := nameOf(part)
+		if at < 0 {
+			fn.Params = append(fn.Params, Param{})
+			continue
+		}
+		o.skipped[at] = true
+		p := Param{Name: f.Text(at)}
+		for i := at; i < part.Hi; i++ {
+			if f.Is(i, "=") {
+				p.Default = Range{i + 1, part.Hi}
+				break
+			}
+		}
+		fn.Params = append(fn.Params, p)
+		b := Binding{At: fn.Body.Lo, Function: n, Param: len(fn.Params) - 1}
+		b.block = body
+		o.Bindings[p.Name] = append(o.Bindings[p.Name], b)
+	}
+}

@@ -1,0 +1,262 @@
+package reads
+
+import "inzicht/core/syntax"
+
+// BraceOutline outlines a language whose blocks stand in braces.
+func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
+	return func(f *syntax.File) *Outline {
+		o := NewOutline(f)
+		o.braceBlocks(f)
+		for i := range f.Tokens {
+			if f.Is(i, "=>") && !f.Is(i+1, "{") || f.Is(i, "->") && f.Is(i-1, ")") && !f.Is(i+1, "{") {
+				o.arrow(f, i, lineEnds)
+			}
+		}
+		o.fillBlocks()
+		o.braceFunctions(f)
+		bindAssignments(f, o, lineEnds, false)
+		bindLoops(f, o)
+		return o
+	}
+}
+
+// braceBlocks makes a block of each pair of braces.
+func (o *Outline) braceBlocks(f *syntax.File) {
+	for i := range f.Tokens {
+		t := &f.Tokens[i]
+		if t.Kind != syntax.Open || f.Src[t.Start] != '{' || t.Mate < 0 {
+			continue
+		}
+		head, params := functionHead(f, i)
+		b := block{Range: Range{i, int(t.Mate) + 1}, function: params >= 0, name: className(f, i)}
+		if params >= 0 {
+			o.Functions = append(o.Functions, Function{At: head, Body: b.Range, Name: functionName(f, head)})
+			o.Functions[len(o.Functions)-1].Params = []Param{{Default: Range{params, f.Mate(params)}}}
+		}
+		o.blocks = append(o.blocks, b)
+	}
+}
+
+// fillBlocks nests the blocks and notes the innermost of each token. Blocks
+// come in any order; an inner one lies wholly within its outer.
+func (o *Outline) fillBlocks() {
+	starts := map[int][]int32{}
+	for n := 1; n < len(o.blocks); n++ {
+		starts[o.blocks[n].Lo] = append(starts[o.blocks[n].Lo], int32(n))
+	}
+	stack := []int32{0}
+	for i := range o.blockOf {
+		for len(stack) > 1 && i >= o.blocks[stack[len(stack)-1]].Hi {
+			stack = stack[:len(stack)-1]
+		}
+		for _, n := range starts[i] {
+			o.blocks[n].parent = stack[len(stack)-1]
+			stack = append(stack, n)
+		}
+		o.blockOf[i] = stack[len(stack)-1]
+	}
+}
+
+// controls are words before a parenthesis that make no function of the block after it.
+var controls = map[string]bool{
+	"if": true, "for": true, "while": true, "switch": true, "catch": true, "with": true, "elseif": true,
+	"foreach": true, "match": true, "when": true, "using": true, "lock": true, "synchronized": true, "unless": true,
+	"until": true, "guard": true, "fixed": true, "return": true, "await": true, "else": true,
+}
+
+// functionHead finds, for the brace at open, the token of the function's name
+// (or of its beginning) and the opening parenthesis of its parameters, or -1.
+func functionHead(f *syntax.File, open int) (head, params int) {
+	i := open - 1
+	if f.Is(i, "=>") {
+		if f.Kind(i-1) == syntax.Word {
+			return i - 1, i - 1 // x => { … }
+		}
+		i--
+	}
+	// A return type may stand between the parameters and the brace.
+	for steps := 0; steps < 24 && i > 0; steps++ {
+		t := f.Tokens[i]
+		if t.Kind == syntax.Close && f.Src[t.Start] == ')' {
+			break
+		}
+		if t.Kind == syntax.Close && t.Mate > 0 && f.Src[t.Start] != '}' {
+			i = int(t.Mate) - 1
+			continue
+		}
+		if t.Kind == syntax.Open || t.Kind == syntax.Close || f.Is(i, ";") || f.Is(i, "=") || f.Is(i, ",") || f.Is(i, "{") {
+			return -1, -1
+		}
+		i--
+	}
+	if !f.Is(i, ")") || f.Mate(i) < 0 {
+		return -1, -1
+	}
+	params = f.Mate(i)
+	before := params - 1
+	if f.Is(before, ">") { // type parameters: name<T>(…)
+		for steps := 0; steps < 24 && before > 0 && !f.Is(before, "<"); steps++ {
+			before--
+		}
+		before--
+	}
+	if f.Kind(before) == syntax.Word && controls[f.Text(before)] {
+		return -1, -1
+	}
+	// Go: func (r T) Name(…) and a result list in parentheses: func f(a) (b, error) {
+	if f.Is(before, ")") && f.Mate(before) > 0 && !f.Is(f.Mate(before)-1, "func") {
+		params = f.Mate(before)
+		before = params - 1
+	}
+	return before, params
+}
+
+func functionName(f *syntax.File, head int) string {
+	switch f.Text(head) {
+	case "function", "func", "fn", "fun", "=", "(", ",", ":", "async", "*", "=>", "return":
+		return assignedName(f, head)
+	}
+	if f.Kind(head) == syntax.Word && !f.Is(head+1, "=>") {
+		return f.Text(head)
+	}
+	return assignedName(f, head)
+}
+
+// assignedName gives the name that an anonymous function is bound to: name = function…, name: (…) => ….
+func assignedName(f *syntax.File, head int) string {
+	i := head
+	for i > 0 && (f.Is(i, "function") || f.Is(i, "async") || f.Is(i, "*") || f.Is(i, "func") || f.Is(i, "fn")) {
+		i--
+	}
+	if i == head && f.Kind(head) == syntax.Word {
+		i--
+	}
+	if (f.Is(i, "=") || f.Is(i, ":") || f.Is(i, ":=")) && f.Kind(i-1) == syntax.Word {
+		if typed := typedName(f, i-1); f.Is(i, "=") && typed >= 0 {
+			return f.Text(typed)
+		}
+		return f.Text(i - 1)
+	}
+	return ""
+}
+
+// arrow makes a function of an arrow without braces: (x) => process.env[x].
+func (o *Outline) arrow(f *syntax.File, i int, lineEnds bool) {
+	head, params := i-1, i-1
+	if f.Is(i-1, ")") {
+		params = f.Mate(i - 1)
+		head = params - 1
+	} else if f.Kind(i-1) != syntax.Word {
+		head, params = functionHead(f, i)
+	}
+	if params < 0 {
+		return
+	}
+	body := Range{i + 1, valueEnd(f, o, i+1, lineEnds)}
+	if body.empty() {
+		return
+	}
+	list := Range{params, f.Mate(params)}
+	if list.Hi < 0 {
+		list.Hi = params + 1
+	}
+	o.Functions = append(o.Functions, Function{At: head, Body: body, Name: functionName(f, head), Params: []Param{{Default: list}}})
+	o.blocks = append(o.blocks, block{Range: body, function: true})
+}
+
+// braceFunctions binds the parameters of the functions found, whose list
+// braceBlocks and arrow left as the default of a single one.
+func (o *Outline) braceFunctions(f *syntax.File) {
+	for n := range o.Functions {
+		fn := &o.Functions[n]
+		list := fn.Params[0].Default
+		fn.Params = nil
+		fn.Owner = o.classAt(fn.At0())
+		inside := Range{list.Lo + 1, list.Hi}
+		if f.Kind(list.Lo) == syntax.Word {
+			inside = Range{list.Lo, list.Lo + 1}
+		}
+		bindParams(f, o, n, inside, o.blockAt(fn.Body), func(part Range) int { return paramName(f, part) })
+	}
+}
+
+// At0 is At, kept within the file.
+func (fn *Function) At0() int { return max(fn.At, 0) }
+
+// blockAt gives the block with exactly this range.
+func (o *Outline) blockAt(r Range) int32 {
+	if r.empty() {
+		return 0
+	}
+	return o.blockOf[r.Lo]
+}
+
+// paramName finds the name in one parameter: "name: Type = x", "Type name = x", "final Type name", "$name".
+func paramName(f *syntax.File, part Range) int {
+	last := -1
+	for i := part.Lo; i < part.Hi; i++ {
+		switch f.Tokens[i].Kind {
+		case syntax.Word:
+			last = i
+			if f.Is(i+1, ":") || f.Is(i+1, "?") && f.Is(i+2, ":") {
+				return i
+			}
+		case syntax.Punct:
+			if f.Is(i, "=") {
+				return last
+			}
+		case syntax.Open:
+			if m := f.Mate(i); m > i && !f.Is(i, "[") {
+				return -1 // destructured
+			}
+		}
+	}
+	return last
+}
+
+// className gives the name of the class, enumeration or namespace whose body opens at open.
+func className(f *syntax.File, open int) string {
+	for i := open - 1; i >= 0 && i > open-24; i-- {
+		if f.Kind(i) == syntax.Open || f.Kind(i) == syntax.Close || f.Is(i, ";") {
+			return ""
+		}
+		switch f.Text(i) {
+		case "class", "enum", "struct", "object", "interface", "module", "trait", "namespace", "impl", "extension":
+			if f.Kind(i+1) == syntax.Word {
+				return f.Text(i + 1)
+			}
+			return ""
+		}
+	}
+	return ""
+}
+
+// bindLoops binds loop variables to the elements they run over:
+// for (const k of list), for (x : list), for x in list, foreach ($list as $k).
+func bindLoops(f *syntax.File, o *Outline) {
+	for i := 1; i+1 < len(f.Tokens); i++ {
+		if f.Tokens[i].Kind != syntax.Word && !f.Is(i, ":") || f.Kind(i-1) != syntax.Word {
+			continue
+		}
+		switch f.Text(i) {
+		case "of", "in", ":":
+			if p := o.parent[i]; p >= 0 && f.Is(int(p), "(") && (f.Is(int(p)-1, "for") || f.Is(int(p)-1, "foreach")) {
+				o.Bind(f.Text(i-1), Binding{At: i - 1, Value: Range{i + 1, f.Mate(int(p))}, Element: true, Function: -1})
+			} else if f.Is(i, "in") && f.Is(i-2, "for") {
+				o.Bind(f.Text(i-1), Binding{At: i - 1, Value: Range{i + 1, loopListEnd(f, i+1)}, Element: true, Function: -1})
+			}
+		}
+	}
+}
+
+func loopListEnd(f *syntax.File, lo int) int {
+	for i := lo; i < len(f.Tokens); i++ {
+		if f.Is(i, "{") || f.Is(i, ":") || f.Tokens[i].NewLine {
+			return i
+		}
+		if m := f.Mate(i); m > i {
+			i = m
+		}
+	}
+	return lo
+}

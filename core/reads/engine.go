@@ -1,0 +1,307 @@
+package reads
+
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// analysis is the work on one file.
+type analysis struct {
+	lang   *Language
+	c      *compiled
+	f      *syntax.File
+	o      *Outline
+	roots  map[string]bool
+	copies map[string]bool
+
+	reads   []Read
+	helpers []*Helper
+	last    match // the access found before, within which the environment itself is no further read
+}
+
+// Result is what one file gives.
+type Result struct {
+	Reads   []Read
+	Helpers []*Helper // functions of the file whose parameter names the variable they read
+}
+
+// Analyse finds the reads in src. Compile must have succeeded before.
+func (l *Language) Analyse(src []byte) Result {
+	a := l.open(src)
+	a.direct()
+	a.destructured()
+	a.throughHelpers()
+	a.unused()
+	slices.SortStableFunc(a.reads, func(x, y Read) int {
+		if x.Line != y.Line {
+			return x.Line - y.Line
+		}
+		return x.Column - y.Column
+	})
+	return Result{Reads: a.reads, Helpers: a.helpers}
+}
+
+func (l *Language) open(src []byte) *analysis {
+	f := l.Table.Scan(src, false)
+	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies)}
+	a.o = l.Outline(f)
+	if l.Imports != nil {
+		l.Imports(f, a.o)
+	}
+	return a
+}
+
+// direct finds every access that an idiom describes.
+func (a *analysis) direct() {
+	f := a.f
+	for i := range f.Tokens {
+		t := &f.Tokens[i]
+		if t.Kind != syntax.Word || a.o.skipped[i] {
+			continue
+		}
+		if isMember(f, i) {
+			a.method(i)
+			continue
+		}
+		if m := a.find(i); m != nil {
+			a.found(m)
+		}
+	}
+}
+
+// method finds accesses through any receiver: request.getInitParameter($name).
+func (a *analysis) method(i int) {
+	if len(a.c.methods) == 0 {
+		return
+	}
+	patterns := a.c.methods[a.f.Text(i)]
+	if len(patterns) == 0 {
+		return
+	}
+	if m := a.fit(patterns, i, i); m != nil {
+		m.access.Lo = chainStart(a.f, i)
+		a.found(m)
+	}
+}
+
+// found turns a match into reads, a helper, or nothing where it is no read.
+func (a *analysis) found(m *match) {
+	if a.isDeclaration(m.access.Lo) {
+		return
+	}
+	if m.pattern.idiom.Whole {
+		inside := a.last.access.contains(m.access.Lo) && !a.last.fallback.contains(m.access.Lo)
+		if !inside && (len(m.pattern.after) > 0 || a.passedOn(m.access)) {
+			a.add(m.access, Read{Whole: true, Access: m.pattern.access, Need: Optional, Kind: Text})
+		}
+		return
+	}
+	a.last = *m
+	if a.isWrite(m.access) {
+		return
+	}
+	var out facts
+	out.setFallback(a.fallbackOf(m.fallback))
+	a.judge(m.access, 0, &out)
+	names := a.names(m)
+	if m.member {
+		names = word(a.f.Text(m.name.Lo))
+	}
+	a.emit(m.access, names, m.pattern.idiom, m.pattern.access, &out, "")
+}
+
+func (a *analysis) names(m *match) []text {
+	if !m.template.empty() {
+		return namesIn(a.evaluate(m.template, 0))
+	}
+	if m.name.empty() {
+		return unknown
+	}
+	values := a.evaluate(m.name, 0)
+	if m.pattern.idiom.Prefix != "" {
+		values = join(word(m.pattern.idiom.Prefix), values)
+	}
+	return values
+}
+
+// namesIn gives the names that stand in templates as $NAME or ${NAME}.
+func namesIn(templates []text) (names []text) {
+	for _, t := range templates {
+		known, _ := t.pattern()
+		for {
+			n := strings.IndexByte(known, '$')
+			if n < 0 {
+				break
+			}
+			known = strings.TrimPrefix(known[n+1:], "{")
+			end := 0
+			for end < len(known) && isNameByte(known[end]) {
+				end++
+			}
+			if end > 0 {
+				names = append(names, word(known[:end])...)
+			}
+			known = known[end:]
+		}
+	}
+	return names
+}
+
+// emit makes one read of each name, or a helper of a function whose parameter
+// the name depends on.
+func (a *analysis) emit(at Range, names []text, idiom *Idiom, access string, out *facts, through string) {
+	done := map[string]bool{}
+	for _, name := range names {
+		if p := name.param(); p != nil {
+			if a.addHelper(p, name, idiom, access, out, at) {
+				continue
+			}
+		}
+		r := Read{Access: access, Through: through}
+		if exact, ok := name.plain(); ok {
+			if !plausible(exact) {
+				continue
+			}
+			r.Name = exact
+		} else if pattern, known := name.pattern(); known {
+			r.Pattern = pattern
+		}
+		key := r.Name + "\x00" + r.Pattern
+		if done[key] {
+			continue
+		}
+		done[key] = true
+		copied := *out
+		copied.literals = slices.Clone(out.literals)
+		copied.finish(&r, idiom)
+		a.add(at, r)
+	}
+}
+
+// plausible tells whether an operating system would take s for a name.
+func plausible(s string) bool {
+	return s != "" && len(s) < 256 && !strings.ContainsAny(s, "=\x00\n")
+}
+
+func (a *analysis) add(at Range, r Read) {
+	r.Line, r.Column = a.f.Position(int(a.f.Tokens[at.Lo].Start))
+	r.Language = a.lang.Name
+	a.reads = append(a.reads, r)
+}
+
+// isDeclaration tells whether the name at i is being declared: import, function f(.
+func (a *analysis) isDeclaration(i int) bool {
+	switch a.f.Text(i - 1) {
+	case "def", "function", "func", "fn", "import", "class", "interface", "fun":
+		return true
+	}
+	return false
+}
+
+// isWrite tells whether an access is a write or a delete.
+func (a *analysis) isWrite(r Range) bool {
+	f := a.f
+	next := a.passTransparent(r.Hi)
+	if f.Is(next, "=") && f.Kind(next) == syntax.Punct && !f.Is(r.Hi-1, ")") {
+		return true
+	}
+	if f.Is(next, ":") && f.Tokens[r.Lo].NewLine && a.openerOf(r.Lo) < 0 && f.Is(r.Hi-1, "]") { // x["k"]: type = value
+		return true
+	}
+	before := r.Lo - 1
+	for f.Is(before, "(") {
+		before--
+	}
+	if f.Kind(before) == syntax.Word {
+		switch f.Text(before) {
+		case "delete", "del", "unset":
+			return true
+		}
+	}
+	if f.Is(before, ",") { // del a, b and unset($a, $b)
+		if open := a.openerOf(r.Lo); open > 0 && f.Is(open-1, "unset") {
+			return true
+		}
+		start := a.statementStart(r.Lo)
+		return f.Is(start, "del")
+	}
+	return false
+}
+
+// passedOn tells whether the environment as a whole is handed to something,
+// rather than given another name, tested or destructured.
+func (a *analysis) passedOn(r Range) bool {
+	f := a.f
+	before, after := f.Text(r.Lo-1), f.Text(a.passTransparent(r.Hi))
+	if after == ":" && (before == "{" || before == ",") || a.isBound(r.Lo) {
+		return false // a key, or the place where a name is bound
+	}
+	switch after {
+	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[":
+		return false
+	case ".", "?.", "::", "->":
+		return f.Is(a.passTransparent(r.Hi)+2, "(")
+	}
+	if open := a.openerOf(r.Lo); before == "=" && open >= 0 && f.Is(open, "(") && isCall(f, open) {
+		return true // run(env=os.environ)
+	}
+	switch before {
+	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".":
+		return before == "in" && f.Is(r.Lo-3, "for")
+	case "(":
+		return isCall(f, r.Lo-1)
+	}
+	return true
+}
+
+// isBound tells whether the token at i is where a name is bound.
+func (a *analysis) isBound(i int) bool {
+	for _, b := range a.o.Bindings[a.f.Text(i)] {
+		if b.At == i && b.Function < 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// destructured finds reads in const { A, B = "x" } = process.env.
+func (a *analysis) destructured() {
+	for name, bindings := range a.o.Bindings {
+		for _, b := range bindings {
+			if b.Property == "" || a.wholeOf(b.Value, 0) == "" {
+				continue
+			}
+			var out facts
+			if !b.Default.empty() {
+				out.setFallback(a.fallbackOf(b.Default))
+			}
+			a.followName(name, b.At, &out)
+			p := a.c.wholes[a.wholeOf(b.Value, 0)]
+			a.emit(Range{a.propertyToken(b), b.At + 1}, word(b.Property), &Idiom{}, p.access, &out, "")
+		}
+	}
+}
+
+// propertyToken is where the property stands: { A } or { A: name }.
+func (a *analysis) propertyToken(b Binding) int {
+	if a.f.Is(b.At-1, ":") {
+		return b.At - 2
+	}
+	return b.At
+}
+
+// followName judges the uses of a name bound at token at.
+func (a *analysis) followName(name string, at int, out *facts) {
+	scope := a.o.blocks[a.o.functionBlock(a.o.blockOf[at])].Range
+	uses := 0
+	for i := at + 1; i < scope.Hi && uses < 40; i++ {
+		if a.f.Kind(i) == syntax.Word && a.f.Is(i, name) && !isMember(a.f, i) {
+			uses++
+			use := facts{}
+			a.judge(Range{i, i + 1}, 1, &use)
+			out.merge(use, false)
+		}
+	}
+}

@@ -1,0 +1,511 @@
+package reads
+
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// A text is what a string expression may be: a few alternatives, each a row
+// of parts of which some are unknown.
+type text []part
+
+// part is literal text, the value of a parameter, or anything at all.
+type part struct {
+	text  string
+	param *paramRef
+	any   bool
+}
+
+// paramRef is a parameter of a function of this file.
+type paramRef struct {
+	function, index int
+	fold            func(string) string // what is done to the argument: upper case
+}
+
+const (
+	maxDepth        = 12 // how deep expressions are followed
+	maxAlternatives = 64 // how many values one expression may have
+)
+
+var unknown = []text{{{any: true}}}
+
+// plain gives the text where all of it is known.
+func (t text) plain() (string, bool) {
+	var out strings.Builder
+	for _, p := range t {
+		if p.any || p.param != nil {
+			return "", false
+		}
+		out.WriteString(p.text)
+	}
+	return out.String(), true
+}
+
+// pattern gives the text with * for what is not known, and whether anything is.
+func (t text) pattern() (string, bool) {
+	var out strings.Builder
+	known := false
+	for _, p := range t {
+		if p.any || p.param != nil {
+			if !strings.HasSuffix(out.String(), "*") {
+				out.WriteByte('*')
+			}
+			continue
+		}
+		known = known || p.text != ""
+		out.WriteString(p.text)
+	}
+	return out.String(), known
+}
+
+// param gives the parameter that the text depends on, or nil.
+func (t text) param() *paramRef {
+	for _, p := range t {
+		if p.param != nil {
+			return p.param
+		}
+	}
+	return nil
+}
+
+func word(s string) []text { return []text{{{text: s}}} }
+
+func join(left, right []text) (out []text) {
+	for _, l := range left {
+		for _, r := range right {
+			if len(out) == maxAlternatives {
+				return out
+			}
+			out = append(out, append(append(text{}, l...), r...))
+		}
+	}
+	return out
+}
+
+// evaluate works out what the expression in r may be as a string.
+func (a *analysis) evaluate(r Range, depth int) []text {
+	r = a.strip(r)
+	if r.empty() || depth > maxDepth {
+		return unknown
+	}
+	f := a.f
+	if r.Hi-r.Lo == 1 {
+		return a.evaluateToken(r.Lo, depth)
+	}
+	if f.Kind(r.Lo) == syntax.Quote && f.Mate(r.Lo) == r.Hi-1 {
+		return a.evaluateTemplate(r.Lo, depth)
+	}
+	if either := a.branches(r); len(either) > 0 {
+		var out []text
+		for _, branch := range either {
+			if out = append(out, a.evaluate(branch, depth+1)...); len(out) > maxAlternatives {
+				return unknown
+			}
+		}
+		return out
+	}
+	for _, operator := range a.c.concat {
+		if parts := splitAt(f, r, operator); len(parts) > 1 && parts[0].Hi > parts[0].Lo {
+			return a.concatenate(parts, depth)
+		}
+	}
+	if parts := splitAt(f, r, "%"); len(parts) == 2 && a.isText(parts[0].Lo) {
+		return starFormat(a.evaluate(parts[0], depth+1))
+	}
+	if a.adjacentStrings(r) {
+		out := word("")
+		for i := r.Lo; i < r.Hi; i++ {
+			end := max(i, f.Mate(i))
+			out = join(out, a.evaluate(Range{i, end + 1}, depth+1))
+			i = end
+		}
+		return out
+	}
+	return a.evaluateChain(r, depth)
+}
+
+func (a *analysis) isText(i int) bool {
+	k := a.f.Kind(i)
+	return k == syntax.String || k == syntax.Quote
+}
+
+func (a *analysis) concatenate(parts []Range, depth int) []text {
+	out := word("")
+	for _, p := range parts {
+		out = join(out, a.evaluate(p, depth+1))
+	}
+	return out
+}
+
+// adjacentStrings tells whether r is nothing but strings, which then join.
+func (a *analysis) adjacentStrings(r Range) bool {
+	for i := r.Lo; i < r.Hi; i++ {
+		switch a.f.Kind(i) {
+		case syntax.String:
+		case syntax.Quote:
+			if i = a.f.Mate(i); i < 0 {
+				return false
+			}
+		default:
+			return false
+		}
+	}
+	return true
+}
+
+// strip takes away what does not change a value: brackets round it, casts, borrows.
+func (a *analysis) strip(r Range) Range {
+	for {
+		before := r
+		for !r.empty() && (a.f.Is(r.Lo, "&") || a.f.Is(r.Lo, "await") || a.f.Is(r.Lo, "return")) {
+			r.Lo++
+		}
+		if !r.empty() && a.f.Is(r.Lo, "(") && a.f.Mate(r.Lo) == r.Hi-1 {
+			r = Range{r.Lo + 1, r.Hi - 1}
+		}
+		for i := r.Lo + 1; i < r.Hi; i++ {
+			if m := a.f.Mate(i); m > i {
+				i = m
+			} else if (a.f.Is(i, "as") || a.f.Is(i, "satisfies")) && a.f.Kind(i) == syntax.Word {
+				r.Hi = i
+			}
+		}
+		for r.Hi-r.Lo > 1 && a.f.Is(r.Hi-1, "!") {
+			r.Hi--
+		}
+		if r == before {
+			return r
+		}
+	}
+}
+
+// branches splits a conditional expression into its values.
+func (a *analysis) branches(r Range) []Range {
+	f := a.f
+	question := -1
+	for i := r.Lo; i < r.Hi; i++ {
+		if m := f.Mate(i); m > i {
+			i = m
+			continue
+		}
+		switch {
+		case f.Is(i, "?") && question < 0:
+			question = i
+		case f.Is(i, ":") && question >= 0:
+			return []Range{{question + 1, i}, {i + 1, r.Hi}}
+		case f.Is(i, "if") && i > r.Lo:
+			for j := i; j < r.Hi; j++ {
+				if m := f.Mate(j); m > j {
+					j = m
+				} else if f.Is(j, "else") {
+					return []Range{{r.Lo, i}, {j + 1, r.Hi}}
+				}
+			}
+		case i > r.Lo && (f.Kind(i) == syntax.Punct || f.Kind(i) == syntax.Word) && a.c.wordOr[f.Text(i)]:
+			return []Range{{r.Lo, i}, {i + 1, r.Hi}}
+		}
+	}
+	return nil
+}
+
+// evaluateToken works out a single token.
+func (a *analysis) evaluateToken(i, depth int) []text {
+	switch a.f.Kind(i) {
+	case syntax.String:
+		if value, ok := a.f.Value(i); ok {
+			return word(value)
+		}
+	case syntax.Number:
+		return word(a.f.Text(i))
+	case syntax.Word:
+		if text := a.f.Text(i); strings.HasPrefix(text, ":") {
+			return word(text[1:]) // a symbol
+		}
+		return a.evaluateName(a.f.Text(i), i, depth)
+	}
+	return unknown
+}
+
+// evaluateTemplate works out a string with interpolated parts.
+func (a *analysis) evaluateTemplate(quote, depth int) []text {
+	out := word("")
+	for i := quote + 1; i < a.f.Mate(quote); i++ {
+		switch a.f.Kind(i) {
+		case syntax.Text:
+			out = join(out, word(a.f.TextValue(i, quote)))
+		case syntax.Open:
+			m := a.f.Mate(i)
+			if m < 0 {
+				return unknown
+			}
+			out = join(out, a.evaluate(Range{i + 1, m}, depth+1))
+			i = m
+		}
+	}
+	return out
+}
+
+// evaluateName works out what a name stands for at token pos.
+func (a *analysis) evaluateName(name string, pos, depth int) []text {
+	var out []text
+	for _, b := range a.o.lookup(name, pos) {
+		out = append(out, a.evaluateBinding(b, pos, depth)...)
+		if len(out) > maxAlternatives {
+			return unknown
+		}
+	}
+	if len(out) == 0 {
+		return a.constant(name)
+	}
+	return out
+}
+
+func (a *analysis) evaluateBinding(b Binding, pos, depth int) []text {
+	switch {
+	case b.Function >= 0:
+		return []text{{{param: &paramRef{function: b.Function, index: b.Param}}}}
+	case b.Value.empty() || b.Value.contains(pos):
+		if b.Path != "" {
+			return a.constant(b.Path)
+		}
+		return unknown
+	case b.Element:
+		return a.elements(b.Value, depth+1)
+	case b.Property != "":
+		return a.member(b.Value, b.Property, depth+1)
+	}
+	return a.evaluate(b.Value, depth+1)
+}
+
+// elements works out what a loop runs over: the elements of a list written out.
+func (a *analysis) elements(r Range, depth int) []text {
+	r = a.list(r, depth)
+	if r.empty() {
+		return unknown
+	}
+	var out []text
+	for _, part := range splitAt(a.f, Range{r.Lo + 1, r.Hi - 1}, ",") {
+		if part.empty() {
+			continue
+		}
+		values := a.evaluate(part, depth+1)
+		if len(out)+len(values) > maxAlternatives {
+			return unknown
+		}
+		out = append(out, values...)
+	}
+	if len(out) == 0 {
+		return unknown
+	}
+	return out
+}
+
+// list finds the brackets of a list written out, through names.
+func (a *analysis) list(r Range, depth int) Range {
+	r.Lo, r.Hi = a.strip(r).Lo, a.strip(r).Hi
+	if r.empty() || depth > maxDepth {
+		return Range{}
+	}
+	f := a.f
+	for i := r.Lo; i < min(r.Hi, r.Lo+8); i++ { // []string{…}, new String[] {…}, Arrays.asList(…)
+		if m := f.Mate(i); m > i {
+			if m == r.Hi-1 && m > i+1 {
+				if f.Is(i, "[") || f.Is(i, "{") || f.Is(i, "(") && (i == r.Lo || strings.Contains("listOf asList array Array of qw", f.Text(i-1))) {
+					return Range{i, r.Hi}
+				}
+			}
+			i = m
+		}
+	}
+	if f.Kind(r.Lo) == syntax.Word && r.Hi-r.Lo == 1 {
+		if bound := a.o.lookup(f.Text(r.Lo), r.Lo); len(bound) == 1 && !bound[0].Value.contains(r.Lo) {
+			return a.list(bound[0].Value, depth+1)
+		}
+	}
+	if len(splitAt(f, r, ",")) > 1 { // for x in "A", "B"
+		return Range{r.Lo - 1, r.Hi + 1}
+	}
+	return Range{}
+}
+
+// evaluateChain works out a.b.c, a call, or a subscript.
+func (a *analysis) evaluateChain(r Range, depth int) []text {
+	f := a.f
+	last := r.Hi - 1
+	if f.Is(last, ")") && f.Mate(last) > r.Lo {
+		return a.evaluateCall(r, f.Mate(last), depth)
+	}
+	if f.Is(last, "]") && f.Mate(last) > r.Lo {
+		if key, ok := a.plainText(Range{f.Mate(last) + 1, last}, depth); ok {
+			return a.member(Range{r.Lo, f.Mate(last)}, key, depth)
+		}
+		return unknown
+	}
+	if f.Kind(last) == syntax.Word && isMember(f, last) && last-1 > r.Lo {
+		if f.Kind(last-2) == syntax.Word && last-2 == r.Lo && isSelf(f.Text(last-2)) {
+			return a.evaluateName("."+f.Text(last), r.Lo, depth)
+		}
+		return a.member(Range{r.Lo, last - 1}, f.Text(last), depth)
+	}
+	return unknown
+}
+
+func (a *analysis) plainText(r Range, depth int) (string, bool) {
+	values := a.evaluate(r, depth+1)
+	if len(values) != 1 {
+		return "", false
+	}
+	return values[0].plain()
+}
+
+// evaluateCall works out calls that give back text: formats, casts, changes of case.
+func (a *analysis) evaluateCall(r Range, open, depth int) []text {
+	f := a.f
+	callee := f.Text(open - 1)
+	inside := Range{open + 1, r.Hi - 1}
+	if isMember(f, open-1) && open-2 > r.Lo {
+		receiver := Range{r.Lo, open - 2}
+		switch callee {
+		case "upper", "toUpperCase", "ToUpper", "upcase", "uppercase", "to_uppercase", "ToUpperInvariant", "to_ascii_uppercase":
+			return folded(a.evaluate(receiver, depth+1), strings.ToUpper)
+		case "lower", "toLowerCase", "downcase", "lowercase", "to_lowercase":
+			return folded(a.evaluate(receiver, depth+1), strings.ToLower)
+		case "format", "formatted":
+			if a.isText(r.Lo) {
+				return starFormat(a.evaluate(receiver, depth+1))
+			}
+		case "toString", "to_s", "trim", "strip", "String", "to_string", "as_str", "freeze", "clone", "into", "to_owned", "name", "value", "as_ref":
+			if inside.empty() {
+				return a.evaluate(receiver, depth+1)
+			}
+		}
+	}
+	path := a.calleePath(r.Lo, open)
+	arguments := splitAt(f, inside, ",")
+	switch {
+	case len(arguments) == 0:
+		return unknown
+	case a.c.formats[path]:
+		return starFormat(a.evaluate(arguments[0], depth+1))
+	case a.c.transparent[path]:
+		return a.evaluate(arguments[0], depth+1)
+	case path == "strings.ToUpper" || path == "strtoupper" || path == "upper":
+		return folded(a.evaluate(arguments[0], depth+1), strings.ToUpper)
+	}
+	return unknown
+}
+
+// calleePath gives the path of what is called in [lo, open).
+func (a *analysis) calleePath(lo, open int) string {
+	path := a.pathOf(Range{lo, open}, maxDepth-2)
+	if path == "" && open-1 == lo {
+		return a.f.Text(lo)
+	}
+	return path
+}
+
+func folded(values []text, fold func(string) string) (out []text) {
+	for _, t := range values {
+		var row text
+		for _, p := range t {
+			if p.param != nil {
+				p.param = &paramRef{p.param.function, p.param.index, fold}
+			}
+			p.text = fold(p.text)
+			row = append(row, p)
+		}
+		out = append(out, row)
+	}
+	return out
+}
+
+// starFormat puts "anything" for each directive of a format string.
+func starFormat(values []text) (out []text) {
+	for _, t := range values {
+		var row text
+		for _, p := range t {
+			row = append(row, directives(p)...)
+		}
+		out = append(out, row)
+	}
+	return out
+}
+
+func directives(p part) (row text) {
+	s := p.text
+	if p.any || p.param != nil {
+		return text{p}
+	}
+	for {
+		n := strings.IndexAny(s, "%{")
+		if n < 0 {
+			return append(row, part{text: s})
+		}
+		end := n + 1
+		if s[n] == '{' {
+			if close := strings.IndexByte(s[n:], '}'); close > 0 {
+				end = n + close + 1
+			}
+		} else {
+			end = n + 1 + strings.IndexFunc(s[n+1:]+"s", func(r rune) bool { return r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' }) + 1
+		}
+		row = append(row, part{text: s[:n]}, part{any: true})
+		s = s[min(end, len(s)):]
+	}
+}
+
+// member works out the member called key of what stands in r: an object
+// written out, a class or an enumeration of this file.
+func (a *analysis) member(r Range, key string, depth int) []text {
+	r = a.strip(r)
+	if r.empty() || depth > maxDepth {
+		return unknown
+	}
+	f := a.f
+	if r.Hi-r.Lo == 1 && f.Kind(r.Lo) == syntax.Word {
+		name := f.Text(r.Lo)
+		for _, b := range a.o.lookup(name, r.Lo) {
+			if !b.Value.empty() && !b.Value.contains(r.Lo) && b.Property == "" {
+				return a.member(b.Value, key, depth+1)
+			}
+		}
+		for _, b := range a.o.Bindings[key] {
+			if a.o.blocks[b.block].name == name {
+				return a.evaluateBinding(b, r.Lo, depth+1)
+			}
+		}
+		return a.constant(name + "." + key)
+	}
+	open := r.Lo
+	for open < r.Hi && !f.Is(open, "{") && !f.Is(open, "[") && !(f.Is(open, "(") && open > r.Lo) {
+		open++
+	}
+	if f.Is(open, "(") && f.Is(open+1, "{") { // Object.freeze({…})
+		open++
+	}
+	if f.Mate(open) < 0 {
+		return unknown
+	}
+	for _, part := range splitAt(f, Range{open + 1, f.Mate(open)}, ",") {
+		if a.keyOf(part) == key && part.Hi > part.Lo+2 {
+			return a.evaluate(Range{part.Lo + 2, part.Hi}, depth+1)
+		}
+	}
+	return unknown
+}
+
+// keyOf gives the key of one entry "key: value", "key = value", "'key' => value".
+func (a *analysis) keyOf(part Range) string {
+	f := a.f
+	if part.Hi-part.Lo < 2 || !(f.Is(part.Lo+1, ":") || f.Is(part.Lo+1, "=") || f.Is(part.Lo+1, "=>")) {
+		return ""
+	}
+	if v, ok := f.Value(part.Lo); ok {
+		return v
+	}
+	return strings.TrimSuffix(strings.TrimPrefix(f.Text(part.Lo), ":"), ":")
+}
+
+// constant gives the value of a name that other files of the tree define.
+func (a *analysis) constant(string) []text { return unknown }

@@ -1,0 +1,221 @@
+package reads
+
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// Helper is a function that reads the variable its caller names: a call of
+// it is a read.
+type Helper struct {
+	Name, Owner string // the function, and the class it belongs to, or ""
+	Access      string // the idiom inside it
+
+	function int  // index into the outline of its own file
+	param    int  // which parameter names the variable
+	name     text // how the name is built from it
+	idiom    *Idiom
+	facts    facts
+	at       Range // the read inside it
+	calls    int
+	self     bool // its first parameter is the object itself
+	defaults []*fallback
+}
+
+// addHelper makes a helper of the function that parameter p belongs to. It
+// reports false where that function has no name to call it by.
+func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string, out *facts, at Range) bool {
+	fn := &a.o.Functions[p.function]
+	if fn.Name == "" || len(a.helpers) > 500 {
+		return false
+	}
+	for _, h := range a.helpers {
+		if h.function == p.function && h.param == p.index {
+			// Several reads in one function: the strictest need, the first fallback.
+			h.facts.merge(*out, false)
+			return true
+		}
+	}
+	h := &Helper{
+		Name: fn.Name, Owner: fn.Owner, Access: access, function: p.function, param: p.index,
+		name: name, idiom: idiom, facts: *out, at: at,
+	}
+	if h.facts.fallback == nil {
+		h.facts.fallback = a.returned(fn, p.index)
+	}
+	for n, param := range fn.Params {
+		h.defaults = append(h.defaults, a.fallbackOf(param.Default))
+		h.self = h.self || n == 0 && isSelf(param.Name)
+	}
+	a.helpers = append(a.helpers, h)
+	return true
+}
+
+// returned gives what a function returns besides the value it read: another
+// parameter or a literal is its fallback.
+func (a *analysis) returned(fn *Function, name int) *fallback {
+	for i := fn.Body.Lo; i < fn.Body.Hi && i < fn.Body.Lo+400; i++ {
+		if !a.f.Is(i, "return") || a.f.Kind(i) != syntax.Word {
+			continue
+		}
+		value := Range{i + 1, min(a.operandEnd(i+1), fn.Body.Hi)}
+		if value.Hi != value.Lo+1 {
+			continue
+		}
+		given := a.fallbackOf(value)
+		switch {
+		case given == nil || given.text == "" || given.text == "true" || given.text == "false":
+		case given.param != nil && given.param.index != name, !given.computed:
+			return given
+		}
+	}
+	return nil
+}
+
+// throughHelpers finds the calls of the file's helpers. A helper found on the
+// way is looked for in its turn.
+func (a *analysis) throughHelpers() {
+	for n := 0; n < len(a.helpers) && n < 500; n++ {
+		a.callsOf(a.helpers[n])
+	}
+}
+
+func (a *analysis) callsOf(h *Helper) {
+	f := a.f
+	for i := range f.Tokens {
+		if f.Tokens[i].Kind != syntax.Word || !f.Is(i, h.Name) {
+			continue
+		}
+		open := i + 1
+		if f.Is(open, "<") {
+			for steps := 0; steps < 16 && !f.Is(open, "("); steps++ {
+				open++
+			}
+		}
+		if !f.Is(open, "(") || f.Mate(open) < 0 || i == a.o.Functions[h.function].At || a.isDeclaration(i) || !a.calls(h, i) {
+			continue
+		}
+		if f.Is(f.Mate(open)+1, "{") && h.Owner != "" && !isMember(f, i) {
+			continue // the definition of a method of the same name
+		}
+		a.call(h, i, open)
+	}
+}
+
+// calls tells whether the name at i is that helper, not another of its name.
+func (a *analysis) calls(h *Helper, i int) bool {
+	f := a.f
+	if !isMember(f, i) {
+		for _, b := range a.o.lookup(h.Name, i) {
+			if b.Function >= 0 || b.Path != "" {
+				return false
+			}
+		}
+		return true
+	}
+	for j := i - 2; j >= 0 && j > i-12 && !f.Tokens[j+1].NewLine; j-- { // Config{}.get(…), new Config().get(…)
+		if h.Owner != "" && f.Is(j, h.Owner) {
+			return true
+		}
+	}
+	receiver := f.Text(i - 2)
+	if isSelf(receiver) || receiver == h.Owner || receiver == "exports" {
+		return true
+	}
+	for _, b := range a.o.lookup(receiver, i) {
+		for j := b.Value.Lo; j < b.Value.Hi; j++ {
+			if h.Owner != "" && f.Is(j, h.Owner) {
+				return true
+			}
+		}
+	}
+	return !common[strings.ToLower(h.Name)]
+}
+
+// common are names that many things have: a member of that name is a helper
+// only where its receiver says so.
+var common = set(strings.Fields(`get has int str string bool boolean read value load fetch require required optional
+	getstring getint getbool config option lookup find key list number float url parse set json text resolve
+	getvalue getproperty param parameter setting env open exists check ensure must item entry field add
+	getparameter getattribute run call create make init build format new apply map filter log print`))
+
+// call makes reads of one call of a helper.
+func (a *analysis) call(h *Helper, i, open int) {
+	f := a.f
+	arguments := splitAt(f, Range{open + 1, f.Mate(open)}, ",")
+	shift := 0
+	if h.self {
+		shift = 1
+	}
+	argument := func(index int) Range {
+		params := a.o.Functions[h.function].Params
+		if index < len(params) {
+			for _, r := range arguments {
+				if f.Is(r.Lo, params[index].Name) && f.Is(r.Lo+1, "=") {
+					return Range{r.Lo + 2, r.Hi}
+				}
+			}
+		}
+		if n := index - shift; n >= 0 && n < len(arguments) && !a.isKeywordArgument(arguments[n]) {
+			return arguments[n]
+		}
+		return Range{}
+	}
+	at := Range{chainStart(f, i), f.Mate(open) + 1}
+	out := h.facts
+	out.literals = append([]string{}, h.facts.literals...)
+	if out.fallback != nil && out.fallback.param != nil {
+		p := out.fallback.param
+		out.fallback = nil
+		if given := argument(p.index); !given.empty() {
+			out.fallback = a.fallbackOf(given)
+		} else if p.index < len(h.defaults) {
+			out.fallback = h.defaults[p.index]
+		}
+		if out.fallback == nil {
+			out.tested = false
+		}
+	}
+	a.judge(at, 0, &out)
+	values := unknown
+	if given := argument(h.param); !given.empty() {
+		values = a.evaluate(given, 0)
+	}
+	h.calls++
+	a.emit(at, substitute(h.name, values), h.idiom, h.Access, &out, h.Name)
+}
+
+// substitute puts the values of an argument for the parameter in a name.
+func substitute(name text, values []text) []text {
+	out := []text{{}}
+	for _, p := range name {
+		if p.param == nil {
+			out = join(out, []text{{p}})
+			continue
+		}
+		if p.param.fold != nil {
+			out = join(out, folded(values, p.param.fold))
+		} else {
+			out = join(out, values)
+		}
+	}
+	return out
+}
+
+// unused reports the reads inside helpers that nothing in the file calls: all
+// that is known of their names is the pattern.
+func (a *analysis) unused() {
+	for _, h := range a.helpers {
+		if h.calls > 0 {
+			continue
+		}
+		r := Read{Access: h.Access}
+		if pattern, known := h.name.pattern(); known {
+			r.Pattern = pattern
+		}
+		out := h.facts
+		out.finish(&r, h.idiom)
+		a.add(h.at, r)
+	}
+}

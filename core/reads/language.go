@@ -1,0 +1,95 @@
+package reads
+
+import (
+	"bytes"
+	"sync"
+
+	"inzicht/core/syntax"
+)
+
+// Language is what the engine knows of one language: how it is written and
+// what reading the environment looks like in it. It is data; a new language
+// is one value of this type.
+type Language struct {
+	Name         string
+	Extensions   []string // with the dot, lower case
+	Names        []string // whole file names
+	Interpreters []string // of a #! line
+	Table        *syntax.Table
+	Outline      func(*syntax.File) *Outline // how to find functions, blocks and names
+
+	// Triggers are whole words of which every file that reads the
+	// environment itself holds at least one. A file without is not scanned.
+	Triggers []string
+	Idioms   []Idiom
+	// Conversions tell the kind from what is done with a read: int($read), $read.split.
+	Conversions []Idiom
+	// Transparent calls leave the value as it is: $read.trim, String($read).
+	Transparent []string
+	// Stops are the words that end the program or leave the function with an
+	// error: raise, panic, os.Exit.
+	Stops []string
+	// Nothing are the words for no value: nil, None, undefined.
+	Nothing []string
+	// Formats are functions that fill a format string: fmt.Sprintf.
+	Formats []string
+
+	Concat      []string // operators that join strings; "+" where empty
+	LineEnds    bool     // a line's end may end a statement
+	WordOr      []string // operators that give the right side where the left is nothing: or, ||, ??
+	Declaring   []string // words after which a name is declared, not read: interface, type
+	FoldWords   bool     // names of functions are written in any case
+	QuietParens bool     // a call needs no parentheses
+	// Roots are names whose members are global names: globalThis, window.
+	Roots []string
+	// Copies are functions that give back a copy of the environment: dict, copy.
+	Copies []string
+	// Imports records what the file's imports stand for.
+	Imports func(*syntax.File, *Outline)
+
+	once     sync.Once
+	compiled *compiled
+}
+
+// Idiom is what a read looks like, written the way a person would write it,
+// with holes: $name the variable's name, $fallback the value used without
+// one, $template text with $names in it, $read any read, $_ anything, ... any further arguments.
+type Idiom struct {
+	Access string
+	Need   Need // where the code says nothing more: Expected
+	Kind   Kind // where the code says nothing more: Text
+	Whole  bool // the environment as a whole; its members are reads by other idioms
+	Test   bool // asks whether the variable is set, without needing its value
+	Prefix string
+}
+
+// Triggered tells whether src holds one of the language's trigger words.
+func (l *Language) Triggered(src []byte) bool {
+	for _, word := range l.Triggers {
+		if HasWord(src, word) {
+			return true
+		}
+	}
+	return false
+}
+
+// HasWord tells whether word stands in src with no letter, digit or
+// underscore directly beside it.
+func HasWord(src []byte, word string) bool {
+	needle := []byte(word)
+	for at := 0; ; {
+		n := bytes.Index(src[at:], needle)
+		if n < 0 {
+			return false
+		}
+		n += at
+		at = n + len(needle)
+		if (n == 0 || !isNameByte(src[n-1]) || !isNameByte(word[0])) && (at == len(src) || !isNameByte(src[at]) || !isNameByte(word[len(word)-1])) {
+			return true
+		}
+	}
+}
+
+func isNameByte(c byte) bool {
+	return c == '_' || c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= '0' && c <= '9'
+}

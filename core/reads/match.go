@@ -1,0 +1,482 @@
+package reads
+
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// match is a place where a pattern fits.
+type match struct {
+	pattern  *pattern
+	access   Range // from the beginning of the access to its end
+	name     Range // what stands for $name
+	member   bool  // $name is a plain word behind a dot: its own text is the name
+	fallback Range // what stands for $fallback
+	template Range // what stands for $template
+}
+
+// find gives the best match of a path that begins at token i, and the end of
+// the path.
+func (a *analysis) find(i int) (best *match) {
+	f := a.f
+	path, last := a.head(i), i
+	if isSelf(f.Text(i)) && isMemberOp(f, i+1) { // this.env, bound elsewhere in the class
+		for _, b := range a.o.lookup("."+f.Text(i+2), i) {
+			if bound := a.bindingPath(b, i, 0); bound != "" {
+				path, last = bound, i+2
+			}
+		}
+	}
+	if path == "" {
+		return nil
+	}
+	for steps := 0; steps < 8; steps++ {
+		if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || !m.pattern.idiom.Whole) {
+			best = m
+		}
+		next := a.passTransparent(last + 1)
+		if !isMemberOp(f, next) || f.Kind(next+1) != syntax.Word {
+			return best
+		}
+		if longer := path + "." + f.Text(next+1); a.c.prefixes[longer] || a.roots[path] {
+			path, last = longer, next+1
+			if a.roots[strings.TrimSuffix(path, "."+f.Text(last))] {
+				path = f.Text(last)
+			}
+			continue
+		}
+		return best
+	}
+	return best
+}
+
+func isMemberOp(f *syntax.File, i int) bool { return isMember(f, i+1) }
+
+// passTransparent goes over what stands between an object and its member
+// without meaning: process.env!.X, (process.env as any).X.
+func (a *analysis) passTransparent(i int) int {
+	f := a.f
+	for steps := 0; steps < 4; steps++ {
+		switch {
+		case f.Is(i, "!") && (isMemberOp(f, i+1) || f.Is(i+1, "[") || f.Is(i+1, ")")):
+			i++
+		case f.Is(i, ")") && f.Mate(i) >= 0 && !isCall(f, f.Mate(i)):
+			i++
+		case f.Is(i, "as") || f.Is(i, "satisfies"):
+			end := castEnd(f, i+1)
+			if !f.Is(end, ")") {
+				return i
+			}
+			i = end
+		default:
+			return i
+		}
+	}
+	return i
+}
+
+// castEnd goes over a type: names, type arguments, object types, unions.
+func castEnd(f *syntax.File, i int) int {
+	for steps := 0; steps < 40 && i < len(f.Tokens); steps++ {
+		if m := f.Mate(i); m > i {
+			i = m + 1
+			continue
+		}
+		if f.Kind(i) == syntax.Close || f.Is(i, ";") {
+			return i
+		}
+		i++
+	}
+	return i
+}
+
+// isCall tells whether the parenthesis at open follows something callable.
+func isCall(f *syntax.File, open int) bool {
+	switch f.Kind(open - 1) {
+	case syntax.Word:
+		return !controls[f.Text(open-1)] && !declares[f.Text(open-1)]
+	case syntax.Close:
+		return f.Is(open-1, ")") || f.Is(open-1, "]")
+	}
+	return false
+}
+
+// head gives the path that the word at i stands for: through imports and
+// aliases, or the word itself where nothing else claims it.
+func (a *analysis) head(i int) string {
+	name := a.f.Text(i)
+	bound := a.o.lookup(name, i)
+	if len(bound) == 0 {
+		if a.lang.FoldWords {
+			name = strings.ToLower(name)
+		}
+		if a.c.heads[name] || a.roots[name] {
+			return name
+		}
+		return a.starred(name)
+	}
+	for _, b := range bound {
+		if path := a.bindingPath(b, i, 0); path != "" {
+			return path
+		}
+	}
+	return ""
+}
+
+// starred resolves a name through imports of everything: from os import *.
+func (a *analysis) starred(name string) string {
+	for _, b := range a.o.Bindings["*"] {
+		if a.c.prefixes[b.Path+"."+name] {
+			return b.Path + "." + name
+		}
+	}
+	return ""
+}
+
+// bindingPath gives the path that a binding stands for, or "".
+func (a *analysis) bindingPath(b Binding, pos, depth int) string {
+	if b.Path != "" {
+		return b.Path
+	}
+	if b.Function >= 0 {
+		// A parameter with the environment as its default.
+		params := a.o.Functions[b.Function].Params
+		if b.Param < len(params) && !params[b.Param].Default.empty() {
+			if path := a.pathOf(params[b.Param].Default, depth+1); a.c.wholes[path] != nil {
+				return path
+			}
+		}
+		return ""
+	}
+	if b.Element || b.Value.empty() || b.Value.contains(pos) && depth > 0 {
+		return ""
+	}
+	path := a.pathOf(b.Value, depth+1)
+	if path != "" && b.Property != "" {
+		path += "." + b.Property
+	}
+	return path
+}
+
+// pathOf gives the path that an expression stands for: a.b.c with a resolved,
+// a module required, a copy of the environment, or "".
+func (a *analysis) pathOf(r Range, depth int) string {
+	r = a.strip(r)
+	if r.empty() || depth > maxDepth {
+		return ""
+	}
+	f := a.f
+	if either := a.branches(r); len(either) > 0 {
+		for _, branch := range either {
+			if path := a.pathOf(branch, depth+1); path != "" {
+				return path
+			}
+		}
+		return ""
+	}
+	if f.Kind(r.Lo) != syntax.Word {
+		if f.Is(r.Lo, "{") && f.Is(r.Lo+1, "...") && f.Mate(r.Lo) == r.Hi-1 {
+			return a.wholeOf(Range{r.Lo + 2, r.Hi - 1}, depth)
+		}
+		return ""
+	}
+	last := r.Hi - 1
+	switch {
+	case f.Is(last, ")") && f.Mate(last) > r.Lo:
+		return a.calledPath(r, f.Mate(last), depth)
+	case last == r.Lo:
+		return a.nameDepth(r.Lo, depth)
+	case f.Kind(last) != syntax.Word || !isMember(f, last):
+		return ""
+	}
+	path := a.pathOf(Range{r.Lo, last - 1}, depth+1)
+	switch {
+	case path == "":
+		return ""
+	case a.roots[path]:
+		return f.Text(last)
+	}
+	return path + "." + f.Text(last)
+}
+
+// nameDepth is head for a path inside a path.
+func (a *analysis) nameDepth(i, depth int) string {
+	name := a.f.Text(i)
+	bound := a.o.lookup(name, i)
+	for _, b := range bound {
+		if path := a.bindingPath(b, i, depth+1); path != "" {
+			return path
+		}
+	}
+	if len(bound) > 0 {
+		return ""
+	}
+	if path := a.starred(name); path != "" {
+		return path
+	}
+	return name
+}
+
+// calledPath gives the path of require("process") and of copies: dict(os.environ), os.environ.copy().
+func (a *analysis) calledPath(r Range, open, depth int) string {
+	f := a.f
+	inside := Range{open + 1, r.Hi - 1}
+	if (f.Is(open-1, "require") || f.Is(open-1, "import")) && f.Kind(inside.Lo) == syntax.String {
+		module, _ := f.Value(inside.Lo)
+		return strings.TrimPrefix(module, "node:")
+	}
+	if a.copies[f.Text(open-1)] {
+		if isMember(f, open-1) && inside.empty() {
+			return a.wholeOf(Range{r.Lo, open - 2}, depth)
+		}
+		for _, argument := range splitAt(f, inside, ",") {
+			if path := a.wholeOf(argument, depth); path != "" {
+				return path
+			}
+		}
+	}
+	return ""
+}
+
+// wholeOf is pathOf where that is the environment as a whole.
+func (a *analysis) wholeOf(r Range, depth int) string {
+	if path := a.pathOf(r, depth+1); a.c.wholes[path] != nil {
+		return path
+	}
+	return ""
+}
+
+// fit gives the first of the patterns that fits a path in tokens [first, last].
+func (a *analysis) fit(patterns []*pattern, first, last int) *match {
+	for _, p := range patterns {
+		m := &match{pattern: p, access: Range{first, last + 1}}
+		if !a.fitBefore(p.before, first, m) {
+			continue
+		}
+		if end, ok := a.fitElements(p.after, last+1, len(a.f.Tokens), m, false); ok {
+			m.access.Hi = end
+			return m
+		}
+	}
+	return nil
+}
+
+// fitBefore fits what stands before the path: 'X' in process.env.
+func (a *analysis) fitBefore(list []element, first int, m *match) bool {
+	i := first - 1
+	for n := len(list) - 1; n >= 0; n-- {
+		e := list[n]
+		if e.kind == hole {
+			lo := operandStart(a.f, i)
+			if lo > i || a.isLoop(lo) {
+				return false
+			}
+			a.fill(e.text, Range{lo, i + 1}, m)
+			m.access.Lo = lo
+			i = lo - 1
+			continue
+		}
+		if a.f.Is(i, "not") && e.text == "in" || !a.f.Is(i, e.text) {
+			return false
+		}
+		m.access.Lo = i
+		i--
+		if a.f.Is(i, "not") {
+			i--
+		}
+	}
+	return true
+}
+
+// isLoop tells whether the operand at i is the variable of a loop: for k in ….
+func (a *analysis) isLoop(i int) bool {
+	f := a.f
+	for j := i - 1; j >= 0 && j > i-8; j-- {
+		switch {
+		case f.Is(j, "for"):
+			return true
+		case f.Is(j, ",") || f.Is(j, "(") || f.Kind(j) == syntax.Word && (declares[f.Text(j)] || f.Is(j+1, ",")):
+		default:
+			return false
+		}
+	}
+	return false
+}
+
+// operandStart finds the beginning of the simple operand that ends at token i.
+func operandStart(f *syntax.File, i int) int {
+	if m := f.Mate(i); m >= 0 && m < i {
+		i = m
+	}
+	k := f.Kind(i)
+	if k != syntax.Word && k != syntax.String && k != syntax.Quote && k != syntax.Open {
+		return i + 1
+	}
+	for isMember(f, i) && f.Kind(i-2) == syntax.Word {
+		i -= 2
+	}
+	return i
+}
+
+// fitElements fits elements to the tokens from i on. bounded tells whether
+// limit is the end of an argument, which must then be used up.
+func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded bool) (end int, ok bool) {
+	f := a.f
+	for n, e := range list {
+		switch e.kind {
+		case literal:
+			j := a.passTransparent(i)
+			switch {
+			case e.text == "." && isMemberOp(f, j):
+				i = j + 1
+			case a.sameToken(i, e.text):
+				i++
+			default:
+				return 0, false
+			}
+		case hole:
+			if n > 0 && list[n-1].kind == literal && (list[n-1].text == "." || list[n-1].text == "::") {
+				if f.Kind(i) != syntax.Word {
+					return 0, false
+				}
+				a.fill(e.text, Range{i, i + 1}, m)
+				m.member = true
+				i++
+				continue
+			}
+			stop := limit
+			if n+1 < len(list) && list[n+1].kind == literal {
+				if stop = a.findLiteral(list[n+1].text, i, limit); stop < 0 {
+					return 0, false
+				}
+			} else if !bounded {
+				stop = expressionEnd(f, i, limit, a.lang.LineEnds)
+			}
+			if stop <= i {
+				return 0, false
+			}
+			a.fill(e.text, Range{i, stop}, m)
+			i = stop
+		case group:
+			if i, ok = a.fitGroup(e, i, m); !ok {
+				return 0, false
+			}
+		}
+	}
+	return i, !bounded || i == limit
+}
+
+func (a *analysis) sameToken(i int, text string) bool {
+	if v, ok := a.f.Value(i); ok {
+		return v == text
+	}
+	return a.f.Is(i, text)
+}
+
+func (a *analysis) findLiteral(text string, i, limit int) int {
+	for ; i < limit; i++ {
+		if a.sameToken(i, text) {
+			return i
+		}
+		if mate := a.f.Mate(i); mate > i {
+			i = mate
+		}
+	}
+	return -1
+}
+
+// fitGroup fits bracketed arguments.
+func (a *analysis) fitGroup(e element, i int, m *match) (end int, ok bool) {
+	f := a.f
+	j := a.passTransparent(i)
+	if f.Is(j, "?.") {
+		j++
+	}
+	if e.text == "(" && (f.Is(j, "<") || f.Is(j, "::")) { // type arguments: get<string>(…), parse::<u16>()
+		for steps := 0; steps < 16 && !f.Is(j, "(") && j < len(f.Tokens); steps++ {
+			j++
+		}
+	}
+	if !f.Is(j, e.text) || f.Mate(j) < 0 {
+		if e.text != "(" || !a.lang.QuietParens {
+			return 0, false
+		}
+		return a.fitQuiet(e, i, m)
+	}
+	if e.text == "[" && !isSubscript(f, j) && !f.Is(j-1, "?.") {
+		return 0, false
+	}
+	close := f.Mate(j)
+	return close + 1, a.fitArguments(e, splitAt(f, Range{j + 1, close}, ","), m)
+}
+
+// fitQuiet fits arguments without parentheses: ENV.fetch "X".
+func (a *analysis) fitQuiet(e element, i int, m *match) (end int, ok bool) {
+	f := a.f
+	if i >= len(f.Tokens) || f.Tokens[i].NewLine || !f.Tokens[i].SpaceAhead {
+		return 0, false
+	}
+	if k := f.Kind(i); k != syntax.String && k != syntax.Quote && k != syntax.Word {
+		return 0, false
+	}
+	end = tupleEnd(f, Range{i, expressionEnd(f, i, len(f.Tokens), a.lang.LineEnds)}, a.lang.LineEnds)
+	return end, a.fitArguments(e, splitAt(f, Range{i, end}, ","), m)
+}
+
+// fitArguments fits each argument of the pattern to one of the call: by
+// keyword where the pattern has one, otherwise in order.
+func (a *analysis) fitArguments(e element, arguments []Range, m *match) bool {
+	used := 0
+	taken := make([]bool, len(arguments))
+	next := 0
+	for _, want := range e.args {
+		at := -1
+		if key := keyword(want); key != "" {
+			for n, have := range arguments {
+				if a.f.Is(have.Lo, key) && a.f.Is(have.Lo+1, want[1].text) {
+					at = n
+				}
+			}
+		} else {
+			for next < len(arguments) && (taken[next] || a.isKeywordArgument(arguments[next])) {
+				next++
+			}
+			if next < len(arguments) {
+				at = next
+			}
+		}
+		if at < 0 || taken[at] {
+			return false
+		}
+		if _, ok := a.fitElements(want, arguments[at].Lo, arguments[at].Hi, m, true); !ok {
+			return false
+		}
+		taken[at] = true
+		used++
+	}
+	return e.rest || used == len(arguments)
+}
+
+func (a *analysis) isKeywordArgument(r Range) bool {
+	return a.f.Kind(r.Lo) == syntax.Word && (a.f.Is(r.Lo+1, "=") || a.f.Is(r.Lo+1, ":")) && r.Hi-r.Lo > 2
+}
+
+// keyword gives the keyword of an argument pattern: default=$fallback.
+func keyword(want []element) string {
+	if len(want) > 2 && want[0].kind == literal && (want[1].text == "=" || want[1].text == ":") {
+		return want[0].text
+	}
+	return ""
+}
+
+func (a *analysis) fill(which string, r Range, m *match) {
+	switch which {
+	case holeName:
+		m.name = r
+	case holeFallback:
+		m.fallback = r
+	case holeTemplate:
+		m.template = r
+	}
+}

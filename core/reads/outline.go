@@ -1,0 +1,200 @@
+package reads
+
+import "inzicht/core/syntax"
+
+// Outline is what an idiom cannot see in a row of tokens: which functions a
+// file has, how its blocks nest, and what its names stand for.
+type Outline struct {
+	Functions []Function
+	Bindings  map[string][]Binding // by name; in order of their place
+
+	skipped map[int]bool // tokens of import statements: names there are not used
+	blocks  []block
+	blockOf []int32 // innermost block of each token
+	parent  []int32 // innermost Open or Quote token around each token, or -1
+}
+
+// Function is a function with its parameters. Token ranges are half-open.
+type Function struct {
+	Name   string
+	Owner  string // the class or type it belongs to, or ""
+	Params []Param
+	Body   Range
+	At     int // token of its name, or of its beginning
+}
+
+// Param is one parameter.
+type Param struct {
+	Name    string
+	Default Range // its default value, if any
+}
+
+// Range is a half-open range of tokens.
+type Range struct{ Lo, Hi int }
+
+func (r Range) empty() bool { return r.Hi <= r.Lo }
+
+// contains tells whether token i lies within.
+func (r Range) contains(i int) bool { return i >= r.Lo && i < r.Hi }
+
+// Binding is one place where a name gets its meaning.
+type Binding struct {
+	At       int    // token of the name
+	Value    Range  // the expression it is bound to, empty where unknown
+	Path     string // an import: what it stands for, such as os.environ
+	Property string // destructured: this member of Value
+	Default  Range  // destructured: value where the member is missing
+	Element  bool   // loop variable: each element of Value
+	Function int    // parameter of this function, or -1
+	Param    int
+	block    int32
+}
+
+// block is a region of tokens in which names live.
+type block struct {
+	Range
+	parent   int32
+	function bool
+	name     string // of a class, enumeration or namespace
+}
+
+// NewOutline gives an outline of one block, the file.
+func NewOutline(f *syntax.File) *Outline {
+	n := len(f.Tokens)
+	o := &Outline{Bindings: map[string][]Binding{}, skipped: map[int]bool{}, blockOf: make([]int32, n), parent: make([]int32, n)}
+	o.blocks = append(o.blocks, block{Range: Range{0, n}, parent: -1, function: true})
+	at := int32(-1)
+	for i := range f.Tokens {
+		t := &f.Tokens[i]
+		if t.Kind == syntax.Close || t.Kind == syntax.Unquote {
+			if t.Mate >= 0 {
+				at = o.parent[t.Mate]
+			}
+		}
+		o.parent[i] = at
+		if t.Kind == syntax.Open || t.Kind == syntax.Quote {
+			if t.Mate >= 0 {
+				at = int32(i)
+			}
+		}
+	}
+	return o
+}
+
+// Skip marks the tokens of an import statement, whose names are not uses.
+func (o *Outline) Skip(r Range) {
+	for i := r.Lo; i < r.Hi; i++ {
+		o.skipped[i] = true
+	}
+}
+
+// Import records that name stands for path in the whole file.
+func (o *Outline) Import(name, path string, at int) {
+	o.Bind(name, Binding{At: at, Path: path, Function: -1})
+}
+
+// AddBlock adds a region in which names live. Nest comes after the last.
+func (o *Outline) AddBlock(r Range, function bool, name string) {
+	o.blocks = append(o.blocks, block{Range: r, function: function, name: name})
+}
+
+// AddFunction adds a function and its block.
+func (o *Outline) AddFunction(fn Function) {
+	o.Functions = append(o.Functions, fn)
+	o.AddBlock(fn.Body, true, "")
+}
+
+// Nest works out how the blocks lie in each other and binds the parameters
+// that the functions have by now.
+func (o *Outline) Nest() {
+	o.fillBlocks()
+	for n := range o.Functions {
+		for p, param := range o.Functions[n].Params {
+			if param.Name != "" && !o.Functions[n].Body.empty() {
+				o.Bind(param.Name, Binding{At: o.Functions[n].Body.Lo, Function: n, Param: p})
+			}
+		}
+	}
+}
+
+// Bind records what a name means from token b.At on.
+func (o *Outline) Bind(name string, b Binding) {
+	if len(o.Bindings[name]) < maxBindings {
+		b.block = o.blockOf[min(b.At, len(o.blockOf)-1)]
+		o.Bindings[name] = append(o.Bindings[name], b)
+	}
+}
+
+// maxBindings bounds how many meanings of one name are kept.
+const maxBindings = 2000
+
+// functionBlock gives the innermost function block around block b.
+func (o *Outline) functionBlock(b int32) int32 {
+	for b > 0 && !o.blocks[b].function {
+		b = o.blocks[b].parent
+	}
+	return b
+}
+
+// lookup gives what name may mean at token pos: the last binding before it
+// that certainly ran, and those that may have run since. A name bound only
+// outside the function is taken with all its bindings there.
+func (o *Outline) lookup(name string, pos int) []Binding {
+	all := o.Bindings[name]
+	if len(all) == 0 || len(o.blockOf) == 0 {
+		return nil
+	}
+	if len(all) == 1 && all[0].block == 0 {
+		return all
+	}
+	if name[0] == '.' { // a member of the object itself is seen by all its methods
+		return all[:min(len(all), 16)]
+	}
+	scope := o.functionBlock(o.blockOf[min(pos, len(o.blockOf)-1)])
+	for outer := false; scope >= 0; outer = true {
+		if found := o.inScope(all, scope, pos, outer); len(found) > 0 {
+			return found
+		}
+		if scope == 0 {
+			break
+		}
+		scope = o.functionBlock(o.blocks[scope].parent)
+	}
+	return nil
+}
+
+func (o *Outline) inScope(all []Binding, scope int32, pos int, outer bool) (found []Binding) {
+	for i := len(all) - 1; i >= 0 && len(found) < 16; i-- {
+		b := all[i]
+		if o.functionBlock(b.block) != scope || !outer && b.At > pos {
+			continue
+		}
+		found = append(found, b)
+		if !outer && o.blocks[b.block].contains(pos) && !b.Value.contains(pos) {
+			break
+		}
+	}
+	return found
+}
+
+// classAt gives the name of the innermost named block around token i.
+func (o *Outline) classAt(i int) string {
+	for b := o.blockOf[i]; b >= 0; b = o.blocks[b].parent {
+		if o.blocks[b].name != "" {
+			return o.blocks[b].name
+		}
+	}
+	return ""
+}
+
+// functionAt gives the index of the innermost function around token i, or -1.
+func (o *Outline) functionAt(i int) int {
+	best := -1
+	for n := range o.Functions {
+		body := o.Functions[n].Body
+		if body.contains(i) && (best < 0 || body.Lo >= o.Functions[best].Body.Lo) {
+			best = n
+		}
+	}
+	return best
+}

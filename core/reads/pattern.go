@@ -1,0 +1,294 @@
+package reads
+
+import (
+	"fmt"
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// A pattern is an idiom compiled to a matcher over tokens. It is anchored at
+// a path: the longest row of plain names in it, such as os.environ.get. What
+// stands before the path must end directly before it, what stands behind
+// follows it.
+type pattern struct {
+	idiom  *Idiom
+	path   string // os.environ.get; resolved through imports and aliases
+	method bool   // the path follows a receiver that may be anything
+	before []element
+	after  []element
+	access string // what Read.Access says
+}
+
+// element is one step of a pattern.
+type element struct {
+	kind  elementKind
+	text  string      // literal: the token's text; hole: which; argument: keyword
+	args  [][]element // group: the arguments between its brackets
+	rest  bool        // group: any further arguments may follow
+	close string      // group: its closing bracket
+}
+
+type elementKind uint8
+
+const (
+	literal elementKind = iota
+	hole
+	group
+)
+
+// The holes.
+const (
+	holeName     = "name"
+	holeFallback = "fallback"
+	holeTemplate = "template"
+	holeRead     = "read"
+	holeAny      = "_"
+)
+
+// holeMark stands for the dollar of a hole while a pattern is scanned: it is
+// part of a word in every language.
+const holeMark = "ℵ"
+
+// PatternError says where a pattern cannot be understood.
+type PatternError struct {
+	Pattern string
+	Column  int // from 1, in bytes
+	Reason  string
+}
+
+func (e *PatternError) Error() string {
+	return fmt.Sprintf("%s\n    %s\n    %s^", e.Reason, e.Pattern, strings.Repeat(" ", max(e.Column-1, 0)))
+}
+
+// compile turns an idiom into a pattern.
+func (l *Language) compile(idiom *Idiom) (*pattern, error) {
+	marked := idiom.Access
+	for _, name := range []string{holeName, holeFallback, holeTemplate, holeRead, holeAny} {
+		marked = replaceHole(marked, name)
+	}
+	f := l.Table.Scan([]byte(marked), false)
+	c := compiler{f: f, idiom: idiom, lang: l}
+	return c.pattern()
+}
+
+// replaceHole puts the mark for "$name" where no further letter follows.
+func replaceHole(s, name string) string {
+	var out strings.Builder
+	for {
+		n := strings.Index(s, "$"+name)
+		if n < 0 {
+			out.WriteString(s)
+			return out.String()
+		}
+		end := n + 1 + len(name)
+		if end < len(s) && isNameByte(s[end]) {
+			out.WriteString(s[:end])
+		} else {
+			out.WriteString(s[:n] + holeMark + name)
+		}
+		s = s[end:]
+	}
+}
+
+type compiler struct {
+	f     *syntax.File
+	idiom *Idiom
+	lang  *Language
+}
+
+func (c *compiler) fail(token int, reason string) error {
+	column := len(c.idiom.Access) + 1
+	if token < len(c.f.Tokens) {
+		before := string(c.f.Src[:c.f.Tokens[token].Start])
+		column = len(strings.ReplaceAll(before, holeMark, "$")) + 1
+	}
+	return &PatternError{Pattern: c.idiom.Access, Column: column, Reason: reason}
+}
+
+func (c *compiler) pattern() (*pattern, error) {
+	f := c.f
+	for i, t := range f.Tokens {
+		if (t.Kind == syntax.Open || t.Kind == syntax.Close || t.Kind == syntax.Quote) && t.Mate < 0 {
+			return nil, c.fail(i, "this bracket or quote has no partner")
+		}
+	}
+	lo, hi := c.anchor()
+	if lo < 0 {
+		return nil, c.fail(0, "a pattern needs a plain name to be found by, such as getenv in getenv($name)")
+	}
+	p := &pattern{idiom: c.idiom}
+	var segments []string
+	for i := lo; i < hi; i++ {
+		if f.Kind(i) == syntax.Word {
+			segments = append(segments, f.Text(i))
+		}
+	}
+	p.path = strings.Join(segments, ".")
+	p.access = p.path
+	from := lo
+	if isMember(f, lo) && c.isHole(lo-2) {
+		p.method = true
+		from = lo - 2
+	}
+	if c.lang.FoldWords {
+		p.path = strings.ToLower(p.path)
+	}
+	var err error
+	if p.before, err = c.elements(0, from); err != nil {
+		return nil, err
+	}
+	p.after, err = c.elements(hi, len(f.Tokens))
+	return p, err
+}
+
+// anchor finds the longest row of plain names.
+func (c *compiler) anchor() (lo, hi int) {
+	f := c.f
+	lo, best := -1, 0
+	for i := 0; i < len(f.Tokens); i++ {
+		if f.Kind(i) != syntax.Word || c.isHole(i) || c.inGroup(i) || f.Text(i) == "in" {
+			continue
+		}
+		end := i + 1
+		for end+1 < len(f.Tokens) && isMember(f, end+1) && f.Kind(end+1) == syntax.Word && !c.isHole(end+1) {
+			end += 2
+		}
+		if end-i > best {
+			lo, hi, best = i, end, end-i
+		}
+		i = end
+	}
+	return lo, hi
+}
+
+// inGroup tells whether a token stands between brackets that follow a name:
+// the anchor is the outermost callee.
+func (c *compiler) inGroup(i int) bool {
+	for j := range i {
+		if m := c.f.Mate(j); m > i && j > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+func (c *compiler) isHole(i int) bool {
+	return strings.HasPrefix(c.f.Text(i), holeMark) && c.f.Kind(i) == syntax.Word
+}
+
+// elements compiles the tokens [lo, hi).
+func (c *compiler) elements(lo, hi int) (list []element, err error) {
+	f := c.f
+	for i := lo; i < hi; i++ {
+		switch t := f.Tokens[i]; {
+		case c.isHole(i):
+			list = append(list, element{kind: hole, text: strings.TrimPrefix(f.Text(i), holeMark)})
+		case t.Kind == syntax.Open:
+			g := element{kind: group, text: f.Text(i), close: f.Text(int(t.Mate))}
+			for _, part := range splitAt(f, Range{i + 1, int(t.Mate)}, ",") {
+				if f.Is(part.Lo, "...") {
+					g.rest = true
+					continue
+				}
+				argument, err := c.elements(part.Lo, part.Hi)
+				if err != nil {
+					return nil, err
+				}
+				g.args = append(g.args, argument)
+			}
+			list = append(list, g)
+			i = int(t.Mate)
+		case t.Kind == syntax.String:
+			value, _ := f.Value(i)
+			list = append(list, element{kind: literal, text: value})
+		default:
+			list = append(list, element{kind: literal, text: f.Text(i)})
+		}
+	}
+	return list, nil
+}
+
+// compiled holds a language's patterns, found by the last name of their path.
+type compiled struct {
+	paths       map[string][]*pattern // by whole path
+	heads       map[string]bool       // first names of paths
+	prefixes    map[string]bool       // every proper prefix of a path, and the paths
+	methods     map[string][]*pattern // by name of the method
+	wholes      map[string]*pattern   // by path: the environment as a whole
+	conversions map[string]Kind       // int → integer, .split → list
+	transparent map[string]bool
+	stops       map[string]bool
+	nothing     map[string]bool
+	formats     map[string]bool
+	wordOr      map[string]bool
+	concat      []string
+}
+
+// Compile prepares the language's patterns. extra are idioms of the tree's own
+// configuration. The first pattern that cannot be understood is the error.
+func (l *Language) Compile(extra ...Idiom) error {
+	var failed error
+	l.once.Do(func() {
+		c := &compiled{
+			paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
+			methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, conversions: map[string]Kind{},
+			transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
+			formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
+		}
+		if len(c.concat) == 0 {
+			c.concat = []string{"+"}
+		}
+		all := append(append([]Idiom{}, l.Idioms...), extra...)
+		for i := range all {
+			p, err := l.compile(&all[i])
+			if err != nil {
+				failed = fmt.Errorf("%s: %w", l.Name, err)
+				return
+			}
+			c.add(p)
+		}
+		for i := range l.Conversions {
+			p, err := l.compile(&l.Conversions[i])
+			if err != nil {
+				failed = fmt.Errorf("%s: %w", l.Name, err)
+				return
+			}
+			c.conversions[conversionKey(p)] = l.Conversions[i].Kind
+		}
+		l.compiled = c
+	})
+	return failed
+}
+
+// conversionKey is ".name" for $read.name, and the path for name($read).
+func conversionKey(p *pattern) string {
+	if p.method {
+		return "." + p.path
+	}
+	return p.path
+}
+
+func (c *compiled) add(p *pattern) {
+	if p.method {
+		c.methods[p.path] = append(c.methods[p.path], p)
+		return
+	}
+	c.paths[p.path] = append(c.paths[p.path], p)
+	segments := strings.Split(p.path, ".")
+	c.heads[segments[0]] = true
+	for n := range segments {
+		c.prefixes[strings.Join(segments[:n+1], ".")] = true
+	}
+	if p.idiom.Whole {
+		c.wholes[p.path] = p
+	}
+}
+
+func set(words []string) map[string]bool {
+	m := make(map[string]bool, len(words))
+	for _, w := range words {
+		m[w] = true
+	}
+	return m
+}

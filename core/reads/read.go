@@ -1,0 +1,66 @@
+// Package reads finds where source reads environment variables. What a
+// language calls a read is data (Language, Idiom); this package holds the
+// machinery: patterns matched over tokens, names worked out through
+// constants, imports and helpers, and what the code says about each read.
+package reads
+
+// Need says what happens where the variable has no value.
+type Need string
+
+// The needs.
+const (
+	Required Need = "required" // the program stops
+	Expected Need = "expected" // it goes on with nothing: no fallback, no check
+	Optional Need = "optional" // there is a fallback, or its presence is tested
+)
+
+// Kind says what the code takes the value for.
+type Kind string
+
+// The kinds.
+const (
+	Text     Kind = "text"
+	Integer  Kind = "integer"
+	Number   Kind = "number"
+	Boolean  Kind = "boolean"
+	Duration Kind = "duration"
+	URL      Kind = "url"
+	List     Kind = "list"
+	JSON     Kind = "json"
+	Choice   Kind = "choice" // one of the literals that the code compares it with
+)
+
+// Scope says when a read happens.
+type Scope string
+
+// The scopes.
+const (
+	Runtime Scope = "runtime"
+	Build   Scope = "build"
+	Test    Scope = "test"
+	Tooling Scope = "tooling"
+)
+
+// Read is one place in the tree that reads a variable.
+type Read struct {
+	Name    string // the variable, or "" where it could not be worked out
+	Pattern string // GATE_* where only a part of the name is known, or ""
+	Whole   bool   // the environment as a whole is passed on, copied or enumerated
+
+	File         string // relative to the root of the tree, with forward slashes
+	Line, Column int    // where the access begins, from 1, columns in bytes
+	Language     string
+	Access       string // the idiom, such as os.Getenv
+
+	Need             Need
+	Fallback         *string // the value used without one, or its source text
+	FallbackComputed bool    // Fallback is source text, not a literal
+	Kind             Kind
+	Literals         []string // values that the code compares it with, sorted
+	Scope            Scope
+	Component        string
+	Through          string // the helper that does the reading, or ""
+}
+
+// Unresolved tells whether nothing is known of the name.
+func (r *Read) Unresolved() bool { return r.Name == "" && r.Pattern == "" && !r.Whole }

@@ -1,0 +1,221 @@
+package syntax
+
+import (
+	"bytes"
+	"strings"
+)
+
+// literal reads a string that begins at s.Pos without a prefix.
+func (s *Scanner) literal(c byte, at int) bool {
+	for _, index := range s.table.strings[c] {
+		form := &s.table.Strings[index]
+		if (form.Prefix == "" || form.Bare) && hasPrefix(s.Src[at:], form.Open) && s.begin(index, form, at+len(form.Open), form.Close) {
+			return true
+		}
+	}
+	return false
+}
+
+// literalWithPrefix reads a string whose prefix stands in Src[from:at].
+func (s *Scanner) literalWithPrefix(c byte, from, at int) bool {
+	for _, index := range s.table.strings[c] {
+		form := &s.table.Strings[index]
+		if form.Prefix == "" || !hasPrefix(s.Src[at:], form.Open) {
+			continue
+		}
+		for _, prefix := range strings.Fields(form.Prefix) {
+			if strings.EqualFold(prefix, string(s.Src[from:at])) && s.begin(index, form, at+len(form.Open), form.Close) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// begin reads a string from s.Pos whose contents start at body. Without an
+// interpolated part it becomes one String token, otherwise a Quote.
+func (s *Scanner) begin(index int, form *StringForm, body int, close string) bool {
+	at, hole := s.stringEnd(form, close, body)
+	if form.Char && !isChar(s.Src[body:min(at, len(s.Src))], close) {
+		return false
+	}
+	if hole == nil {
+		s.emit(String, at, index+1)
+		return true
+	}
+	s.Tokens = append(s.Tokens, Token{
+		Kind: Quote, NewLine: s.newLine, SpaceAhead: s.space, Form: uint8(index + 1),
+		Start: int32(s.Pos), End: int32(body), Mate: -1,
+	})
+	s.newLine, s.space = false, false
+	s.Pos = body
+	s.stack = append(s.stack, frame{token: int32(len(s.Tokens) - 1), mode: modeQuote, form: form, close: close})
+	return true
+}
+
+// isChar tells whether contents (with delimiter) are those of a character
+// literal: it is what sets 'a' apart from a lifetime or a digit separator.
+func isChar(contents []byte, close string) bool {
+	inner, closed := bytes.CutSuffix(contents, []byte(close))
+	if !closed || len(inner) == 0 {
+		return false
+	}
+	return inner[0] == '\\' || len(inner) <= 4 && len([]rune(string(inner))) == 1
+}
+
+// stringEnd looks from at for the end of a string. It gives the offset behind
+// the closing delimiter and nil, or the offset of the first interpolated part
+// and its form. A string that may not span lines ends before a line's end.
+func (s *Scanner) stringEnd(form *StringForm, close string, at int) (int, *Hole) {
+	for at < len(s.Src) {
+		c := s.Src[at]
+		switch {
+		case c == '\\' && form.Backslash:
+			at += 2
+			if at-1 < len(s.Src) && s.Src[at-1] == '\r' && at < len(s.Src) && s.Src[at] == '\n' {
+				at++
+			}
+			continue
+		case c == '\n' && !form.Lines:
+			return at, nil
+		case close != "" && c == close[0] && hasPrefix(s.Src[at:], close):
+			if form.Doubled && hasPrefix(s.Src[at+len(close):], close) {
+				at += 2 * len(close)
+				continue
+			}
+			// """" closes with the last three: the quote before belongs to the text.
+			if len(close) == 3 && at+3 < len(s.Src) && s.Src[at+3] == c && form.Lines && !form.Backslash {
+				at++
+				continue
+			}
+			return at + len(close), nil
+		}
+		if hole, skip := s.holeAt(form, at); hole != nil {
+			return at, hole
+		} else if skip > 0 {
+			at += skip
+			continue
+		}
+		at++
+	}
+	return len(s.Src), nil
+}
+
+// holeAt tells whether an interpolated part begins at at, or how many bytes
+// of an escaped opener to pass over.
+func (s *Scanner) holeAt(form *StringForm, at int) (hole *Hole, skip int) {
+	rest := s.Src[at:]
+	for i := range form.Holes {
+		h := &form.Holes[i]
+		if !hasPrefix(rest, h.Open) {
+			continue
+		}
+		after := rest[len(h.Open):]
+		if h.Doubled && hasPrefix(after, h.Open) {
+			return nil, 2 * len(h.Open)
+		}
+		if h.Close != "" {
+			return h, 0
+		}
+		if len(after) > 0 && (s.table.class[after[0]] == classWord && !isSigil(s.table, after[0])) {
+			return h, 0
+		}
+	}
+	return nil, 0
+}
+
+// quoted goes on with a string that has interpolated parts: text up to the
+// next part or the end.
+func (s *Scanner) quoted(top frame) {
+	at, hole := s.stringEnd(top.form, top.close, s.Pos)
+	if hole == nil {
+		closed := at - len(top.close)
+		if closed < s.Pos || !hasPrefix(s.Src[closed:], top.close) {
+			closed = at // ran into the end of the line or of the file
+		}
+		s.text(closed)
+		s.pop(Unquote, at)
+		return
+	}
+	s.text(at)
+	if hole.Close != "" {
+		s.open(Open, s.Pos+len(hole.Open), frame{mode: modeHole, end: hole.Close[0]})
+		return
+	}
+	s.nameHole(hole)
+}
+
+// nameHole reads "$name" inside a string as Open, Word, Close, so that every
+// interpolated part looks alike. A sigil that belongs to names stays with the word.
+func (s *Scanner) nameHole(hole *Hole) {
+	end := s.wordEnd(s.Pos + len(hole.Open) + 1)
+	sigil := isSigil(s.table, hole.Open[0])
+	opened := s.Pos + len(hole.Open)
+	if sigil {
+		opened = s.Pos
+	}
+	s.open(Open, opened, frame{mode: modeHole})
+	s.Emit(Word, end)
+	s.pop(Close, s.Pos)
+}
+
+func (s *Scanner) text(end int) {
+	if end > s.Pos {
+		s.Emit(Text, end)
+	}
+}
+
+// Value gives the text that a String token stands for. ok is false where it
+// is not plain text.
+func (f *File) Value(i int) (value string, ok bool) {
+	if f.Kind(i) != String {
+		return "", false
+	}
+	t := f.Tokens[i]
+	form := f.Table.Form(t)
+	if form == nil || form.Bytes {
+		return "", form != nil
+	}
+	body := f.Src[t.Start:t.End]
+	open := bytes.Index(body, []byte(form.Open))
+	if open < 0 {
+		return "", false
+	}
+	body = body[open+len(form.Open):]
+	body = bytes.TrimSuffix(body, []byte(form.Close))
+	return form.unescape(body), true
+}
+
+// TextValue gives the text that a Text token stands for.
+func (f *File) TextValue(i int, quote int) string {
+	if form := f.Table.Form(f.Tokens[quote]); form != nil {
+		return form.unescape(f.Src[f.Tokens[i].Start:f.Tokens[i].End])
+	}
+	return f.Text(i)
+}
+
+var escapes = map[byte]string{'n': "\n", 't': "\t", 'r': "\r", '0': "\x00", '\n': ""}
+
+// unescape resolves the escapes that matter for names and fallbacks.
+func (form *StringForm) unescape(body []byte) string {
+	if form.Doubled && form.Close != "" {
+		body = bytes.ReplaceAll(body, []byte(form.Close+form.Close), []byte(form.Close))
+	}
+	if !form.Backslash || form.Raw || bytes.IndexByte(body, '\\') < 0 {
+		return string(body)
+	}
+	var out strings.Builder
+	for i := 0; i < len(body); i++ {
+		if body[i] != '\\' || i+1 == len(body) {
+			out.WriteByte(body[i])
+			continue
+		}
+		i++
+		if text, known := escapes[body[i]]; known {
+			out.WriteString(text)
+		} else {
+			out.WriteByte(body[i])
+		}
+	}
+	return out.String()
+}

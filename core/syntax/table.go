@@ -1,0 +1,108 @@
+package syntax
+
+import (
+	"strings"
+	"sync"
+)
+
+// Table describes how a language is written, as far as tokens go.
+type Table struct {
+	LineComments  []string       // "//", "#"
+	BlockComments []BlockComment // tried before LineComments
+	Strings       []StringForm   // tried in order: put """ before "
+	WordStart     string         // bytes besides letters, digits, _ and non-ASCII that begin a word
+	WordPart      string         // bytes besides those that go on with a word
+	// Hook reads at s.Pos what the table cannot say. It reports whether it
+	// consumed anything; it sees every byte that begins a token.
+	Hook func(s *Scanner) bool
+	// HookBytes are the bytes at which Hook is asked; empty asks at every one.
+	HookBytes string
+
+	once    sync.Once
+	class   [256]class
+	hooked  [256]bool
+	strings [256][]int // forms by the first byte of their opener
+}
+
+// BlockComment is a comment with both ends marked.
+type BlockComment struct {
+	Open, Close string
+	Nest        bool
+	LineStart   bool // counts only at the beginning of a line
+}
+
+// StringForm is one way to write a string.
+type StringForm struct {
+	Prefix      string // words that may stand directly before it, separated by spaces; none where empty
+	Bare        bool   // with Prefix: may also stand without one
+	Open, Close string
+	Backslash   bool   // a backslash escapes the next byte
+	Doubled     bool   // the closing delimiter doubled stands for itself
+	Lines       bool   // may go on over line ends
+	Holes       []Hole // interpolated parts
+	Char        bool   // holds one character: 'x'. Anything longer is no string
+	Bytes       bool   // not text that names a variable
+	Raw         bool   // a backslash keeps its meaning in the value, though it may protect the delimiter
+}
+
+// Hole is one way to interpolate: "${" … "}", or a bare name after Open where Close is empty.
+type Hole struct {
+	Open, Close string
+	Doubled     bool // Open doubled stands for itself
+}
+
+type class uint8
+
+const (
+	classPunct class = iota
+	classSpace
+	classWord
+	classDigit
+	classOpen
+	classClose
+)
+
+func (t *Table) prepare() {
+	t.once.Do(func() {
+		for b := 0; b < 256; b++ {
+			c := byte(b)
+			switch {
+			case c == ' ' || c == '\t' || c == '\n' || c == '\r' || c == '\f' || c == '\v':
+				t.class[b] = classSpace
+			case c == '_' || c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= 0x80 || strings.IndexByte(t.WordStart, c) >= 0:
+				t.class[b] = classWord
+			case c >= '0' && c <= '9':
+				t.class[b] = classDigit
+			case c == '(' || c == '[' || c == '{':
+				t.class[b] = classOpen
+			case c == ')' || c == ']' || c == '}':
+				t.class[b] = classClose
+			}
+			t.hooked[b] = t.Hook != nil && (t.HookBytes == "" || strings.IndexByte(t.HookBytes, c) >= 0)
+		}
+		for i, form := range t.Strings {
+			b := form.Open[0]
+			t.strings[b] = append(t.strings[b], i)
+		}
+	})
+}
+
+// Form gives the string form of a token, or nil.
+func (t *Table) Form(token Token) *StringForm {
+	if token.Form == 0 || int(token.Form) > len(t.Strings) {
+		return nil
+	}
+	return &t.Strings[token.Form-1]
+}
+
+// operators are the punctuation marks of more than one byte, by first byte,
+// longest first. They are shared: a mark that a language does not have does
+// no harm in it.
+var operators = func() (byFirst [256][]string) {
+	for _, op := range strings.Fields(`
+		>>>= === !== ... ??= ||= &&= **= <<= >>= >>> <=> ?-> //= ..< ... ..=
+		=> -> :: ?. ?? || && == != <= >= += -= *= /= %= .= |= &= ^= .. ++ -- := <- =~ !~ |> <> ** ?: &. << >> // !! ~>`) {
+		byFirst[op[0]] = append(byFirst[op[0]], op)
+	}
+	return byFirst
+}()
