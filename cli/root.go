@@ -1,0 +1,116 @@
+// Package cli holds the commands: flags, wording and exit status. What they
+// compute is in core, how it is shown in report.
+package cli
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"runtime"
+	"runtime/debug"
+
+	"github.com/spf13/cobra"
+
+	"inzicht/core/tree"
+)
+
+// The exit statuses.
+const (
+	statusOK       = 0
+	statusFindings = 1
+	statusFailed   = 2
+)
+
+// Version is the version of the program.
+const Version = "0.1.0"
+
+// findingsError ends a command whose result is at or above the threshold.
+var errFindings = errors.New("findings")
+
+// usageError is a mistake in how the command was called.
+type usageError struct {
+	reason, hint string
+}
+
+func (e *usageError) Error() string { return e.reason }
+
+// Run runs the program with arguments and gives its exit status.
+func Run(arguments []string, in io.Reader, out, errOut io.Writer) int {
+	root := newRoot()
+	root.SetArgs(arguments)
+	root.SetIn(in)
+	root.SetOut(out)
+	root.SetErr(errOut)
+	command, err := root.ExecuteC()
+	switch {
+	case err == nil:
+		return statusOK
+	case errors.Is(err, errFindings):
+		return statusFindings
+	}
+	explain(errOut, command, err)
+	return statusFailed
+}
+
+// explain says what went wrong and what to do next.
+func explain(w io.Writer, command *cobra.Command, err error) {
+	fmt.Fprintf(w, "inzicht: %s\n", visibleError(err))
+	var path *tree.PathError
+	var usage *usageError
+	switch {
+	case errors.As(err, &path):
+		fmt.Fprintf(w, "  %s\n", path.Hint)
+	case errors.As(err, &usage):
+		fmt.Fprintf(w, "  %s\n", usage.hint)
+	default:
+		fmt.Fprintf(w, "  See: %s --help\n", command.CommandPath())
+	}
+}
+
+func newRoot() *cobra.Command {
+	root := &cobra.Command{
+		Use:   "inzicht",
+		Short: "Which environment variables does this code read, and are they set?",
+		Long: `Inzicht finds every environment variable that the source of a project reads,
+and holds that contract against the example files that document it and the
+env files that should satisfy it. It never shows a value.`,
+		Example: `  inzicht verify            what is missing, unused or undocumented here
+  inzicht contract          every variable, one a row
+  inzicht reads src         every place that reads one
+  inzicht demo              all of it on a sample project`,
+		Version:       versionText(),
+		SilenceUsage:  true,
+		SilenceErrors: true,
+	}
+	root.SetVersionTemplate("{{.Version}}\n")
+	root.CompletionOptions.HiddenDefaultCmd = false
+	root.AddCommand(newVerify(), newContract(), newReads(), newRules())
+	root.SetHelpCommand(&cobra.Command{Use: "help", Hidden: true, RunE: func(c *cobra.Command, _ []string) error { return root.Help() }})
+	return root
+}
+
+// versionText tells version, commit and the Go version it was built with.
+func versionText() string {
+	commit := "unknown"
+	if info, ok := debug.ReadBuildInfo(); ok {
+		for _, s := range info.Settings {
+			if s.Key == "vcs.revision" && len(s.Value) >= 12 {
+				commit = s.Value[:12]
+			}
+		}
+	}
+	if buildCommit != "" {
+		commit = buildCommit
+	}
+	return fmt.Sprintf("inzicht %s, commit %s, %s", Version, commit, runtime.Version())
+}
+
+// buildCommit may be set when linking, where the build does not record it.
+var buildCommit string
+
+// isTerminal tells whether a writer is a terminal.
+func isTerminal(w any) bool {
+	f, ok := w.(*os.File)
+	return ok && isTerminalFile(f)
+}

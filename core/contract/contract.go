@@ -1,0 +1,131 @@
+// Package contract merges reads into variables: for each name what the whole
+// tree says about it.
+package contract
+
+import (
+	"path"
+	"slices"
+	"strings"
+
+	"inzicht/core/reads"
+	"inzicht/core/secrecy"
+)
+
+// Variable is one environment variable that the tree reads.
+type Variable struct {
+	Name       string
+	Need       reads.Need // the strictest that a read outside tests and tooling has
+	Kind       reads.Kind
+	Literals   []string // values the code compares it with
+	Fallbacks  []string // different literal fallbacks, sorted
+	Secret     bool
+	Ambient    bool     // supplied by the system, shell or platform
+	Components []string // that read it, sorted; "" is the root
+	Reads      []reads.Read
+}
+
+// Contract is what a tree reads.
+type Contract struct {
+	Variables  []Variable   // sorted by name
+	Patterns   []reads.Read // names known in part
+	Unresolved []reads.Read // names not known at all
+	Wholes     []reads.Read // the environment passed on as a whole
+}
+
+// Build merges reads.
+func Build(all []reads.Read) *Contract {
+	c := &Contract{}
+	byName := map[string][]reads.Read{}
+	for _, r := range all {
+		switch {
+		case r.Whole:
+			c.Wholes = append(c.Wholes, r)
+		case r.Name != "":
+			byName[r.Name] = append(byName[r.Name], r)
+		case r.Pattern != "":
+			c.Patterns = append(c.Patterns, r)
+		default:
+			c.Unresolved = append(c.Unresolved, r)
+		}
+	}
+	for name, list := range byName {
+		c.Variables = append(c.Variables, merge(name, list))
+	}
+	slices.SortFunc(c.Variables, func(a, b Variable) int { return strings.Compare(a.Name, b.Name) })
+	return c
+}
+
+// Lookup gives the variable of that name, or nil.
+func (c *Contract) Lookup(name string) *Variable {
+	i, found := slices.BinarySearchFunc(c.Variables, name, func(v Variable, n string) int { return strings.Compare(v.Name, n) })
+	if !found {
+		return nil
+	}
+	return &c.Variables[i]
+}
+
+// Covers gives a read whose pattern the name fits, or nil.
+func (c *Contract) Covers(name string) *reads.Read {
+	for i := range c.Patterns {
+		if ok, _ := path.Match(c.Patterns[i].Pattern, name); ok {
+			return &c.Patterns[i]
+		}
+	}
+	return nil
+}
+
+func merge(name string, list []reads.Read) Variable {
+	v := Variable{Name: name, Reads: list, Secret: secrecy.IsSecretName(name), Ambient: IsAmbient(name)}
+	live := slices.DeleteFunc(slices.Clone(list), func(r reads.Read) bool { return !Counts(r) })
+	if len(live) == 0 {
+		live = list
+	}
+	v.Need = strictest(live)
+	v.Kind = agreedKind(live)
+	for _, r := range list {
+		v.Components = append(v.Components, r.Component)
+		v.Literals = append(v.Literals, r.Literals...)
+		if r.Fallback != nil && !r.FallbackComputed {
+			v.Fallbacks = append(v.Fallbacks, *r.Fallback)
+		}
+	}
+	v.Components = sortedSet(v.Components)
+	v.Literals = sortedSet(v.Literals)
+	v.Fallbacks = sortedSet(v.Fallbacks)
+	return v
+}
+
+// Counts tells whether a read makes its variable wanted in an environment:
+// reads in tests and tooling do not.
+func Counts(r reads.Read) bool { return r.Scope == reads.Runtime || r.Scope == reads.Build }
+
+func sortedSet(list []string) []string {
+	slices.Sort(list)
+	return slices.Compact(list)
+}
+
+// strictest gives the strictest need. A read that only asks whether the
+// variable is set says nothing against another with a fallback.
+func strictest(list []reads.Read) reads.Need {
+	need := reads.Optional
+	for _, r := range list {
+		switch {
+		case r.Need == reads.Required:
+			return reads.Required
+		case r.Need == reads.Expected:
+			need = reads.Expected
+		}
+	}
+	return need
+}
+
+// agreedKind gives the kind that says most: text gives way to any other.
+func agreedKind(list []reads.Read) reads.Kind {
+	kind := reads.Text
+	for _, r := range list {
+		if r.Kind != reads.Text && r.Kind != "" && kind == reads.Text {
+			kind = r.Kind
+		}
+	}
+	return kind
+}

@@ -1,0 +1,122 @@
+// Package secrecy knows what is secret, and keeps it from being shown.
+package secrecy
+
+import (
+	"math"
+	"strings"
+	"unicode"
+)
+
+// secretWords are words of a name that make its value a secret.
+var secretWords = map[string]bool{
+	"SECRET": true, "PASSWORD": true, "PASSWD": true, "PASS": true, "PWD": true, "TOKEN": true, "CREDENTIAL": true,
+	"CREDENTIALS": true, "PASSPHRASE": true, "SALT": true, "APIKEY": true, "PRIVATE": true, "SIGNATURE": true,
+	"SECRETS": true, "TOKENS": true, "PASSWORDS": true, "DSN": true, "PIN": true, "SEED": true, "COOKIE": true,
+}
+
+// keyWords make a secret of a name that ends in KEY.
+var keyWords = map[string]bool{
+	"API": true, "ACCESS": true, "PRIVATE": true, "SECRET": true, "SIGNING": true, "ENCRYPTION": true, "MASTER": true,
+	"SSH": true, "AUTH": true, "SESSION": true, "APP": true, "HMAC": true, "LICENSE": true, "LICENCE": true, "SERVICE": true,
+}
+
+// publicWords make a name harmless in spite of the others: the name of a
+// file, an address, a lifetime.
+var publicWords = map[string]bool{
+	"PUBLIC": true, "FILE": true, "PATH": true, "URL": true, "URI": true, "TTL": true, "EXPIRY": true, "EXPIRES": true,
+	"LENGTH": true, "NAME": true, "HEADER": true, "ROUNDS": true, "TIMEOUT": true, "ISSUER": true, "ENDPOINT": true,
+}
+
+// IsSecretName tells by a variable's name whether its value is to be kept secret.
+func IsSecretName(name string) bool {
+	words := splitWords(name)
+	if len(words) == 0 || len(words) > 1 && publicWords[words[len(words)-1]] || words[0] == "PUBLIC" {
+		return false
+	}
+	for i, word := range words {
+		if secretWords[word] && !(word == "PWD" && len(words) == 1) {
+			return true
+		}
+		if (word == "KEY" || word == "KEYS") && (len(words) == 1 || i > 0 && keyWords[words[i-1]] || i == len(words)-1 && len(words) > 1) {
+			return true
+		}
+	}
+	return false
+}
+
+// splitWords gives the words of a name in upper case: lockTokenTTL, LOCK_TOKEN_TTL.
+func splitWords(name string) (words []string) {
+	var word strings.Builder
+	flush := func() {
+		if word.Len() > 0 {
+			words = append(words, strings.ToUpper(word.String()))
+			word.Reset()
+		}
+	}
+	lower := false
+	for _, r := range name {
+		switch {
+		case r == '_' || r == '-' || r == '.':
+			flush()
+			lower = false
+			continue
+		case unicode.IsUpper(r) && lower:
+			flush()
+		}
+		lower = unicode.IsLower(r)
+		word.WriteRune(r)
+	}
+	flush()
+	return words
+}
+
+// LooksSecret tells by a literal itself whether it may be a secret: long and
+// without a pattern, or an address with a password in it.
+func LooksSecret(value string) bool {
+	if at := strings.Index(value, "://"); at >= 0 {
+		userinfo, _, found := strings.Cut(value[at+3:], "@")
+		_, password, has := strings.Cut(userinfo, ":")
+		return found && has && password != "" && !strings.ContainsAny(password, "${<")
+	}
+	if len(value) < 16 || strings.ContainsAny(value, " ,;<>(){}") || strings.Count(value, "/") > 2 {
+		return false
+	}
+	letters, digits := 0, 0
+	for _, r := range value {
+		switch {
+		case unicode.IsDigit(r):
+			digits++
+		case unicode.IsLetter(r):
+			letters++
+		}
+	}
+	return digits >= 3 && letters >= 3 && letters+digits > len(value)*3/4 && entropy(value) > 3.2
+}
+
+// entropy gives the bits a character of s carries.
+func entropy(s string) float64 {
+	counts := map[rune]int{}
+	n := 0
+	for _, r := range s {
+		counts[r]++
+		n++
+	}
+	bits := 0.0
+	for _, c := range counts {
+		p := float64(c) / float64(n)
+		bits -= p * math.Log2(p)
+	}
+	return bits
+}
+
+// Mask is what is shown for a value that is kept secret.
+const Mask = "••••••"
+
+// Literal gives a literal found in source for showing: masked where the name
+// or the literal itself says that it is a secret.
+func Literal(name, value string) string {
+	if value != "" && (IsSecretName(name) || LooksSecret(value)) {
+		return Mask
+	}
+	return value
+}

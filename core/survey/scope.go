@@ -1,0 +1,51 @@
+package survey
+
+import (
+	"path"
+	"strings"
+
+	"inzicht/core/reads"
+)
+
+// testParts, toolParts and buildParts are names of folders that say when the
+// code in them runs.
+var (
+	testParts = words("test tests testing testdata spec specs __tests__ __mocks__ fixtures e2e cypress benches bench")
+	toolParts = words("tools tool scripts script hack .github .circleci ci examples example docs doc misc contrib")
+	buildFile = words(`build.rs setup.py conftest.py webpack.config.js vite.config.js vite.config.ts rollup.config.js
+		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js
+		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js`)
+)
+
+func words(list string) map[string]bool {
+	m := map[string]bool{}
+	for _, w := range strings.Fields(list) {
+		m[w] = true
+	}
+	return m
+}
+
+// scopeOf says by a file's path when its reads happen.
+func scopeOf(file string) reads.Scope {
+	base := strings.ToLower(path.Base(file))
+	stem := strings.TrimSuffix(base, path.Ext(base))
+	switch {
+	case strings.HasSuffix(stem, "_test") || strings.HasSuffix(stem, ".test") || strings.HasSuffix(stem, ".spec") || strings.HasSuffix(stem, "_spec") ||
+		strings.HasPrefix(stem, "test_") || stem == "conftest" || strings.HasPrefix(base, "jest.") || strings.HasPrefix(base, "vitest.") || strings.HasPrefix(base, "playwright."):
+		return reads.Test
+	case buildFile[base]:
+		return reads.Build
+	}
+	folder := path.Dir(file)
+	for _, part := range strings.Split(strings.ToLower(folder), "/") {
+		if testParts[part] {
+			return reads.Test
+		}
+	}
+	for _, part := range strings.Split(strings.ToLower(folder), "/") {
+		if toolParts[part] {
+			return reads.Tooling
+		}
+	}
+	return reads.Runtime
+}

@@ -1,0 +1,59 @@
+package tree
+
+import (
+	"path"
+	"slices"
+	"strings"
+)
+
+// Component is a part of the tree with a contract of its own: a folder that
+// holds a manifest.
+type Component struct {
+	Name     string // "" for the root
+	Folder   string // relative, "" for the root
+	Manifest string // the file that makes it one
+}
+
+// manifests are the files that make a folder a component.
+var manifests = names(`go.mod package.json pyproject.toml setup.py setup.cfg requirements.txt Pipfile composer.json Gemfile
+	Cargo.toml pom.xml build.gradle build.gradle.kts build.sbt mix.exs pubspec.yaml Package.swift deno.json
+	CMakeLists.txt Makefile.PL cpanfile rebar.config`)
+
+func isManifest(base string) bool {
+	return manifests[base] || strings.HasSuffix(base, ".csproj") || strings.HasSuffix(base, ".gemspec") || strings.HasSuffix(base, ".rockspec")
+}
+
+// findComponents makes a component of each folder with a manifest. The root
+// is always one.
+func (t *Tree) findComponents() {
+	t.Components = []Component{{}}
+	seen := map[string]bool{"": true}
+	count := map[string]int{}
+	for _, f := range t.Files {
+		folder, base := folderOf(f.Path), path.Base(f.Path)
+		if !isManifest(base) || seen[folder] || isTestPath(f.Path) {
+			continue
+		}
+		seen[folder] = true
+		t.Components = append(t.Components, Component{Name: path.Base(folder), Folder: folder, Manifest: f.Path})
+		count[path.Base(folder)]++
+	}
+	for i := range t.Components {
+		if c := &t.Components[i]; count[c.Name] > 1 {
+			c.Name = c.Folder
+		}
+	}
+	slices.SortFunc(t.Components, func(a, b Component) int { return strings.Compare(a.Folder, b.Folder) })
+}
+
+// ComponentOf gives the component that a file belongs to: the one of the
+// nearest folder above it.
+func (t *Tree) ComponentOf(file string) Component {
+	for folder := folderOf(file); folder != ""; folder = folderOf(folder) {
+		i, found := slices.BinarySearchFunc(t.Components, folder, func(c Component, f string) int { return strings.Compare(c.Folder, f) })
+		if found {
+			return t.Components[i]
+		}
+	}
+	return Component{}
+}

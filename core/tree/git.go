@@ -1,0 +1,47 @@
+package tree
+
+import (
+	"bytes"
+	"context"
+	"os"
+	"os/exec"
+	"path"
+	"time"
+)
+
+// gitTime bounds how long git may take to list the files.
+const gitTime = 2 * time.Minute
+
+// safeGit are options with which git runs nothing that the tree configures.
+var safeGit = []string{"--no-optional-locks", "-c", "core.fsmonitor=false", "-c", "core.hooksPath=/dev/null", "-c", "core.untrackedCache=false"}
+
+// listWithGit takes the list of files from git: what it tracks and what is
+// neither tracked nor ignored. It reports whether there was such a list.
+func (t *Tree) listWithGit(options Options) bool {
+	ctx, cancel := context.WithTimeout(context.Background(), gitTime)
+	defer cancel()
+	command := exec.CommandContext(ctx, "git", append(append([]string{}, safeGit...),
+		"-C", t.Root, "ls-files", "-z", "-t", "--cached", "--others", "--exclude-standard")...)
+	command.Env = append(os.Environ(), "GIT_TERMINAL_PROMPT=0", "LC_ALL=C")
+	out, err := command.Output()
+	if err != nil || len(out) == 0 {
+		return false // no git, no work tree, or a folder that git ignores
+	}
+	skipped := map[string]bool{}
+	for _, record := range bytes.Split(out, []byte{0}) {
+		if len(record) < 3 {
+			continue
+		}
+		file, tracked := string(record[2:]), record[0] != '?'
+		if folder, reason := skippedFolder(file, tracked); folder != "" && !options.NoSkip {
+			if !skipped[folder] {
+				skipped[folder] = true
+				t.Skipped = append(t.Skipped, Skip{folder, reason})
+			}
+			continue
+		}
+		t.Files = append(t.Files, File{Path: path.Clean(file), Tracked: tracked})
+	}
+	t.Git = true
+	return true
+}

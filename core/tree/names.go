@@ -1,0 +1,75 @@
+package tree
+
+import (
+	"path"
+	"strings"
+)
+
+// EnvFile says what a file's name makes of an env file.
+type EnvFile struct {
+	Example     bool
+	Environment string // the environment it belongs to, "" for an example
+	Override    bool   // .env.local, .env.staging.local: wins over the file without
+}
+
+var exampleWords = names("example examples sample template dist defaults default schema")
+
+// otherWords end names that look like env files and are none.
+var otherWords = names("bak backup old orig swp tmp save js ts py rb go php json yml yaml md txt sh d lock vault enc gpg age html map keys")
+
+// EnvFileName takes the name of a file for that of an env file: .env,
+// .env.NAME, NAME.env, and the same with example, sample, template or dist.
+func EnvFileName(file string) (EnvFile, bool) {
+	base := strings.ToLower(path.Base(file))
+	var rest string
+	switch {
+	case base == ".env":
+		return EnvFile{Environment: "local"}, !isTestPath(file)
+	case strings.HasPrefix(base, ".env.") || strings.HasPrefix(base, ".env-") || strings.HasPrefix(base, ".env_"):
+		rest = base[5:]
+	case strings.HasSuffix(base, ".env"):
+		rest = strings.TrimPrefix(strings.TrimSuffix(base, ".env"), ".")
+	case strings.HasPrefix(base, "env.") || strings.HasPrefix(base, "env-") || strings.HasPrefix(base, "dotenv."):
+		_, rest, _ = strings.Cut(strings.ReplaceAll(base, "-", "."), ".")
+		if !hasExampleWord(rest) {
+			return EnvFile{}, false
+		}
+	default:
+		return EnvFile{}, false
+	}
+	words := strings.FieldsFunc(rest, func(r rune) bool { return r == '.' || r == '-' || r == '_' })
+	if len(words) == 0 || otherWords[words[len(words)-1]] || strings.HasSuffix(base, "~") || isTestPath(file) {
+		return EnvFile{}, false
+	}
+	if hasExampleWord(rest) {
+		return EnvFile{Example: true}, true
+	}
+	e := EnvFile{Environment: rest}
+	if name, isLocal := strings.CutSuffix(rest, ".local"); isLocal {
+		e = EnvFile{Environment: name, Override: true}
+	} else if rest == "local" {
+		e.Override = true
+	}
+	return e, true
+}
+
+func hasExampleWord(rest string) bool {
+	for _, word := range strings.FieldsFunc(rest, func(r rune) bool { return r == '.' || r == '-' || r == '_' }) {
+		if exampleWords[word] {
+			return true
+		}
+	}
+	return false
+}
+
+var testFolders = names("test tests testdata spec specs fixtures __tests__ __fixtures__ __mocks__ mocks e2e testing")
+
+// isTestPath tells whether a file lies in a folder for tests.
+func isTestPath(file string) bool {
+	for folder := path.Dir(file); folder != "." && folder != "/"; folder = path.Dir(folder) {
+		if testFolders[strings.ToLower(path.Base(folder))] {
+			return true
+		}
+	}
+	return false
+}

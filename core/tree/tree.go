@@ -1,0 +1,154 @@
+// Package tree finds the files of a source tree: by asking git where there is
+// a git work tree, otherwise by a parallel walk that honours .gitignore. It
+// follows no link and runs nothing that the tree configures.
+package tree
+
+import (
+	"errors"
+	"fmt"
+	"os"
+	"path"
+	"path/filepath"
+	"slices"
+	"strings"
+)
+
+// MaxFileSize is the size in bytes over which a file is not read.
+const MaxFileSize = 4 << 20
+
+// Options says what to leave out.
+type Options struct {
+	NoSkip bool // read dependency folders, build outputs and bundles too
+}
+
+// File is one file of the tree.
+type File struct {
+	Path    string // relative to the root, with forward slashes
+	Tracked bool   // git tracks it
+}
+
+// Skip is something that was left out, and why.
+type Skip struct {
+	Path   string
+	Reason string
+}
+
+// Tree is a folder with its files.
+type Tree struct {
+	Root       string // absolute
+	Files      []File // sorted by path
+	Git        bool   // the list came from git
+	Skipped    []Skip
+	Components []Component // sorted by folder, deepest last
+}
+
+// PathError says why a path cannot be taken for a tree, and what to do.
+type PathError struct {
+	Path   string
+	Reason string
+	Hint   string
+}
+
+func (e *PathError) Error() string { return fmt.Sprintf("%s: %s", e.Path, e.Reason) }
+
+// Open lists the files below dir.
+func Open(dir string, options Options) (*Tree, error) {
+	root, err := filepath.Abs(dir)
+	if err != nil {
+		return nil, err
+	}
+	if root, err = filepath.EvalSymlinks(root); err != nil {
+		return nil, pathError(dir, err)
+	}
+	info, err := os.Stat(root)
+	if err != nil {
+		return nil, pathError(dir, err)
+	}
+	if !info.IsDir() {
+		return nil, &PathError{dir, "this is a file, not a folder", "Give the folder that holds the code, such as " + filepath.Dir(dir) + "."}
+	}
+	if entries, err := os.Open(root); err != nil {
+		return nil, pathError(dir, err)
+	} else {
+		entries.Close()
+	}
+	t := &Tree{Root: root}
+	if !t.listWithGit(options) {
+		t.walk(options)
+	}
+	slices.SortFunc(t.Files, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
+	t.Files = slices.CompactFunc(t.Files, func(a, b File) bool { return a.Path == b.Path })
+	slices.SortFunc(t.Skipped, func(a, b Skip) int { return strings.Compare(a.Path, b.Path) })
+	t.findComponents()
+	t.addPrivateFiles()
+	return t, nil
+}
+
+func pathError(dir string, err error) error {
+	switch {
+	case errors.Is(err, os.ErrNotExist):
+		return &PathError{dir, "there is no such folder", "Check the spelling, or leave the path away to take the present folder."}
+	case errors.Is(err, os.ErrPermission):
+		return &PathError{dir, "it may not be read", "Ask for permission to read it, or run as a user who has it."}
+	}
+	return &PathError{dir, err.Error(), "Give the folder that holds the code."}
+}
+
+// addPrivateFiles adds the env files that git ignores: private files usually
+// are. They are looked for in the root, in each component, and beside every
+// env file that is known.
+func (t *Tree) addPrivateFiles() {
+	folders := map[string]bool{"": true}
+	for _, c := range t.Components {
+		folders[c.Folder] = true
+	}
+	known := map[string]bool{}
+	for _, f := range t.Files {
+		if _, isEnv := EnvFileName(f.Path); isEnv {
+			known[f.Path] = true
+			folders[folderOf(f.Path)] = true
+		}
+	}
+	added := false
+	for folder := range folders {
+		entries, err := os.ReadDir(filepath.Join(t.Root, filepath.FromSlash(folder)))
+		if err != nil {
+			continue
+		}
+		for _, e := range entries {
+			file := path.Join(folder, e.Name())
+			if _, isEnv := EnvFileName(file); !isEnv || known[file] {
+				continue
+			}
+			if reason := unreadable(e); reason != "" {
+				t.Skipped = append(t.Skipped, Skip{file, reason})
+				continue
+			}
+			t.Files = append(t.Files, File{Path: file})
+			added = true
+		}
+	}
+	if added {
+		slices.SortFunc(t.Files, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
+	}
+}
+
+// unreadable says why a folder's entry is no file to be read, or nothing.
+func unreadable(e os.DirEntry) string {
+	switch {
+	case e.IsDir():
+		return "a folder where a file is expected"
+	case e.Type()&os.ModeSymlink != 0:
+		return "a link, which is not followed"
+	case !e.Type().IsRegular():
+		return "not a regular file"
+	}
+	return ""
+}
+
+func folderOf(file string) string {
+	if d := path.Dir(file); d != "." {
+		return d
+	}
+	return ""
+}

@@ -1,0 +1,269 @@
+package report
+
+import (
+	"fmt"
+	"io"
+	"strings"
+
+	"charm.land/lipgloss/v2"
+	"charm.land/lipgloss/v2/table"
+	"github.com/charmbracelet/x/ansi"
+
+	"inzicht/core/contract"
+	"inzicht/core/reads"
+	"inzicht/core/secrecy"
+	"inzicht/core/survey"
+)
+
+// text is for people: aligned columns, colour with restraint.
+var text = Format{Name: "text", Reads: textReads, Contract: textContract, Findings: textFindings}
+
+// The styles use the terminal's own sixteen colours, so that they suit any theme.
+var (
+	plain   = lipgloss.NewStyle()
+	strong  = plain.Bold(true)
+	quiet   = plain.Faint(true)
+	alarm   = plain.Foreground(lipgloss.Red).Bold(true)
+	caution = plain.Foreground(lipgloss.Yellow).Bold(true)
+	aside   = plain.Foreground(lipgloss.Cyan)
+	good    = plain.Foreground(lipgloss.Green).Bold(true)
+)
+
+// cell is one cell of a table with its style.
+type cell struct {
+	text  string
+	style lipgloss.Style
+}
+
+// columns lays out rows under headings, two spaces apart and indented by two.
+// The column named shrink gives way where a row would be wider than width.
+func columns(headings []string, rows [][]cell, width, shrink int) string {
+	fit(headings, rows, width, shrink)
+	t := table.New().Border(lipgloss.Border{}).
+		BorderTop(false).BorderBottom(false).BorderLeft(false).BorderRight(false).
+		BorderHeader(false).BorderColumn(false).BorderRow(false).Wrap(false).
+		StyleFunc(func(row, column int) lipgloss.Style {
+			style := quiet
+			if row != table.HeaderRow {
+				style = rows[row][column].style
+			}
+			if column == 0 {
+				return style.PaddingLeft(2).PaddingRight(2)
+			}
+			return style.PaddingRight(2)
+		})
+	if headings != nil {
+		t.Headers(headings...)
+	}
+	for _, row := range rows {
+		var cells []string
+		for _, c := range row {
+			cells = append(cells, c.text)
+		}
+		t.Row(cells...)
+	}
+	return trimRight(t.String())
+}
+
+// fit cuts the texts of one column so that rows fit into width.
+func fit(headings []string, rows [][]cell, width, shrink int) {
+	if shrink < 0 {
+		return
+	}
+	widest := make([]int, len(headings))
+	for i, h := range headings {
+		widest[i] = ansi.StringWidth(h)
+	}
+	for _, row := range rows {
+		for len(widest) < len(row) {
+			widest = append(widest, 0)
+		}
+		for i := range row {
+			row[i].text = Visible(row[i].text)
+			widest[i] = max(widest[i], ansi.StringWidth(row[i].text))
+		}
+	}
+	total := 2
+	for _, w := range widest {
+		total += w + 2
+	}
+	if over := total - 2 - width; over > 0 {
+		room := max(widest[shrink]-over, 12)
+		for _, row := range rows {
+			row[shrink].text = shorten(row[shrink].text, room)
+		}
+	}
+}
+
+// shorten cuts text in the middle, which for paths is the part that says least.
+func shorten(s string, room int) string {
+	w := ansi.StringWidth(s)
+	if w <= room {
+		return s
+	}
+	tail := room * 2 / 3
+	return ansi.Truncate(s, room-tail-1, "") + "…" + ansi.TruncateLeft(s, w-tail, "")
+}
+
+// trimRight takes the blanks away that fill the last column.
+func trimRight(s string) string {
+	lines := strings.Split(s, "\n")
+	for i := range lines {
+		lines[i] = strings.TrimRight(lines[i], " ")
+	}
+	return strings.TrimRight(strings.Join(lines, "\n"), "\n")
+}
+
+// needStyle makes what stops a program stand out.
+func needStyle(n reads.Need) lipgloss.Style {
+	switch n {
+	case reads.Required:
+		return strong
+	case reads.Expected:
+		return plain
+	}
+	return quiet
+}
+
+func count(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%s %s", thousands(n), many)
+}
+
+func thousands(n int) string {
+	s := fmt.Sprint(n)
+	for i := len(s) - 3; i > 0; i -= 3 {
+		s = s[:i] + "," + s[i:]
+	}
+	return s
+}
+
+// shownName is how a read's variable is shown.
+func shownName(r reads.Read) cell {
+	switch {
+	case r.Whole:
+		return cell{"(the whole environment)", aside}
+	case r.Name != "":
+		return cell{r.Name, needStyle(r.Need)}
+	case r.Pattern != "":
+		return cell{r.Pattern, aside}
+	}
+	return cell{"(name not known)", caution}
+}
+
+// shownFallback is how a fallback is shown: literals in quotes, source as it stands.
+func shownFallback(name string, fallback *string, computed bool) string {
+	switch {
+	case fallback == nil:
+		return ""
+	case computed:
+		return ansi.Truncate(secrecy.Literal("", *fallback), 28, "…")
+	}
+	return `"` + ansi.Truncate(secrecy.Literal(name, *fallback), 26, "…") + `"`
+}
+
+func textReads(w io.Writer, p *Page) error {
+	var rows [][]cell
+	for _, r := range p.Reads {
+		through := r.Access
+		if r.Through != "" {
+			through = r.Through + " → " + r.Access
+		}
+		place := fmt.Sprintf("%s:%d:%d", r.File, r.Line, r.Column)
+		rows = append(rows, []cell{
+			{place, quiet}, shownName(r), {string(r.Need), needStyle(r.Need)}, {shownKind(r.Kind, r.Literals), plain},
+			{shownFallback(r.Name, r.Fallback, r.FallbackComputed), plain}, {through, quiet},
+		})
+	}
+	if len(rows) == 0 {
+		fmt.Fprintf(w, "%s\n", nothingRead(p.Survey))
+		return nil
+	}
+	fmt.Fprintln(w, columns([]string{"where", "variable", "need", "kind", "fallback", "read by"}, rows, p.Width, 0))
+	fmt.Fprintf(w, "\n%s\n", quiet.Render(fmt.Sprintf("  %s of %s in %s.", count(len(p.Reads), "read", "reads"),
+		count(len(p.Variables), "variable", "variables"), count(p.Survey.Sources, "source file", "source files"))))
+	return skippedLines(w, p)
+}
+
+func nothingRead(s *survey.Survey) string {
+	if s.Sources == 0 {
+		return "No file here is in a language that is understood."
+	}
+	return fmt.Sprintf("Nothing reads an environment variable in %s.", count(s.Sources, "source file", "source files"))
+}
+
+func shownKind(kind reads.Kind, literals []string) string {
+	if kind == reads.Choice {
+		var shown []string
+		for _, l := range literals {
+			shown = append(shown, secrecy.Literal("", l))
+		}
+		return ansi.Truncate(strings.Join(shown, "|"), 24, "…")
+	}
+	return string(kind)
+}
+
+func textContract(w io.Writer, p *Page) error {
+	var rows [][]cell
+	for _, v := range p.Variables {
+		rows = append(rows, contractRow(p, v))
+	}
+	if len(rows) == 0 {
+		fmt.Fprintf(w, "%s\n", nothingRead(p.Survey))
+		return nil
+	}
+	fmt.Fprintln(w, columns([]string{"variable", "need", "kind", "fallback", "documented", "read in"}, rows, p.Width, 5))
+	c := p.Survey.Contract
+	fmt.Fprintf(w, "\n%s\n", quiet.Render("  "+count(len(p.Variables), "variable", "variables")+", "+count(len(p.Reads), "read", "reads")+". 🔒 secret · ~ supplied by the system"))
+	for _, r := range c.Patterns {
+		fmt.Fprintf(w, "  %s\n", Visible(fmt.Sprintf("Also reads names like %s (%s:%d).", r.Pattern, r.File, r.Line)))
+	}
+	if n := len(c.Unresolved); n > 0 {
+		fmt.Fprintf(w, "  %s\n", caution.Render(count(n, "read has", "reads have")+" a name that could not be worked out; see inzicht reads."))
+	}
+	return skippedLines(w, p)
+}
+
+func contractRow(p *Page, v contract.Variable) []cell {
+	var fallbacks []string
+	for _, f := range v.Fallbacks {
+		fallbacks = append(fallbacks, shownFallback(v.Name, &f, false))
+	}
+	name := v.Name
+	if v.Secret {
+		name += " 🔒"
+	}
+	documented, style := "no", caution
+	switch files := p.documentedIn(v.Name); {
+	case v.Ambient:
+		documented, style = "~", quiet
+	case len(files) > 0:
+		documented, style = "yes", quiet
+	case v.Need != reads.Optional:
+		style = alarm
+	}
+	where := fmt.Sprintf("%s:%d", v.Reads[0].File, v.Reads[0].Line)
+	if more := len(v.Reads) - 1; more > 0 {
+		where += fmt.Sprintf(" +%d", more)
+	}
+	return []cell{
+		{name, needStyle(v.Need)}, {string(v.Need), needStyle(v.Need)}, {shownKind(v.Kind, v.Literals), plain},
+		{ansi.Truncate(strings.Join(fallbacks, " "), 28, "…"), plain}, {documented, style}, {where, quiet},
+	}
+}
+
+// skippedLines says under -v what was left out.
+func skippedLines(w io.Writer, p *Page) error {
+	if !p.Verbose || len(p.Survey.Skipped) == 0 {
+		return nil
+	}
+	fmt.Fprintf(w, "\n%s\n", strong.Render("Left out"))
+	var rows [][]cell
+	for _, s := range p.Survey.Skipped {
+		rows = append(rows, []cell{{s.Path, plain}, {s.Reason, quiet}})
+	}
+	fmt.Fprintln(w, columns(nil, rows, p.Width, 0))
+	return nil
+}
