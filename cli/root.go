@@ -85,7 +85,7 @@ env files that should satisfy it. It never shows a value.`,
 	}
 	root.SetVersionTemplate("{{.Version}}\n")
 	root.CompletionOptions.HiddenDefaultCmd = false
-	root.AddCommand(newVerify(), newContract(), newReads(), newRules())
+	root.AddCommand(newVerify(), newContract(), newReads(), newRules(), newDemo())
 	root.SetHelpCommand(&cobra.Command{Use: "help", Hidden: true, RunE: func(c *cobra.Command, _ []string) error { return root.Help() }})
 	return root
 }

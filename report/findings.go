@@ -3,6 +3,7 @@ package report
 import (
 	"fmt"
 	"io"
+	"slices"
 	"strings"
 
 	"charm.land/lipgloss/v2"
@@ -57,7 +58,7 @@ func textFindings(w io.Writer, p *Page) error {
 
 func textSection(w io.Writer, p *Page, s section) {
 	sign, style := levelStyle(s.level)
-	fmt.Fprintf(w, "%s %s\n", style.Render(fmt.Sprintf("%s %s %s", sign, s.rule.Name, string(s.level))), quiet.Render(fmt.Sprintf("(%d)", len(s.findings))))
+	fmt.Fprintf(w, "%s %s\n", style.Render(sign+" "+s.rule.Name), quiet.Render("("+count(len(s.findings), string(s.level), string(s.level)+"s")+")"))
 	fmt.Fprintf(w, "  %s\n", quiet.Render(s.rule.Do))
 	shown := s.findings
 	if p.Terminal && !p.Verbose && len(shown) > shownRows {
@@ -73,7 +74,7 @@ func textSection(w io.Writer, p *Page, s section) {
 		}
 		hints = append(hints, hint)
 	}
-	lines := strings.Split(columns(nil, rows, p.Width, 2), "\n")
+	lines := strings.Split(columns(nil, dropEmpty(rows), p.Width, 0), "\n")
 	for i, line := range lines {
 		fmt.Fprintln(w, line)
 		if i < len(hints) && hints[i] != "" {
@@ -86,6 +87,18 @@ func textSection(w io.Writer, p *Page, s section) {
 	fmt.Fprintln(w)
 }
 
+// dropEmpty leaves out the columns in which no row has anything.
+func dropEmpty(rows [][]cell) [][]cell {
+	for column := len(rows[0]) - 1; column >= 0; column-- {
+		if !slices.ContainsFunc(rows, func(row []cell) bool { return row[column].text != "" }) {
+			for i := range rows {
+				rows[i] = slices.Delete(rows[i], column, column+1)
+			}
+		}
+	}
+	return rows
+}
+
 // findingRow says of one finding what, where it matters, and where it stands.
 func findingRow(f verify.Finding) []cell {
 	where := f.File
@@ -93,15 +106,17 @@ func findingRow(f verify.Finding) []cell {
 		where = fmt.Sprintf("%s:%d", f.File, f.Line)
 	}
 	first := cell{f.Variable, strong}
-	second := cell{f.Environment, plain}
+	second, needed := cell{f.Environment, plain}, cell{}
 	switch f.Rule {
 	case "missing":
 		second.text = "in " + f.Environment
+		needed = cell{string(f.Need), needStyle(f.Need)}
 		if len(f.Related) > 0 {
 			where = fmt.Sprintf("%s:%d", f.Related[0].File, f.Related[0].Line)
 		}
 		where = "read in " + where
 	case "undocumented":
+		needed = cell{string(f.Need), needStyle(f.Need)}
 		where = "read in " + where
 	case "duplicate":
 		where += fmt.Sprintf(", and on line %d", f.Related[0].Line)
@@ -111,7 +126,7 @@ func findingRow(f verify.Finding) []cell {
 			where += fmt.Sprintf(":%d", f.Column)
 		}
 	}
-	return []cell{first, second, {where, quiet}}
+	return []cell{first, second, needed, {where, quiet}}
 }
 
 // summary is the last line: how many of what, and from how much.

@@ -165,23 +165,32 @@ func shownFallback(name string, fallback *string, computed bool) string {
 }
 
 func textReads(w io.Writer, p *Page) error {
+	if len(p.Reads) == 0 {
+		fmt.Fprintf(w, "%s\n", nothingRead(p.Survey))
+		return nil
+	}
 	var rows [][]cell
+	var files []string // of each row
 	for _, r := range p.Reads {
 		through := r.Access
 		if r.Through != "" {
 			through = r.Through + " → " + r.Access
 		}
-		place := fmt.Sprintf("%s:%d:%d", r.File, r.Line, r.Column)
+		place := fmt.Sprintf("%d:%d", r.Line, r.Column)
+		files = append(files, r.File)
 		rows = append(rows, []cell{
 			{place, quiet}, shownName(r), {string(r.Need), needStyle(r.Need)}, {shownKind(r.Kind, r.Literals), plain},
 			{shownFallback(r.Name, r.Fallback, r.FallbackComputed), plain}, {through, quiet},
 		})
 	}
-	if len(rows) == 0 {
-		fmt.Fprintf(w, "%s\n", nothingRead(p.Survey))
-		return nil
+	lines := strings.Split(columns([]string{"line", "variable", "need", "kind", "fallback", "read by"}, rows, p.Width, 5), "\n")
+	fmt.Fprintln(w, lines[0])
+	for i, line := range lines[1:] {
+		if i == 0 || files[i] != files[i-1] {
+			fmt.Fprintf(w, "%s\n", strong.Render(Visible(files[i])))
+		}
+		fmt.Fprintln(w, line)
 	}
-	fmt.Fprintln(w, columns([]string{"where", "variable", "need", "kind", "fallback", "read by"}, rows, p.Width, 0))
 	fmt.Fprintf(w, "\n%s\n", quiet.Render(fmt.Sprintf("  %s of %s in %s.", count(len(p.Reads), "read", "reads"),
 		count(len(p.Variables), "variable", "variables"), count(p.Survey.Sources, "source file", "source files"))))
 	return skippedLines(w, p)
@@ -216,7 +225,7 @@ func textContract(w io.Writer, p *Page) error {
 	}
 	fmt.Fprintln(w, columns([]string{"variable", "need", "kind", "fallback", "documented", "read in"}, rows, p.Width, 5))
 	c := p.Survey.Contract
-	fmt.Fprintf(w, "\n%s\n", quiet.Render("  "+count(len(p.Variables), "variable", "variables")+", "+count(len(p.Reads), "read", "reads")+". 🔒 secret · ~ supplied by the system"))
+	fmt.Fprintf(w, "\n%s\n", quiet.Render("  "+count(len(p.Variables), "variable", "variables")+", "+count(len(p.Reads), "read", "reads")+". * secret, ~ supplied by the system"))
 	for _, r := range c.Patterns {
 		fmt.Fprintf(w, "  %s\n", Visible(fmt.Sprintf("Also reads names like %s (%s:%d).", r.Pattern, r.File, r.Line)))
 	}
@@ -233,7 +242,7 @@ func contractRow(p *Page, v contract.Variable) []cell {
 	}
 	name := v.Name
 	if v.Secret {
-		name += " 🔒"
+		name += " *"
 	}
 	documented, style := "no", caution
 	switch files := p.documentedIn(v.Name); {

@@ -294,10 +294,13 @@ func (a *analysis) comparison(r Range, op, other int, out *facts) bool {
 		return false
 	}
 	operator := f.Text(op)
-	if !comparisons[operator] {
+	if !comparisons[operator] && !(operator == "not" && f.Is(op+1, "in")) {
 		return false
 	}
 	negated := operator == "!=" || operator == "!==" || operator == "ne"
+	if operator == "not" && other > op && f.Is(other, "in") {
+		operator, op, other = "in", other, other+1
+	}
 	if operator == "is" && f.Is(other, "not") {
 		negated, other = true, other+1
 	}
@@ -308,6 +311,7 @@ func (a *analysis) comparison(r Range, op, other int, out *facts) bool {
 					out.literals = append(out.literals, v)
 				}
 			}
+			out.tested = true
 		}
 		return other > op
 	}
@@ -321,8 +325,9 @@ func (a *analysis) comparison(r Range, op, other int, out *facts) bool {
 		if other > op {
 			a.conditional(other+1, negated, out)
 		}
-	case isString:
+	case isString: // where it is not set, it is just another value
 		out.literals = append(out.literals, value)
+		out.tested = true
 	case f.Kind(other) == syntax.Number:
 		out.setKind(Number)
 	}
@@ -448,7 +453,7 @@ func (a *analysis) condition(r Range, out *facts) bool {
 	out.tested = true
 	switch a.f.Text(head) {
 	case "unless", "guard", "assert":
-		if a.f.Is(head, "assert") || a.stopsWhen(r, true) {
+		if a.f.Is(r.Lo-1, "assert") || a.f.Is(head, "unless") && a.stopsWhen(r, true) || a.f.Is(head, "guard") && a.stopsWhen(r, true) {
 			out.required = true
 		}
 	}

@@ -11,7 +11,7 @@ import (
 var secretWords = map[string]bool{
 	"SECRET": true, "PASSWORD": true, "PASSWD": true, "PASS": true, "PWD": true, "TOKEN": true, "CREDENTIAL": true,
 	"CREDENTIALS": true, "PASSPHRASE": true, "SALT": true, "APIKEY": true, "PRIVATE": true, "SIGNATURE": true,
-	"SECRETS": true, "TOKENS": true, "PASSWORDS": true, "DSN": true, "PIN": true, "SEED": true, "COOKIE": true,
+	"SECRETS": true, "TOKENS": true, "PASSWORDS": true, "DSN": true, "PIN": true, "COOKIE": true,
 }
 
 // keyWords make a secret of a name that ends in KEY.

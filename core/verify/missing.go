@@ -24,7 +24,7 @@ var missing = Rule{
 				}
 				hint, pointed := j.slips.hint(v.Name, e, fmt.Sprintf("Set %s in %s.", v.Name, e.File()))
 				list = append(list, Finding{
-					Variable: v.Name, Environment: e.Name, Component: wanted[0].Component, File: e.File(),
+					Variable: v.Name, Need: need(wanted), Environment: e.Name, Component: wanted[0].Component, File: e.File(),
 					Message: fmt.Sprintf("%s has no value in %s, and %s", v.Name, e.Name, consequence(need(wanted), v.Secret)),
 					Hint:    hint, Pointed: pointed,
 					Related: places(strictFirst(wanted)),

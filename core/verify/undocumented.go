@@ -20,7 +20,7 @@ var undocumented = Rule{
 			}
 			hint, pointed := j.slips.exampleHint(v.Name, fmt.Sprintf("Add %s= with a harmless value to %s.", v.Name, j.exampleFor(v)))
 			f := Finding{
-				Variable: v.Name, Component: v.Reads[0].Component,
+				Variable: v.Name, Need: v.Need, Component: v.Reads[0].Component,
 				Message: fmt.Sprintf("%s is read, but no example file names it", v.Name),
 				Hint:    hint, Pointed: pointed,
 				Related: places(v.Reads),

@@ -31,7 +31,8 @@ func (l Level) Rank() int {
 type Finding struct {
 	Rule        string
 	Level       Level
-	Variable    string // "" where it is not about one
+	Variable    string     // "" where it is not about one
+	Need        reads.Need // of the variable, where that matters
 	Environment string
 	Component   string
 	File        string

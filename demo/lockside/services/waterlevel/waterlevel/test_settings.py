@@ -1,0 +1,5 @@
+import os
+
+
+def test_recorded_tides():
+    assert os.environ.get("RECORDED_TIDES", "tides.csv").endswith(".csv")
