@@ -187,7 +187,11 @@ var declares = map[string]bool{"const": true, "let": true, "var": true, "val": t
 // bindPattern binds the names of { a, b: c, d = 1 } or [a, b].
 func bindPattern(f *syntax.File, o *Outline, inside, value Range) {
 	for _, part := range splitAt(f, inside, ",") {
-		if part.empty() || f.Is(part.Lo, "...") {
+		if part.empty() {
+			continue
+		}
+		if f.Is(part.Lo, "...") {
+			o.Bind(f.Text(part.Lo+1), Binding{At: part.Lo + 1, Function: -1})
 			continue
 		}
 		property, target := part.Lo, part.Lo
@@ -200,6 +204,9 @@ func bindPattern(f *syntax.File, o *Outline, inside, value Range) {
 			key = v
 		}
 		b := Binding{At: target, Value: value, Property: key, Function: -1}
+		if value.empty() {
+			b.Property = ""
+		}
 		if f.Is(rest, "=") {
 			b.Default = Range{rest + 1, part.Hi}
 		}
@@ -231,12 +238,39 @@ func splitAt(f *syntax.File, r Range, separator string) (parts []Range) {
 	return parts
 }
 
+// bindParamPattern binds the names of a destructured parameter in the
+// function's body, each to its default if it has one.
+func bindParamPattern(f *syntax.File, o *Outline, part Range, at int, body int32) {
+	close := f.Mate(part.Lo)
+	if close <= part.Lo {
+		return
+	}
+	for _, piece := range splitAt(f, Range{part.Lo + 1, close}, ",") {
+		target := piece.Lo
+		if f.Is(target, "...") || f.Is(target+1, ":") {
+			target++
+		}
+		if f.Is(target, ":") {
+			target++
+		}
+		if target >= piece.Hi || f.Kind(target) != syntax.Word {
+			continue
+		}
+		b := Binding{At: at, Function: -1, block: body}
+		if f.Is(target+1, "=") {
+			b.Default = Range{target + 2, piece.Hi}
+		}
+		o.Bindings[f.Text(target)] = append(o.Bindings[f.Text(target)], b)
+	}
+}
+
 // bindParams binds the parameters of function n, which stand in a range.
 func bindParams(f *syntax.File, o *Outline, n int, list Range, body int32, nameOf func(Range) int) {
 	fn := &o.Functions[n]
 	for _, part := range splitAt(f, list, ",") {
 		at := nameOf(part)
 		if at < 0 {
+			bindParamPattern(f, o, part, fn.Body.Lo, body)
 			fn.Params = append(fn.Params, Param{})
 			continue
 		}

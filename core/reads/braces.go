@@ -59,7 +59,7 @@ func (o *Outline) fillBlocks() {
 
 // controls are words before a parenthesis that make no function of the block after it.
 var controls = map[string]bool{
-	"if": true, "for": true, "while": true, "switch": true, "catch": true, "with": true, "elseif": true,
+	"if": true, "for": true, "while": true, "switch": true, "catch": true, "elseif": true,
 	"foreach": true, "match": true, "when": true, "using": true, "lock": true, "synchronized": true, "unless": true,
 	"until": true, "guard": true, "fixed": true, "return": true, "await": true, "else": true,
 }
@@ -235,7 +235,16 @@ func className(f *syntax.File, open int) string {
 // for (const k of list), for (x : list), for x in list, foreach ($list as $k).
 func bindLoops(f *syntax.File, o *Outline) {
 	for i := 1; i+1 < len(f.Tokens); i++ {
-		if f.Tokens[i].Kind != syntax.Word && !f.Is(i, ":") || f.Kind(i-1) != syntax.Word {
+		if f.Tokens[i].Kind != syntax.Word && !f.Is(i, ":") {
+			continue
+		}
+		if f.Is(i, "of") || f.Is(i, "in") {
+			bindLoopPattern(f, o, i)
+		}
+		if f.Is(i, "catch") && f.Is(i+1, "(") && f.Kind(i+2) == syntax.Word && f.Is(f.Mate(i+1)+1, "{") {
+			o.Bind(f.Text(f.Mate(i+1)-1), Binding{At: f.Mate(i+1) + 1, Function: -1})
+		}
+		if f.Kind(i-1) != syntax.Word {
 			continue
 		}
 		switch f.Text(i) {
@@ -247,6 +256,16 @@ func bindLoops(f *syntax.File, o *Outline) {
 			}
 		}
 	}
+}
+
+// bindLoopPattern binds the names in for (const { a, b } of list): they stand
+// for nothing known, but hide what is outside.
+func bindLoopPattern(f *syntax.File, o *Outline, i int) {
+	open := f.Mate(i - 1)
+	if open < 0 || open > i || !f.Is(i-1, "}") && !f.Is(i-1, "]") || isSubscript(f, open) {
+		return
+	}
+	bindPattern(f, o, Range{open + 1, i - 1}, Range{})
 }
 
 func loopListEnd(f *syntax.File, lo int) int {

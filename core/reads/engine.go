@@ -16,6 +16,8 @@ type analysis struct {
 	roots  map[string]bool
 	copies map[string]bool
 
+	heads   map[string]bool // names that may begin an access in this file, as far as asked
+
 	reads   []Read
 	helpers []*Helper
 	last    match // the access found before, within which the environment itself is no further read
@@ -45,7 +47,7 @@ func (l *Language) Analyse(src []byte) Result {
 
 func (l *Language) open(src []byte) *analysis {
 	f := l.Table.Scan(src, false)
-	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies)}
+	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
 		l.Imports(f, a.o)
@@ -65,10 +67,40 @@ func (a *analysis) direct() {
 			a.method(i)
 			continue
 		}
+		if !a.mayBegin(f.Src[t.Start:t.End]) {
+			continue
+		}
 		if m := a.find(i); m != nil {
 			a.found(m)
 		}
 	}
+}
+
+// mayBegin tells whether a name stands anywhere in the file for something that
+// an idiom begins with. It is asked for every word, so what is known is kept.
+func (a *analysis) mayBegin(name []byte) bool {
+	known, asked := a.heads[string(name)]
+	if !asked {
+		known = a.meansAccess(string(name))
+		a.heads[string(name)] = known
+	}
+	return known
+}
+
+func (a *analysis) meansAccess(name string) bool {
+	folded := name
+	if a.lang.FoldWords {
+		folded = strings.ToLower(name)
+	}
+	if isSelf(name) || a.c.heads[folded] || a.roots[name] || a.starred(name) != "" {
+		return true
+	}
+	for _, b := range a.o.Bindings[name] {
+		if path := a.bindingPath(b, b.At, 0); path != "" && (a.c.prefixes[path] || a.roots[path]) {
+			return true
+		}
+	}
+	return false
 }
 
 // method finds accesses through any receiver: request.getInitParameter($name).

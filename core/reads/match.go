@@ -149,6 +149,9 @@ func (a *analysis) bindingPath(b Binding, pos, depth int) string {
 		}
 		return ""
 	}
+	if b.Value.empty() && !b.Default.empty() { // a destructured parameter with the environment as its default
+		return a.wholeOf(b.Default, depth+1)
+	}
 	if b.Element || b.Value.empty() || b.Value.contains(pos) && depth > 0 {
 		return ""
 	}

@@ -8,6 +8,7 @@ type Outline struct {
 	Functions []Function
 	Bindings  map[string][]Binding // by name; in order of their place
 
+	scopes  map[string]map[int32][]int32 // for names with many meanings: by function block
 	skipped map[int]bool // tokens of import statements: names there are not used
 	blocks  []block
 	blockOf []int32 // innermost block of each token
@@ -61,7 +62,7 @@ type block struct {
 // NewOutline gives an outline of one block, the file.
 func NewOutline(f *syntax.File) *Outline {
 	n := len(f.Tokens)
-	o := &Outline{Bindings: map[string][]Binding{}, skipped: map[int]bool{}, blockOf: make([]int32, n), parent: make([]int32, n)}
+	o := &Outline{Bindings: map[string][]Binding{}, skipped: map[int]bool{}, scopes: map[string]map[int32][]int32{}, blockOf: make([]int32, n), parent: make([]int32, n)}
 	o.blocks = append(o.blocks, block{Range: Range{0, n}, parent: -1, function: true})
 	at := int32(-1)
 	for i := range f.Tokens {
@@ -151,9 +152,12 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 		return all[:min(len(all), 16)]
 	}
 	scope := o.functionBlock(o.blockOf[min(pos, len(o.blockOf)-1)])
+	byScope := o.byScope(name)
 	for outer := false; scope >= 0; outer = true {
-		if found := o.inScope(all, scope, pos, outer); len(found) > 0 {
-			return found
+		if here := byScope[scope]; len(here) > 0 {
+			if found := o.inScope(all, here, pos, outer); len(found) > 0 {
+				return found
+			}
 		}
 		if scope == 0 {
 			break
@@ -163,10 +167,26 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 	return nil
 }
 
-func (o *Outline) inScope(all []Binding, scope int32, pos int, outer bool) (found []Binding) {
-	for i := len(all) - 1; i >= 0 && len(found) < 16; i-- {
-		b := all[i]
-		if o.functionBlock(b.block) != scope || !outer && b.At > pos {
+// byScope gives the bindings of a name by the function block they belong to.
+func (o *Outline) byScope(name string) map[int32][]int32 {
+	if known, found := o.scopes[name]; found {
+		return known
+	}
+	index := map[int32][]int32{}
+	for i, b := range o.Bindings[name] {
+		scope := o.functionBlock(b.block)
+		index[scope] = append(index[scope], int32(i))
+	}
+	o.scopes[name] = index
+	return index
+}
+
+// inScope picks from the bindings of one function block those that may be in
+// force at pos.
+func (o *Outline) inScope(all []Binding, here []int32, pos int, outer bool) (found []Binding) {
+	for n := len(here) - 1; n >= 0 && len(found) < 16; n-- {
+		b := all[here[n]]
+		if !outer && b.At > pos {
 			continue
 		}
 		found = append(found, b)
