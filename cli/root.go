@@ -69,6 +69,7 @@ func explain(w io.Writer, command *cobra.Command, err error) {
 }
 
 func newRoot() *cobra.Command {
+	cobra.EnableCommandSorting = false
 	root := &cobra.Command{
 		Use:   "inzicht",
 		Short: "Which environment variables does this code read, and are they set?",
@@ -84,9 +85,8 @@ env files that should satisfy it. It never shows a value.`,
 		SilenceErrors: true,
 	}
 	root.SetVersionTemplate("{{.Version}}\n")
-	root.CompletionOptions.HiddenDefaultCmd = false
 	root.AddCommand(newVerify(), newContract(), newReads(), newRules(), newDemo())
-	root.SetHelpCommand(&cobra.Command{Use: "help", Hidden: true, RunE: func(c *cobra.Command, _ []string) error { return root.Help() }})
+	root.SetHelpCommand(&cobra.Command{Hidden: true})
 	return root
 }
 

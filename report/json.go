@@ -1,7 +1,9 @@
 package report
 
 import (
+	"bytes"
 	"encoding/json"
+	"fmt"
 	"io"
 
 	"inzicht/core/contract"
@@ -68,10 +70,33 @@ func orEmpty(list []string) []string {
 }
 
 func encode(w io.Writer, v any) error {
-	e := json.NewEncoder(w)
+	var out bytes.Buffer
+	e := json.NewEncoder(&out)
 	e.SetEscapeHTML(false)
 	e.SetIndent("", "  ")
-	return e.Encode(v)
+	if err := e.Encode(v); err != nil {
+		return err
+	}
+	_, err := w.Write(escapeHidden(out.Bytes()))
+	return err
+}
+
+// escapeHidden writes the control characters that JSON allows as they stand,
+// such as marks that turn the reading direction, as escapes.
+func escapeHidden(encoded []byte) []byte {
+	isRaw := func(r rune) bool { return r >= 0x7f && r <= 0xffff && isHidden(r) }
+	if bytes.IndexFunc(encoded, isRaw) < 0 {
+		return encoded
+	}
+	var out bytes.Buffer
+	for _, r := range string(encoded) {
+		if isRaw(r) {
+			fmt.Fprintf(&out, `\u%04x`, r)
+		} else {
+			out.WriteRune(r)
+		}
+	}
+	return out.Bytes()
 }
 
 func jsonReads(w io.Writer, p *Page) error {

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"charm.land/lipgloss/v2"
-	"charm.land/lipgloss/v2/table"
 	"github.com/charmbracelet/x/ansi"
 
 	"inzicht/core/contract"
@@ -36,43 +35,38 @@ type cell struct {
 }
 
 // columns lays out rows under headings, two spaces apart and indented by two.
-// The column named shrink gives way where a row would be wider than width.
+// The column numbered shrink gives way where a row would be wider than width.
 func columns(headings []string, rows [][]cell, width, shrink int) string {
-	fit(headings, rows, width, shrink)
-	t := table.New().Border(lipgloss.Border{}).
-		BorderTop(false).BorderBottom(false).BorderLeft(false).BorderRight(false).
-		BorderHeader(false).BorderColumn(false).BorderRow(false).Wrap(false).
-		StyleFunc(func(row, column int) lipgloss.Style {
-			style := quiet
-			if row != table.HeaderRow {
-				style = rows[row][column].style
+	widest := fit(headings, rows, width, shrink)
+	var out strings.Builder
+	line := func(row []cell) {
+		out.WriteString("  ")
+		for i, c := range row {
+			out.WriteString(c.style.Render(c.text))
+			if i+1 < len(row) {
+				out.WriteString(strings.Repeat(" ", widest[i]-ansi.StringWidth(c.text)+2))
 			}
-			if column == 0 {
-				return style.PaddingLeft(2).PaddingRight(2)
-			}
-			return style.PaddingRight(2)
-		})
+		}
+		out.WriteByte('\n')
+	}
 	if headings != nil {
-		t.Headers(headings...)
+		var row []cell
+		for _, h := range headings {
+			row = append(row, cell{h, quiet})
+		}
+		line(row)
 	}
 	for _, row := range rows {
-		var cells []string
-		for _, c := range row {
-			cells = append(cells, c.text)
-		}
-		t.Row(cells...)
+		line(row)
 	}
-	return trimRight(t.String())
+	return strings.TrimSuffix(out.String(), "\n")
 }
 
-// fit cuts the texts of one column so that rows fit into width.
-func fit(headings []string, rows [][]cell, width, shrink int) {
-	if shrink < 0 {
-		return
-	}
-	widest := make([]int, len(headings))
-	for i, h := range headings {
-		widest[i] = ansi.StringWidth(h)
+// fit cuts the texts of one column so that rows fit into width, and gives the
+// width of each column.
+func fit(headings []string, rows [][]cell, width, shrink int) (widest []int) {
+	for _, h := range headings {
+		widest = append(widest, ansi.StringWidth(h))
 	}
 	for _, row := range rows {
 		for len(widest) < len(row) {
@@ -83,16 +77,20 @@ func fit(headings []string, rows [][]cell, width, shrink int) {
 			widest[i] = max(widest[i], ansi.StringWidth(row[i].text))
 		}
 	}
-	total := 2
+	total := 0
 	for _, w := range widest {
 		total += w + 2
 	}
-	if over := total - 2 - width; over > 0 {
+	if over := total - width; over > 0 && shrink < len(widest) {
 		room := max(widest[shrink]-over, 12)
+		widest[shrink] = min(widest[shrink], room)
 		for _, row := range rows {
-			row[shrink].text = shorten(row[shrink].text, room)
+			if shrink < len(row) {
+				row[shrink].text = shorten(row[shrink].text, room)
+			}
 		}
 	}
+	return widest
 }
 
 // shorten cuts text in the middle, which for paths is the part that says least.
@@ -103,15 +101,6 @@ func shorten(s string, room int) string {
 	}
 	tail := room * 2 / 3
 	return ansi.Truncate(s, room-tail-1, "") + "…" + ansi.TruncateLeft(s, w-tail, "")
-}
-
-// trimRight takes the blanks away that fill the last column.
-func trimRight(s string) string {
-	lines := strings.Split(s, "\n")
-	for i := range lines {
-		lines[i] = strings.TrimRight(lines[i], " ")
-	}
-	return strings.TrimRight(strings.Join(lines, "\n"), "\n")
 }
 
 // needStyle makes what stops a program stand out.

@@ -9,6 +9,7 @@ import (
 // Visible makes control characters and marks that turn the reading direction
 // visible: names, paths and values from a tree never reach a terminal raw.
 func Visible(s string) string {
+	s = strings.ToValidUTF8(s, string(unicode.ReplacementChar))
 	if strings.IndexFunc(s, isHidden) < 0 {
 		return s
 	}
@@ -21,8 +22,6 @@ func Visible(s string) string {
 			out.WriteString(`\t`)
 		case r == '\r':
 			out.WriteString(`\r`)
-		case r == unicode.ReplacementChar:
-			out.WriteRune(r)
 		case isHidden(r) && r < 0x100:
 			fmt.Fprintf(&out, `\x%02x`, r)
 		case isHidden(r):

@@ -5,6 +5,10 @@ import "inzicht/core/syntax"
 // The parts that outlines of all languages share: assignments, destructuring,
 // parameters, and where an expression ends.
 
+// maxExpression bounds how many tokens outside brackets one expression may
+// have: what is longer was made to be.
+const maxExpression = 1000
+
 // continues are operators after which an expression goes on to the next line,
 // or with which a line goes on from the one before.
 var continues = map[string]bool{
@@ -18,7 +22,10 @@ var continues = map[string]bool{
 // expressionEnd gives the token behind the expression that begins at lo.
 // Brackets are passed over whole; it never goes past limit.
 func expressionEnd(f *syntax.File, lo, limit int, lineEnds bool) int {
-	for i := lo; i < limit; i++ {
+	for i, steps := lo, 0; i < limit; i++ {
+		if steps++; steps > maxExpression {
+			return i
+		}
 		t := &f.Tokens[i]
 		if i > lo && lineEnds && t.NewLine && !continuesLine(f, i) {
 			return i

@@ -50,7 +50,14 @@ func (o *Outline) fillBlocks() {
 			stack = stack[:len(stack)-1]
 		}
 		for _, n := range starts[i] {
-			o.blocks[n].parent = stack[len(stack)-1]
+			b, outer := &o.blocks[n], &o.blocks[stack[len(stack)-1]]
+			b.parent, b.class, b.scope = stack[len(stack)-1], b.name, n
+			if b.class == "" {
+				b.class = outer.class
+			}
+			if !b.function {
+				b.scope = outer.scope
+			}
 			stack = append(stack, n)
 		}
 		o.blockOf[i] = stack[len(stack)-1]

@@ -16,7 +16,11 @@ type analysis struct {
 	roots  map[string]bool
 	copies map[string]bool
 
-	heads   map[string]bool // names that may begin an access in this file, as far as asked
+	paths  map[bindingKey]string // what bindings stand for; "" while that is being found out
+	bound  map[int]bool          // tokens at which a name is bound, once asked for
+	steps  int                   // how much has been evaluated for the present read
+	judged int                   // how much has been judged in this file
+	heads  map[string]bool       // names that may begin an access in this file, as far as asked
 
 	reads   []Read
 	helpers []*Helper
@@ -47,7 +51,7 @@ func (l *Language) Analyse(src []byte) Result {
 
 func (l *Language) open(src []byte) *analysis {
 	f := l.Table.Scan(src, false)
-	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}}
+	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
 		l.Imports(f, a.o)
@@ -134,6 +138,7 @@ func (a *analysis) found(m *match) {
 	if a.isWrite(m.access) {
 		return
 	}
+	a.steps = 0
 	var out facts
 	out.setFallback(a.fallbackOf(m.fallback))
 	a.judge(m.access, 0, &out)
@@ -214,7 +219,7 @@ func (a *analysis) emit(at Range, names []text, idiom *Idiom, access string, out
 
 // plausible tells whether an operating system would take s for a name.
 func plausible(s string) bool {
-	return s != "" && len(s) < 256 && !strings.ContainsAny(s, "=\x00\n")
+	return s != "" && len(s) < 256 && !strings.ContainsAny(s, "=\x00")
 }
 
 func (a *analysis) add(at Range, r Read) {
@@ -290,12 +295,17 @@ func (a *analysis) passedOn(r Range) bool {
 
 // isBound tells whether the token at i is where a name is bound.
 func (a *analysis) isBound(i int) bool {
-	for _, b := range a.o.Bindings[a.f.Text(i)] {
-		if b.At == i && b.Function < 0 {
-			return true
+	if a.bound == nil {
+		a.bound = map[int]bool{}
+		for _, list := range a.o.Bindings {
+			for _, b := range list {
+				if b.Function < 0 {
+					a.bound[b.At] = true
+				}
+			}
 		}
 	}
-	return false
+	return a.bound[i]
 }
 
 // destructured finds reads in const { A, B = "x" } = process.env.
@@ -305,6 +315,7 @@ func (a *analysis) destructured() {
 			if b.Property == "" || a.wholeOf(b.Value, 0) == "" {
 				continue
 			}
+			a.steps = 0
 			var out facts
 			if !b.Default.empty() {
 				out.setFallback(a.fallbackOf(b.Default))

@@ -24,8 +24,9 @@ type paramRef struct {
 }
 
 const (
-	maxDepth        = 12 // how deep expressions are followed
-	maxAlternatives = 64 // how many values one expression may have
+	maxDepth        = 12   // how deep expressions are followed
+	maxSteps        = 2000 // how much is evaluated for one read
+	maxAlternatives = 64   // how many values one expression may have
 )
 
 var unknown = []text{{{any: true}}}
@@ -86,7 +87,7 @@ func join(left, right []text) (out []text) {
 // evaluate works out what the expression in r may be as a string.
 func (a *analysis) evaluate(r Range, depth int) []text {
 	r = a.strip(r)
-	if r.empty() || depth > maxDepth {
+	if a.steps++; r.empty() || depth > maxDepth || a.steps > maxSteps {
 		return unknown
 	}
 	f := a.f

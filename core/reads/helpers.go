@@ -142,6 +142,7 @@ var common = set(strings.Fields(`get has int str string bool boolean read value 
 
 // call makes reads of one call of a helper.
 func (a *analysis) call(h *Helper, i, open int) {
+	a.steps = 0
 	f := a.f
 	arguments := splitAt(f, Range{open + 1, f.Mate(open)}, ",")
 	shift := 0

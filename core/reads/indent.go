@@ -142,7 +142,7 @@ func indentOf(f *syntax.File, offset int) int {
 // lambda makes a function of "lambda a, b: body" and gives its parameter list.
 func (o *Outline) lambda(f *syntax.File, i int) Range {
 	colon := i + 1
-	for colon < len(f.Tokens) && colon < i+200 && !f.Is(colon, ":") {
+	for colon < len(f.Tokens) && colon < i+100 && !f.Is(colon, ":") {
 		if m := f.Mate(colon); m > colon {
 			colon = m
 		}

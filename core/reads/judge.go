@@ -23,10 +23,15 @@ type fallback struct {
 	param    *paramRef // it is what a helper was given
 }
 
+// maxJudged bounds how many uses of values are judged in one file.
+const maxJudged = 100_000
+
 // judge looks outward from a read and says what is done with it. depth
 // bounds the way from one variable to the next.
 func (a *analysis) judge(r Range, depth int, out *facts) {
-	f := a.f
+	if a.judged++; a.judged > maxJudged {
+		return
+	}
 	for steps := 0; steps < 12; steps++ {
 		if end := a.alternativeAfter(r, out); end > r.Hi {
 			r.Hi = end
@@ -47,10 +52,6 @@ func (a *analysis) judge(r Range, depth int, out *facts) {
 		r = wider
 	}
 	if a.switched(r, out) || a.condition(r, out) {
-		return
-	}
-	if f.Is(r.Lo-1, "assert") {
-		out.required = true
 		return
 	}
 	a.assigned(r, depth, out)
@@ -306,7 +307,7 @@ func (a *analysis) comparison(r Range, op, other int, out *facts) bool {
 	}
 	if operator == "in" { // read in ("a", "b")
 		if other > op {
-			for _, value := range a.elements(Range{other, a.operandEnd(other)}, 4) {
+			for _, value := range a.elements(Range{other, max(other, f.Mate(other)) + 1}, 4) {
 				if v, ok := value.plain(); ok {
 					out.literals = append(out.literals, v)
 				}
@@ -453,7 +454,7 @@ func (a *analysis) condition(r Range, out *facts) bool {
 	out.tested = true
 	switch a.f.Text(head) {
 	case "unless", "guard", "assert":
-		if a.f.Is(r.Lo-1, "assert") || a.f.Is(head, "unless") && a.stopsWhen(r, true) || a.f.Is(head, "guard") && a.stopsWhen(r, true) {
+		if a.f.Is(r.Lo-1, "assert") && !isMemberOp(a.f, r.Hi) || a.f.Is(head, "unless") && a.stopsWhen(r, true) || a.f.Is(head, "guard") && a.stopsWhen(r, true) {
 			out.required = true
 		}
 	}

@@ -134,11 +134,32 @@ func (a *analysis) starred(name string) string {
 	return ""
 }
 
-// bindingPath gives the path that a binding stands for, or "".
+// bindingKey tells one binding of a file from the others.
+type bindingKey struct {
+	at, function, param int
+	property            string
+}
+
+// bindingPath gives the path that a binding stands for, or "". What is known
+// is kept; a binding that leads back to itself stands for nothing.
 func (a *analysis) bindingPath(b Binding, pos, depth int) string {
 	if b.Path != "" {
 		return b.Path
 	}
+	if b.Value.contains(pos) && depth > 0 {
+		return ""
+	}
+	key := bindingKey{b.At, b.Function, b.Param, b.Property}
+	path, known := a.paths[key]
+	if !known {
+		a.paths[key] = ""
+		path = a.findBindingPath(b, depth)
+		a.paths[key] = path
+	}
+	return path
+}
+
+func (a *analysis) findBindingPath(b Binding, depth int) string {
 	if b.Function >= 0 {
 		// A parameter with the environment as its default.
 		params := a.o.Functions[b.Function].Params
@@ -152,7 +173,7 @@ func (a *analysis) bindingPath(b Binding, pos, depth int) string {
 	if b.Value.empty() && !b.Default.empty() { // a destructured parameter with the environment as its default
 		return a.wholeOf(b.Default, depth+1)
 	}
-	if b.Element || b.Value.empty() || b.Value.contains(pos) && depth > 0 {
+	if b.Element || b.Value.empty() {
 		return ""
 	}
 	path := a.pathOf(b.Value, depth+1)

@@ -9,7 +9,7 @@ type Outline struct {
 	Bindings  map[string][]Binding // by name; in order of their place
 
 	scopes  map[string]map[int32][]int32 // for names with many meanings: by function block
-	skipped map[int]bool // tokens of import statements: names there are not used
+	skipped map[int]bool                 // tokens of import statements: names there are not used
 	blocks  []block
 	blockOf []int32 // innermost block of each token
 	parent  []int32 // innermost Open or Quote token around each token, or -1
@@ -57,6 +57,8 @@ type block struct {
 	parent   int32
 	function bool
 	name     string // of a class, enumeration or namespace
+	class    string // its name, or that of the nearest block around it that has one
+	scope    int32  // the nearest function block: itself or one around it
 }
 
 // NewOutline gives an outline of one block, the file.
@@ -118,6 +120,9 @@ func (o *Outline) Nest() {
 	}
 }
 
+// maxLevels bounds how many functions outward a name is looked for.
+const maxLevels = 200
+
 // Bind records what a name means from token b.At on.
 func (o *Outline) Bind(name string, b Binding) {
 	if len(o.Bindings[name]) < maxBindings {
@@ -131,10 +136,7 @@ const maxBindings = 2000
 
 // functionBlock gives the innermost function block around block b.
 func (o *Outline) functionBlock(b int32) int32 {
-	for b > 0 && !o.blocks[b].function {
-		b = o.blocks[b].parent
-	}
-	return b
+	return o.blocks[b].scope
 }
 
 // lookup gives what name may mean at token pos: the last binding before it
@@ -153,7 +155,10 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 	}
 	scope := o.functionBlock(o.blockOf[min(pos, len(o.blockOf)-1)])
 	byScope := o.byScope(name)
-	for outer := false; scope >= 0; outer = true {
+	for outer, levels := false, 0; scope >= 0; outer = true {
+		if levels++; levels > maxLevels {
+			scope = 0
+		}
 		if here := byScope[scope]; len(here) > 0 {
 			if found := o.inScope(all, here, pos, outer); len(found) > 0 {
 				return found
@@ -198,23 +203,4 @@ func (o *Outline) inScope(all []Binding, here []int32, pos int, outer bool) (fou
 }
 
 // classAt gives the name of the innermost named block around token i.
-func (o *Outline) classAt(i int) string {
-	for b := o.blockOf[i]; b >= 0; b = o.blocks[b].parent {
-		if o.blocks[b].name != "" {
-			return o.blocks[b].name
-		}
-	}
-	return ""
-}
-
-// functionAt gives the index of the innermost function around token i, or -1.
-func (o *Outline) functionAt(i int) int {
-	best := -1
-	for n := range o.Functions {
-		body := o.Functions[n].Body
-		if body.contains(i) && (best < 0 || body.Lo >= o.Functions[best].Body.Lo) {
-			best = n
-		}
-	}
-	return best
-}
+func (o *Outline) classAt(i int) string { return o.blocks[o.blockOf[i]].class }

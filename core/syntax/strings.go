@@ -2,6 +2,7 @@ package syntax
 
 import (
 	"bytes"
+	"strconv"
 	"strings"
 )
 
@@ -196,6 +197,25 @@ func (f *File) TextValue(i int, quote int) string {
 
 var escapes = map[byte]string{'n': "\n", 't': "\t", 'r': "\r", '0': "\x00", '\n': ""}
 
+// codePoint reads x41, u0041 or u{41}, what may follow a backslash, and gives
+// its length, or 0 where it is none.
+func codePoint(s []byte) (r rune, length int) {
+	digits := map[byte]int{'x': 2, 'u': 4, 'U': 8}[s[0]]
+	hex, length := s[1:min(len(s), 1+digits)], 1+digits
+	if s[0] == 'u' && len(s) > 2 && s[1] == '{' {
+		end := bytes.IndexByte(s, '}')
+		if end < 0 {
+			return 0, 0
+		}
+		hex, length = s[2:end], end+1
+	}
+	n, err := strconv.ParseUint(string(hex), 16, 32)
+	if digits == 0 || err != nil || length > len(s) {
+		return 0, 0
+	}
+	return rune(n), length
+}
+
 // unescape resolves the escapes that matter for names and fallbacks.
 func (form *StringForm) unescape(body []byte) string {
 	if form.Doubled && form.Close != "" {
@@ -211,7 +231,10 @@ func (form *StringForm) unescape(body []byte) string {
 			continue
 		}
 		i++
-		if text, known := escapes[body[i]]; known {
+		if r, length := codePoint(body[i:]); length > 0 {
+			out.WriteRune(r)
+			i += length - 1
+		} else if text, known := escapes[body[i]]; known {
 			out.WriteString(text)
 		} else {
 			out.WriteByte(body[i])

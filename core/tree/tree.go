@@ -78,9 +78,10 @@ func Open(dir string, options Options) (*Tree, error) {
 	}
 	slices.SortFunc(t.Files, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
 	t.Files = slices.CompactFunc(t.Files, func(a, b File) bool { return a.Path == b.Path })
-	slices.SortFunc(t.Skipped, func(a, b Skip) int { return strings.Compare(a.Path, b.Path) })
 	t.findComponents()
 	t.addPrivateFiles()
+	slices.SortFunc(t.Skipped, func(a, b Skip) int { return strings.Compare(a.Path, b.Path) })
+	t.Skipped = slices.Compact(t.Skipped)
 	return t, nil
 }
 

@@ -72,6 +72,11 @@ if mode == "fast":
 elif mode == "slow":
     pass
 
+assert os.environ.get("LOCK_TIDES", "t.csv").endswith(".csv")  # read: LOCK_TIDES optional
+assert os.environ.get("LOCK_ASSERTED")  # read: LOCK_ASSERTED required
+model = os.environ.get("LOCK_MODEL", "tidal")  # read: LOCK_MODEL optional choice literals=river,tidal
+if model not in ("tidal", "river"):
+    raise SystemExit(model)
 token = os.environ.get("LOCK_TOKEN")  # read: LOCK_TOKEN required
 if not token:
     raise RuntimeError("LOCK_TOKEN is not set")

@@ -1,0 +1,219 @@
+package cli_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+)
+
+var program string
+
+func TestMain(m *testing.M) {
+	dir, err := os.MkdirTemp("", "inzicht-test-")
+	if err != nil {
+		panic(err)
+	}
+	program = filepath.Join(dir, "inzicht")
+	build := exec.Command("go", "build", "-o", program, "inzicht/cmd/inzicht")
+	if out, err := build.CombinedOutput(); err != nil {
+		panic(string(out))
+	}
+	status := m.Run()
+	os.RemoveAll(dir)
+	os.Exit(status)
+}
+
+// run runs the built program in dir.
+func run(t *testing.T, dir string, arguments ...string) (out, errOut string, status int) {
+	t.Helper()
+	command := exec.Command(program, arguments...)
+	command.Dir = dir
+	var stdout, stderr bytes.Buffer
+	command.Stdout, command.Stderr = &stdout, &stderr
+	err := command.Run()
+	var exit *exec.ExitError
+	if err != nil && !errors.As(err, &exit) {
+		t.Fatal(err)
+	}
+	return stdout.String(), stderr.String(), command.ProcessState.ExitCode()
+}
+
+// lockside unpacks the sample project.
+func lockside(t *testing.T) string {
+	t.Helper()
+	dir := filepath.Join(t.TempDir(), "lockside")
+	if _, errOut, status := run(t, ".", "demo", "--into", dir); status != 0 {
+		t.Fatalf("demo --into: status %d: %s", status, errOut)
+	}
+	return dir
+}
+
+func TestStatus(t *testing.T) {
+	dir := lockside(t)
+	for _, c := range []struct {
+		arguments string
+		status    int
+		errPart   string
+	}{
+		{"verify", 1, ""},
+		{"verify --fail-on never", 0, ""},
+		{"verify -e local", 1, ""},
+		{"verify -e local --component gatekeeper", 0, ""},
+		{"verify -e local --component gatekeeper --fail-on warning", 1, ""},
+		{"verify -e nowhere", 2, "This tree has: local, production, staging."},
+		{"verify --component nowhere", 2, "This tree has: gatekeeper"},
+		{"verify --fail-on sometimes", 2, "--fail-on is error"},
+		{"verify nowhere", 2, "no such folder"},
+		{"verify README.md", 2, "a file, not a folder"},
+		{"verify a b", 2, "one path is expected"},
+		{"reads", 0, ""},
+		{"reads --format crayon", 2, "Formats: text, json."},
+		{"reads --color mauve", 2, "--color is auto"},
+		{"contract", 0, ""},
+		{"rules", 0, ""},
+		{"reads --nonsense", 2, "--help"},
+		{"nonsense", 2, "unknown command"},
+		{"demo --into .", 2, "is not empty"},
+		{"--version", 0, ""},
+		{"--help", 0, ""},
+	} {
+		out, errOut, status := run(t, dir, strings.Fields(c.arguments)...)
+		if status != c.status || !strings.Contains(errOut, c.errPart) {
+			t.Errorf("%s: status %d, want %d; said %q", c.arguments, status, c.status, errOut)
+		}
+		if status == 2 && out != "" {
+			t.Errorf("%s failed and printed a result: %s", c.arguments, out)
+		}
+	}
+}
+
+// secrets are values of the sample project's env files.
+var secrets = []string{"local-badge-secret-0001", "local-booking-token-0001", "stg-badge-4f0c7e19a2b8", "prd-badge-a81e5cc30d97", "cabinet.lockside.example", "Molensluis", "harbour"}
+
+func TestNoValueIsShown(t *testing.T) {
+	dir := lockside(t)
+	for _, arguments := range []string{"verify -v", "verify --format json", "contract -v", "contract --format json", "reads -v", "reads --format json"} {
+		out, errOut, _ := run(t, dir, strings.Fields(arguments)...)
+		if out == "" {
+			t.Errorf("%s prints nothing", arguments)
+		}
+		for _, secret := range secrets {
+			if strings.Contains(out+errOut, secret) {
+				t.Errorf("%s shows %s", arguments, secret)
+			}
+		}
+	}
+}
+
+func TestJSON(t *testing.T) {
+	dir := lockside(t)
+	var reads struct {
+		Schema string
+		Reads  []map[string]any
+	}
+	decode(t, dir, &reads, "reads")
+	if reads.Schema != "inzicht/reads/1" {
+		t.Errorf("schema %s", reads.Schema)
+	}
+	found := false
+	for _, r := range reads.Reads {
+		if r["name"] == "GATE_CLOSE_AFTER" {
+			found = true
+			want := map[string]any{"pattern": nil, "file": "services/gatekeeper/main.go", "line": 16.0, "column": 40.0, "language": "go", "access": "os.LookupEnv",
+				"need": "optional", "fallback": "90s", "kind": "duration", "scope": "runtime", "component": "gatekeeper", "through": "getenv"}
+			for key, value := range want {
+				if r[key] != value {
+					t.Errorf("%s is %v, want %v", key, r[key], value)
+				}
+			}
+		}
+	}
+	if !found {
+		t.Error("GATE_CLOSE_AFTER is not read")
+	}
+	var findings struct {
+		Schema   string
+		Findings []map[string]any
+		Summary  map[string]int
+	}
+	decode(t, dir, &findings, "verify")
+	if findings.Schema != "inzicht/findings/1" || findings.Summary["error"]+findings.Summary["warning"]+findings.Summary["note"] != len(findings.Findings) {
+		t.Errorf("schema %s, summary %v of %d findings", findings.Schema, findings.Summary, len(findings.Findings))
+	}
+	var contract struct {
+		Schema    string
+		Variables []map[string]any
+	}
+	decode(t, dir, &contract, "contract")
+	if contract.Schema != "inzicht/contract/1" || len(contract.Variables) == 0 {
+		t.Errorf("schema %s, %d variables", contract.Schema, len(contract.Variables))
+	}
+}
+
+func decode(t *testing.T, dir string, into any, command string) {
+	t.Helper()
+	out, _, _ := run(t, dir, command, "--format", "json")
+	if err := json.Unmarshal([]byte(out), into); err != nil {
+		t.Fatalf("%s: %v in %s", command, err, out)
+	}
+}
+
+// The demo holds at least one instance of every rule there is.
+func TestDemoHasEveryRule(t *testing.T) {
+	dir := lockside(t)
+	rules, _, _ := run(t, dir, "rules")
+	out, _, _ := run(t, dir, "verify", "--format", "json")
+	for _, line := range strings.Split(strings.TrimSpace(rules), "\n")[1:] {
+		if rule := strings.Fields(line)[0]; !strings.Contains(out, `"rule": "`+rule+`"`) {
+			t.Errorf("no finding under %s", rule)
+		}
+	}
+}
+
+func TestWidthAndColour(t *testing.T) {
+	dir := lockside(t)
+	for _, command := range []string{"verify", "contract", "reads"} {
+		out, _, _ := run(t, dir, command)
+		for _, line := range strings.Split(out, "\n") {
+			if n := len([]rune(line)); n > 120 {
+				t.Errorf("%s: %d columns: %s", command, n, line)
+			}
+		}
+		if strings.Contains(out, "\x1b") {
+			t.Errorf("%s sends colour through a pipe", command)
+		}
+		if painted, _, _ := run(t, dir, command, "--color", "always"); !strings.Contains(painted, "\x1b[") {
+			t.Errorf("%s --color always sends none", command)
+		}
+	}
+}
+
+// Whatever stands in a tree, the terminal gets no control character of it.
+func TestHostileNames(t *testing.T) {
+	dir := t.TempDir()
+	os.WriteFile(filepath.Join(dir, "a\x1b[31m\nb.py"), []byte("import os\nos.environ['A\\x1b[2J\\u202eB']\n"), 0o644)
+	os.WriteFile(filepath.Join(dir, ".env"), []byte("\x1b]0;x\x07=1\nOLD\xff=2\n"), 0o644)
+	for _, command := range []string{"verify -v", "contract", "reads", "verify --format json", "reads --format json"} {
+		out, errOut, status := run(t, dir, strings.Fields(command)...)
+		if status == 2 || strings.ContainsAny(out+errOut, "\x1b\x07\u202e") {
+			t.Errorf("%s: status %d, sent %q", command, status, out+errOut)
+		}
+	}
+}
+
+func TestDemo(t *testing.T) {
+	out, errOut, status := run(t, t.TempDir(), "demo")
+	if status != 0 || errOut != "" {
+		t.Fatalf("status %d, %s", status, errOut)
+	}
+	for _, part := range []string{"$ inzicht reads", "$ inzicht contract", "$ inzicht verify", "KEEPER_BADGE_SECERT"} {
+		if !strings.Contains(out, part) {
+			t.Errorf("the demo does not show %q", part)
+		}
+	}
+}

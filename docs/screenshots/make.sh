@@ -1,0 +1,47 @@
+#!/usr/bin/env bash
+# Makes the pictures in this folder from the sample project: a real terminal
+# window, 1280 by 800, on a display of its own.
+# Needs Debian's xvfb, xterm, imagemagick and fonts-dejavu-core.
+set -euo pipefail
+cd "$(dirname "$0")/../.."
+for tool in Xvfb xterm import convert; do
+    command -v "$tool" >/dev/null || { echo "$tool is missing: apt-get install xvfb xterm imagemagick fonts-dejavu-core"; exit 1; }
+done
+
+work=$(mktemp -d)
+display=:$((90 + RANDOM % 400))
+Xvfb "$display" -screen 0 1280x800x24 >/dev/null 2>&1 &
+server=$!
+trap 'kill $server; rm -rf "$work"' EXIT
+CGO_ENABLED=0 go build -o "$work/inzicht" ./cmd/inzicht
+PATH=$work:$PATH
+sleep 1
+inzicht demo --into "$work/lockside" >/dev/null
+cd "$work/lockside"
+
+# shot NAME COMMAND: runs the command in a terminal and takes its picture.
+shot() {
+    cat >"$work/run" <<SCRIPT
+printf '\033[1;32m\$\033[0m \033[1m%s\033[0m\n' '$2'
+$2
+touch '$work/done'
+sleep 60
+SCRIPT
+    rm -f "$work/done"
+    DISPLAY=$display xterm -fa 'DejaVu Sans Mono' -fs 9.5 -geometry 158x48+0+0 -bg '#14191f' -fg '#d8dee9' \
+        -xrm 'xterm*color0: #14191f' -xrm 'xterm*color1: #e06c75' -xrm 'xterm*color2: #98c379' -xrm 'xterm*color3: #e5c07b' \
+        -xrm 'xterm*color6: #56b6c2' -xrm 'xterm*internalBorder: 12' -xrm 'xterm*faintIsRelative: true' +sb -e bash "$work/run" &
+    local window=$!
+    for _ in $(seq 100); do [ -e "$work/done" ] && break; sleep 0.1; done
+    sleep 0.7
+    DISPLAY=$display import -window root "$work/$1.png"
+    convert "$work/$1.png" -colors 64 -define png:compression-level=9 "$OLDPWD/docs/screenshots/$1.png"
+    kill $window
+    wait $window 2>/dev/null || true
+}
+
+shot verify 'inzicht verify'
+shot contract 'inzicht contract'
+shot reads 'inzicht reads'
+shot rules 'inzicht rules'
+shot help 'inzicht --help'
