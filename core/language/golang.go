@@ -29,7 +29,7 @@ var golang = &reads.Language{
 		{Access: `os.Environ()`, Whole: true},
 		{Access: `syscall.Environ()`, Whole: true},
 	},
-	Conversions: []reads.Idiom{
+	Uses: []reads.Idiom{
 		{Access: `strconv.Atoi($read)`, Kind: reads.Integer},
 		{Access: `strconv.ParseInt($read, ...)`, Kind: reads.Integer},
 		{Access: `strconv.ParseUint($read, ...)`, Kind: reads.Integer},
@@ -42,8 +42,9 @@ var golang = &reads.Language{
 		{Access: `encoding/json.Unmarshal($read, ...)`, Kind: reads.JSON},
 		{Access: `strings.Split($read, ...)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
+		{Access: `cmp.Or($read, $fallback)`},
 	},
-	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len", "cmp.Or"},
+	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len"},
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "errors.New", "fmt.Errorf", "Fatalln", "Exit"},
 	Nothing:     []string{"nil"},
 	Formats:     []string{"fmt.Sprintf"},

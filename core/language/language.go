@@ -17,6 +17,14 @@ var All = []*reads.Language{
 	javascript,
 	typescript,
 	typescriptJSX,
+	java,
+	kotlin,
+	scala,
+	csharp,
+	rust,
+	clang,
+	swift,
+	dart,
 }
 
 var (

@@ -65,7 +65,7 @@ var python = &reads.Language{
 		{Access: `os.environ`, Whole: true},
 		{Access: `os.environb`, Whole: true},
 	},
-	Conversions: []reads.Idiom{
+	Uses: []reads.Idiom{
 		{Access: `int($read)`, Kind: reads.Integer},
 		{Access: `float($read)`, Kind: reads.Number},
 		{Access: `decimal.Decimal($read)`, Kind: reads.Number},

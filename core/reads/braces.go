@@ -12,6 +12,7 @@ func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
 				o.arrow(f, i, lineEnds)
 			}
 		}
+		o.expressionBodies(f, lineEnds)
 		o.fillBlocks()
 		o.braceFunctions(f)
 		bindAssignments(f, o, lineEnds, false)
@@ -34,6 +35,27 @@ func (o *Outline) braceBlocks(f *syntax.File) {
 			o.Functions[len(o.Functions)-1].Params = []Param{{Default: Range{params, f.Mate(params)}}}
 		}
 		o.blocks = append(o.blocks, b)
+	}
+}
+
+// expressionBodies makes functions of "fun name(…): Type = expression".
+func (o *Outline) expressionBodies(f *syntax.File, lineEnds bool) {
+	for i := range f.Tokens {
+		if f.Kind(i) != syntax.Word || !(f.Is(i, "fun") || f.Is(i, "def")) || f.Kind(i+1) != syntax.Word || !f.Is(i+2, "(") {
+			continue
+		}
+		params := i + 2
+		eq := f.Mate(params) + 1
+		for steps := 0; eq > 0 && steps < 16 && !f.Is(eq, "=") && !f.Is(eq, "{") && eq < len(f.Tokens) && !f.Tokens[eq].NewLine; steps++ {
+			eq = max(eq, f.Mate(eq)) + 1
+		}
+		if eq <= 0 || !f.Is(eq, "=") {
+			continue
+		}
+		if body := (Range{eq + 1, valueEnd(f, o, eq+1, lineEnds)}); !body.empty() {
+			o.Functions = append(o.Functions, Function{At: i + 1, Body: body, Name: f.Text(i + 1), Params: []Param{{Default: Range{params, f.Mate(params)}}}})
+			o.blocks = append(o.blocks, block{Range: body, function: true})
+		}
 	}
 }
 

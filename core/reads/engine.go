@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"path"
 	"slices"
 	"strings"
 
@@ -129,7 +130,7 @@ func (a *analysis) found(m *match) {
 	}
 	if m.pattern.idiom.Whole {
 		inside := a.last.access.contains(m.access.Lo) && !a.last.fallback.contains(m.access.Lo)
-		if !inside && (len(m.pattern.after) > 0 || a.passedOn(m.access)) {
+		if !inside && (a.isCopy(m) || a.passedOn(m.access)) {
 			a.add(m.access, Read{Whole: true, Access: m.pattern.access, Need: Optional, Kind: Text})
 		}
 		return
@@ -150,8 +151,17 @@ func (a *analysis) found(m *match) {
 }
 
 func (a *analysis) names(m *match) []text {
-	if !m.template.empty() {
-		return namesIn(a.evaluate(m.template, 0))
+	switch {
+	case !m.template.empty():
+		return namesIn(a.evaluate(m.template, 0), m.pattern.template)
+	case !m.written.empty():
+		return writtenLikeVariables(a.evaluate(m.written, 0))
+	case len(m.names) > 0:
+		var all []text
+		for _, r := range m.names {
+			all = append(all, a.evaluate(r, 0)...)
+		}
+		return all
 	}
 	if m.name.empty() {
 		return unknown
@@ -161,29 +171,6 @@ func (a *analysis) names(m *match) []text {
 		values = join(word(m.pattern.idiom.Prefix), values)
 	}
 	return values
-}
-
-// namesIn gives the names that stand in templates as $NAME or ${NAME}.
-func namesIn(templates []text) (names []text) {
-	for _, t := range templates {
-		known, _ := t.pattern()
-		for {
-			n := strings.IndexByte(known, '$')
-			if n < 0 {
-				break
-			}
-			known = strings.TrimPrefix(known[n+1:], "{")
-			end := 0
-			for end < len(known) && isNameByte(known[end]) {
-				end++
-			}
-			if end > 0 {
-				names = append(names, word(known[:end])...)
-			}
-			known = known[end:]
-		}
-	}
-	return names
 }
 
 // emit makes one read of each name, or a helper of a function whose parameter
@@ -198,7 +185,7 @@ func (a *analysis) emit(at Range, names []text, idiom *Idiom, access string, out
 		}
 		r := Read{Access: access, Through: through}
 		if exact, ok := name.plain(); ok {
-			if !plausible(exact) {
+			if !plausible(exact) || coveredByOther(names, exact) {
 				continue
 			}
 			r.Name = exact
@@ -217,6 +204,19 @@ func (a *analysis) emit(at Range, names []text, idiom *Idiom, access string, out
 	}
 }
 
+// coveredByOther tells whether an exact name is but one case of a pattern
+// among the alternatives.
+func coveredByOther(names []text, exact string) bool {
+	for _, other := range names {
+		if pattern, known := other.pattern(); known && pattern != exact {
+			if ok, _ := path.Match(pattern, exact); ok {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // plausible tells whether an operating system would take s for a name.
 func plausible(s string) bool {
 	return s != "" && len(s) < 256 && !strings.ContainsAny(s, "=\x00")
@@ -231,6 +231,8 @@ func (a *analysis) add(at Range, r Read) {
 // isDeclaration tells whether the name at i is being declared: import, function f(.
 func (a *analysis) isDeclaration(i int) bool {
 	switch a.f.Text(i - 1) {
+	case "*": // char *getenv(const char *name);
+		return a.lang.Prototypes && a.o.blockOf[i] == 0 && a.f.Kind(i-2) == syntax.Word
 	case "def", "function", "func", "fn", "import", "class", "interface", "fun":
 		return true
 	}
@@ -289,6 +291,20 @@ func (a *analysis) passedOn(r Range) bool {
 		return before == "in" && f.Is(r.Lo-3, "for")
 	case "(":
 		return isCall(f, r.Lo-1)
+	}
+	return true
+}
+
+// isCopy tells whether what is called gives a copy of the environment that no
+// idiom reads from: os.Environ().
+func (a *analysis) isCopy(m *match) bool {
+	if !strings.HasSuffix(m.pattern.path, "()") {
+		return false
+	}
+	for path, list := range a.c.paths {
+		if strings.HasPrefix(path, m.pattern.path) && (path != m.pattern.path || len(list) > 1) {
+			return false
+		}
 	}
 	return true
 }

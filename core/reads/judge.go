@@ -32,6 +32,7 @@ func (a *analysis) judge(r Range, depth int, out *facts) {
 	if a.judged++; a.judged > maxJudged {
 		return
 	}
+	f := a.f
 	for steps := 0; steps < 12; steps++ {
 		if end := a.alternativeAfter(r, out); end > r.Hi {
 			r.Hi = end
@@ -39,6 +40,11 @@ func (a *analysis) judge(r Range, depth int, out *facts) {
 		}
 		if lo := a.alternativeBefore(r); lo < r.Lo {
 			r.Lo = lo
+			continue
+		}
+		if force := a.lang.Force; force != "" && f.Is(r.Hi, force) && !f.Tokens[r.Hi].SpaceAhead {
+			out.required = true
+			r.Hi++
 			continue
 		}
 		if a.operatorAfter(r, out) || a.operatorBefore(r, out) {
@@ -71,9 +77,12 @@ func (a *analysis) widen(r Range, out *facts) Range {
 		if f.Is(end, "(") && f.Mate(end) > end {
 			end = f.Mate(end) + 1
 		}
-		if kind, ok := a.c.conversions["."+name]; ok {
-			out.setKind(kind)
-			return Range{r.Lo, end}
+		for _, p := range a.c.methodUses[name] {
+			m := match{pattern: p}
+			if end, ok := a.fitElements(p.after, r.Hi+2, len(f.Tokens), &m, false); ok {
+				a.use(&m, out)
+				return Range{r.Lo, end}
+			}
 		}
 		if a.c.transparent["."+name] || a.c.transparent[name] {
 			return Range{r.Lo, end}
@@ -98,19 +107,40 @@ func (a *analysis) widen(r Range, out *facts) Range {
 		}
 		return r
 	}
-	if open != r.Lo-1 { // a later argument
-		return r
+	callee := open - 1
+	if f.Is(callee, "!") { // parse!(…)
+		callee--
 	}
-	start := chainStart(f, open-1)
-	path := a.calleePath(start, open)
-	if kind, ok := a.c.conversions[path]; ok {
-		out.setKind(kind)
-		return Range{start, whole.Hi}
+	start := chainStart(f, callee)
+	path := a.calleePath(start, callee+1)
+	for _, p := range a.c.callUses[path] {
+		m := match{pattern: p}
+		if _, ok := a.fitElements(p.after, callee+1, len(f.Tokens), &m, false); ok && m.read.Lo == r.Lo {
+			a.use(&m, out)
+			return Range{start, whole.Hi}
+		}
 	}
-	if a.c.transparent[path] {
+	if a.c.transparent[path] && open == r.Lo-1 {
 		return Range{start, whole.Hi}
 	}
 	return r
+}
+
+// use takes over what an idiom of use says about the read in it.
+func (a *analysis) use(m *match, out *facts) {
+	idiom := m.pattern.idiom
+	if idiom.Kind != "" {
+		out.setKind(idiom.Kind)
+	}
+	out.required = out.required || idiom.Need == Required
+	out.tested = out.tested || idiom.Test || idiom.Need == Optional
+	if !m.fallback.empty() {
+		if a.stopsIn(m.fallback) {
+			out.required = true
+		} else {
+			out.setFallback(a.fallbackOf(m.fallback))
+		}
+	}
 }
 
 func isOperand(f *syntax.File, i int) bool {
@@ -198,6 +228,9 @@ func (a *analysis) operatorAfter(r Range, out *facts) bool {
 			return true
 		}
 		out.tested = true
+		if operator == "?" && strings.HasPrefix(a.source(Range{i + 1, i + 1 + r.Hi - r.Lo}), a.source(r)) {
+			a.conditional(i, true, out) // x ? x : fallback
+		}
 		return true
 	}
 	return a.comparison(r, i, i+1, out)
@@ -236,7 +269,7 @@ func (a *analysis) fallbackOf(r Range) *fallback {
 		return nil
 	}
 	r.Hi = min(r.Hi, len(a.f.Tokens))
-	source := strings.Join(strings.Fields(string(a.f.Src[a.f.Tokens[r.Lo].Start:a.f.Tokens[r.Hi-1].End])), " ")
+	source := a.source(r)
 	if a.c.nothing[source] {
 		return nil
 	}
@@ -264,6 +297,15 @@ func (a *analysis) fallbackOf(r Range) *fallback {
 		source = strings.ToValidUTF8(source[:77], "") + "…"
 	}
 	return &fallback{text: source, computed: true}
+}
+
+// source gives the text of an expression, with white space folded.
+func (a *analysis) source(r Range) string {
+	r.Hi = min(r.Hi, len(a.f.Tokens))
+	if r.empty() {
+		return ""
+	}
+	return strings.Join(strings.Fields(string(a.f.Src[a.f.Tokens[r.Lo].Start:a.f.Tokens[r.Hi-1].End])), " ")
 }
 
 // operatorBefore judges what an operator before the read does with it.
@@ -448,6 +490,14 @@ func (a *analysis) inCondition(i int) bool { return a.conditionHead(i) >= 0 }
 // condition judges a read that is itself the condition, or a part of it.
 func (a *analysis) condition(r Range, out *facts) bool {
 	head := a.conditionHead(r.Lo)
+	if a.f.Is(r.Hi, "else") && a.stopsIn(Range{r.Hi, a.bodyEnd(r.Hi + 1)}) && (head < 0 || a.f.Is(head, "guard")) {
+		out.required = true // let Ok(x) = read else { panic }
+		return true
+	}
+	if head >= 0 && (a.f.Is(head+1, "let") || a.f.Is(head+1, "var")) && a.isAssigned(head, r.Lo) {
+		out.tested = true // if let x = read
+		return true
+	}
 	if head < 0 || a.isAssigned(head, r.Lo) {
 		return false
 	}
@@ -474,6 +524,11 @@ func (a *analysis) switched(r Range, out *facts) bool {
 		return false
 	}
 	end := a.bodyEnd(body)
+	if a.stopsIn(Range{body, end}) && f.Is(head, "match") {
+		out.required = true
+	} else {
+		out.tested = true
+	}
 	for i := body; i < min(end, body+400, len(f.Tokens)); i++ {
 		if value, ok := f.Value(i); ok && (f.Is(i-1, "case") || f.Is(i-1, "when") || f.Is(i+1, "=>") || f.Is(i+1, "->") || f.Is(i-1, ",") || f.Is(i-1, "|")) && a.openerOf(i) == a.openerOf(body+1) {
 			if value != "" {

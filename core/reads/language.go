@@ -22,8 +22,9 @@ type Language struct {
 	// environment itself holds at least one. A file without is not scanned.
 	Triggers []string
 	Idioms   []Idiom
-	// Conversions tell the kind from what is done with a read: int($read), $read.split.
-	Conversions []Idiom
+	// Uses tell from what is done with a read what it is taken for: int($read),
+	// $read.split(...), $read.unwrap_or($fallback).
+	Uses []Idiom
 	// Transparent calls leave the value as it is: $read.trim, String($read).
 	Transparent []string
 	// Stops are the words that end the program or leave the function with an
@@ -39,9 +40,12 @@ type Language struct {
 	WordOr      []string // operators that give the right side where the left is nothing: or, ||, ??
 	Declaring   []string // words after which a name is declared, not read: interface, type
 	FoldWords   bool     // names of functions are written in any case
+	Force       string   // an operator behind a value that stops the program without one: !!
 	QuietParens bool     // a call needs no parentheses
 	// Roots are names whose members are global names: globalThis, window.
 	Roots []string
+	// Prototypes tells that functions are declared by their heads alone.
+	Prototypes bool
 	// Copies are functions that give back a copy of the environment: dict, copy.
 	Copies []string
 	// Imports records what the file's imports stand for.
@@ -53,7 +57,9 @@ type Language struct {
 
 // Idiom is what a read looks like, written the way a person would write it,
 // with holes: $name the variable's name, $fallback the value used without
-// one, $template text with $names in it, $read any read, $_ anything, ... any further arguments.
+// one, $template text with
+// $names in it, $placeholders text with ${NAME:fallback} in it, $percents text
+// with %NAME% in it, $names several names, $read any read, $_ anything, ... any further arguments.
 type Idiom struct {
 	Access string
 	Need   Need // where the code says nothing more: Expected

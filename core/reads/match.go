@@ -13,7 +13,10 @@ type match struct {
 	name     Range // what stands for $name
 	member   bool  // $name is a plain word behind a dot: its own text is the name
 	fallback Range // what stands for $fallback
-	template Range // what stands for $template
+	template Range // what stands for $template, $placeholders or $percents
+	written  Range // what stands for $variable
+	names    []Range
+	read     Range // what stands for $read
 }
 
 // find gives the best match of a path that begins at token i, and the end of
@@ -34,6 +37,12 @@ func (a *analysis) find(i int) (best *match) {
 	for steps := 0; steps < 8; steps++ {
 		if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || !m.pattern.idiom.Whole) {
 			best = m
+		}
+		if end := emptyCall(f, last+1); end > last+1 && a.c.prefixes[path+"()"] {
+			path, last = path+"()", end-1
+			if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || !m.pattern.idiom.Whole) {
+				best = m
+			}
 		}
 		next := a.passTransparent(last + 1)
 		if !isMemberOp(f, next) || f.Kind(next+1) != syntax.Word {
@@ -246,6 +255,11 @@ func (a *analysis) nameDepth(i, depth int) string {
 func (a *analysis) calledPath(r Range, open, depth int) string {
 	f := a.f
 	inside := Range{open + 1, r.Hi - 1}
+	if inside.empty() {
+		if path := a.pathOf(Range{r.Lo, open}, depth+1) + "()"; a.c.prefixes[path] {
+			return path
+		}
+	}
 	if (f.Is(open-1, "require") || f.Is(open-1, "import")) && f.Kind(inside.Lo) == syntax.String {
 		module, _ := f.Value(inside.Lo)
 		return strings.TrimPrefix(module, "node:")
@@ -456,6 +470,10 @@ func (a *analysis) fitArguments(e element, arguments []Range, m *match) bool {
 	next := 0
 	for _, want := range e.args {
 		at := -1
+		if want[0].kind == hole && want[0].text == holeNames {
+			m.names = arguments[next:]
+			return len(m.names) > 0
+		}
 		if key := keyword(want); key != "" {
 			for n, have := range arguments {
 				if a.f.Is(have.Lo, key) && a.f.Is(have.Lo+1, want[1].text) {
@@ -500,7 +518,13 @@ func (a *analysis) fill(which string, r Range, m *match) {
 		m.name = r
 	case holeFallback:
 		m.fallback = r
-	case holeTemplate:
+	case holeTemplate, holePlaces, holePercents:
 		m.template = r
+	case holeVariable:
+		m.written = r
+	case holeNames:
+		m.names = append(m.names, r)
+	case holeRead:
+		m.read = r
 	}
 }

@@ -12,12 +12,13 @@ import (
 // stands before the path must end directly before it, what stands behind
 // follows it.
 type pattern struct {
-	idiom  *Idiom
-	path   string // os.environ.get; resolved through imports and aliases
-	method bool   // the path follows a receiver that may be anything
-	before []element
-	after  []element
-	access string // what Read.Access says
+	idiom    *Idiom
+	path     string // os.environ.get; resolved through imports and aliases
+	method   bool   // the path follows a receiver that may be anything
+	before   []element
+	after    []element
+	access   string // what Read.Access says
+	template string // which kind of template the pattern has, if any
 }
 
 // element is one step of a pattern.
@@ -42,6 +43,10 @@ const (
 	holeName     = "name"
 	holeFallback = "fallback"
 	holeTemplate = "template"
+	holePlaces   = "placeholders"
+	holePercents = "percents"
+	holeVariable = "variable" // a name, if it is written like a variable's: GATE_URL
+	holeNames    = "names"    // this argument and all that follow
 	holeRead     = "read"
 	holeAny      = "_"
 )
@@ -64,7 +69,7 @@ func (e *PatternError) Error() string {
 // compile turns an idiom into a pattern.
 func (l *Language) compile(idiom *Idiom) (*pattern, error) {
 	marked := idiom.Access
-	for _, name := range []string{holeName, holeFallback, holeTemplate, holeRead, holeAny} {
+	for _, name := range []string{holeNames, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeVariable, holeRead, holeAny} {
 		marked = replaceHole(marked, name)
 	}
 	f := l.Table.Scan([]byte(marked), false)
@@ -122,6 +127,8 @@ func (c *compiler) pattern() (*pattern, error) {
 	for i := lo; i < hi; i++ {
 		if f.Kind(i) == syntax.Word {
 			segments = append(segments, f.Text(i))
+		} else if f.Is(i, "(") {
+			segments[len(segments)-1] += "()"
 		}
 	}
 	p.path = strings.Join(segments, ".")
@@ -138,6 +145,12 @@ func (c *compiler) pattern() (*pattern, error) {
 	if p.before, err = c.elements(0, from); err != nil {
 		return nil, err
 	}
+	for i := range f.Tokens {
+		switch name := strings.TrimPrefix(f.Text(i), holeMark); {
+		case c.isHole(i) && (name == holeTemplate || name == holePlaces || name == holePercents):
+			p.template = name
+		}
+	}
 	p.after, err = c.elements(hi, len(f.Tokens))
 	return p, err
 }
@@ -151,8 +164,11 @@ func (c *compiler) anchor() (lo, hi int) {
 			continue
 		}
 		end := i + 1
+		if !isMember(f, i) || !c.isHole(i-2) {
+			end = emptyCall(f, end)
+		}
 		for end+1 < len(f.Tokens) && isMember(f, end+1) && f.Kind(end+1) == syntax.Word && !c.isHole(end+1) {
-			end += 2
+			end = emptyCall(f, end+2)
 		}
 		if end-i > best {
 			lo, hi, best = i, end, end-i
@@ -160,6 +176,15 @@ func (c *compiler) anchor() (lo, hi int) {
 		i = end
 	}
 	return lo, hi
+}
+
+// emptyCall gives the end of the "()" at token i, or i: a path goes on through
+// calls without arguments.
+func emptyCall(f *syntax.File, i int) int {
+	if f.Is(i, "(") && f.Is(i+1, ")") {
+		return i + 2
+	}
+	return i
 }
 
 // inGroup tells whether a token stands between brackets that follow a name:
@@ -216,7 +241,8 @@ type compiled struct {
 	prefixes    map[string]bool       // every proper prefix of a path, and the paths
 	methods     map[string][]*pattern // by name of the method
 	wholes      map[string]*pattern   // by path: the environment as a whole
-	conversions map[string]Kind       // int → integer, .split → list
+	methodUses  map[string][]*pattern // by name: $read.split(...)
+	callUses    map[string][]*pattern // by path: int($read)
 	transparent map[string]bool
 	stops       map[string]bool
 	nothing     map[string]bool
@@ -232,7 +258,7 @@ func (l *Language) Compile(extra ...Idiom) error {
 	l.once.Do(func() {
 		c := &compiled{
 			paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
-			methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, conversions: map[string]Kind{},
+			methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
 			transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
 			formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
 		}
@@ -248,25 +274,25 @@ func (l *Language) Compile(extra ...Idiom) error {
 			}
 			c.add(p)
 		}
-		for i := range l.Conversions {
-			p, err := l.compile(&l.Conversions[i])
+		for i := range l.Uses {
+			p, err := l.compile(&l.Uses[i])
 			if err != nil {
 				failed = fmt.Errorf("%s: %w", l.Name, err)
 				return
 			}
-			c.conversions[conversionKey(p)] = l.Conversions[i].Kind
+			c.addUse(p)
 		}
 		l.compiled = c
 	})
 	return failed
 }
 
-// conversionKey is ".name" for $read.name, and the path for name($read).
-func conversionKey(p *pattern) string {
+func (c *compiled) addUse(p *pattern) {
 	if p.method {
-		return "." + p.path
+		c.methodUses[p.path] = append(c.methodUses[p.path], p)
+	} else {
+		c.callUses[p.path] = append(c.callUses[p.path], p)
 	}
-	return p.path
 }
 
 func (c *compiled) add(p *pattern) {
@@ -278,7 +304,9 @@ func (c *compiled) add(p *pattern) {
 	segments := strings.Split(p.path, ".")
 	c.heads[segments[0]] = true
 	for n := range segments {
-		c.prefixes[strings.Join(segments[:n+1], ".")] = true
+		prefix := strings.Join(segments[:n+1], ".")
+		c.prefixes[prefix] = true
+		c.prefixes[strings.TrimSuffix(prefix, "()")] = true
 	}
 	if p.idiom.Whole {
 		c.wholes[p.path] = p

@@ -8,8 +8,12 @@ func RegexHook(s *Scanner) bool {
 	if s.Src[s.Pos] != '/' || !s.OperandExpected() {
 		return false
 	}
+	if s.tired() {
+		return false
+	}
 	end, ok := regexEnd(s.Src, s.Pos)
 	if !ok {
+		s.vain(end - s.Pos)
 		return false
 	}
 	s.Emit(Regex, s.flagsEnd(end))
@@ -22,7 +26,7 @@ func regexEnd(src []byte, at int) (end int, ok bool) {
 	for i := at + 1; i < len(src); i++ {
 		switch src[i] {
 		case '\n':
-			return 0, false
+			return i, false
 		case '\\':
 			i++
 		case '[':
@@ -35,7 +39,7 @@ func regexEnd(src []byte, at int) (end int, ok bool) {
 			}
 		}
 	}
-	return 0, false
+	return len(src), false
 }
 
 func (s *Scanner) flagsEnd(at int) int {

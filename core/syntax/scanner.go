@@ -1,6 +1,9 @@
 package syntax
 
-import "bytes"
+import (
+	"bytes"
+	"strings"
+)
 
 // Scanner walks over source text. Hooks use its exported part.
 type Scanner struct {
@@ -14,6 +17,9 @@ type Scanner struct {
 	newLine bool
 	space   bool
 	heredoc []pendingHeredoc
+	depth   int   // how many strings with an end found beforehand this one is in
+	effort  int   // bytes looked through in vain for ends
+	island  int   // the island that the scanner is on
 	notTags []int // offsets at which < was found to begin no tag
 }
 
@@ -51,6 +57,9 @@ func (t *Table) ScanInto(reuse []Token, src []byte, trivia bool) *File {
 	s := &Scanner{Src: src, Tokens: reuse[:0], table: t, trivia: trivia, newLine: true}
 	if bytes.HasPrefix(src, []byte("\xef\xbb\xbf")) {
 		s.skip(Space, 3)
+	}
+	if len(t.Islands) > 0 {
+		s.toIsland()
 	}
 	for s.run(); s.takeBackTag(); {
 		s.run()
@@ -94,7 +103,7 @@ func (s *Scanner) code() {
 		s.white()
 		return
 	case classOpen, classClose, classPunct, classWord:
-		if s.comment() {
+		if len(s.table.Islands) > 0 && s.leavesIsland() || s.comment() {
 			return
 		}
 		if s.table.hooked[c] && s.table.Hook(s) {
@@ -219,10 +228,18 @@ func (s *Scanner) comment() bool {
 	for _, open := range s.table.LineComments {
 		if hasPrefix(rest, open) {
 			end := bytes.IndexByte(rest, '\n')
+			for s.table.Splice && end > 0 && rest[end-1] == '\\' {
+				more := bytes.IndexByte(rest[end+1:], '\n')
+				if more < 0 {
+					end = -1
+					break
+				}
+				end += 1 + more
+			}
 			if end < 0 {
 				end = len(rest)
 			}
-			s.Skip(s.Pos + end)
+			s.Skip(s.Pos + s.islandEnd(rest, end))
 			return true
 		}
 	}
@@ -262,6 +279,9 @@ func (s *Scanner) atLineStart() bool {
 
 func (s *Scanner) word() {
 	end := s.wordEnd(s.Pos + 1)
+	if s.table.WordTail != "" && end < len(s.Src) && strings.IndexByte(s.table.WordTail, s.Src[end]) >= 0 && !(end+1 < len(s.Src) && (s.Src[end+1] == '=' || s.Src[end+1] == ':')) {
+		end++
+	}
 	// A word directly before a quote may be the prefix of a string.
 	if end < len(s.Src) && end-s.Pos <= 3 {
 		if s.literalWithPrefix(s.Src[end], s.Pos, end) {
@@ -319,6 +339,15 @@ func (s *Scanner) punct() {
 	}
 	s.Emit(Punct, s.Pos+1)
 }
+
+// maxEffort bounds how many bytes are looked through for ends that are not
+// there; after that no hook looks ahead any more.
+const maxEffort = 64 << 20
+
+// vain notes bytes looked through for nothing.
+func (s *Scanner) vain(bytes int) { s.effort += bytes }
+
+func (s *Scanner) tired() bool { return s.effort > maxEffort }
 
 // Last gives the index of the last token that is not trivia, or -1.
 func (s *Scanner) Last() int {

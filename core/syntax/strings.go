@@ -70,6 +70,12 @@ func isChar(contents []byte, close string) bool {
 func (s *Scanner) stringEnd(form *StringForm, close string, at int) (int, *Hole) {
 	for at < len(s.Src) {
 		c := s.Src[at]
+		if hole, skip := s.holeAt(form, at); hole != nil {
+			return at, hole
+		} else if skip > 0 {
+			at += skip
+			continue
+		}
 		switch {
 		case c == '\\' && form.Backslash:
 			at += 2
@@ -91,12 +97,6 @@ func (s *Scanner) stringEnd(form *StringForm, close string, at int) (int, *Hole)
 			}
 			return at + len(close), nil
 		}
-		if hole, skip := s.holeAt(form, at); hole != nil {
-			return at, hole
-		} else if skip > 0 {
-			at += skip
-			continue
-		}
 		at++
 	}
 	return len(s.Src), nil
@@ -116,7 +116,10 @@ func (s *Scanner) holeAt(form *StringForm, at int) (hole *Hole, skip int) {
 			return nil, 2 * len(h.Open)
 		}
 		if h.Close != "" {
-			return h, 0
+			if hasPrefix(after, h.Peek) {
+				return h, 0
+			}
+			continue
 		}
 		if len(after) > 0 && (s.table.class[after[0]] == classWord && !isSigil(s.table, after[0])) {
 			return h, 0

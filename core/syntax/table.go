@@ -17,11 +17,23 @@ type Table struct {
 	Hook func(s *Scanner) bool
 	// HookBytes are the bytes at which Hook is asked; empty asks at every one.
 	HookBytes string
+	Splice    bool   // a backslash at the end of a line comment takes in the next line
+	WordTail  string // bytes that may end a word: ? and ! in Ruby
+	// Islands are the marks between which source stands in other text, as in
+	// <?php … ?>. Where there are none, all is source.
+	Islands []Island
 
 	once    sync.Once
 	class   [256]class
 	hooked  [256]bool
 	strings [256][]int // forms by the first byte of their opener
+}
+
+// Island is a pair of marks round source that stands in other text.
+type Island struct {
+	Open  string
+	Until string // the opening mark goes on to this: > for <script lang="ts">
+	Close string
 }
 
 // BlockComment is a comment with both ends marked.
@@ -48,7 +60,8 @@ type StringForm struct {
 // Hole is one way to interpolate: "${" … "}", or a bare name after Open where Close is empty.
 type Hole struct {
 	Open, Close string
-	Doubled     bool // Open doubled stands for itself
+	Peek        string // what must follow Open: the dollar in {$name}
+	Doubled     bool   // Open doubled stands for itself
 }
 
 type class uint8

@@ -1,0 +1,71 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+// C, C++ and Objective-C are read alike.
+var clang = &reads.Language{
+	Name:       "c",
+	Extensions: []string{".c", ".h", ".cc", ".cpp", ".cxx", ".c++", ".hh", ".hpp", ".hxx", ".inl", ".ipp", ".m", ".mm", ".ino"},
+	Table: &syntax.Table{
+		LineComments: cComments, BlockComments: cBlocks, Splice: true,
+		Strings: []syntax.StringForm{
+			rawForm,
+			{Prefix: "L u U u8", Bare: true, Open: `"`, Close: `"`, Backslash: true},
+			{Prefix: "L u U u8", Bare: true, Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true},
+		},
+		Hook: syntax.CppHook(0), HookBytes: `\RLuU`,
+	},
+	Outline:    reads.BraceOutline(false),
+	Imports:    defines,
+	Prototypes: true,
+	Triggers:   []string{"getenv", "secure_getenv", "__secure_getenv", "_wgetenv", "_dupenv_s", "getenv_s", "_tgetenv", "environ", "GetEnvironmentVariable", "GetEnvironmentVariableA", "GetEnvironmentVariableW", "qgetenv", "qEnvironmentVariable", "qEnvironmentVariableIsSet", "g_getenv"},
+	Idioms: []reads.Idiom{
+		{Access: `getenv($name)`},
+		{Access: `std::getenv($name)`},
+		{Access: `secure_getenv($name)`},
+		{Access: `__secure_getenv($name)`},
+		{Access: `_wgetenv($name)`},
+		{Access: `_tgetenv($name)`},
+		{Access: `g_getenv($name)`},
+		{Access: `getenv_s($_, $_, $_, $name)`},
+		{Access: `_dupenv_s($_, $_, $name)`},
+		{Access: `GetEnvironmentVariable($name, $_, $_)`},
+		{Access: `GetEnvironmentVariableA($name, $_, $_)`},
+		{Access: `GetEnvironmentVariableW($name, $_, $_)`},
+		{Access: `qgetenv($name)`},
+		{Access: `qEnvironmentVariable($name)`},
+		{Access: `qEnvironmentVariable($name, $fallback)`},
+		{Access: `qEnvironmentVariableIsSet($name)`, Test: true},
+		{Access: `qEnvironmentVariableIsEmpty($name)`, Test: true},
+		{Access: `qEnvironmentVariableIntValue($name, ...)`, Kind: reads.Integer},
+	},
+	Uses: []reads.Idiom{
+		{Access: `atoi($read)`, Kind: reads.Integer},
+		{Access: `atol($read)`, Kind: reads.Integer},
+		{Access: `strtol($read, ...)`, Kind: reads.Integer},
+		{Access: `strtoul($read, ...)`, Kind: reads.Integer},
+		{Access: `std::stoi($read)`, Kind: reads.Integer},
+		{Access: `stoi($read)`, Kind: reads.Integer},
+		{Access: `atof($read)`, Kind: reads.Number},
+		{Access: `strtod($read, ...)`, Kind: reads.Number},
+	},
+	Transparent: []string{"std.string", "strdup", "string"},
+	Stops:       []string{"exit", "abort", "_exit", "throw", "err", "errx", "die", "std.exit", "std.abort"},
+	Nothing:     []string{"NULL", "nullptr", "0"},
+}
+
+// defines takes "#define NAME "text"" for a constant.
+func defines(f *syntax.File, o *reads.Outline) {
+	for i := 0; i+3 < len(f.Tokens); i++ {
+		if f.Is(i, "#") && f.Is(i+1, "define") && f.Kind(i+2) == syntax.Word && !f.Tokens[i+3].NewLine {
+			end := i + 3
+			for end < len(f.Tokens) && end < i+12 && !f.Tokens[end].NewLine {
+				end++
+			}
+			o.Bind(f.Text(i+2), reads.Binding{At: i + 2, Value: reads.Range{Lo: i + 3, Hi: end}, Function: -1})
+		}
+	}
+}

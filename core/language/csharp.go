@@ -1,0 +1,75 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var csharpHoles = []syntax.Hole{{Open: "{", Close: "}", Doubled: true}}
+
+var csharp = &reads.Language{
+	Name:       "csharp",
+	Extensions: []string{".cs", ".csx", ".cshtml", ".razor"},
+	Table: &syntax.Table{
+		LineComments: cComments, BlockComments: cBlocks, WordStart: "@",
+		Strings: []syntax.StringForm{
+			rawForm,
+			{Open: "\x01", Close: "\x01", Lines: true, Holes: csharpHoles},
+			{Open: `$@"`, Close: `"`, Doubled: true, Lines: true, Holes: csharpHoles},
+			{Open: `@$"`, Close: `"`, Doubled: true, Lines: true, Holes: csharpHoles},
+			{Open: `@"`, Close: `"`, Doubled: true, Lines: true},
+			{Open: `$"`, Close: `"`, Backslash: true, Holes: csharpHoles},
+			plainString, character,
+		},
+		Hook: syntax.CSharpHook(0, 1), HookBytes: `"$`,
+	},
+	Outline:  reads.BraceOutline(false),
+	Imports:  csharpImports,
+	Triggers: []string{"GetEnvironmentVariable", "GetEnvironmentVariables", "ExpandEnvironmentVariables"},
+	Roots:    []string{"System"},
+	Idioms: []reads.Idiom{
+		{Access: `Environment.GetEnvironmentVariable($name)`},
+		{Access: `Environment.GetEnvironmentVariable($name, $_)`},
+		{Access: `Environment.GetEnvironmentVariables()[$name]`},
+		{Access: `Environment.GetEnvironmentVariables().Contains($name)`, Test: true},
+		{Access: `Environment.GetEnvironmentVariables()`, Whole: true},
+		{Access: `Environment.ExpandEnvironmentVariables($percents)`},
+	},
+	Uses: []reads.Idiom{
+		{Access: `int.Parse($read, ...)`, Kind: reads.Integer},
+		{Access: `int.TryParse($read, ...)`, Kind: reads.Integer},
+		{Access: `long.Parse($read, ...)`, Kind: reads.Integer},
+		{Access: `Convert.ToInt32($read)`, Kind: reads.Integer},
+		{Access: `double.Parse($read, ...)`, Kind: reads.Number},
+		{Access: `decimal.Parse($read, ...)`, Kind: reads.Number},
+		{Access: `bool.Parse($read)`, Kind: reads.Boolean},
+		{Access: `bool.TryParse($read, ...)`, Kind: reads.Boolean},
+		{Access: `Convert.ToBoolean($read)`, Kind: reads.Boolean},
+		{Access: `TimeSpan.Parse($read)`, Kind: reads.Duration},
+		{Access: `Uri($read)`, Kind: reads.URL},
+		{Access: `JsonSerializer.Deserialize($read, ...)`, Kind: reads.JSON},
+		{Access: `$read.Split(...)`, Kind: reads.List},
+	},
+	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString"},
+	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
+	Nothing:     []string{"null", "string.Empty"},
+	WordOr:      []string{"??", "??="},
+	Formats:     []string{"string.Format", "String.Format"},
+}
+
+// csharpImports records "using static System.Environment" and "using E = System.Environment".
+func csharpImports(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		if !f.Is(i, "using") {
+			continue
+		}
+		if f.Is(i+1, "static") && f.Is(i+2, "System") && f.Is(i+4, "Environment") {
+			o.Import("*", "Environment", 0)
+			o.Skip(reads.Range{Lo: i, Hi: i + 5})
+		}
+		if f.Is(i+2, "=") && f.Is(i+3, "System") && f.Is(i+5, "Environment") {
+			o.Import(f.Text(i+1), "Environment", 0)
+			o.Skip(reads.Range{Lo: i, Hi: i + 6})
+		}
+	}
+}

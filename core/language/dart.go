@@ -1,0 +1,54 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var dartHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
+
+var dart = &reads.Language{
+	Name:       "dart",
+	Extensions: []string{".dart"},
+	Table: &syntax.Table{
+		LineComments: cComments, BlockComments: cBlocksNest,
+		Strings: []syntax.StringForm{
+			{Prefix: "r", Open: `"""`, Close: `"""`, Lines: true},
+			{Prefix: "r", Open: `'''`, Close: `'''`, Lines: true},
+			{Prefix: "r", Open: `"`, Close: `"`},
+			{Prefix: "r", Open: `'`, Close: `'`},
+			{Open: `"""`, Close: `"""`, Backslash: true, Lines: true, Holes: dartHoles},
+			{Open: `'''`, Close: `'''`, Backslash: true, Lines: true, Holes: dartHoles},
+			{Open: `"`, Close: `"`, Backslash: true, Holes: dartHoles},
+			{Open: `'`, Close: `'`, Backslash: true, Holes: dartHoles},
+		},
+	},
+	Outline:  reads.BraceOutline(false),
+	Triggers: []string{"environment", "fromEnvironment", "hasEnvironment"},
+	Idioms: []reads.Idiom{
+		{Access: `Platform.environment[$name]`},
+		{Access: `Platform.environment.containsKey($name)`, Test: true},
+		{Access: `Platform.environment`, Whole: true},
+		{Access: `io.Platform.environment[$name]`},
+		{Access: `String.fromEnvironment($name)`},
+		{Access: `String.fromEnvironment($name, defaultValue: $fallback)`},
+		{Access: `int.fromEnvironment($name)`, Kind: reads.Integer},
+		{Access: `int.fromEnvironment($name, defaultValue: $fallback)`, Kind: reads.Integer},
+		{Access: `bool.fromEnvironment($name)`, Kind: reads.Boolean},
+		{Access: `bool.fromEnvironment($name, defaultValue: $fallback)`, Kind: reads.Boolean},
+		{Access: `bool.hasEnvironment($name)`, Test: true},
+	},
+	Uses: []reads.Idiom{
+		{Access: `int.parse($read)`, Kind: reads.Integer},
+		{Access: `int.tryParse($read)`, Kind: reads.Integer},
+		{Access: `double.parse($read)`, Kind: reads.Number},
+		{Access: `Uri.parse($read)`, Kind: reads.URL},
+		{Access: `jsonDecode($read)`, Kind: reads.JSON},
+		{Access: `$read.split(...)`, Kind: reads.List},
+	},
+	Transparent: []string{".trim", ".toLowerCase", ".toUpperCase"},
+	Stops:       []string{"throw", "exit"},
+	Nothing:     []string{"null"},
+	WordOr:      []string{"??"},
+	Force:       "!",
+}

@@ -1,0 +1,118 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var java = &reads.Language{
+	Name:       "java",
+	Extensions: []string{".java"},
+	Table: &syntax.Table{
+		LineComments: cComments, BlockComments: cBlocks, WordStart: "$", WordPart: "$",
+		Strings: []syntax.StringForm{textBlock, plainString, character},
+	},
+	Outline:     reads.BraceOutline(false),
+	Imports:     staticImports,
+	Roots:       []string{"java", "lang"},
+	Triggers:    jvmTriggers,
+	Idioms:      append(jvmIdioms("System.getenv"), jvmSettings...),
+	Uses:        jvmUses,
+	Transparent: jvmTransparent,
+	Stops:       []string{"throw", "System.exit"},
+	Nothing:     []string{"null"},
+	Formats:     []string{"String.format"},
+	Copies:      []string{"HashMap", "TreeMap", "copyOf"},
+}
+
+var jvmTriggers = []string{"getenv", "Value", "ConfigProperty", "env"}
+
+// jvmIdioms are the ways of the Java library, by the name of its function.
+func jvmIdioms(getenv string) []reads.Idiom {
+	return []reads.Idiom{
+		{Access: getenv + `($name)`},
+		{Access: getenv + `().get($name)`},
+		{Access: getenv + `().getOrDefault($name, $fallback)`},
+		{Access: getenv + `().containsKey($name)`, Test: true},
+		{Access: getenv + `()[$name]`},
+		{Access: getenv + `()`, Whole: true},
+	}
+}
+
+// jvmSettings are annotations whose placeholders name variables: ${NAME:default}.
+var jvmSettings = []reads.Idiom{
+	{Access: `@Value($placeholders)`},
+	{Access: `@Value(value = $placeholders)`},
+	{Access: `@ConfigProperty(name = $variable)`, Need: reads.Required},
+	{Access: `@ConfigProperty(name = $variable, defaultValue = $fallback)`},
+}
+
+var jvmUses = []reads.Idiom{
+	{Access: `$read.orElse($fallback)`},
+	{Access: `$read.getOrElse($fallback)`},
+	{Access: `$read.getOrElse { $fallback }`},
+	{Access: `$read.orElseThrow(...)`, Need: reads.Required},
+	{Access: `$read.isEmpty()`, Test: true},
+	{Access: `$read.isDefined`, Test: true},
+	{Access: `$read.isNullOrEmpty()`, Test: true},
+	{Access: `$read.isNullOrBlank()`, Test: true},
+	{Access: `requireNonNull($read, ...)`, Need: reads.Required},
+	{Access: `Objects.requireNonNull($read, ...)`, Need: reads.Required},
+	{Access: `Objects.requireNonNullElse($read, $fallback)`},
+	{Access: `requireNotNull($read)`, Need: reads.Required},
+	{Access: `checkNotNull($read)`, Need: reads.Required},
+	{Access: `Integer.parseInt($read)`, Kind: reads.Integer},
+	{Access: `Integer.valueOf($read)`, Kind: reads.Integer},
+	{Access: `Long.parseLong($read)`, Kind: reads.Integer},
+	{Access: `Long.valueOf($read)`, Kind: reads.Integer},
+	{Access: `Double.parseDouble($read)`, Kind: reads.Number},
+	{Access: `Float.parseFloat($read)`, Kind: reads.Number},
+	{Access: `BigDecimal($read)`, Kind: reads.Number},
+	{Access: `Boolean.parseBoolean($read)`, Kind: reads.Boolean},
+	{Access: `Boolean.valueOf($read)`, Kind: reads.Boolean},
+	{Access: `Duration.parse($read)`, Kind: reads.Duration},
+	{Access: `URI.create($read)`, Kind: reads.URL},
+	{Access: `URI($read)`, Kind: reads.URL},
+	{Access: `URL($read)`, Kind: reads.URL},
+	{Access: `$read.split(...)`, Kind: reads.List},
+	{Access: `$read.toInt()`, Kind: reads.Integer},
+	{Access: `$read.toIntOrNull()`, Kind: reads.Integer},
+	{Access: `$read.toLong()`, Kind: reads.Integer},
+	{Access: `$read.toDouble()`, Kind: reads.Number},
+	{Access: `$read.toBoolean()`, Kind: reads.Boolean},
+}
+
+var jvmTransparent = []string{".trim", ".strip", ".toLowerCase", ".toUpperCase", ".lowercase", ".uppercase", "String.valueOf", "Optional.ofNullable", "Option"}
+
+// staticImports records "import static java.lang.System.getenv;" and imports of members.
+func staticImports(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		if !f.Is(i, "import") {
+			continue
+		}
+		first := i + 1
+		if f.Is(first, "static") {
+			first++
+		}
+		last := first
+		for f.Is(last+1, ".") {
+			last += 2
+		}
+		o.Skip(reads.Range{Lo: i, Hi: last + 1})
+		if last-first < 4 || !f.Is(first, "java") || !f.Is(first+4, "System") {
+			continue
+		}
+		bound := last
+		if f.Is(last+1, "as") {
+			bound = last + 2
+		}
+		switch {
+		case last == first+4:
+			o.Import(f.Text(bound), "System", 0)
+		case f.Is(last, "*") || f.Is(last, "_"):
+			o.Import("*", "System", 0)
+		default:
+			o.Import(f.Text(bound), "System."+f.Text(last), 0)
+		}
+	}
+}

@@ -1,0 +1,65 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var scalaHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
+
+var scala = &reads.Language{
+	Name:       "scala",
+	Extensions: []string{".scala", ".sc", ".sbt"},
+	Table: &syntax.Table{
+		LineComments: cComments, BlockComments: cBlocksNest,
+		Strings: []syntax.StringForm{
+			{Prefix: "s f", Open: `"""`, Close: `"""`, Lines: true, Holes: scalaHoles},
+			{Prefix: "s f", Open: `"`, Close: `"`, Backslash: true, Holes: scalaHoles},
+			{Open: `"""`, Close: `"""`, Lines: true},
+			plainString, character,
+		},
+	},
+	Outline:  reads.BraceOutline(true),
+	Imports:  scalaImports,
+	LineEnds: true,
+	Roots:    []string{"java", "lang", "scala", "util"},
+	Triggers: []string{"env", "getenv", "environment"},
+	Idioms: append(append(jvmIdioms("System.getenv"), scalaEnv("sys.env")...),
+		append(scalaEnv("Properties.env"), reads.Idiom{Access: `Properties.envOrElse($name, $fallback)`},
+			reads.Idiom{Access: `Properties.envOrNone($name)`, Test: true}, reads.Idiom{Access: `Properties.envOrSome($name, $fallback)`})...),
+	Uses:        jvmUses,
+	Transparent: jvmTransparent,
+	Stops:       []string{"throw", "sys.exit", "sys.error"},
+	Nothing:     []string{"null", "None"},
+}
+
+func scalaEnv(object string) []reads.Idiom {
+	return []reads.Idiom{
+		{Access: object + `($name)`, Need: reads.Required},
+		{Access: object + `.apply($name)`, Need: reads.Required},
+		{Access: object + `.get($name)`},
+		{Access: object + `.getOrElse($name, $fallback)`},
+		{Access: object + `.contains($name)`, Test: true},
+		{Access: object + `.isDefinedAt($name)`, Test: true},
+		{Access: object, Whole: true},
+	}
+}
+
+// scalaImports records imports of sys and of its environment.
+func scalaImports(f *syntax.File, o *reads.Outline) {
+	staticImports(f, o)
+	for i := range f.Tokens {
+		switch {
+		case !f.Is(i, "import"):
+		case f.Is(i+1, "sys") && f.Is(i+3, "env"):
+			o.Import("env", "sys.env", 0)
+		case f.Is(i+1, "scala") && f.Is(i+3, "sys") && f.Is(i+5, "env"):
+			o.Import("env", "sys.env", 0)
+		case f.Is(i+1, "scala") && f.Is(i+3, "util") && f.Is(i+5, "Properties") && f.Is(i+6, "."):
+			o.Import(f.Text(i+7), "Properties."+f.Text(i+7), 0)
+			if f.Is(i+7, "_") || f.Is(i+7, "*") {
+				o.Import("*", "Properties", 0)
+			}
+		}
+	}
+}

@@ -1,0 +1,47 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var swiftHoles = []syntax.Hole{{Open: `\(`, Close: ")"}}
+
+var swift = &reads.Language{
+	Name:       "swift",
+	Extensions: []string{".swift"},
+	Table: &syntax.Table{
+		LineComments: cComments, BlockComments: cBlocksNest,
+		Strings: []syntax.StringForm{
+			rawForm,
+			{Open: `"""`, Close: `"""`, Backslash: true, Lines: true, Holes: swiftHoles},
+			{Open: `"`, Close: `"`, Backslash: true, Holes: swiftHoles},
+		},
+		Hook: syntax.SwiftHook(0), HookBytes: "#",
+	},
+	Outline:  reads.BraceOutline(true),
+	LineEnds: true,
+	Triggers: []string{"environment", "getenv", "Environment"},
+	Idioms: []reads.Idiom{
+		{Access: `ProcessInfo.processInfo.environment[$name, default: $fallback]`},
+		{Access: `ProcessInfo.processInfo.environment[$name]`},
+		{Access: `ProcessInfo.processInfo.environment.keys.contains($name)`, Test: true},
+		{Access: `ProcessInfo.processInfo.environment`, Whole: true},
+		{Access: `ProcessInfo().environment[$name]`},
+		{Access: `getenv($name)`},
+		{Access: `Environment.get($name)`},
+	},
+	Uses: []reads.Idiom{
+		{Access: `Int($read)`, Kind: reads.Integer},
+		{Access: `Double($read)`, Kind: reads.Number},
+		{Access: `Bool($read)`, Kind: reads.Boolean},
+		{Access: `URL(string: $read)`, Kind: reads.URL},
+		{Access: `$read.split(...)`, Kind: reads.List},
+		{Access: `$read.components(...)`, Kind: reads.List},
+	},
+	Transparent: []string{"String", ".lowercased", ".uppercased", ".trimmingCharacters"},
+	Stops:       []string{"fatalError", "preconditionFailure", "throw", "exit", "precondition"},
+	Nothing:     []string{"nil"},
+	WordOr:      []string{"??"},
+	Force:       "!",
+}

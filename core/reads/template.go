@@ -1,0 +1,48 @@
+package reads
+
+import "strings"
+
+// namesIn gives the names that stand in templates: $NAME and ${NAME}, only
+// ${NAME:fallback} written like a variable, or %NAME%.
+func namesIn(templates []text, hole string) (names []text) {
+	for _, t := range templates {
+		known, _ := t.pattern()
+		switch hole {
+		case holePercents:
+			for parts := strings.Split(known, "%"); len(parts) > 2; parts = parts[2:] {
+				names = append(names, word(parts[1])...)
+			}
+		case holePlaces:
+			for _, part := range strings.Split(known, "${")[1:] {
+				names = append(names, writtenLikeVariables(word(leadingName(part)))...)
+			}
+		default:
+			for _, part := range strings.Split(known, "$")[1:] {
+				if name := leadingName(strings.TrimPrefix(part, "{")); name != "" {
+					names = append(names, word(name)...)
+				}
+			}
+		}
+	}
+	return names
+}
+
+// leadingName gives the letters, digits and underscores that s begins with.
+func leadingName(s string) string {
+	end := 0
+	for end < len(s) && isNameByte(s[end]) {
+		end++
+	}
+	return s[:end]
+}
+
+// writtenLikeVariables keeps the names of capital letters, digits and
+// underscores: others are keys of a settings file.
+func writtenLikeVariables(values []text) (names []text) {
+	for _, v := range values {
+		if name, ok := v.plain(); ok && name != "" && strings.ToUpper(name) == name && leadingName(name) == name && (name[0] < '0' || name[0] > '9') {
+			names = append(names, v)
+		}
+	}
+	return names
+}

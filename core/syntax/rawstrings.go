@@ -1,0 +1,141 @@
+package syntax
+
+import "bytes"
+
+// Strings whose delimiter the writer chooses: each hook reads those of one
+// language. Raw is the index of the form that such strings are written in.
+
+// RustHook reads r"…", r#"…"#, br#"…"# and c"…", and tells lifetimes from
+// characters, which the table does.
+func RustHook(raw int) func(*Scanner) bool {
+	return func(s *Scanner) bool {
+		at := s.Pos
+		for at < len(s.Src) && at < s.Pos+2 && (s.Src[at] == 'b' || s.Src[at] == 'c') {
+			at++
+		}
+		if at >= len(s.Src) || s.Src[at] != 'r' {
+			return false
+		}
+		at++
+		hashes := 0
+		for at < len(s.Src) && s.Src[at] == '#' {
+			hashes++
+			at++
+		}
+		if at >= len(s.Src) || s.Src[at] != '"' {
+			return false
+		}
+		return s.rawUntil(raw, at+1, append([]byte{'"'}, bytes.Repeat([]byte{'#'}, hashes)...))
+	}
+}
+
+// rawUntil reads a raw string whose contents begin at body and end at close.
+func (s *Scanner) rawUntil(raw, body int, close []byte) bool {
+	if s.tired() {
+		return false
+	}
+	n := bytes.Index(s.Src[body:], close)
+	if n < 0 {
+		s.vain(len(s.Src) - body)
+		return false
+	}
+	s.Quoted(raw, body, body+n, body+n+len(close))
+	return true
+}
+
+// CppHook reads R"delimiter(…)delimiter" and joins what a backslash at a
+// line's end splits.
+func CppHook(raw int) func(*Scanner) bool {
+	return func(s *Scanner) bool {
+		rest := s.Src[s.Pos:]
+		if rest[0] == '\\' && len(rest) > 1 && (rest[1] == '\n' || rest[1] == '\r') {
+			s.Skip(s.Pos + 2)
+			return true
+		}
+		for _, prefix := range []string{`R"`, `LR"`, `uR"`, `UR"`, `u8R"`} {
+			if !hasPrefix(rest, prefix) {
+				continue
+			}
+			n := bytes.IndexByte(rest[len(prefix):min(len(rest), len(prefix)+17)], '(')
+			if n < 0 {
+				return false
+			}
+			delimiter := rest[len(prefix) : len(prefix)+n]
+			return s.rawUntil(raw, s.Pos+len(prefix)+n+1, append(append([]byte{')'}, delimiter...), '"'))
+		}
+		return false
+	}
+}
+
+// SwiftHook reads #"…"# and #"""…"""#.
+func SwiftHook(raw int) func(*Scanner) bool {
+	return func(s *Scanner) bool {
+		at := s.Pos
+		for at < len(s.Src) && s.Src[at] == '#' {
+			at++
+		}
+		hashes := s.Src[s.Pos:at]
+		if len(hashes) == 0 || at >= len(s.Src) || s.Src[at] != '"' {
+			return false
+		}
+		quotes := []byte{'"'}
+		if hasPrefix(s.Src[at:], `"""`) {
+			quotes = []byte(`"""`)
+		}
+		return s.rawUntil(raw, at+len(quotes), append(quotes, hashes...))
+	}
+}
+
+// LuaHook reads [[…]], [==[…]==] and the comments --[[…]].
+func LuaHook(raw int) func(*Scanner) bool {
+	return func(s *Scanner) bool {
+		at := s.Pos
+		comment := hasPrefix(s.Src[at:], "--[")
+		if comment {
+			at += 2
+		}
+		if s.Src[at] != '[' {
+			return false
+		}
+		level := at + 1
+		for level < len(s.Src) && s.Src[level] == '=' {
+			level++
+		}
+		if level >= len(s.Src) || s.Src[level] != '[' {
+			return false
+		}
+		close := append(append([]byte{']'}, s.Src[at+1:level]...), ']')
+		if !comment {
+			return s.rawUntil(raw, level+1, close)
+		}
+		if n := bytes.Index(s.Src[level+1:], close); n >= 0 {
+			s.Skip(level + 1 + n + len(close))
+			return true
+		}
+		return false
+	}
+}
+
+// CSharpHook reads raw strings of three or more quotes, and passes over
+// preprocessor lines other than conditions.
+func CSharpHook(raw, interpolated int) func(*Scanner) bool {
+	return func(s *Scanner) bool {
+		at := s.Pos
+		for at < len(s.Src) && s.Src[at] == '$' {
+			at++
+		}
+		dollars := at - s.Pos
+		quotes := at
+		for quotes < len(s.Src) && s.Src[quotes] == '"' {
+			quotes++
+		}
+		if quotes-at < 3 {
+			return false
+		}
+		form := raw
+		if dollars == 1 {
+			form = interpolated
+		}
+		return s.rawUntil(form, quotes, s.Src[at:quotes])
+	}
+}
