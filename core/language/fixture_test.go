@@ -74,6 +74,7 @@ func expectations(src string) (list []expectation) {
 		}
 		comment = strings.TrimSuffix(strings.TrimSpace(comment), "*/}")
 		comment = strings.TrimSuffix(strings.TrimSuffix(strings.TrimSpace(comment), "-->"), "%>")
+		comment = strings.TrimSuffix(strings.TrimSpace(comment), "--}}")
 		for _, one := range strings.Split(comment, " | ") {
 			words := strings.Fields(one)
 			list = append(list, expectation{line: n + 1, name: words[0], facts: words[1:]})

@@ -25,6 +25,13 @@ var All = []*reads.Language{
 	clang,
 	swift,
 	dart,
+	ruby,
+	erb,
+	php,
+	blade,
+	perl,
+	lua,
+	elixir,
 }
 
 var (
@@ -53,7 +60,11 @@ func Of(file string) *reads.Language {
 	if l := byName[base]; l != nil {
 		return l
 	}
-	return byExtension[strings.ToLower(path.Ext(base))]
+	base = strings.ToLower(base)
+	if strings.HasSuffix(base, ".blade.php") {
+		return blade
+	}
+	return byExtension[path.Ext(base)]
 }
 
 // OfScript gives the language that the first line of a file without a known

@@ -174,7 +174,9 @@ func isMember(f *syntax.File, i int) bool {
 		return false
 	}
 	switch f.Text(i - 1) {
-	case ".", "?.", "->", "::", "?->", "&.":
+	case ".":
+		return !f.Table.DotJoins
+	case "?.", "->", "::", "?->", "&.":
 		return true
 	}
 	return false

@@ -202,7 +202,7 @@ func (o *Outline) braceFunctions(f *syntax.File) {
 		fn.Params = nil
 		fn.Owner = o.classAt(fn.At0())
 		inside := Range{list.Lo + 1, list.Hi}
-		if f.Kind(list.Lo) == syntax.Word {
+		if f.Kind(list.Lo) == syntax.Word && f.Is(list.Lo+1, "=>") {
 			inside = Range{list.Lo, list.Lo + 1}
 		}
 		bindParams(f, o, n, inside, o.blockAt(fn.Body), func(part Range) int { return paramName(f, part) })
@@ -299,7 +299,7 @@ func bindLoopPattern(f *syntax.File, o *Outline, i int) {
 
 func loopListEnd(f *syntax.File, lo int) int {
 	for i := lo; i < len(f.Tokens); i++ {
-		if f.Is(i, "{") || f.Is(i, ":") || f.Tokens[i].NewLine {
+		if f.Is(i, "{") || f.Is(i, ":") || f.Is(i, "do") || f.Tokens[i].NewLine {
 			return i
 		}
 		if m := f.Mate(i); m > i {

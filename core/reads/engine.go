@@ -141,7 +141,11 @@ func (a *analysis) found(m *match) {
 	}
 	a.steps = 0
 	var out facts
-	out.setFallback(a.fallbackOf(m.fallback))
+	if !m.fallback.empty() && a.stopsIn(m.fallback) {
+		out.required = true
+	} else {
+		out.setFallback(a.fallbackOf(m.fallback))
+	}
 	a.judge(m.access, 0, &out)
 	names := a.names(m)
 	if m.member {
@@ -185,7 +189,7 @@ func (a *analysis) emit(at Range, names []text, idiom *Idiom, access string, out
 		}
 		r := Read{Access: access, Through: through}
 		if exact, ok := name.plain(); ok {
-			if !plausible(exact) || coveredByOther(names, exact) {
+			if !plausible(exact) || coveredByOther(names, exact) || excepted(idiom, exact) {
 				continue
 			}
 			r.Name = exact
@@ -212,6 +216,16 @@ func coveredByOther(names []text, exact string) bool {
 			if ok, _ := path.Match(pattern, exact); ok {
 				return true
 			}
+		}
+	}
+	return false
+}
+
+// excepted tells whether a name is none of a variable in this idiom.
+func excepted(idiom *Idiom, name string) bool {
+	for _, pattern := range idiom.Except {
+		if ok, _ := path.Match(pattern, name); ok {
+			return true
 		}
 	}
 	return false
@@ -281,7 +295,8 @@ func (a *analysis) passedOn(r Range) bool {
 	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[":
 		return false
 	case ".", "?.", "::", "->":
-		return f.Is(a.passTransparent(r.Hi)+2, "(")
+		method := f.Text(a.passTransparent(r.Hi) + 1)
+		return a.copies[method] || !changes[method] && f.Is(a.passTransparent(r.Hi)+2, "(")
 	}
 	if open := a.openerOf(r.Lo); before == "=" && open >= 0 && f.Is(open, "(") && isCall(f, open) {
 		return true // run(env=os.environ)
@@ -295,10 +310,13 @@ func (a *analysis) passedOn(r Range) bool {
 	return true
 }
 
+// changes are methods that change the environment, or ask only for one name of it.
+var changes = set(strings.Fields("delete clear store update replace set put remove pop popitem setdefault merge! reject! delete_if get has"))
+
 // isCopy tells whether what is called gives a copy of the environment that no
 // idiom reads from: os.Environ().
 func (a *analysis) isCopy(m *match) bool {
-	if !strings.HasSuffix(m.pattern.path, "()") {
+	if !strings.HasSuffix(m.pattern.path, "()") || !a.f.Is(m.access.Hi-1, ")") {
 		return false
 	}
 	for path, list := range a.c.paths {

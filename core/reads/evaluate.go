@@ -286,7 +286,11 @@ func (a *analysis) elements(r Range, depth int) []text {
 		return unknown
 	}
 	var out []text
-	for _, part := range splitAt(a.f, Range{r.Lo + 1, r.Hi - 1}, ",") {
+	parts := splitAt(a.f, Range{r.Lo + 1, r.Hi - 1}, ",")
+	if a.isWordList(r.Lo) {
+		parts = a.listedWords(r)
+	}
+	for _, part := range parts {
 		if part.empty() {
 			continue
 		}
@@ -302,6 +306,22 @@ func (a *analysis) elements(r Range, depth int) []text {
 	return out
 }
 
+// isWordList tells whether the bracket at open holds words without quotes: %w[a b], qw(a b).
+func (a *analysis) isWordList(open int) bool {
+	text := a.f.Text(open)
+	return a.f.Kind(open) == syntax.Open && len(text) > 1 && (text[0] == '%' || strings.HasPrefix(text, "qw"))
+}
+
+func (a *analysis) listedWords(r Range) (words []Range) {
+	for i := r.Lo + 1; i < r.Hi-1; i++ {
+		if m := a.f.Mate(i); m > i {
+			words = append(words, Range{i, m + 1})
+			i = m
+		}
+	}
+	return words
+}
+
 // list finds the brackets of a list written out, through names.
 func (a *analysis) list(r Range, depth int) Range {
 	r.Lo, r.Hi = a.strip(r).Lo, a.strip(r).Hi
@@ -309,6 +329,9 @@ func (a *analysis) list(r Range, depth int) Range {
 		return Range{}
 	}
 	f := a.f
+	if a.isWordList(r.Lo) && f.Mate(r.Lo) == r.Hi-1 {
+		return r
+	}
 	for i := r.Lo; i < min(r.Hi, r.Lo+8); i++ { // []string{…}, new String[] {…}, Arrays.asList(…)
 		if m := f.Mate(i); m > i {
 			if m == r.Hi-1 && m > i+1 {
@@ -345,7 +368,10 @@ func (a *analysis) evaluateChain(r Range, depth int) []text {
 	}
 	if f.Kind(last) == syntax.Word && isMember(f, last) && last-1 > r.Lo {
 		if f.Kind(last-2) == syntax.Word && last-2 == r.Lo && isSelf(f.Text(last-2)) {
-			return a.evaluateName("."+f.Text(last), r.Lo, depth)
+			if len(a.o.Bindings["."+f.Text(last)]) > 0 {
+				return a.evaluateName("."+f.Text(last), r.Lo, depth)
+			}
+			return a.classConstant(a.o.classAt(r.Lo), f.Text(last), r.Lo, depth)
 		}
 		return a.member(Range{r.Lo, last - 1}, f.Text(last), depth)
 	}
@@ -471,12 +497,7 @@ func (a *analysis) member(r Range, key string, depth int) []text {
 				return a.member(b.Value, key, depth+1)
 			}
 		}
-		for _, b := range a.o.Bindings[key] {
-			if a.o.blocks[b.block].name == name {
-				return a.evaluateBinding(b, r.Lo, depth+1)
-			}
-		}
-		return a.constant(name + "." + key)
+		return a.classConstant(name, key, r.Lo, depth)
 	}
 	open := r.Lo
 	for open < r.Hi && !f.Is(open, "{") && !f.Is(open, "[") && !(f.Is(open, "(") && open > r.Lo) {
@@ -494,6 +515,16 @@ func (a *analysis) member(r Range, key string, depth int) []text {
 		}
 	}
 	return unknown
+}
+
+// classConstant works out a constant of a class of this file, or of another.
+func (a *analysis) classConstant(class, key string, pos, depth int) []text {
+	for _, b := range a.o.Bindings[key] {
+		if a.o.blocks[b.block].name == class {
+			return a.evaluateBinding(b, pos, depth+1)
+		}
+	}
+	return a.constant(class + "." + key)
 }
 
 // keyOf gives the key of one entry "key: value", "key = value", "'key' => value".

@@ -96,6 +96,12 @@ func (a *analysis) widen(r Range, out *facts) Range {
 	if f.Is(r.Lo-1, "&") || f.Is(r.Lo-1, "await") {
 		return Range{r.Lo - 1, r.Hi}
 	}
+	if kind, cast := a.castBefore(r.Lo); cast > 0 {
+		if kind != "" {
+			out.setKind(kind)
+		}
+		return Range{f.Mate(cast), r.Hi}
+	}
 	open := a.openerOf(r.Lo)
 	if open < 0 || !f.Is(open, "(") || f.Mate(open) < r.Hi {
 		return r
@@ -124,6 +130,27 @@ func (a *analysis) widen(r Range, out *facts) Range {
 		return Range{start, whole.Hi}
 	}
 	return r
+}
+
+// casts are types that a value is turned into by (type) before it.
+var casts = map[string]Kind{
+	"int": Integer, "integer": Integer, "long": Integer, "float": Number, "double": Number, "bool": Boolean, "boolean": Boolean,
+	"string": "", "char": "", "String": "", "object": "", "array": "",
+}
+
+// castBefore tells whether (type) stands before token i: the kind, and the
+// closing bracket, or 0.
+func (a *analysis) castBefore(i int) (Kind, int) {
+	f := a.f
+	open := f.Mate(i - 1)
+	if !f.Is(i-1, ")") || open < 0 || isCall(f, open) || f.Kind(open+1) != syntax.Word {
+		return "", 0
+	}
+	kind, isCast := casts[f.Text(open+1)]
+	if !isCast || i-1-open > 4 {
+		return "", 0
+	}
+	return kind, i - 1
 }
 
 // use takes over what an idiom of use says about the read in it.

@@ -61,12 +61,14 @@ type Language struct {
 // $names in it, $placeholders text with ${NAME:fallback} in it, $percents text
 // with %NAME% in it, $names several names, $read any read, $_ anything, ... any further arguments.
 type Idiom struct {
-	Access string
-	Need   Need // where the code says nothing more: Expected
-	Kind   Kind // where the code says nothing more: Text
-	Whole  bool // the environment as a whole; its members are reads by other idioms
-	Test   bool // asks whether the variable is set, without needing its value
-	Prefix string
+	Access   string
+	Need     Need     // where the code says nothing more: Expected
+	Kind     Kind     // where the code says nothing more: Text
+	Whole    bool     // the environment as a whole; its members are reads by other idioms
+	Except   []string // patterns of names that are no variables here
+	Function bool     // a plain function, not one that the file defines itself
+	Test     bool     // asks whether the variable is set, without needing its value
+	Prefix   string
 }
 
 // Triggered tells whether src holds one of the language's trigger words.

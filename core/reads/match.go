@@ -452,7 +452,7 @@ func (a *analysis) fitGroup(e element, i int, m *match) (end int, ok bool) {
 // fitQuiet fits arguments without parentheses: ENV.fetch "X".
 func (a *analysis) fitQuiet(e element, i int, m *match) (end int, ok bool) {
 	f := a.f
-	if i >= len(f.Tokens) || f.Tokens[i].NewLine || !f.Tokens[i].SpaceAhead {
+	if i >= len(f.Tokens) || f.Tokens[i].NewLine || !f.Tokens[i].SpaceAhead && f.Kind(i) != syntax.String {
 		return 0, false
 	}
 	if k := f.Kind(i); k != syntax.String && k != syntax.Quote && k != syntax.Word {
@@ -516,6 +516,9 @@ func (a *analysis) fill(which string, r Range, m *match) {
 	switch which {
 	case holeName:
 		m.name = r
+	case holeKey:
+		m.name = r
+		m.member = r.Hi == r.Lo+1 && a.f.Kind(r.Lo) == syntax.Word && !strings.HasPrefix(a.f.Text(r.Lo), "$")
 	case holeFallback:
 		m.fallback = r
 	case holeTemplate, holePlaces, holePercents:

@@ -46,6 +46,7 @@ const (
 	holePlaces   = "placeholders"
 	holePercents = "percents"
 	holeVariable = "variable" // a name, if it is written like a variable's: GATE_URL
+	holeKey      = "key"      // a name that may be written without quotes: $ENV{NAME}
 	holeNames    = "names"    // this argument and all that follow
 	holeRead     = "read"
 	holeAny      = "_"
@@ -69,10 +70,10 @@ func (e *PatternError) Error() string {
 // compile turns an idiom into a pattern.
 func (l *Language) compile(idiom *Idiom) (*pattern, error) {
 	marked := idiom.Access
-	for _, name := range []string{holeNames, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeVariable, holeRead, holeAny} {
+	for _, name := range []string{holeNames, holeKey, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeVariable, holeRead, holeAny} {
 		marked = replaceHole(marked, name)
 	}
-	f := l.Table.Scan([]byte(marked), false)
+	f := l.Table.Inside().Scan([]byte(marked), false)
 	c := compiler{f: f, idiom: idiom, lang: l}
 	return c.pattern()
 }

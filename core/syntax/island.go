@@ -6,6 +6,9 @@ import "bytes"
 // and over it.
 func (s *Scanner) toIsland() {
 	rest := s.Src[s.Pos:]
+	if len(rest) == 0 {
+		return
+	}
 	best, length := len(rest), 0
 	for n, island := range s.table.Islands {
 		at := bytes.Index(rest[:min(len(rest), best+len(island.Open))], []byte(island.Open))
@@ -19,6 +22,14 @@ func (s *Scanner) toIsland() {
 		if n := bytes.Index(rest[end:], []byte(until)); n >= 0 {
 			end += n + len(until)
 		}
+	}
+	if length > 0 && s.table.Islands[s.island].Comment {
+		if n := bytes.Index(rest[end:], []byte(s.table.Islands[s.island].Close)); n >= 0 {
+			s.skip(Comment, s.Pos+end+n+len(s.table.Islands[s.island].Close))
+			s.toIsland()
+			return
+		}
+		end = len(rest)
 	}
 	s.skip(Comment, s.Pos+end)
 	s.newLine = true

@@ -160,7 +160,22 @@ func (s *Scanner) nameHole(hole *Hole) {
 	}
 	s.open(Open, opened, frame{mode: modeHole})
 	s.Emit(Word, end)
+	if hole.Subscript && end < len(s.Src) && s.Src[end] == '{' {
+		s.subscript()
+	}
 	s.pop(Close, s.Pos)
+}
+
+// subscript reads {NAME} behind a name in a string, if it is no more than that.
+func (s *Scanner) subscript() {
+	at := s.Pos + 1
+	end := s.wordEnd(at)
+	if end == at || end+1 >= len(s.Src) || s.Src[end] != '}' {
+		return
+	}
+	s.open(Open, s.Pos+1, frame{mode: modeCode})
+	s.Emit(Word, end)
+	s.pop(Close, end+1)
 }
 
 func (s *Scanner) text(end int) {

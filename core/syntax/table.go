@@ -17,6 +17,7 @@ type Table struct {
 	Hook func(s *Scanner) bool
 	// HookBytes are the bytes at which Hook is asked; empty asks at every one.
 	HookBytes string
+	DotJoins  bool   // a dot joins strings, and is no member operator
 	Splice    bool   // a backslash at the end of a line comment takes in the next line
 	WordTail  string // bytes that may end a word: ? and ! in Ruby
 	// Islands are the marks between which source stands in other text, as in
@@ -31,9 +32,10 @@ type Table struct {
 
 // Island is a pair of marks round source that stands in other text.
 type Island struct {
-	Open  string
-	Until string // the opening mark goes on to this: > for <script lang="ts">
-	Close string
+	Open    string
+	Until   string // the opening mark goes on to this: > for <script lang="ts">
+	Close   string
+	Comment bool // nothing between the marks is source
 }
 
 // BlockComment is a comment with both ends marked.
@@ -62,6 +64,7 @@ type Hole struct {
 	Open, Close string
 	Peek        string // what must follow Open: the dollar in {$name}
 	Doubled     bool   // Open doubled stands for itself
+	Subscript   bool   // a name may have one subscript in braces: $ENV{NAME}
 }
 
 type class uint8
@@ -74,6 +77,17 @@ const (
 	classOpen
 	classClose
 )
+
+// Inside gives the table for source that is not cut up by Islands.
+func (t *Table) Inside() *Table {
+	if len(t.Islands) == 0 {
+		return t
+	}
+	return &Table{
+		LineComments: t.LineComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart,
+		Hook: t.Hook, HookBytes: t.HookBytes, WordTail: t.WordTail, Splice: t.Splice, DotJoins: t.DotJoins,
+	}
+}
 
 func (t *Table) prepare() {
 	t.once.Do(func() {

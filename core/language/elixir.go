@@ -1,0 +1,50 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var elixirHoles = []syntax.Hole{{Open: "#{", Close: "}"}}
+
+var elixir = &reads.Language{
+	Name: "elixir", Extensions: []string{".ex", ".exs", ".heex", ".eex"}, Interpreters: []string{"elixir"},
+	Table: &syntax.Table{
+		LineComments: []string{"#"}, WordStart: "@", WordTail: "?!",
+		Strings: []syntax.StringForm{
+			{Open: `"""`, Close: `"""`, Backslash: true, Lines: true, Holes: elixirHoles},
+			{Open: `'''`, Close: `'''`, Backslash: true, Lines: true, Holes: elixirHoles},
+			{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: elixirHoles},
+			{Open: `'`, Close: `'`, Backslash: true, Lines: true, Holes: elixirHoles},
+			rawForm,
+		},
+		Hook: syntax.ElixirHook(4, 2), HookBytes: "~:",
+	},
+	Outline: reads.EndOutline(reads.Ends{
+		Openers: wordSet("fn"), Modifiers: map[string]bool{}, Loops: map[string]bool{},
+		Functions: map[string]bool{}, Classes: map[string]bool{}, Closers: wordSet("end"), Do: true,
+	}, true),
+	LineEnds:    true,
+	QuietParens: true,
+	Triggers:    []string{"get_env", "fetch_env", "fetch_env!", "put_env"},
+	Idioms: []reads.Idiom{
+		{Access: `System.get_env($name)`},
+		{Access: `System.get_env($name, $fallback)`},
+		{Access: `System.fetch_env!($name)`, Need: reads.Required},
+		{Access: `System.fetch_env($name)`, Test: true},
+		{Access: `$name |> System.get_env()`},
+		{Access: `$name |> System.fetch_env!()`, Need: reads.Required},
+		{Access: `System.get_env()`, Whole: true},
+	},
+	Uses: []reads.Idiom{
+		{Access: `String.to_integer($read)`, Kind: reads.Integer},
+		{Access: `String.to_float($read)`, Kind: reads.Number},
+		{Access: `String.split($read, ...)`, Kind: reads.List},
+		{Access: `Jason.decode!($read)`, Kind: reads.JSON},
+		{Access: `URI.parse($read)`, Kind: reads.URL},
+	},
+	Stops:   []string{"raise", "exit", "System.halt"},
+	Nothing: []string{"nil"},
+	WordOr:  []string{"||", "or"},
+	Concat:  []string{"<>"},
+}

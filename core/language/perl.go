@@ -1,0 +1,59 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var perl = &reads.Language{
+	Name: "perl", Extensions: []string{".pl", ".pm", ".t", ".psgi", ".cgi"}, Names: []string{"cpanfile"}, Interpreters: []string{"perl"},
+	Table: &syntax.Table{
+		LineComments: []string{"#"}, WordStart: "$@", DotJoins: true,
+		Strings: []syntax.StringForm{
+			{Open: "'", Close: "'", Backslash: true, Lines: true},
+			{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: perlStringHoles},
+			{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: perlStringHoles},
+		},
+		Hook: syntax.PerlHook(syntax.PerlForms{Plain: 0, Interpolated: 1}), HookBytes: "=_/<qmsty",
+	},
+	Outline:     perlOutline,
+	Triggers:    []string{"ENV"},
+	QuietParens: true,
+	Idioms: []reads.Idiom{
+		{Access: `$ENV{$key}`},
+		{Access: `$ENV`, Whole: true},
+	},
+	Uses: []reads.Idiom{
+		{Access: `int($read)`, Kind: reads.Integer},
+		{Access: `defined($read)`, Test: true},
+		{Access: `exists($read)`, Test: true},
+		{Access: `length($read)`, Test: true},
+		{Access: `decode_json($read)`, Kind: reads.JSON},
+	},
+	Stops:   []string{"die", "croak", "confess", "exit"},
+	Nothing: []string{"undef"},
+	WordOr:  []string{"||", "//", "or"},
+	Concat:  []string{"."},
+	Formats: []string{"sprintf"},
+}
+
+// perlStringHoles keep "$ENV{NAME}" in strings together with its subscript.
+var perlStringHoles = []syntax.Hole{{Open: "$", Subscript: true}, {Open: "@{[", Close: "]"}, {Open: "${", Close: "}"}}
+
+// perlOutline outlines by braces, and binds the variables of foreach.
+func perlOutline(f *syntax.File) *reads.Outline {
+	o := reads.BraceOutline(false)(f)
+	for i := range f.Tokens {
+		if !f.Is(i, "foreach") && !f.Is(i, "for") {
+			continue
+		}
+		name := i + 1
+		if f.Is(name, "my") || f.Is(name, "our") {
+			name++
+		}
+		if f.Kind(name) == syntax.Word && f.Is(name+1, "(") && f.Mate(name+1) > 0 {
+			o.Bind(f.Text(name), reads.Binding{At: name, Value: reads.Range{Lo: name + 2, Hi: f.Mate(name + 1)}, Element: true, Function: -1})
+		}
+	}
+	return o
+}

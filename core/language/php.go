@@ -1,0 +1,106 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var phpHoles = []syntax.Hole{{Open: "{", Peek: "$", Close: "}"}, {Open: "${", Close: "}"}, {Open: "$"}}
+
+var phpIslands = []syntax.Island{{Open: "<?php", Close: "?>"}, {Open: "<?=", Close: "?>"}, {Open: "<?\n", Close: "?>"}, {Open: "<? ", Close: "?>"}}
+
+var (
+	php = phpLanguage(phpIslands, ".php", ".phtml", ".php5", ".inc", ".phpt")
+	// In Blade templates source also stands between braces and behind directives.
+	blade = phpLanguage(append([]syntax.Island{{Open: "{{--", Close: "--}}", Comment: true}, {Open: "{{", Close: "}}"}, {Open: "{!!", Close: "!!}"},
+		{Open: "@php", Close: "@endphp"}, {Open: "@", Close: "\n"}}, phpIslands...), ".blade.php")
+)
+
+func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language {
+	return &reads.Language{
+		Name: "php", Extensions: extensions, Interpreters: []string{"php"},
+		Table: &syntax.Table{
+			LineComments:  []string{"//", "#"},
+			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
+			WordStart:     "$", DotJoins: true,
+			Strings: []syntax.StringForm{
+				{Open: "'", Close: "'", Backslash: true, Lines: true},
+				{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: phpHoles},
+				{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: phpHoles},
+			},
+			Hook: phpHook, HookBytes: "<#",
+			Islands: islands,
+		},
+		Outline:   phpOutline,
+		FoldWords: true,
+		Triggers:  []string{"getenv", "$_ENV", "$_SERVER", "env", "Env", "apache_getenv", "INPUT_ENV"},
+		Idioms: []reads.Idiom{
+			{Access: `getenv($name)`},
+			{Access: `getenv($name, $_)`},
+			{Access: `getenv(name: $name)`},
+			{Access: `getenv(name: $name, local_only: $_)`},
+			{Access: `getenv()[$name]`},
+			{Access: `getenv()`, Whole: true},
+			{Access: `$_ENV[$name]`},
+			{Access: `array_key_exists($name, $_ENV)`, Test: true},
+			{Access: `$_ENV`, Whole: true},
+			{Access: `$_SERVER[$name]`, Except: serverNames},
+			{Access: `array_key_exists($name, $_SERVER)`, Test: true, Except: serverNames},
+			{Access: `env($name)`, Function: true},
+			{Access: `env($name, $fallback)`, Function: true},
+			{Access: `Env::get($name)`},
+			{Access: `Env::get($name, $fallback)`},
+			{Access: `Env::getOrFail($name)`, Need: reads.Required},
+			{Access: `apache_getenv($name, ...)`},
+			{Access: `filter_input(INPUT_ENV, $name, ...)`},
+		},
+		Uses: []reads.Idiom{
+			{Access: `intval($read, ...)`, Kind: reads.Integer},
+			{Access: `floatval($read)`, Kind: reads.Number},
+			{Access: `boolval($read)`, Kind: reads.Boolean},
+			{Access: `filter_var($read, FILTER_VALIDATE_BOOLEAN, ...)`, Kind: reads.Boolean},
+			{Access: `filter_var($read, FILTER_VALIDATE_INT, ...)`, Kind: reads.Integer},
+			{Access: `filter_var($read, FILTER_VALIDATE_URL, ...)`, Kind: reads.URL},
+			{Access: `json_decode($read, ...)`, Kind: reads.JSON},
+			{Access: `isset($read)`, Test: true},
+			{Access: `empty($read)`, Test: true},
+		},
+		Transparent: []string{"trim", "strtolower", "strtoupper", "strval", "rtrim"},
+		Stops:       []string{"throw", "exit", "die"},
+		Nothing:     []string{"null", "NULL", "false", "FALSE"},
+		WordOr:      []string{"??", "?:", "||", "or"},
+		Concat:      []string{"."},
+		Formats:     []string{"sprintf"},
+	}
+}
+
+// serverNames are the members of $_SERVER that the web server supplies.
+var serverNames = []string{
+	"HTTP_*", "REQUEST_*", "SERVER_*", "SCRIPT_*", "REMOTE_*", "PHP_SELF", "PHP_AUTH_*", "QUERY_STRING", "DOCUMENT_ROOT", "DOCUMENT_URI",
+	"HTTPS", "PATH_INFO", "PATH_TRANSLATED", "ORIG_PATH_INFO", "CONTENT_TYPE", "CONTENT_LENGTH", "GATEWAY_INTERFACE", "argv", "argc", "AUTH_TYPE",
+	"REDIRECT_*", "ORIG_*", "UNIQUE_ID", "URL", "CONTEXT_*", "SSL_*", "FCGI_ROLE", "USER", "HOME",
+}
+
+var phpHeredoc = syntax.PHPHook(0, 1)
+
+// phpHook reads heredocs, and tells attributes #[…] from comments.
+func phpHook(s *syntax.Scanner) bool { return phpHeredoc(s) }
+
+// phpOutline outlines by braces, and binds the loop variables of foreach.
+func phpOutline(f *syntax.File) *reads.Outline {
+	o := reads.BraceOutline(false)(f)
+	for i := range f.Tokens {
+		if f.Is(i, "define") && f.Is(i+1, "(") && f.Kind(i+2) == syntax.String && f.Is(i+3, ",") {
+			name, _ := f.Value(i + 2)
+			o.Bind(name, reads.Binding{At: i + 2, Value: reads.Range{Lo: i + 4, Hi: f.Mate(i + 1)}, Function: -1})
+		}
+		if f.Is(i, "foreach") && f.Is(i+1, "(") && f.Mate(i+1) > 0 {
+			for as := i + 2; as < f.Mate(i+1); as++ {
+				if f.Is(as, "as") && f.Kind(f.Mate(i+1)-1) == syntax.Word {
+					o.Bind(f.Text(f.Mate(i+1)-1), reads.Binding{At: as, Value: reads.Range{Lo: i + 2, Hi: as}, Element: true, Function: -1})
+				}
+			}
+		}
+	}
+	return o
+}

@@ -1,0 +1,94 @@
+package language
+
+import (
+	"strings"
+
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var rubyHoles = []syntax.Hole{{Open: "#{", Close: "}"}}
+
+var rubyEnds = reads.Ends{
+	Openers:   wordSet("def class module if unless while until for case begin"),
+	Modifiers: wordSet("if unless while until"),
+	Loops:     wordSet("while until for"),
+	Functions: wordSet("def"),
+	Classes:   wordSet("class module"),
+	Closers:   wordSet("end"),
+	Do:        true,
+}
+
+var (
+	ruby = rubyLanguage("ruby", nil, []string{".rb", ".rake", ".gemspec", ".ru", ".thor", ".jbuilder", ".podspec"},
+		"Rakefile", "Gemfile", "Guardfile", "Capfile", "Vagrantfile", "Podfile", "Fastfile", "Brewfile", "Appraisals", "Dangerfile")
+	erb = rubyLanguage("ruby", []syntax.Island{{Open: "<%=", Close: "%>"}, {Open: "<%-", Close: "%>"}, {Open: "<%", Close: "%>"}}, []string{".erb", ".rhtml"})
+)
+
+func rubyLanguage(name string, islands []syntax.Island, extensions []string, names ...string) *reads.Language {
+	l := &reads.Language{
+		Name: name, Extensions: extensions, Names: names, Interpreters: []string{"ruby", "jruby"},
+		Table: &syntax.Table{
+			LineComments:  []string{"#"},
+			BlockComments: []syntax.BlockComment{{Open: "=begin", Close: "\n=end", LineStart: true}},
+			WordStart:     "@$", WordTail: "?!",
+			Strings: []syntax.StringForm{
+				{Open: "'", Close: "'", Backslash: true, Lines: true},
+				{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: rubyHoles},
+				{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: rubyHoles},
+			},
+			Hook: syntax.RubyHook(syntax.RubyForms{Plain: 0, Interpolated: 1}), HookBytes: "/%<:?_",
+			Islands: islands,
+		},
+		Outline:     reads.EndOutline(rubyEnds, true),
+		LineEnds:    true,
+		QuietParens: true,
+		Triggers:    []string{"ENV"},
+		Idioms: []reads.Idiom{
+			{Access: `ENV[$name]`},
+			{Access: `ENV.fetch($name) { |$_| $fallback }`},
+			{Access: `ENV.fetch($name) { $fallback }`},
+			{Access: `ENV.fetch($name) do`, Need: reads.Optional},
+			{Access: `ENV.fetch($name)`, Need: reads.Required},
+			{Access: `ENV.fetch($name, $fallback)`},
+			{Access: `ENV.key?($name)`, Test: true},
+			{Access: `ENV.has_key?($name)`, Test: true},
+			{Access: `ENV.include?($name)`, Test: true},
+			{Access: `ENV.member?($name)`, Test: true},
+			{Access: `ENV.values_at($names)`},
+			{Access: `ENV.slice($names)`},
+			{Access: `ENV.dig($name)`},
+			{Access: `ENV.assoc($name)`},
+			{Access: `ENV`, Whole: true},
+		},
+		Uses: []reads.Idiom{
+			{Access: `Integer($read)`, Kind: reads.Integer, Need: reads.Required},
+			{Access: `Integer($read, ...)`, Kind: reads.Integer},
+			{Access: `Float($read)`, Kind: reads.Number, Need: reads.Required},
+			{Access: `$read.to_i`, Kind: reads.Integer},
+			{Access: `$read.to_f`, Kind: reads.Number},
+			{Access: `$read.split(...)`, Kind: reads.List},
+			{Access: `JSON.parse($read, ...)`, Kind: reads.JSON},
+			{Access: `URI.parse($read)`, Kind: reads.URL},
+			{Access: `URI($read)`, Kind: reads.URL},
+			{Access: `$read.nil?`, Test: true},
+			{Access: `$read.empty?`, Test: true},
+			{Access: `$read.present?`, Test: true},
+			{Access: `$read.blank?`, Test: true},
+		},
+		Transparent: []string{".to_s", ".strip", ".downcase", ".upcase", ".freeze", ".presence", ".chomp", "String"},
+		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
+		Nothing:     []string{"nil"},
+		WordOr:      []string{"||", "or"},
+		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
+	}
+	return l
+}
+
+func wordSet(list string) map[string]bool {
+	m := map[string]bool{}
+	for _, w := range strings.Fields(list) {
+		m[w] = true
+	}
+	return m
+}
