@@ -14,7 +14,7 @@ var perl = &reads.Language{
 			{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: perlStringHoles},
 			{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: perlStringHoles},
 		},
-		Hook: syntax.PerlHook(syntax.PerlForms{Plain: 0, Interpolated: 1}), HookBytes: "=_/<qmsty",
+		Hook: syntax.PerlHook(syntax.PerlForms{Plain: 0, Interpolated: 1}), HookBytes: "=_/<qmsty$",
 	},
 	Outline:     perlOutline,
 	Triggers:    []string{"ENV"},

@@ -37,7 +37,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 				{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: rubyHoles},
 				{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: rubyHoles},
 			},
-			Hook: syntax.RubyHook(syntax.RubyForms{Plain: 0, Interpolated: 1}), HookBytes: "/%<:?_",
+			Hook: syntax.RubyHook(syntax.RubyForms{Plain: 0, Interpolated: 1}), HookBytes: "/%<:?_$",
 			Islands: islands,
 		},
 		Outline:     reads.EndOutline(rubyEnds, true),

@@ -25,6 +25,8 @@ func PerlHook(forms PerlForms) func(*Scanner) bool {
 		case c == '_' && s.atLineStart() && (hasPrefix(rest, "__END__") || hasPrefix(rest, "__DATA__")):
 			s.Skip(len(s.Src))
 			return true
+		case c == '$':
+			return s.specialVariable("'\"&`/;,#!@")
 		case c == '/' && s.OperandExpected():
 			return s.interpolatedRegex(forms.Interpolated)
 		case c == '<' && hasPrefix(rest, "<<"):

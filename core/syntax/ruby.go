@@ -1,6 +1,9 @@
 package syntax
 
-import "bytes"
+import (
+	"bytes"
+	"strings"
+)
 
 // RubyForms are the indexes of the string forms that RubyHook reads.
 type RubyForms struct{ Plain, Interpolated int }
@@ -19,6 +22,8 @@ func RubyHook(forms RubyForms) func(*Scanner) bool {
 			return s.valueExpected() && s.percentLiteral(forms)
 		case '<':
 			return s.rubyHeredoc(forms)
+		case '$':
+			return s.specialVariable("'\"&`+~!@/\\;,.<>*$?:")
 		case ':':
 			return s.symbol()
 		case '?':
@@ -39,7 +44,7 @@ func RubyHook(forms RubyForms) func(*Scanner) bool {
 // valueExpected is OperandExpected, and for a word before it, whether it
 // begins an argument: puts /x/, puts %w(a).
 func (s *Scanner) valueExpected() bool {
-	if s.OperandExpected() {
+	if s.newLine || s.OperandExpected() {
 		return true
 	}
 	last := s.Last()
@@ -143,6 +148,15 @@ func (s *Scanner) rubyHeredoc(forms RubyForms) bool {
 	}
 	s.heredoc = append(s.heredoc, pendingHeredoc{tag: tag, indent: indent, form: form})
 	s.Emit(Number, s.Pos+end) // stands for the text that follows
+	return true
+}
+
+// specialVariable reads a variable whose name is a single mark: $', $", $/.
+func (s *Scanner) specialVariable(marks string) bool {
+	if s.Pos+1 >= len(s.Src) || strings.IndexByte(marks, s.Src[s.Pos+1]) < 0 {
+		return false
+	}
+	s.Emit(Word, s.Pos+2)
 	return true
 }
 
