@@ -42,7 +42,13 @@ func checkFixture(t *testing.T, file string) {
 	if len(want) == 0 {
 		t.Fatal("the fixture expects nothing")
 	}
-	for _, r := range l.Analyse(src).Reads {
+	result := l.Analyse(file, src, nil)
+	for _, h := range result.Helpers {
+		if result.Calls[h] == 0 {
+			result.Reads = append(result.Reads, h.Inside)
+		}
+	}
+	for _, r := range result.Reads {
 		n := slices.IndexFunc(want, func(e expectation) bool { return e.line == r.Line && e.name == shown(r) })
 		if n < 0 {
 			t.Errorf("%s:%d:%d: reads %s, which nothing expects", file, r.Line, r.Column, shown(r))

@@ -17,9 +17,10 @@ var golang = &reads.Language{
 			{Open: "'", Close: "'", Backslash: true, Bytes: true},
 		},
 	},
-	Outline:  goOutline,
-	LineEnds: true,
-	Triggers: []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv"},
+	SharesNames: true,
+	Outline:     goOutline,
+	LineEnds:    true,
+	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv"},
 	Idioms: []reads.Idiom{
 		{Access: `os.Getenv($name)`},
 		{Access: `os.LookupEnv($name)`, Test: true},

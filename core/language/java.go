@@ -12,6 +12,7 @@ var java = &reads.Language{
 		LineComments: cComments, BlockComments: cBlocks, WordStart: "$", WordPart: "$",
 		Strings: []syntax.StringForm{textBlock, plainString, character},
 	},
+	SharesNames: true,
 	Outline:     reads.BraceOutline(false),
 	Imports:     staticImports,
 	Roots:       []string{"java", "lang"},

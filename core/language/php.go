@@ -31,9 +31,10 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			Hook: phpHook, HookBytes: "<#",
 			Islands: islands,
 		},
-		Outline:   phpOutline,
-		FoldWords: true,
-		Triggers:  []string{"getenv", "$_ENV", "$_SERVER", "env", "Env", "apache_getenv", "INPUT_ENV"},
+		SharesNames: true,
+		Outline:     phpOutline,
+		FoldWords:   true,
+		Triggers:    []string{"getenv", "$_ENV", "$_SERVER", "env", "Env", "apache_getenv", "INPUT_ENV"},
 		Idioms: []reads.Idiom{
 			{Access: `getenv($name)`},
 			{Access: `getenv($name, $_)`},

@@ -40,6 +40,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			Hook: syntax.RubyHook(syntax.RubyForms{Plain: 0, Interpolated: 1}), HookBytes: "/%<:?_$",
 			Islands: islands,
 		},
+		SharesNames: true,
 		Outline:     reads.EndOutline(rubyEnds, true),
 		LineEnds:    true,
 		QuietParens: true,

@@ -19,9 +19,10 @@ var swift = &reads.Language{
 		},
 		Hook: syntax.SwiftHook(0), HookBytes: "#",
 	},
-	Outline:  reads.BraceOutline(true),
-	LineEnds: true,
-	Triggers: []string{"environment", "getenv", "Environment"},
+	SharesNames: true,
+	Outline:     reads.BraceOutline(true),
+	LineEnds:    true,
+	Triggers:    []string{"environment", "getenv", "Environment"},
 	Idioms: []reads.Idiom{
 		{Access: `ProcessInfo.processInfo.environment[$name, default: $fallback]`},
 		{Access: `ProcessInfo.processInfo.environment[$name]`},

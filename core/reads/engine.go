@@ -23,36 +23,79 @@ type analysis struct {
 	judged int                   // how much has been judged in this file
 	heads  map[string]bool       // names that may begin an access in this file, as far as asked
 
-	reads   []Read
-	helpers []*Helper
-	last    match // the access found before, within which the environment itself is no further read
+	reads     []Read
+	helpers   []*Helper
+	context   *Context
+	file      string
+	wanted    map[string]bool // constants that other files may define
+	seenCalls map[*Helper]int
+	last      match // the access found before, within which the environment itself is no further read
+}
+
+// Context is what is known of the rest of the tree when a file is analysed.
+// A nil Context knows nothing.
+type Context struct {
+	Constants map[string]string // by name, and by class and name: Keys.TOKEN
+	Helpers   []*Helper         // of other files
 }
 
 // Result is what one file gives.
 type Result struct {
 	Reads   []Read
-	Helpers []*Helper // functions of the file whose parameter names the variable they read
+	Calls   map[*Helper]int // how often each helper is called in it
+	Helpers []*Helper       // functions of the file whose parameter names the variable they read
+	Wanted  []string        // constants that the file uses as names and does not define
 }
 
 // Analyse finds the reads in src. Compile must have succeeded before.
-func (l *Language) Analyse(src []byte) Result {
+func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	a := l.open(src)
+	a.file, a.context = file, context
 	a.direct()
 	a.destructured()
 	a.throughHelpers()
-	a.unused()
 	slices.SortStableFunc(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
 			return x.Line - y.Line
 		}
 		return x.Column - y.Column
 	})
-	return Result{Reads: a.reads, Helpers: a.helpers}
+	r := Result{Reads: a.reads, Helpers: a.helpers, Calls: a.seenCalls}
+	for name := range a.wanted {
+		r.Wanted = append(r.Wanted, name)
+	}
+	slices.Sort(r.Wanted)
+	return r
+}
+
+// Constants gives the values of those of the wanted constants that src
+// defines, by name, and by class and name where they belong to one.
+func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]string {
+	a := l.open(src)
+	found := map[string]string{}
+	for name, bindings := range a.o.Bindings {
+		for _, b := range bindings {
+			class := a.o.blocks[b.block].name
+			if b.Function >= 0 || b.block != 0 && class == "" || b.Path != "" {
+				continue
+			}
+			if !wanted[name] && !wanted[class+"."+name] {
+				continue
+			}
+			a.steps = 0
+			if values := a.evaluateBinding(b, b.At, 0); len(values) == 1 {
+				if value, ok := values[0].plain(); ok && plausible(value) {
+					found[name], found[class+"."+name] = value, value
+				}
+			}
+		}
+	}
+	return found
 }
 
 func (l *Language) open(src []byte) *analysis {
 	f := l.Table.Scan(src, false)
-	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, paths: map[bindingKey]string{}}
+	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, wanted: map[string]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
 		l.Imports(f, a.o)
@@ -236,9 +279,14 @@ func plausible(s string) bool {
 	return s != "" && len(s) < 256 && !strings.ContainsAny(s, "=\x00")
 }
 
-func (a *analysis) add(at Range, r Read) {
+// place says where a read stands.
+func (a *analysis) place(r *Read, at Range) {
 	r.Line, r.Column = a.f.Position(int(a.f.Tokens[at.Lo].Start))
-	r.Language = a.lang.Name
+	r.Language, r.File = a.lang.Name, a.file
+}
+
+func (a *analysis) add(at Range, r Read) {
+	a.place(&r, at)
 	a.reads = append(a.reads, r)
 }
 

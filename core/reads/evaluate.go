@@ -539,5 +539,24 @@ func (a *analysis) keyOf(part Range) string {
 	return strings.TrimSuffix(strings.TrimPrefix(f.Text(part.Lo), ":"), ":")
 }
 
-// constant gives the value of a name that other files of the tree define.
-func (a *analysis) constant(string) []text { return unknown }
+// constant gives the value of a name that other files of the tree define. What
+// is not known yet is wanted.
+func (a *analysis) constant(name string) []text {
+	if at := strings.LastIndexByte(name, '.'); at > 0 { // module.submodule.NAME: the last two say enough
+		if before := strings.LastIndexByte(name[:at], '.'); before >= 0 {
+			name = name[before+1:]
+		}
+	}
+	last := name[strings.LastIndexByte(name, '.')+1:]
+	if a.context != nil {
+		for _, key := range []string{name, last} {
+			if value, known := a.context.Constants[key]; known {
+				return word(value)
+			}
+		}
+	}
+	if len(last) > 2 && len(a.wanted) < 200 {
+		a.wanted[name], a.wanted[last] = true, true
+	}
+	return unknown
+}

@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"path"
 	"strings"
 
 	"inzicht/core/syntax"
@@ -18,9 +19,13 @@ type Helper struct {
 	idiom    *Idiom
 	facts    facts
 	at       Range // the read inside it
-	calls    int
-	self     bool // its first parameter is the object itself
+	self     bool  // its first parameter is the object itself
+	params   []string
 	defaults []*fallback
+
+	File string // that defines it
+	// Inside is the read inside it: what there is to report where nothing calls it.
+	Inside Read
 }
 
 // addHelper makes a helper of the function that parameter p belongs to. It
@@ -44,7 +49,14 @@ func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string
 	if h.facts.fallback == nil {
 		h.facts.fallback = a.returned(fn, p.index)
 	}
+	h.File, h.Inside = a.file, Read{Access: access}
+	if pattern, known := name.pattern(); known {
+		h.Inside.Pattern = pattern
+	}
+	h.facts.finish(&h.Inside, idiom)
+	a.place(&h.Inside, at)
 	for n, param := range fn.Params {
+		h.params = append(h.params, param.Name)
 		h.defaults = append(h.defaults, a.fallbackOf(param.Default))
 		h.self = h.self || n == 0 && isSelf(param.Name)
 	}
@@ -79,6 +91,19 @@ func (a *analysis) throughHelpers() {
 	for n := 0; n < len(a.helpers) && n < 500; n++ {
 		a.callsOf(a.helpers[n])
 	}
+	if a.context == nil {
+		return
+	}
+	for _, h := range a.context.Helpers {
+		if h.File != a.file {
+			a.callsOf(h)
+		}
+	}
+	for n := 0; n < len(a.helpers) && n < 500; n++ { // functions round other files' helpers
+		if a.seenCalls[a.helpers[n]] == 0 {
+			a.callsOf(a.helpers[n])
+		}
+	}
 }
 
 func (a *analysis) callsOf(h *Helper) {
@@ -93,7 +118,7 @@ func (a *analysis) callsOf(h *Helper) {
 				open++
 			}
 		}
-		if !f.Is(open, "(") || f.Mate(open) < 0 || i == a.o.Functions[h.function].At || a.isDeclaration(i) || !a.calls(h, i) {
+		if !f.Is(open, "(") || f.Mate(open) < 0 || a.isDefinition(i) || a.isDeclaration(i) || !a.calls(h, i) {
 			continue
 		}
 		if f.Is(f.Mate(open)+1, "{") && h.Owner != "" && !isMember(f, i) {
@@ -103,9 +128,22 @@ func (a *analysis) callsOf(h *Helper) {
 	}
 }
 
+// isDefinition tells whether the name at i is that of a function defined there.
+func (a *analysis) isDefinition(i int) bool {
+	for n := range a.o.Functions {
+		if a.o.Functions[n].At == i {
+			return true
+		}
+	}
+	return false
+}
+
 // calls tells whether the name at i is that helper, not another of its name.
 func (a *analysis) calls(h *Helper, i int) bool {
 	f := a.f
+	if h.File != a.file {
+		return a.callsOther(h, i)
+	}
 	if !isMember(f, i) {
 		for _, b := range a.o.lookup(h.Name, i) {
 			if b.Function >= 0 || b.Path != "" {
@@ -133,6 +171,38 @@ func (a *analysis) calls(h *Helper, i int) bool {
 	return !common[strings.ToLower(h.Name)]
 }
 
+// callsOther tells whether the name at i is a helper of another file: one that
+// the file imports, that lies in the same package, or that is a method of a
+// class which the file names.
+func (a *analysis) callsOther(h *Helper, i int) bool {
+	f := a.f
+	stem := strings.TrimSuffix(path.Base(h.File), path.Ext(h.File))
+	folder := path.Base(path.Dir(h.File))
+	if !isMember(f, i) {
+		bound := a.o.lookup(h.Name, i)
+		for _, b := range bound {
+			if module, name := path.Split(strings.ReplaceAll(b.Path, ".", "/")); b.Path != "" && name == h.Name {
+				module = strings.TrimSuffix(module, "/")
+				return path.Base(module) == stem || path.Base(module) == folder || stem == "index" || stem == "__init__"
+			}
+		}
+		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && path.Dir(h.File) == path.Dir(a.file)
+	}
+	receiver := f.Text(i - 2)
+	if receiver == h.Owner {
+		return true
+	}
+	if h.Owner == "" {
+		for _, b := range a.o.lookup(receiver, i) {
+			if base := path.Base(strings.ReplaceAll(b.Path, ".", "/")); b.Path != "" && (base == stem || base == folder) {
+				return true
+			}
+		}
+		return false
+	}
+	return !common[strings.ToLower(h.Name)] || HasWord(f.Src, h.Owner)
+}
+
 // common are names that many things have: a member of that name is a helper
 // only where its receiver says so.
 var common = set(strings.Fields(`get has int str string bool boolean read value load fetch require required optional
@@ -150,10 +220,9 @@ func (a *analysis) call(h *Helper, i, open int) {
 		shift = 1
 	}
 	argument := func(index int) Range {
-		params := a.o.Functions[h.function].Params
-		if index < len(params) {
+		if index < len(h.params) {
 			for _, r := range arguments {
-				if f.Is(r.Lo, params[index].Name) && f.Is(r.Lo+1, "=") {
+				if f.Is(r.Lo, h.params[index]) && f.Is(r.Lo+1, "=") {
 					return Range{r.Lo + 2, r.Hi}
 				}
 			}
@@ -183,8 +252,15 @@ func (a *analysis) call(h *Helper, i, open int) {
 	if given := argument(h.param); !given.empty() {
 		values = a.evaluate(given, 0)
 	}
-	h.calls++
-	a.emit(at, substitute(h.name, values), h.idiom, h.Access, &out, h.Name)
+	names := substitute(h.name, values)
+	if h.File != a.file && isMember(f, i) && h.Owner != "" {
+		names = writtenLikeVariables(names) // what is called may be another's method
+	}
+	if len(names) == 0 {
+		return
+	}
+	a.seenCalls[h]++
+	a.emit(at, names, h.idiom, h.Access, &out, h.Name)
 }
 
 // substitute puts the values of an argument for the parameter in a name.
@@ -202,21 +278,4 @@ func substitute(name text, values []text) []text {
 		}
 	}
 	return out
-}
-
-// unused reports the reads inside helpers that nothing in the file calls: all
-// that is known of their names is the pattern.
-func (a *analysis) unused() {
-	for _, h := range a.helpers {
-		if h.calls > 0 {
-			continue
-		}
-		r := Read{Access: h.Access}
-		if pattern, known := h.name.pattern(); known {
-			r.Pattern = pattern
-		}
-		out := h.facts
-		out.finish(&r, h.idiom)
-		a.add(h.at, r)
-	}
 }

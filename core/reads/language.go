@@ -44,6 +44,8 @@ type Language struct {
 	QuietParens bool     // a call needs no parentheses
 	// Roots are names whose members are global names: globalThis, window.
 	Roots []string
+	// SharesNames tells that the files of one folder see each other's names.
+	SharesNames bool
 	// Prototypes tells that functions are declared by their heads alone.
 	Prototypes bool
 	// Copies are functions that give back a copy of the environment: dict, copy.

@@ -61,7 +61,7 @@ func TestPatternFits(t *testing.T) {
 			t.Fatal(err)
 		}
 		var got []string
-		for _, r := range l.Analyse([]byte(c.src)).Reads {
+		for _, r := range l.Analyse("a", []byte(c.src), nil).Reads {
 			one := r.Name
 			if r.Fallback != nil {
 				one += "=" + *r.Fallback
@@ -79,7 +79,7 @@ func FuzzPattern(f *testing.F) {
 	f.Add("$_[$name](")
 	f.Fuzz(func(t *testing.T, access string) {
 		if l, err := with(access); err == nil {
-			l.Analyse([]byte(`a.b("X", k="y") + a["Z"]`))
+			l.Analyse("a", []byte(`a.b("X", k="y") + a["Z"]`), nil)
 		}
 	})
 }

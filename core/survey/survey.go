@@ -98,6 +98,7 @@ func mayBeScript(file string) bool {
 // read finds the reads of all files, one worker a processor.
 func (s *Survey) read(options Options) {
 	list, files := s.batches()
+	var units []*unit
 	var next, done atomic.Int64
 	var mutex sync.Mutex
 	var workers sync.WaitGroup
@@ -118,13 +119,15 @@ func (s *Survey) read(options Options) {
 			}
 			mutex.Lock()
 			defer mutex.Unlock()
-			s.Reads = append(s.Reads, w.reads...)
+			units = append(units, w.units...)
 			s.Skipped = append(s.Skipped, w.skipped...)
 			s.Sources += w.sources
 			s.Bytes += w.bytes
 		})
 	}
 	workers.Wait()
+	slices.SortFunc(units, func(a, b *unit) int { return strings.Compare(a.file, b.file) })
+	s.Reads = s.resolve(units, options)
 }
 
 // worker reads files into one buffer.
@@ -134,7 +137,7 @@ type worker struct {
 	tree    *tree.Tree
 	buffer  []byte
 
-	reads   []reads.Read
+	units   []*unit
 	skipped []tree.Skip
 	sources int
 	bytes   int64
@@ -176,11 +179,9 @@ func (w *worker) file(folder *tree.Folder, file string) {
 		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "minified or bundled"})
 		return
 	}
-	component := w.tree.ComponentOf(file).Name
-	for _, r := range l.Analyse(src).Reads {
-		r.File, r.Component, r.Scope = file, component, scopeOf(file)
-		w.reads = append(w.reads, r)
-	}
+	w.units = append(w.units, &unit{
+		file: file, component: w.tree.ComponentOf(file).Name, language: l, result: l.Analyse(file, src, nil),
+	})
 }
 
 func reasonOf(err error) string {
