@@ -2,6 +2,7 @@ package language
 
 import (
 	"fmt"
+	"io/fs"
 	"os"
 	"path/filepath"
 	"slices"
@@ -17,13 +18,24 @@ import (
 // through=…, column=…, literals=a,b. Several reads are separated by " | ". A
 // pattern is written GATE_*, an unresolved name ?, the whole environment *.
 func TestFixtures(t *testing.T) {
-	files, err := filepath.Glob("testdata/*/*")
+	files, err := fixtures()
 	if err != nil || len(files) == 0 {
 		t.Fatalf("no fixtures: %v", err)
 	}
 	for _, file := range files {
 		t.Run(filepath.ToSlash(strings.TrimPrefix(file, "testdata/")), func(t *testing.T) { checkFixture(t, file) })
 	}
+}
+
+// fixtures lists the files below testdata, hidden ones too.
+func fixtures() (files []string, err error) {
+	err = filepath.WalkDir("testdata", func(path string, entry fs.DirEntry, err error) error {
+		if err == nil && !entry.IsDir() {
+			files = append(files, filepath.ToSlash(path))
+		}
+		return err
+	})
+	return files, err
 }
 
 func checkFixture(t *testing.T, file string) {
@@ -78,6 +90,7 @@ func expectations(src string) (list []expectation) {
 		if !found {
 			continue
 		}
+		comment = strings.TrimSuffix(strings.TrimSpace(comment), `",`)
 		comment = strings.TrimSuffix(strings.TrimSpace(comment), "*/}")
 		comment = strings.TrimSuffix(strings.TrimSuffix(strings.TrimSpace(comment), "-->"), "%>")
 		comment = strings.TrimSuffix(strings.TrimSpace(comment), "--}}")

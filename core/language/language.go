@@ -32,16 +32,31 @@ var All = []*reads.Language{
 	perl,
 	lua,
 	elixir,
+	shell,
+	powershell,
+	makefile,
+	dockerfile,
+	compose,
+	workflow,
+	unitfile,
+	properties,
+	template,
+	packageScripts,
+	terraform,
 }
 
 var (
 	byExtension = map[string]*reads.Language{}
 	byName      = map[string]*reads.Language{}
+	byPath      []*reads.Language
 	byCommand   = map[string]*reads.Language{}
 )
 
 func init() {
 	for _, l := range All {
+		if l.OfFile != nil {
+			byPath = append(byPath, l)
+		}
 		for _, extension := range l.Extensions {
 			byExtension[extension] = l
 		}
@@ -57,6 +72,11 @@ func init() {
 // Of gives the language of a file by its name, or nil.
 func Of(file string) *reads.Language {
 	base := path.Base(file)
+	for _, l := range byPath {
+		if l.OfFile(file) {
+			return l
+		}
+	}
 	if l := byName[base]; l != nil {
 		return l
 	}

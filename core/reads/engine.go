@@ -27,6 +27,7 @@ type analysis struct {
 	helpers   []*Helper
 	context   *Context
 	file      string
+	accesses  map[int]bool    // tokens at which an idiom of the language begins
 	wanted    map[string]bool // constants that other files may define
 	seenCalls map[*Helper]int
 	last      match // the access found before, within which the environment itself is no further read
@@ -41,6 +42,7 @@ type Context struct {
 
 // Result is what one file gives.
 type Result struct {
+	Problem string // why the file could not be read, or ""
 	Reads   []Read
 	Calls   map[*Helper]int // how often each helper is called in it
 	Helpers []*Helper       // functions of the file whose parameter names the variable they read
@@ -49,6 +51,9 @@ type Result struct {
 
 // Analyse finds the reads in src. Compile must have succeeded before.
 func (l *Language) Analyse(file string, src []byte, context *Context) Result {
+	if l.Own != nil {
+		return l.analyseOwn(file, src)
+	}
 	a := l.open(src)
 	a.file, a.context = file, context
 	a.direct()
@@ -68,9 +73,31 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	return r
 }
 
+func (l *Language) analyseOwn(file string, src []byte) Result {
+	list, err := l.Own(src)
+	r := Result{Reads: list}
+	if err != nil {
+		r.Problem = err.Error()
+	}
+	for i := range r.Reads {
+		one := &r.Reads[i]
+		one.File, one.Language = file, l.Name
+		if one.Need == "" {
+			one.Need = Expected
+		}
+		if one.Kind == "" {
+			one.Kind = Text
+		}
+	}
+	return r
+}
+
 // Constants gives the values of those of the wanted constants that src
 // defines, by name, and by class and name where they belong to one.
 func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]string {
+	if l.Own != nil {
+		return nil
+	}
 	a := l.open(src)
 	found := map[string]string{}
 	for name, bindings := range a.o.Bindings {
@@ -95,7 +122,7 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 
 func (l *Language) open(src []byte) *analysis {
 	f := l.Table.Scan(src, false)
-	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, wanted: map[string]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
+	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, wanted: map[string]bool{}, accesses: map[int]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
 		l.Imports(f, a.o)
@@ -179,6 +206,7 @@ func (a *analysis) found(m *match) {
 		return
 	}
 	a.last = *m
+	a.accesses[m.access.Lo] = true
 	if a.isWrite(m.access) {
 		return
 	}

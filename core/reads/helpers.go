@@ -32,7 +32,7 @@ type Helper struct {
 // reports false where that function has no name to call it by.
 func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string, out *facts, at Range) bool {
 	fn := &a.o.Functions[p.function]
-	if fn.Name == "" || len(a.helpers) > 500 {
+	if fn.Name == "" || len(a.helpers) > 500 || changesVariables(fn.Name) {
 		return false
 	}
 	for _, h := range a.helpers {
@@ -62,6 +62,18 @@ func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string
 	}
 	a.helpers = append(a.helpers, h)
 	return true
+}
+
+// changesVariables tells by its name whether a function sets variables, and
+// reads them only to put them back: setenv, mock_env.
+func changesVariables(name string) bool {
+	name = strings.ToLower(strings.TrimLeft(name, "_"))
+	for _, prefix := range []string{"set", "unset", "put", "delete", "clear", "restore", "mock", "stub"} {
+		if strings.HasPrefix(name, prefix) && !strings.HasPrefix(name, "setting") && !strings.HasPrefix(name, "setup") {
+			return true
+		}
+	}
+	return false
 }
 
 // returned gives what a function returns besides the value it read: another
@@ -233,6 +245,9 @@ func (a *analysis) call(h *Helper, i, open int) {
 		return Range{}
 	}
 	at := Range{chainStart(f, i), f.Mate(open) + 1}
+	if a.accesses[at.Lo] {
+		return // the language's own idiom, which the tree defines itself
+	}
 	out := h.facts
 	out.literals = append([]string{}, h.facts.literals...)
 	if out.fallback != nil && out.fallback.param != nil {

@@ -44,6 +44,13 @@ type Language struct {
 	QuietParens bool     // a call needs no parentheses
 	// Roots are names whose members are global names: globalThis, window.
 	Roots []string
+	// Own reads a language in a way of its own, with its own parser; then none
+	// of what follows is used.
+	Own func(src []byte) ([]Read, error)
+	// OfFile tells by its path whether a file is in this language, where name
+	// and ending do not say it.
+	OfFile func(path string) bool
+
 	// SharesNames tells that the files of one folder see each other's names.
 	SharesNames bool
 	// Prototypes tells that functions are declared by their heads alone.

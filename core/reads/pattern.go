@@ -257,6 +257,9 @@ type compiled struct {
 func (l *Language) Compile(extra ...Idiom) error {
 	var failed error
 	l.once.Do(func() {
+		if l.Own != nil {
+			return
+		}
 		c := &compiled{
 			paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
 			methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},

@@ -90,7 +90,10 @@ func collect(units []*unit) (all []reads.Read) {
 			}
 		}
 		for _, r := range list {
-			r.File, r.Component, r.Scope = u.file, u.component, scopeOf(u.file)
+			r.File, r.Component = u.file, u.component
+			if scope := scopeOf(u.file); r.Scope == "" || scope == reads.Test {
+				r.Scope = scope
+			}
 			all = append(all, r)
 		}
 	}

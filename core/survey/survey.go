@@ -179,9 +179,11 @@ func (w *worker) file(folder *tree.Folder, file string) {
 		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "minified or bundled"})
 		return
 	}
-	w.units = append(w.units, &unit{
-		file: file, component: w.tree.ComponentOf(file).Name, language: l, result: l.Analyse(file, src, nil),
-	})
+	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, result: l.Analyse(file, src, nil)}
+	if u.result.Problem != "" {
+		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: u.result.Problem})
+	}
+	w.units = append(w.units, u)
 }
 
 func reasonOf(err error) string {

@@ -1,0 +1,86 @@
+package language
+
+import (
+	"bytes"
+	"path"
+	"strings"
+
+	"inzicht/core/reads"
+)
+
+// Dockerfiles read their arguments, and what they interpolate without having
+// declared it.
+var dockerfile = &reads.Language{
+	Name:       "dockerfile",
+	Extensions: []string{".dockerfile"},
+	Names:      []string{"Dockerfile", "Containerfile"},
+	Triggers:   []string{"ARG", "arg", "$"},
+	OfFile: func(file string) bool {
+		base := path.Base(file)
+		return strings.HasPrefix(base, "Dockerfile.") || strings.HasPrefix(base, "Containerfile.")
+	},
+	Own: readDockerfile,
+}
+
+// builtArguments are those that every build has.
+var builtArguments = wordSet("TARGETPLATFORM TARGETOS TARGETARCH TARGETVARIANT BUILDPLATFORM BUILDOS BUILDARCH BUILDVARIANT")
+
+func readDockerfile(src []byte) (list []reads.Read, err error) {
+	declared := map[string]bool{}
+	instruction := ""
+	for _, line := range linesOf(src, "#") {
+		text := bytes.TrimSpace(line.text)
+		if len(text) == 0 {
+			continue
+		}
+		if instruction == "" {
+			word, _, _ := strings.Cut(string(text), " ")
+			instruction = strings.ToUpper(word)
+		}
+		switch instruction {
+		case "ARG":
+			list = append(list, declareArguments(src, line, declared)...)
+		case "ENV":
+			for _, field := range strings.Fields(string(text)) {
+				name, _, _ := strings.Cut(field, "=")
+				declared[name] = true
+			}
+		}
+		if instruction != "RUN" { // what a shell sets while it builds is its own
+			for _, p := range placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true}) {
+				if !declared[p.name] && !builtArguments[p.name] {
+					list = append(list, p.read(src, "${…}"))
+				}
+			}
+		}
+		if !bytes.HasSuffix(text, []byte("\\")) {
+			instruction = ""
+		}
+	}
+	return list, nil
+}
+
+// declareArguments reads "ARG NAME=fallback OTHER".
+func declareArguments(src []byte, line textLine, declared map[string]bool) (list []reads.Read) {
+	at := 0
+	for _, field := range strings.Fields(string(line.text)) {
+		at += strings.Index(string(line.text[at:]), field)
+		name, fallback, has := strings.Cut(field, "=")
+		if !isShellName(name) || strings.EqualFold(name, "ARG") || field == "\\" {
+			at += len(field)
+			continue
+		}
+		if !declared[name] && !builtArguments[name] {
+			r := reads.Read{Name: name, Access: "ARG", Scope: reads.Build}
+			if has {
+				fallback = strings.Trim(fallback, `"'`)
+				r.Need, r.Fallback = reads.Optional, &fallback
+			}
+			r.Line, r.Column = lineOf(src, line.offset+at)
+			list = append(list, r)
+		}
+		declared[name] = true
+		at += len(field)
+	}
+	return list
+}

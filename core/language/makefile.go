@@ -1,0 +1,68 @@
+package language
+
+import (
+	"bytes"
+	"strings"
+
+	"inzicht/core/reads"
+)
+
+// Makefiles read what they expand without setting it; "NAME ?= fallback" sets
+// it only where the environment does not.
+var makefile = &reads.Language{
+	Name:       "make",
+	Extensions: []string{".mk", ".mak"},
+	Names:      []string{"Makefile", "makefile", "GNUmakefile"},
+	Triggers:   []string{"$", "?="},
+	Own:        readMakefile,
+}
+
+// makeOwn are variables that make sets or that its own rules are made of.
+var makeOwn = wordSet("MAKE MAKEFLAGS MAKECMDGOALS MAKEFILE_LIST MAKELEVEL MFLAGS CURDIR SHELL RM AR AS CC CXX CPP FC LD LEX YACC ARFLAGS ASFLAGS CFLAGS CXXFLAGS CPPFLAGS LDFLAGS LDLIBS LFLAGS YFLAGS DESTDIR VPATH SUFFIXES LIBS INSTALL OUTPUT_OPTION LINK COMPILE MAKE_VERSION MAKE_HOST OS")
+
+func readMakefile(src []byte) (list []reads.Read, err error) {
+	lines := linesOf(src, "#")
+	set := map[string]bool{}
+	for _, line := range lines {
+		name, operator := makeAssignment(line.text)
+		if name == "" {
+			continue
+		}
+		if operator == "?=" && !set[name] && isEnvironmentName(name) && !makeOwn[name] {
+			_, value, _ := bytes.Cut(line.text, []byte("?="))
+			fallback := strings.TrimSpace(string(value))
+			r := reads.Read{Name: name, Access: "?=", Need: reads.Optional, Fallback: &fallback, FallbackComputed: strings.Contains(fallback, "$"), Scope: reads.Build}
+			r.Line, r.Column = lineOf(src, line.offset+bytes.Index(line.text, []byte(name)))
+			list = append(list, r)
+		}
+		set[name] = true
+	}
+	for _, line := range lines {
+		for _, s := range []style{{open: "$(", close: ")"}, dollarBraces} {
+			for _, p := range placeholders(line.text, line.offset, s) {
+				if p.operator == "" && !set[p.name] && !makeOwn[p.name] {
+					r := p.read(src, "$(…)")
+					r.Scope = reads.Build
+					list = append(list, r)
+				}
+			}
+		}
+	}
+	return list, nil
+}
+
+// makeAssignment gives the name and the operator of "NAME := value".
+func makeAssignment(line []byte) (name, operator string) {
+	text := strings.TrimSpace(string(line))
+	for _, word := range []string{"export ", "override ", "private ", "define "} {
+		text = strings.TrimSpace(strings.TrimPrefix(text, word))
+	}
+	name = leading(text)
+	rest := strings.TrimLeft(text[len(name):], " \t")
+	for _, op := range []string{"?=", ":=", "::=", "+=", "!=", "="} {
+		if name != "" && strings.HasPrefix(rest, op) {
+			return name, op
+		}
+	}
+	return "", ""
+}

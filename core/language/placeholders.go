@@ -1,0 +1,144 @@
+package language
+
+import (
+	"bytes"
+	"strings"
+
+	"inzicht/core/reads"
+)
+
+// placeholder is one ${NAME}, $NAME or $(NAME) in text that is no program.
+type placeholder struct {
+	name     string
+	offset   int
+	operator string // what follows the name: ":-", "-", ":?", "?", ":+", "+", ":" or ""
+	argument string
+}
+
+// style says which placeholders a format has.
+type style struct {
+	open, close string // "${" and "}", "$(" and ")"
+	bare        bool   // $NAME too
+	colon       bool   // ${NAME:fallback}
+}
+
+var dollarBraces = style{open: "${", close: "}"}
+
+// placeholders finds those of a style in src from offset on. A doubled dollar
+// stands for itself.
+func placeholders(src []byte, from int, s style) (list []placeholder) {
+	for at := 0; at < len(src); {
+		n := bytes.IndexByte(src[at:], '$')
+		if n < 0 {
+			return list
+		}
+		at += n
+		rest := src[at:]
+		switch {
+		case bytes.HasPrefix(rest, []byte("$$")) || at > 0 && src[at-1] == '\\':
+			at += 2
+			continue
+		case bytes.HasPrefix(rest, []byte(s.open)):
+			end := bytes.IndexAny(rest, s.close+"\n")
+			if end < 0 || rest[end] == '\n' {
+				at += 2
+				continue
+			}
+			inside := string(rest[len(s.open):end])
+			name := leading(inside)
+			p := placeholder{name: name, offset: from + at}
+			p.operator, p.argument = operatorOf(inside[len(name):], s.colon)
+			if isEnvironmentName(name) && (p.operator != "" || name == inside) {
+				list = append(list, p)
+			}
+			at += len(s.open)
+		case s.bare && len(rest) > 1:
+			if name := leading(string(rest[1:min(len(rest), 128)])); isEnvironmentName(name) {
+				list = append(list, placeholder{name: name, offset: from + at})
+			}
+			at++
+		default:
+			at++
+		}
+	}
+	return list
+}
+
+func leading(s string) string {
+	end := 0
+	for end < len(s) && (s[end] == '_' || s[end] >= 'a' && s[end] <= 'z' || s[end] >= 'A' && s[end] <= 'Z' || s[end] >= '0' && s[end] <= '9') {
+		end++
+	}
+	return s[:end]
+}
+
+func operatorOf(s string, colon bool) (operator, argument string) {
+	for _, op := range []string{":-", ":?", ":+", ":=", "-", "?", "+", "="} {
+		if rest, found := strings.CutPrefix(s, op); found && !colon {
+			return strings.Replace(op, "=", "-", 1), rest
+		}
+	}
+	if rest, found := strings.CutPrefix(s, ":"); found && colon {
+		return ":-", rest
+	}
+	return "", ""
+}
+
+// read makes a read of a placeholder.
+func (p placeholder) read(src []byte, access string) reads.Read {
+	r := reads.Read{Name: p.name, Access: access}
+	r.Line, r.Column = lineOf(src, p.offset)
+	switch {
+	case strings.HasSuffix(p.operator, "-"):
+		fallback := p.argument
+		r.Need, r.Fallback = reads.Optional, &fallback
+	case strings.HasSuffix(p.operator, "?"):
+		r.Need = reads.Required
+	case strings.HasSuffix(p.operator, "+"):
+		r.Need = reads.Optional
+	}
+	return r
+}
+
+func lineOf(src []byte, offset int) (line, column int) {
+	return 1 + bytes.Count(src[:offset], []byte{'\n'}), offset - bytes.LastIndexByte(src[:offset], '\n')
+}
+
+// textLine is one line of a file with the offset it begins at.
+type textLine struct {
+	text   []byte
+	offset int
+}
+
+// linesOf splits src, and blanks out comments, which begin with one of marks
+// at the beginning of a line or behind a space.
+func linesOf(src []byte, marks string) (list []textLine) {
+	for at := 0; at < len(src); {
+		end := len(src)
+		if n := bytes.IndexByte(src[at:], '\n'); n >= 0 {
+			end = at + n
+		}
+		text := src[at:end]
+		trimmed := bytes.TrimLeft(text, " \t")
+		if len(trimmed) > 0 && strings.IndexByte(marks, trimmed[0]) >= 0 {
+			text = nil
+		} else if n := bytes.Index(text, []byte(" #")); n >= 0 && strings.Contains(marks, "#") && bytes.Count(text[:n], []byte{'"'})%2 == 0 {
+			text = text[:n]
+		}
+		list = append(list, textLine{text, at})
+		at = end + 1
+	}
+	return list
+}
+
+// readPlaceholders reads a file line by line for the placeholders of a style.
+func readPlaceholders(marks string, s style, access string) func([]byte) ([]reads.Read, error) {
+	return func(src []byte) (list []reads.Read, err error) {
+		for _, line := range linesOf(src, marks) {
+			for _, p := range placeholders(line.text, line.offset, s) {
+				list = append(list, p.read(src, access))
+			}
+		}
+		return list, nil
+	}
+}

@@ -1,0 +1,47 @@
+package language
+
+import (
+	"bytes"
+	"strings"
+
+	"inzicht/core/reads"
+)
+
+// Unit files read what their commands expand without the unit setting it.
+var unitfile = &reads.Language{
+	Name:       "unit",
+	Extensions: []string{".service", ".socket", ".timer", ".mount"},
+	Triggers:   []string{"$", "PassEnvironment"},
+	Own:        readUnit,
+}
+
+func readUnit(src []byte) (list []reads.Read, err error) {
+	lines := linesOf(src, "#;")
+	set := map[string]bool{}
+	for _, line := range lines {
+		if value, found := bytes.CutPrefix(line.text, []byte("Environment=")); found {
+			for _, field := range strings.Fields(string(value)) {
+				name, _, _ := strings.Cut(strings.Trim(field, `"'`), "=")
+				set[name] = true
+			}
+		}
+	}
+	for _, line := range lines {
+		if value, found := bytes.CutPrefix(line.text, []byte("PassEnvironment=")); found {
+			for _, name := range strings.Fields(string(value)) {
+				r := reads.Read{Name: name, Access: "PassEnvironment"}
+				r.Line, r.Column = lineOf(src, line.offset+bytes.Index(line.text, []byte(name)))
+				list = append(list, r)
+			}
+		}
+		if !bytes.HasPrefix(line.text, []byte("Exec")) {
+			continue
+		}
+		for _, p := range placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true}) {
+			if !set[p.name] && p.name != "MAINPID" {
+				list = append(list, p.read(src, "${…}"))
+			}
+		}
+	}
+	return list, nil
+}
