@@ -31,6 +31,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			Hook:      hook,
 			HookBytes: "/<",
 		},
+		Exports:  "export",
 		Outline:  reads.BraceOutline(true),
 		Imports:  scriptImports,
 		LineEnds: true,

@@ -555,7 +555,7 @@ func (a *analysis) constant(name string) []text {
 			}
 		}
 	}
-	if len(last) > 2 && len(a.wanted) < 200 {
+	if len(last) > 3 && len(a.wanted) < 200 && !common[strings.ToLower(last)] && (len(last) != len(name) || strings.ToLower(last) != last || strings.Contains(last, "_")) {
 		a.wanted[name], a.wanted[last] = true, true
 	}
 	return unknown

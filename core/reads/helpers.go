@@ -23,7 +23,8 @@ type Helper struct {
 	params   []string
 	defaults []*fallback
 
-	File string // that defines it
+	File     string // that defines it
+	Exported bool   // other files may call it
 	// Inside is the read inside it: what there is to report where nothing calls it.
 	Inside Read
 }
@@ -49,6 +50,7 @@ func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string
 	if h.facts.fallback == nil {
 		h.facts.fallback = a.returned(fn, p.index)
 	}
+	h.Exported = a.isExported(fn)
 	h.File, h.Inside = a.file, Read{Access: access}
 	if pattern, known := name.pattern(); known {
 		h.Inside.Pattern = pattern
@@ -62,6 +64,34 @@ func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string
 	}
 	a.helpers = append(a.helpers, h)
 	return true
+}
+
+// isExported tells whether other files may call a function.
+func (a *analysis) isExported(fn *Function) bool {
+	if len(fn.Name) < 3 || strings.HasPrefix(fn.Name, "_") {
+		return false
+	}
+	if a.lang.Exports == "" || fn.Owner != "" {
+		return true
+	}
+	f := a.f
+	for i := fn.At; i >= 0 && i > fn.At-5; i-- {
+		if f.Is(i, a.lang.Exports) {
+			return true
+		}
+	}
+	for i := range f.Tokens {
+		if !f.Is(i, fn.Name) || i == fn.At {
+			continue
+		}
+		if f.Is(i-2, "exports") || f.Is(i-1, a.lang.Exports) {
+			return true
+		}
+		if p := a.openerOf(i); p > 0 && f.Is(p, "{") && (f.Is(p-1, a.lang.Exports) || f.Is(p-2, "exports")) {
+			return true
+		}
+	}
+	return false
 }
 
 // changesVariables tells by its name whether a function sets variables, and

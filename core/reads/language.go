@@ -51,6 +51,8 @@ type Language struct {
 	// and ending do not say it.
 	OfFile func(path string) bool
 
+	// Exports is the word that lets other files see a name; empty where all do.
+	Exports string
 	// SharesNames tells that the files of one folder see each other's names.
 	SharesNames bool
 	// Prototypes tells that functions are declared by their heads alone.

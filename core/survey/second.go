@@ -2,7 +2,10 @@ package survey
 
 import (
 	"path"
+	"runtime"
 	"strings"
+	"sync"
+	"sync/atomic"
 
 	"inzicht/core/language"
 	"inzicht/core/reads"
@@ -29,10 +32,20 @@ type unit struct {
 	result    reads.Result
 }
 
-// part is the files of one component in one language.
+// part is the files of one region in one language. A region is a component, or
+// where no manifest says how far a program reaches, two folders of the tree.
 type part struct {
-	component string
-	language  string
+	region   string
+	language string
+}
+
+// region gives the folder within which the names of a file's program live.
+func (s *Survey) region(file string) string {
+	if c := s.Tree.ComponentOf(file); c.Folder != "" || s.Tree.RootManifest {
+		return c.Folder
+	}
+	segments := strings.SplitN(path.Dir(file), "/", 3)
+	return strings.Join(segments[:min(len(segments), 2)], "/")
 }
 
 // open is what the first look left open in one part.
@@ -46,13 +59,15 @@ type open struct {
 func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	parts := map[part]*open{}
 	for _, u := range units {
-		key := part{u.component, u.language.Name}
+		key := part{s.region(u.file), u.language.Name}
 		if parts[key] == nil {
 			parts[key] = &open{constants: map[string]bool{}, units: map[string]*unit{}}
 		}
 		o := parts[key]
 		o.units[u.file] = u
-		o.helpers = append(o.helpers, u.result.Helpers...)
+		if scopeOf(u.file) != reads.Test {
+			o.helpers = append(o.helpers, reaching(u.result.Helpers)...)
+		}
 		for _, name := range u.result.Wanted {
 			if len(o.constants) < maxWords {
 				o.constants[name] = true
@@ -70,6 +85,16 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		units = append(units, second.take()...)
 	}
 	return collect(units)
+}
+
+// reaching gives the helpers that other files may call.
+func reaching(helpers []*reads.Helper) (list []*reads.Helper) {
+	for _, h := range helpers {
+		if h.Exported {
+			list = append(list, h)
+		}
+	}
+	return list
 }
 
 // collect gives the reads of all units, and for helpers that nothing calls
@@ -111,7 +136,7 @@ func (s *Survey) filesOf(parts map[part]*open) map[part][]string {
 		if l == nil {
 			continue
 		}
-		key := part{s.Tree.ComponentOf(f.Path).Name, l.Name}
+		key := part{s.region(f.Path), l.Name}
 		if parts[key] != nil {
 			files[key] = append(files[key], f.Path)
 		}
@@ -132,14 +157,11 @@ func (s *secondLook) take() (added []*unit) {
 	if len(s.open.constants) > 0 {
 		s.constants(context)
 	}
-	words := helperWords(s.open.helpers)
+	words := newWordSet(helperWords(s.open.helpers))
 	for round := 0; round < maxRounds; round++ {
 		var found []*reads.Helper
-		s.each(func(file string, src []byte, l *reads.Language) {
+		s.each(words, round == 0 && len(context.Constants) > 0, func(file string, src []byte, l *reads.Language) {
 			u := s.open.units[file]
-			if !concerns(src, words) && !(round == 0 && u != nil && len(u.result.Wanted) > 0) {
-				return
-			}
 			result := l.Analyse(file, src, context)
 			if u == nil {
 				if len(result.Reads) == 0 && len(result.Helpers) == 0 {
@@ -152,11 +174,11 @@ func (s *secondLook) take() (added []*unit) {
 			found = append(found, newHelpers(u.result.Helpers, result.Helpers)...)
 			u.result = result
 		})
-		if len(found) == 0 {
+		if found = reaching(found); len(found) == 0 {
 			break
 		}
 		context.Helpers = append(context.Helpers, found...)
-		words = helperWords(found)
+		words = newWordSet(helperWords(reaching(found)))
 	}
 	return added
 }
@@ -168,10 +190,7 @@ func (s *secondLook) constants(context *reads.Context) {
 		words = append(words, name[strings.LastIndexByte(name, '.')+1:])
 	}
 	clash := map[string]bool{}
-	s.each(func(file string, src []byte, l *reads.Language) {
-		if !concerns(src, words) {
-			return
-		}
+	s.each(newWordSet(words), false, func(file string, src []byte, l *reads.Language) {
 		for name, value := range l.Constants(src, s.open.constants) {
 			if known, found := context.Constants[name]; found && known != value {
 				clash[name] = true
@@ -184,34 +203,53 @@ func (s *secondLook) constants(context *reads.Context) {
 	}
 }
 
-// each reads the files of the part one after the other.
-func (s *secondLook) each(f func(file string, src []byte, l *reads.Language)) {
-	var folder *tree.Folder
-	at := "\x00"
-	for _, file := range s.files {
-		if d := path.Dir(file); d != at {
-			if folder != nil {
-				folder.Close()
+// each calls f, one file after the other, for the files of the part that hold
+// one of the words; with open, also for those that the first look left open.
+// Which they are is found out by all processors.
+func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []byte, l *reads.Language)) {
+	concerned := make([]bool, len(s.files))
+	var next atomic.Int64
+	var workers sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		workers.Go(func() {
+			var buffer []byte
+			for n := int(next.Add(1)) - 1; n < len(s.files); n = int(next.Add(1)) - 1 {
+				u := s.open.units[s.files[n]]
+				if open && u != nil && len(u.result.Wanted) > 0 {
+					concerned[n] = true
+					continue
+				}
+				var src []byte
+				if src, buffer = s.read(s.files[n], buffer); src != nil {
+					concerned[n] = words.in(src)
+				}
 			}
-			folder, _ = tree.OpenFolder(s.worker.root, strings.TrimPrefix(d, "."))
-			at = d
-		}
-		if folder == nil {
+		})
+	}
+	workers.Wait()
+	var buffer []byte
+	for n, file := range s.files {
+		if !concerned[n] {
 			continue
 		}
-		src, err := folder.ReadFile(path.Base(file), s.worker.buffer)
-		if cap(src) > cap(s.worker.buffer) {
-			s.worker.buffer = src[:0]
+		var src []byte
+		if src, buffer = s.read(file, buffer); src != nil && (s.worker.options.NoSkip || !tree.IsBundle(file, src)) {
+			f(file, src, language.Of(file))
 		}
-		l := language.Of(file)
-		if err != nil || !s.worker.options.NoSkip && tree.IsBundle(file, src) {
-			continue
-		}
-		f(file, src, l)
 	}
-	if folder != nil {
-		folder.Close()
+}
+
+// read reads a file into buffer, which it gives back, grown if need be.
+func (s *secondLook) read(file string, buffer []byte) (src, kept []byte) {
+	folder, err := tree.OpenFolder(s.worker.root, strings.TrimPrefix(path.Dir(file), "."))
+	if err != nil {
+		return nil, buffer
 	}
+	defer folder.Close()
+	if src, err = folder.ReadFile(path.Base(file), buffer); err != nil {
+		return nil, buffer
+	}
+	return src, src[:0]
 }
 
 func helperWords(helpers []*reads.Helper) (words []string) {
@@ -225,15 +263,51 @@ func helperWords(helpers []*reads.Helper) (words []string) {
 	return words
 }
 
-// concerns tells whether src holds one of the words.
-func concerns(src []byte, words []string) bool {
-	for _, w := range words {
-		if reads.HasWord(src, w) {
-			return true
+// wordSet finds out fast whether a file holds one of many words.
+type wordSet struct {
+	words  map[string]bool
+	starts [1 << 16]bool // by the first two bytes
+}
+
+func newWordSet(words []string) *wordSet {
+	w := &wordSet{words: map[string]bool{}}
+	for _, word := range words {
+		if len(word) >= 2 {
+			w.words[word] = true
+			w.starts[int(word[0])<<8|int(word[1])] = true
 		}
+	}
+	return w
+}
+
+func (w *wordSet) in(src []byte) bool {
+	if len(w.words) == 0 {
+		return false
+	}
+	inWord := false
+	for i := 0; i+1 < len(src); i++ {
+		part := nameByte[src[i]]
+		if part && !inWord && w.starts[int(src[i])<<8|int(src[i+1])] {
+			end := i + 1
+			for end < len(src) && nameByte[src[end]] {
+				end++
+			}
+			if w.words[string(src[i:end])] {
+				return true
+			}
+			i = end - 1
+		}
+		inWord = part
 	}
 	return false
 }
+
+var nameByte = func() (is [256]bool) {
+	for c := range is {
+		is[c] = c == '_' || c == '$' || c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= '0' && c <= '9' || c >= 0x80
+	}
+	return is
+}()
 
 // newHelpers gives the helpers of after that before has not.
 func newHelpers(before, after []*reads.Helper) (added []*reads.Helper) {

@@ -31,6 +31,9 @@ func (t *Tree) findComponents() {
 	count := map[string]int{}
 	for _, f := range t.Files {
 		folder, base := folderOf(f.Path), path.Base(f.Path)
+		if isManifest(base) && folder == "" {
+			t.RootManifest = true
+		}
 		if !isManifest(base) || seen[folder] || isTestPath(f.Path) {
 			continue
 		}

@@ -35,11 +35,12 @@ type Skip struct {
 
 // Tree is a folder with its files.
 type Tree struct {
-	Root       string // absolute
-	Files      []File // sorted by path
-	Git        bool   // the list came from git
-	Skipped    []Skip
-	Components []Component // sorted by folder, deepest last
+	Root         string // absolute
+	Files        []File // sorted by path
+	Git          bool   // the list came from git
+	Skipped      []Skip
+	RootManifest bool        // the root holds a manifest of its own
+	Components   []Component // sorted by folder, deepest last
 }
 
 // PathError says why a path cannot be taken for a tree, and what to do.
