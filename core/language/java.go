@@ -26,7 +26,7 @@ var java = &reads.Language{
 	Copies:      []string{"HashMap", "TreeMap", "copyOf"},
 }
 
-var jvmTriggers = []string{"getenv", "Value", "ConfigProperty", "env"}
+var jvmTriggers = []string{"getenv", "@Value", "@ConfigProperty"}
 
 // jvmIdioms are the ways of the Java library, by the name of its function.
 func jvmIdioms(getenv string) []reads.Idiom {

@@ -36,6 +36,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Imports:  scriptImports,
 		LineEnds: true,
 		Triggers: []string{"env"},
+		With:     []string{"process", "import.meta", "Deno", "Bun"},
 		Roots:    []string{"globalThis", "window", "global", "self"},
 		Idioms: []reads.Idiom{
 			{Access: `Deno.env.get($name)`},

@@ -1,6 +1,10 @@
 package reads
 
-import "inzicht/core/syntax"
+import (
+	"slices"
+
+	"inzicht/core/syntax"
+)
 
 // BraceOutline outlines a language whose blocks stand in braces.
 func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
@@ -62,16 +66,18 @@ func (o *Outline) expressionBodies(f *syntax.File, lineEnds bool) {
 // fillBlocks nests the blocks and notes the innermost of each token. Blocks
 // come in any order; an inner one lies wholly within its outer.
 func (o *Outline) fillBlocks() {
-	starts := map[int][]int32{}
+	starts := make([]int32, 0, len(o.blocks))
 	for n := 1; n < len(o.blocks); n++ {
-		starts[o.blocks[n].Lo] = append(starts[o.blocks[n].Lo], int32(n))
+		starts = append(starts, int32(n))
 	}
+	slices.SortStableFunc(starts, func(a, b int32) int { return o.blocks[a].Lo - o.blocks[b].Lo })
 	stack := []int32{0}
 	for i := range o.blockOf {
 		for len(stack) > 1 && i >= o.blocks[stack[len(stack)-1]].Hi {
 			stack = stack[:len(stack)-1]
 		}
-		for _, n := range starts[i] {
+		for ; len(starts) > 0 && o.blocks[starts[0]].Lo <= i; starts = starts[1:] {
+			n := starts[0]
 			b, outer := &o.blocks[n], &o.blocks[stack[len(stack)-1]]
 			b.parent, b.class, b.scope = stack[len(stack)-1], b.name, n
 			if b.class == "" {

@@ -21,7 +21,9 @@ type Language struct {
 	// Triggers are whole words of which every file that reads the
 	// environment itself holds at least one. A file without is not scanned.
 	Triggers []string
-	Idioms   []Idiom
+	// With are further words, of which such a file also holds one; none where empty.
+	With   []string
+	Idioms []Idiom
 	// Uses tell from what is done with a read what it is taken for: int($read),
 	// $read.split(...), $read.unwrap_or($fallback).
 	Uses []Idiom
@@ -84,7 +86,11 @@ type Idiom struct {
 
 // Triggered tells whether src holds one of the language's trigger words.
 func (l *Language) Triggered(src []byte) bool {
-	for _, word := range l.Triggers {
+	return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With))
+}
+
+func hasAny(src []byte, words []string) bool {
+	for _, word := range words {
 		if HasWord(src, word) {
 			return true
 		}

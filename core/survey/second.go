@@ -1,6 +1,7 @@
 package survey
 
 import (
+	"bytes"
 	"path"
 	"runtime"
 	"strings"
@@ -80,10 +81,25 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	files := s.filesOf(parts)
-	for key, o := range parts {
-		second := &secondLook{survey: s, open: o, files: files[key], worker: worker{root: s.Tree.Root, options: options, tree: s.Tree}}
-		units = append(units, second.take()...)
+	work := make(chan part)
+	var mutex sync.Mutex
+	var workers sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		workers.Go(func() {
+			for key := range work {
+				second := &secondLook{open: parts[key], files: files[key], tree: s.Tree, options: options}
+				added := second.take()
+				mutex.Lock()
+				units = append(units, added...)
+				mutex.Unlock()
+			}
+		})
 	}
+	for key := range parts {
+		work <- key
+	}
+	close(work)
+	workers.Wait()
 	return collect(units)
 }
 
@@ -146,10 +162,10 @@ func (s *Survey) filesOf(parts map[part]*open) map[part][]string {
 
 // secondLook is the second look at one part.
 type secondLook struct {
-	survey *Survey
-	open   *open
-	files  []string
-	worker worker
+	tree    *tree.Tree
+	options Options
+	open    *open
+	files   []string
 }
 
 func (s *secondLook) take() (added []*unit) {
@@ -167,7 +183,7 @@ func (s *secondLook) take() (added []*unit) {
 				if len(result.Reads) == 0 && len(result.Helpers) == 0 {
 					return
 				}
-				u = &unit{file: file, component: s.worker.tree.ComponentOf(file).Name, language: l}
+				u = &unit{file: file, component: s.tree.ComponentOf(file).Name, language: l}
 				s.open.units[file] = u
 				added = append(added, u)
 			}
@@ -190,7 +206,9 @@ func (s *secondLook) constants(context *reads.Context) {
 		words = append(words, name[strings.LastIndexByte(name, '.')+1:])
 	}
 	clash := map[string]bool{}
-	s.each(newWordSet(words), false, func(file string, src []byte, l *reads.Language) {
+	set := newWordSet(words)
+	set.defined = true
+	s.each(set, false, func(file string, src []byte, l *reads.Language) {
 		for name, value := range l.Constants(src, s.open.constants) {
 			if known, found := context.Constants[name]; found && known != value {
 				clash[name] = true
@@ -233,7 +251,7 @@ func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []b
 			continue
 		}
 		var src []byte
-		if src, buffer = s.read(file, buffer); src != nil && (s.worker.options.NoSkip || !tree.IsBundle(file, src)) {
+		if src, buffer = s.read(file, buffer); src != nil && (s.options.NoSkip || !tree.IsBundle(file, src)) {
 			f(file, src, language.Of(file))
 		}
 	}
@@ -241,7 +259,7 @@ func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []b
 
 // read reads a file into buffer, which it gives back, grown if need be.
 func (s *secondLook) read(file string, buffer []byte) (src, kept []byte) {
-	folder, err := tree.OpenFolder(s.worker.root, strings.TrimPrefix(path.Dir(file), "."))
+	folder, err := tree.OpenFolder(s.tree.Root, strings.TrimPrefix(path.Dir(file), "."))
 	if err != nil {
 		return nil, buffer
 	}
@@ -267,6 +285,8 @@ func helperWords(helpers []*reads.Helper) (words []string) {
 type wordSet struct {
 	words  map[string]bool
 	starts [1 << 16]bool // by the first two bytes
+	// defined asks for words that a line gives a text to: NAME = "text".
+	defined bool
 }
 
 func newWordSet(words []string) *wordSet {
@@ -292,7 +312,7 @@ func (w *wordSet) in(src []byte) bool {
 			for end < len(src) && nameByte[src[end]] {
 				end++
 			}
-			if w.words[string(src[i:end])] {
+			if w.words[string(src[i:end])] && (!w.defined || givesText(src[end:])) {
 				return true
 			}
 			i = end - 1
@@ -300,6 +320,19 @@ func (w *wordSet) in(src []byte) bool {
 		inWord = part
 	}
 	return false
+}
+
+// givesText tells whether the rest of a line assigns a text.
+func givesText(rest []byte) bool {
+	if n := bytes.IndexByte(rest[:min(len(rest), 400)], '\n'); n >= 0 {
+		rest = rest[:n]
+	}
+	quote := bytes.IndexAny(rest, "\"'`")
+	if quote < 0 || quote > 80 {
+		return false
+	}
+	before := bytes.TrimSpace(rest[:quote])
+	return len(before) == 0 || bytes.ContainsAny(before, "=:(,")
 }
 
 var nameByte = func() (is [256]bool) {

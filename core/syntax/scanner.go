@@ -292,15 +292,10 @@ func (s *Scanner) word() {
 }
 
 func (s *Scanner) wordEnd(at int) int {
-	for at < len(s.Src) && s.isWordPart(s.Src[at]) {
+	for at < len(s.Src) && s.table.part[s.Src[at]] {
 		at++
 	}
 	return at
-}
-
-func (s *Scanner) isWordPart(c byte) bool {
-	class := s.table.class[c]
-	return class == classDigit || class == classWord && !isSigil(s.table, c) || isPart(s.table, c)
 }
 
 func isSigil(t *Table, c byte) bool {

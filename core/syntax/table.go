@@ -27,6 +27,7 @@ type Table struct {
 	once    sync.Once
 	class   [256]class
 	hooked  [256]bool
+	part    [256]bool  // goes on with a word
 	strings [256][]int // forms by the first byte of their opener
 }
 
@@ -105,6 +106,7 @@ func (t *Table) prepare() {
 			case c == ')' || c == ']' || c == '}':
 				t.class[b] = classClose
 			}
+			t.part[b] = t.class[b] == classDigit || t.class[b] == classWord && !isSigil(t, c) || isPart(t, c)
 			t.hooked[b] = t.Hook != nil && (t.HookBytes == "" || strings.IndexByte(t.HookBytes, c) >= 0)
 		}
 		for i, form := range t.Strings {
