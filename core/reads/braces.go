@@ -12,6 +12,9 @@ func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
 		o := NewOutline(f)
 		o.braceBlocks(f)
 		for i := range f.Tokens {
+			if f.Tokens[i].Kind != syntax.Punct {
+				continue
+			}
 			if f.Is(i, "=>") && !f.Is(i+1, "{") || f.Is(i, "->") && f.Is(i-1, ")") && !f.Is(i+1, "{") {
 				o.arrow(f, i, lineEnds)
 			}
@@ -45,7 +48,7 @@ func (o *Outline) braceBlocks(f *syntax.File) {
 // expressionBodies makes functions of "fun name(…): Type = expression".
 func (o *Outline) expressionBodies(f *syntax.File, lineEnds bool) {
 	for i := range f.Tokens {
-		if f.Kind(i) != syntax.Word || !(f.Is(i, "fun") || f.Is(i, "def")) || f.Kind(i+1) != syntax.Word || !f.Is(i+2, "(") {
+		if t := &f.Tokens[i]; t.Kind != syntax.Word || t.End-t.Start != 3 || !(f.Is(i, "fun") || f.Is(i, "def")) || f.Kind(i+1) != syntax.Word || !f.Is(i+2, "(") {
 			continue
 		}
 		params := i + 2
@@ -270,7 +273,7 @@ func className(f *syntax.File, open int) string {
 // for (const k of list), for (x : list), for x in list, foreach ($list as $k).
 func bindLoops(f *syntax.File, o *Outline) {
 	for i := 1; i+1 < len(f.Tokens); i++ {
-		if f.Tokens[i].Kind != syntax.Word && !f.Is(i, ":") {
+		if t := &f.Tokens[i]; !loopWord(f, t) {
 			continue
 		}
 		if f.Is(i, "of") || f.Is(i, "in") {
@@ -291,6 +294,19 @@ func bindLoops(f *syntax.File, o *Outline) {
 			}
 		}
 	}
+}
+
+// loopWord tells the words that bindLoops looks at: of, in, catch and the colon.
+func loopWord(f *syntax.File, t *syntax.Token) bool {
+	switch t.End - t.Start {
+	case 1:
+		return f.Src[t.Start] == ':'
+	case 2:
+		return t.Kind == syntax.Word && (f.Src[t.Start] == 'o' || f.Src[t.Start] == 'i')
+	case 5:
+		return t.Kind == syntax.Word && f.Src[t.Start] == 'c'
+	}
+	return false
 }
 
 // bindLoopPattern binds the names in for (const { a, b } of list): they stand

@@ -4,6 +4,7 @@ import (
 	"path"
 	"slices"
 	"strings"
+	"sync"
 
 	"inzicht/core/syntax"
 )
@@ -59,6 +60,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	a.direct()
 	a.destructured()
 	a.throughHelpers()
+	a.close()
 	slices.SortStableFunc(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
 			return x.Line - y.Line
@@ -99,6 +101,7 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 		return nil
 	}
 	a := l.open(src)
+	defer a.close()
 	found := map[string]string{}
 	for name, bindings := range a.o.Bindings {
 		for _, b := range bindings {
@@ -120,8 +123,21 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 	return found
 }
 
+// tokens are slices used before: a file's tokens are not kept.
+var tokens sync.Pool
+
+// close gives back what can be used again. Nothing of the analysis may be
+// asked after it.
+func (a *analysis) close() {
+	tokens.Put(&a.f.Tokens)
+}
+
 func (l *Language) open(src []byte) *analysis {
-	f := l.Table.Scan(src, false)
+	reuse, _ := tokens.Get().(*[]syntax.Token)
+	if reuse == nil {
+		reuse = new([]syntax.Token)
+	}
+	f := l.Table.ScanInto(*reuse, src, false)
 	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, wanted: map[string]bool{}, accesses: map[int]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {

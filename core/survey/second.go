@@ -239,7 +239,7 @@ func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []b
 				}
 				var src []byte
 				if src, buffer = s.read(s.files[n], buffer); src != nil {
-					concerned[n] = words.in(src)
+					concerned[n] = words.in(src) && !tree.IsBundle(s.files[n], src)
 				}
 			}
 		})
@@ -251,7 +251,7 @@ func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []b
 			continue
 		}
 		var src []byte
-		if src, buffer = s.read(file, buffer); src != nil && (s.options.NoSkip || !tree.IsBundle(file, src)) {
+		if src, buffer = s.read(file, buffer); src != nil {
 			f(file, src, language.Of(file))
 		}
 	}

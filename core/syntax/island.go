@@ -37,6 +37,9 @@ func (s *Scanner) toIsland() {
 
 // leavesIsland passes over a closing mark and the text behind it.
 func (s *Scanner) leavesIsland() bool {
+	if len(s.table.Islands) == 0 {
+		return false
+	}
 	close := s.table.Islands[s.island].Close
 	if !hasPrefix(s.Src[s.Pos:], close) {
 		return false

@@ -54,6 +54,9 @@ func (t *Table) Scan(src []byte, trivia bool) *File {
 // ScanInto is Scan with a slice of tokens to be reused.
 func (t *Table) ScanInto(reuse []Token, src []byte, trivia bool) *File {
 	t.prepare()
+	if cap(reuse) < len(src)/5 {
+		reuse = make([]Token, 0, len(src)/4)
+	}
 	s := &Scanner{Src: src, Tokens: reuse[:0], table: t, trivia: trivia, newLine: true}
 	if bytes.HasPrefix(src, []byte("\xef\xbb\xbf")) {
 		s.skip(Space, 3)
@@ -103,13 +106,13 @@ func (s *Scanner) code() {
 		s.white()
 		return
 	case classOpen, classClose, classPunct, classWord:
-		if len(s.table.Islands) > 0 && s.leavesIsland() || s.comment() {
+		if s.table.marks[c] && (s.leavesIsland() || s.comment()) {
 			return
 		}
 		if s.table.hooked[c] && s.table.Hook(s) {
 			return
 		}
-		if s.literal(c, s.Pos) {
+		if len(s.table.strings[c]) > 0 && s.literal(c, s.Pos) {
 			return
 		}
 	}

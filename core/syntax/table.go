@@ -27,6 +27,7 @@ type Table struct {
 	once    sync.Once
 	class   [256]class
 	hooked  [256]bool
+	marks   [256]bool  // may begin a comment, or end an island
 	part    [256]bool  // goes on with a word
 	strings [256][]int // forms by the first byte of their opener
 }
@@ -108,6 +109,15 @@ func (t *Table) prepare() {
 			}
 			t.part[b] = t.class[b] == classDigit || t.class[b] == classWord && !isSigil(t, c) || isPart(t, c)
 			t.hooked[b] = t.Hook != nil && (t.HookBytes == "" || strings.IndexByte(t.HookBytes, c) >= 0)
+		}
+		for _, open := range t.LineComments {
+			t.marks[open[0]] = true
+		}
+		for _, b := range t.BlockComments {
+			t.marks[b.Open[0]] = true
+		}
+		for _, island := range t.Islands {
+			t.marks[island.Close[0]] = true
 		}
 		for i, form := range t.Strings {
 			b := form.Open[0]
