@@ -4,9 +4,11 @@ go 1.26.0
 
 require (
 	charm.land/lipgloss/v2 v2.0.2
+	github.com/bmatcuk/doublestar/v4 v4.10.4
 	github.com/charmbracelet/colorprofile v0.4.3
 	github.com/charmbracelet/x/ansi v0.11.6
 	github.com/go-git/go-git/v5 v5.19.3
+	github.com/pelletier/go-toml/v2 v2.4.3
 	github.com/spf13/cobra v1.10.2
 	go.yaml.in/yaml/v4 v4.0.0
 	golang.org/x/sys v0.49.0

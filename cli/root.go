@@ -12,6 +12,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"inzicht/core/survey"
 	"inzicht/core/tree"
 )
 
@@ -58,7 +59,10 @@ func explain(w io.Writer, command *cobra.Command, err error) {
 	fmt.Fprintf(w, "inzicht: %s\n", visibleError(err))
 	var path *tree.PathError
 	var usage *usageError
+	var config *survey.ConfigError
 	switch {
+	case errors.As(err, &config):
+		fmt.Fprintf(w, "  %s\n", config.Hint)
 	case errors.As(err, &path):
 		fmt.Fprintf(w, "  %s\n", path.Hint)
 	case errors.As(err, &usage):

@@ -2,7 +2,6 @@ package reads
 
 import (
 	"bytes"
-	"sync"
 
 	"inzicht/core/syntax"
 )
@@ -64,8 +63,8 @@ type Language struct {
 	// Imports records what the file's imports stand for.
 	Imports func(*syntax.File, *Outline)
 
-	once     sync.Once
 	compiled *compiled
+	extended bool // with idioms of a tree's own
 }
 
 // Idiom is what a read looks like, written the way a person would write it,
@@ -86,6 +85,9 @@ type Idiom struct {
 
 // Triggered tells whether src holds one of the language's trigger words.
 func (l *Language) Triggered(src []byte) bool {
+	if l.extended && hasAny(src, l.compiled.triggers[len(l.Triggers):]) {
+		return true
+	}
 	return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With))
 }
 

@@ -2,6 +2,7 @@ package reads
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"inzicht/core/syntax"
@@ -237,6 +238,7 @@ func (c *compiler) elements(lo, hi int) (list []element, err error) {
 
 // compiled holds a language's patterns, found by the last name of their path.
 type compiled struct {
+	triggers    []string
 	paths       map[string][]*pattern // by whole path
 	heads       map[string]bool       // first names of paths
 	prefixes    map[string]bool       // every proper prefix of a path, and the paths
@@ -255,40 +257,52 @@ type compiled struct {
 // Compile prepares the language's patterns. extra are idioms of the tree's own
 // configuration. The first pattern that cannot be understood is the error.
 func (l *Language) Compile(extra ...Idiom) error {
-	var failed error
-	l.once.Do(func() {
-		if l.Own != nil {
-			return
+	if l.Own != nil || l.compiled != nil && len(extra) == 0 && !l.extended {
+		return nil
+	}
+	return l.compileAll(extra)
+}
+
+func (l *Language) compileAll(extra []Idiom) error {
+	c := &compiled{
+		paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
+		methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
+		transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
+		formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
+	}
+	if len(c.concat) == 0 {
+		c.concat = []string{"+"}
+	}
+	all := append(append([]Idiom{}, l.Idioms...), extra...)
+	for i := range all {
+		p, err := l.compile(&all[i])
+		if err != nil {
+			return fmt.Errorf("%s: %w", l.Name, err)
 		}
-		c := &compiled{
-			paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
-			methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
-			transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
-			formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
+		c.add(p)
+	}
+	for i := range l.Uses {
+		p, err := l.compile(&l.Uses[i])
+		if err != nil {
+			return fmt.Errorf("%s: %w", l.Name, err)
 		}
-		if len(c.concat) == 0 {
-			c.concat = []string{"+"}
+		c.addUse(p)
+	}
+	c.triggers = triggersOf(l, extra)
+	l.compiled, l.extended = c, len(extra) > 0
+	return nil
+}
+
+// triggersOf gives the language's trigger words, and those of further idioms:
+// the last name of their path.
+func triggersOf(l *Language, extra []Idiom) []string {
+	words := slices.Clone(l.Triggers)
+	for i := range extra {
+		if p, err := l.compile(&extra[i]); err == nil {
+			words = append(words, strings.TrimSuffix(p.path[strings.LastIndexByte(p.path, '.')+1:], "()"))
 		}
-		all := append(append([]Idiom{}, l.Idioms...), extra...)
-		for i := range all {
-			p, err := l.compile(&all[i])
-			if err != nil {
-				failed = fmt.Errorf("%s: %w", l.Name, err)
-				return
-			}
-			c.add(p)
-		}
-		for i := range l.Uses {
-			p, err := l.compile(&l.Uses[i])
-			if err != nil {
-				failed = fmt.Errorf("%s: %w", l.Name, err)
-				return
-			}
-			c.addUse(p)
-		}
-		l.compiled = c
-	})
-	return failed
+	}
+	return words
 }
 
 func (c *compiled) addUse(p *pattern) {

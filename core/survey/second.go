@@ -100,7 +100,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	}
 	close(work)
 	workers.Wait()
-	return collect(units)
+	return s.collect(units)
 }
 
 // reaching gives the helpers that other files may call.
@@ -115,7 +115,7 @@ func reaching(helpers []*reads.Helper) (list []*reads.Helper) {
 
 // collect gives the reads of all units, and for helpers that nothing calls
 // the read inside them.
-func collect(units []*unit) (all []reads.Read) {
+func (s *Survey) collect(units []*unit) (all []reads.Read) {
 	calls := map[string]int{}
 	key := func(h *reads.Helper) string { return h.File + "\x00" + h.Owner + "\x00" + h.Name }
 	for _, u := range units {
@@ -132,7 +132,7 @@ func collect(units []*unit) (all []reads.Read) {
 		}
 		for _, r := range list {
 			r.File, r.Component = u.file, u.component
-			if scope := scopeOf(u.file); r.Scope == "" || scope == reads.Test {
+			if scope, configured := s.Config.scope(u.file); r.Scope == "" || scope == reads.Test || configured {
 				r.Scope = scope
 			}
 			all = append(all, r)
@@ -230,44 +230,66 @@ func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []b
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			var buffer []byte
+			in := &reader{root: s.tree.Root}
+			defer in.close()
 			for n := int(next.Add(1)) - 1; n < len(s.files); n = int(next.Add(1)) - 1 {
 				u := s.open.units[s.files[n]]
 				if open && u != nil && len(u.result.Wanted) > 0 {
 					concerned[n] = true
 					continue
 				}
-				var src []byte
-				if src, buffer = s.read(s.files[n], buffer); src != nil {
+				if src := in.read(s.files[n]); src != nil {
 					concerned[n] = words.in(src) && !tree.IsBundle(s.files[n], src)
 				}
 			}
 		})
 	}
 	workers.Wait()
-	var buffer []byte
+	in := &reader{root: s.tree.Root}
+	defer in.close()
 	for n, file := range s.files {
 		if !concerned[n] {
 			continue
 		}
-		var src []byte
-		if src, buffer = s.read(file, buffer); src != nil {
+		if src := in.read(file); src != nil {
 			f(file, src, language.Of(file))
 		}
 	}
 }
 
-// read reads a file into buffer, which it gives back, grown if need be.
-func (s *secondLook) read(file string, buffer []byte) (src, kept []byte) {
-	folder, err := tree.OpenFolder(s.tree.Root, strings.TrimPrefix(path.Dir(file), "."))
+// reader reads files one after the other, and keeps folder and buffer.
+type reader struct {
+	root   string
+	path   string
+	folder *tree.Folder
+	buffer []byte
+}
+
+// read gives the contents of a file until the next one is read, or nil.
+func (r *reader) read(file string) []byte {
+	if at := path.Dir(file); r.folder == nil || at != r.path {
+		r.close()
+		folder, err := tree.OpenFolder(r.root, strings.TrimPrefix(at, "."))
+		if err != nil {
+			return nil
+		}
+		r.path, r.folder = at, folder
+	}
+	src, err := r.folder.ReadFile(path.Base(file), r.buffer)
+	if cap(src) > cap(r.buffer) {
+		r.buffer = src[:0]
+	}
 	if err != nil {
-		return nil, buffer
+		return nil
 	}
-	defer folder.Close()
-	if src, err = folder.ReadFile(path.Base(file), buffer); err != nil {
-		return nil, buffer
+	return src
+}
+
+func (r *reader) close() {
+	if r.folder != nil {
+		r.folder.Close()
+		r.folder = nil
 	}
-	return src, src[:0]
 }
 
 func helperWords(helpers []*reads.Helper) (words []string) {

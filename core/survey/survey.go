@@ -32,6 +32,7 @@ type Options struct {
 // Survey is all that is known of a tree.
 type Survey struct {
 	Tree         *tree.Tree
+	Config       *Config
 	Reads        []reads.Read // by file, line and column
 	Contract     *contract.Contract
 	Environments *environment.Set
@@ -42,16 +43,18 @@ type Survey struct {
 
 // Take surveys the tree below dir.
 func Take(dir string, options Options) (*Survey, error) {
-	for _, l := range language.All {
-		if err := l.Compile(); err != nil {
-			return nil, err
-		}
-	}
 	t, err := tree.Open(dir, options.Options)
 	if err != nil {
 		return nil, err
 	}
-	s := &Survey{Tree: t, Skipped: t.Skipped}
+	config, err := readConfig(t.Root)
+	if err != nil {
+		return nil, err
+	}
+	if err := config.compile(); err != nil {
+		return nil, err
+	}
+	s := &Survey{Tree: t, Skipped: t.Skipped, Config: config}
 	s.read(options)
 	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
 	s.Contract = contract.Build(s.Reads)
