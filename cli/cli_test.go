@@ -76,6 +76,8 @@ func TestStatus(t *testing.T) {
 		{"reads --color mauve", 2, "--color is auto"},
 		{"contract", 0, ""},
 		{"rules", 0, ""},
+		{"languages", 0, ""},
+		{"languages --format json", 0, ""},
 		{"reads --nonsense", 2, "--help"},
 		{"nonsense", 2, "unknown command"},
 		{"demo --into .", 2, "is not empty"},

@@ -89,7 +89,7 @@ env files that should satisfy it. It never shows a value.`,
 		SilenceErrors: true,
 	}
 	root.SetVersionTemplate("{{.Version}}\n")
-	root.AddCommand(newVerify(), newContract(), newReads(), newRules(), newDemo())
+	root.AddCommand(newVerify(), newContract(), newReads(), newLanguages(), newRules(), newDemo())
 	root.SetHelpCommand(&cobra.Command{Hidden: true})
 	return root
 }

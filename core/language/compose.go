@@ -13,6 +13,7 @@ import (
 // service by its name alone.
 var compose = &reads.Language{
 	Name:     "compose",
+	Where:    "compose.yaml, docker-compose.yml and the like",
 	Triggers: []string{"$", "environment"},
 	OfFile: func(file string) bool {
 		base := path.Base(file)

@@ -64,15 +64,30 @@ func (w *goWalker) importSpec(spec *ast.ImportSpec) {
 	if err != nil {
 		return
 	}
-	name := path[strings.LastIndexByte(path, '/')+1:]
+	last := packageName(path)
+	name := last
 	if spec.Name != nil {
 		name = spec.Name.Name
+	}
+	// What is not the standard library's own may be called like it.
+	if last != "os" && last != "syscall" {
+		path = last
 	}
 	if name == "." {
 		w.outline.Import("*", path, 0)
 		return
 	}
 	w.outline.Import(name, path, 0)
+}
+
+// packageName gives the name that a package with this path most likely has.
+func packageName(path string) string {
+	parts := strings.Split(path, "/")
+	last := parts[len(parts)-1]
+	if len(parts) > 1 && len(last) > 1 && last[0] == 'v' && strings.Trim(last[1:], "0123456789") == "" {
+		last = parts[len(parts)-2]
+	}
+	return last
 }
 
 // blocks notes functions and blocks.

@@ -12,7 +12,15 @@ var (
 	typescript = scriptLanguage("typescript", syntax.RegexHook, ".ts", ".mts", ".cts")
 	// In .tsx, what looks like a tag is one; in .ts it is a cast.
 	typescriptJSX = scriptLanguage("typescript", syntax.JSXHook, ".tsx")
+	// The script blocks of pages: what stands round them is no source.
+	pageScripts = scriptsOfPages()
 )
+
+func scriptsOfPages() *reads.Language {
+	l := scriptLanguage("javascript", syntax.RegexHook, ".vue", ".svelte")
+	l.Table.Islands = []syntax.Island{{Open: "<script", Until: ">", Close: "</script>"}}
+	return l
+}
 
 func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...string) *reads.Language {
 	l := &reads.Language{

@@ -17,6 +17,7 @@ var All = []*reads.Language{
 	javascript,
 	typescript,
 	typescriptJSX,
+	pageScripts,
 	java,
 	kotlin,
 	scala,

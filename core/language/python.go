@@ -31,11 +31,12 @@ var python = &reads.Language{
 			{Prefix: "u b", Bare: true, Open: `'`, Close: `'`, Backslash: true},
 		},
 	},
+	Declared: pythonSettings,
 	Outline:  reads.IndentOutline,
 	Imports:  pythonImports,
 	LineEnds: true,
-	Triggers: []string{"environ", "environb", "getenv", "getenvb"},
-	Idioms: []reads.Idiom{
+	Triggers: []string{"environ", "environb", "getenv", "getenvb", "decouple", "environs", "envvar", "BaseSettings"},
+	Idioms: append([]reads.Idiom{
 		{Access: `os.environ[$name]`, Need: reads.Required},
 		{Access: `os.environ.get($name)`},
 		{Access: `os.environ.get($name, $fallback)`},
@@ -64,7 +65,7 @@ var python = &reads.Language{
 		{Access: `$name in os.environb`, Test: true},
 		{Access: `os.environ`, Whole: true},
 		{Access: `os.environb`, Whole: true},
-	},
+	}, pythonLibraries()...),
 	Uses: []reads.Idiom{
 		{Access: `int($read)`, Kind: reads.Integer},
 		{Access: `float($read)`, Kind: reads.Number},
@@ -83,6 +84,27 @@ var python = &reads.Language{
 	Nothing:     []string{"None"},
 	WordOr:      []string{"or"},
 	Copies:      []string{"dict", "copy", "deepcopy"},
+}
+
+// pythonLibraries are the ways of settings libraries.
+func pythonLibraries() (list []reads.Idiom) {
+	for _, object := range []string{"environs.Env()", "environ.Env()"} {
+		for method, kind := range map[string]reads.Kind{
+			"": reads.Text, ".str": reads.Text, ".int": reads.Integer, ".float": reads.Number, ".bool": reads.Boolean, ".list": reads.List,
+			".json": reads.JSON, ".dict": reads.JSON, ".url": reads.URL, ".db": reads.URL, ".decimal": reads.Number, ".timedelta": reads.Duration,
+		} {
+			list = append(list,
+				reads.Idiom{Access: object + method + "($name, default=$fallback, ...)", Kind: kind},
+				reads.Idiom{Access: object + method + "($name, $fallback)", Kind: kind},
+				reads.Idiom{Access: object + method + "($name, ...)", Kind: kind, Need: reads.Required})
+		}
+	}
+	return append(list,
+		reads.Idiom{Access: "decouple.config($name, default=$fallback, ...)"},
+		reads.Idiom{Access: "decouple.config($name, ...)", Need: reads.Required},
+		reads.Idiom{Access: "click.option($_, envvar=$name, ...)", Need: reads.Optional},
+		reads.Idiom{Access: "typer.Option(envvar=$name, ...)", Need: reads.Optional},
+		reads.Idiom{Access: "typer.Option($_, envvar=$name, ...)", Need: reads.Optional})
 }
 
 // pythonImports records what import statements bind.

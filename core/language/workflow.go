@@ -12,6 +12,7 @@ import (
 // ${{ vars.X }}, and ${{ env.X }} where the file does not set it itself.
 var workflow = &reads.Language{
 	Name:     "workflow",
+	Where:    "YAML in .github/workflows, action.yml",
 	Triggers: []string{"${{"},
 	OfFile: func(file string) bool {
 		folder := path.Dir(file)

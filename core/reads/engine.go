@@ -28,6 +28,7 @@ type analysis struct {
 	helpers   []*Helper
 	context   *Context
 	file      string
+	wholes    []Range         // where the environment as a whole stands
 	accesses  map[int]bool    // tokens at which an idiom of the language begins
 	wanted    map[string]bool // constants that other files may define
 	seenCalls map[*Helper]int
@@ -60,6 +61,12 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	a.direct()
 	a.destructured()
 	a.throughHelpers()
+	a.schemas()
+	if l.Declared != nil {
+		for _, d := range l.Declared(a.f, a.o) {
+			a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
+		}
+	}
 	a.close()
 	slices.SortStableFunc(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
@@ -216,6 +223,7 @@ func (a *analysis) found(m *match) {
 	}
 	if m.pattern.idiom.Whole {
 		inside := a.last.access.contains(m.access.Lo) && !a.last.fallback.contains(m.access.Lo)
+		a.wholes = append(a.wholes, m.access)
 		if !inside && (a.isCopy(m) || a.passedOn(m.access)) {
 			a.add(m.access, Read{Whole: true, Access: m.pattern.access, Need: Optional, Kind: Text})
 		}

@@ -54,6 +54,11 @@ type Language struct {
 
 	// Exports is the word that lets other files see a name; empty where all do.
 	Exports string
+	// Declared finds settings that are declared rather than read: struct tags,
+	// settings classes.
+	Declared func(*syntax.File, *Outline) []Declared
+	// Where says in words which files it is, where no name or ending does.
+	Where string
 	// SharesNames tells that the files of one folder see each other's names.
 	SharesNames bool
 	// Prototypes tells that functions are declared by their heads alone.
@@ -81,6 +86,16 @@ type Idiom struct {
 	Function bool     // a plain function, not one that the file defines itself
 	Test     bool     // asks whether the variable is set, without needing its value
 	Prefix   string
+}
+
+// Declared is one setting that is declared.
+type Declared struct {
+	At       int // its token
+	Name     string
+	Access   string
+	Need     Need
+	Kind     Kind
+	Fallback *string
 }
 
 // Triggered tells whether src holds one of the language's trigger words.

@@ -255,7 +255,7 @@ func (a *analysis) nameDepth(i, depth int) string {
 func (a *analysis) calledPath(r Range, open, depth int) string {
 	f := a.f
 	inside := Range{open + 1, r.Hi - 1}
-	if inside.empty() {
+	if last := f.Text(open - 1); inside.empty() || last[0] >= 'A' && last[0] <= 'Z' { // a function without arguments, or a constructor
 		if path := a.pathOf(Range{r.Lo, open}, depth+1) + "()"; a.c.prefixes[path] {
 			return path
 		}
@@ -397,7 +397,7 @@ func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded b
 			a.fill(e.text, Range{i, stop}, m)
 			i = stop
 		case group:
-			if i, ok = a.fitGroup(e, i, m); !ok {
+			if i, ok = a.fitGroup(e, i, m, n == 0); !ok {
 				return 0, false
 			}
 		}
@@ -424,8 +424,9 @@ func (a *analysis) findLiteral(text string, i, limit int) int {
 	return -1
 }
 
-// fitGroup fits bracketed arguments.
-func (a *analysis) fitGroup(e element, i int, m *match) (end int, ok bool) {
+// fitGroup fits bracketed arguments. first tells whether they stand directly
+// behind the path: square brackets then index it.
+func (a *analysis) fitGroup(e element, i int, m *match, first bool) (end int, ok bool) {
 	f := a.f
 	j := a.passTransparent(i)
 	if f.Is(j, "?.") {
@@ -442,7 +443,7 @@ func (a *analysis) fitGroup(e element, i int, m *match) (end int, ok bool) {
 		}
 		return a.fitQuiet(e, i, m)
 	}
-	if e.text == "[" && !isSubscript(f, j) && !f.Is(j-1, "?.") {
+	if first && e.text == "[" && !isSubscript(f, j) && !f.Is(j-1, "?.") {
 		return 0, false
 	}
 	close := f.Mate(j)
@@ -471,6 +472,9 @@ func (a *analysis) fitArguments(e element, arguments []Range, m *match) bool {
 	for _, want := range e.args {
 		at := -1
 		if want[0].kind == hole && want[0].text == holeNames {
+			for next < len(arguments) && taken[next] {
+				next++
+			}
 			m.names = arguments[next:]
 			return len(m.names) > 0
 		}

@@ -84,6 +84,14 @@ func NewOutline(f *syntax.File) *Outline {
 	return o
 }
 
+// BlockFrom gives the innermost block around token i.
+func (o *Outline) BlockFrom(i int) Range {
+	if i < 0 || i >= len(o.blockOf) {
+		return Range{}
+	}
+	return o.blocks[o.blockOf[i]].Range
+}
+
 // Skip marks the tokens of an import statement, whose names are not uses.
 func (o *Outline) Skip(r Range) {
 	for i := r.Lo; i < r.Hi; i++ {

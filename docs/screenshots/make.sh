@@ -43,5 +43,6 @@ SCRIPT
 shot verify 'inzicht verify'
 shot contract 'inzicht contract'
 shot reads 'inzicht reads'
+shot languages 'inzicht languages'
 shot rules 'inzicht rules'
 shot help 'inzicht --help'

@@ -1,0 +1,40 @@
+package cli
+
+import (
+	"github.com/spf13/cobra"
+
+	"inzicht/core/language"
+	"inzicht/report"
+)
+
+func newLanguages() *cobra.Command {
+	var s shared
+	c := &cobra.Command{
+		Use:   "languages",
+		Short: "What is understood, language by language",
+		Long: `Lists the languages and file formats in which reads are found. An idiom is a
+read as a person would write it, with $name for the variable's name; what code
+does round it (constants, imports, helpers, checks) is seen through besides.
+
+A tree's own wrappers are added in inzicht.toml:
+
+  [[idiom]]
+  language = "python"
+  access = "keeper.setting($name, $fallback)"
+  need = "optional"`,
+		Example: `  inzicht languages
+  inzicht languages -v
+  inzicht languages --format json`,
+		Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			if s.format != "text" && s.format != "json" {
+				return &usageError{"there is no format \"" + s.format + "\" here", "Formats: text, json."}
+			}
+			return report.Languages(s.paint(c.OutOrStdout()), language.All, s.format == "json", s.verbose, width(c.OutOrStdout()))
+		},
+	}
+	c.Flags().StringVar(&s.format, "format", "text", "how to show the result: text or json")
+	c.Flags().StringVar(&s.color, "color", "auto", "use colour: auto, always or never")
+	c.Flags().BoolVarP(&s.verbose, "verbose", "v", false, "name every idiom")
+	return c
+}

@@ -1,0 +1,98 @@
+package reads
+
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// schemas finds reads in objects of descriptions that are applied to the
+// environment as a whole: clean(process.env, { GATE_URL: url() }) and
+// z.object({ GATE_URL: z.string() }).parse(process.env).
+func (a *analysis) schemas() {
+	f := a.f
+	for _, whole := range a.wholes {
+		open := a.openerOf(whole.Lo)
+		if open < 0 || !f.Is(open, "(") || !isCall(f, open) {
+			continue
+		}
+		for _, argument := range splitAt(f, Range{open + 1, f.Mate(open)}, ",") {
+			if f.Is(argument.Lo, "{") && f.Mate(argument.Lo) == argument.Hi-1 {
+				a.schema(argument)
+			}
+		}
+		switch f.Text(open - 1) {
+		case "parse", "safeParse", "parseAsync", "validate", "validateSync", "cast", "attempt":
+			if isMember(f, open-1) {
+				a.schema(a.objectIn(Range{receiverStart(f, open-3), open - 2}, 0))
+			}
+		}
+	}
+}
+
+// receiverStart goes back over a chain of calls and members that ends at token i.
+func receiverStart(f *syntax.File, i int) int {
+	for steps := 0; steps < 40 && i > 0; steps++ {
+		if m := f.Mate(i); m >= 0 && m < i {
+			i = m - 1
+			continue
+		}
+		if !isMember(f, i) {
+			return i
+		}
+		i -= 2
+	}
+	return i
+}
+
+// objectIn finds the braces of an object written out in an expression, through a name.
+func (a *analysis) objectIn(r Range, depth int) Range {
+	f := a.f
+	for i := r.Lo; i < r.Hi; i++ {
+		if f.Is(i, "{") && f.Mate(i) > i {
+			return Range{i, f.Mate(i) + 1}
+		}
+	}
+	if !r.empty() && f.Kind(r.Lo) == syntax.Word && depth < 3 {
+		if bound := a.o.lookup(f.Text(r.Lo), r.Lo); len(bound) == 1 && !bound[0].Value.contains(r.Lo) {
+			return a.objectIn(bound[0].Value, depth+1)
+		}
+	}
+	return Range{}
+}
+
+// schema makes a read of each key that is written like a variable.
+func (a *analysis) schema(object Range) {
+	f := a.f
+	if object.empty() {
+		return
+	}
+	for _, entry := range splitAt(f, Range{object.Lo + 1, object.Hi - 1}, ",") {
+		name := a.keyOf(entry)
+		if name == "" || strings.ToUpper(name) != name || leadingName(name) != name {
+			continue
+		}
+		out := facts{}
+		idiom := &Idiom{Need: Required}
+		for i := entry.Lo + 2; i < entry.Hi; i++ {
+			switch f.Text(i) {
+			case "optional", "nullable", "nullish", "notRequired":
+				idiom.Need = Optional
+			case "default", "catch":
+				value := Range{i + 2, f.Mate(i + 1)}
+				if f.Is(i+1, ":") {
+					value = Range{i + 2, i + 3}
+				}
+				idiom.Need = Optional
+				out.setFallback(a.fallbackOf(value))
+			case "number", "num", "int", "port":
+				out.setKind(Number)
+			case "boolean", "bool":
+				out.setKind(Boolean)
+			case "url":
+				out.setKind(URL)
+			}
+		}
+		a.emit(Range{entry.Lo, entry.Lo + 1}, word(name), idiom, "schema", &out, "")
+	}
+}
