@@ -84,6 +84,9 @@ func Parse(src []byte) *Document {
 		p.statement()
 		p.doc.pieces = append(p.doc.pieces, src[start:p.at])
 	}
+	if len(p.doc.pieces) == 0 {
+		p.doc.pieces = [][]byte{src}
+	}
 	if p.carriage > 0 {
 		p.problem(p.carriage, 1, true, "lines end in CR LF; a shell takes the CR for part of the value", "Save it with LF line ends.")
 	}

@@ -87,7 +87,7 @@ func TestNextLineIsRead(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	for _, seed := range []string{"A=1\n", "# A='x\ny'\r\n", "export B=\"\\\"\"\n\xff", "\xef\xbb\xbf=", "A='\n#B=\"\n'"} {
+	for _, seed := range []string{"A=1\n", "# A='x\ny'\r\n", "export B=\"\\\"\"\n\xff", "\xef\xbb\xbf=", "\xef\xbb\xbf", "A='\n#B=\"\n'"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, src string) {

@@ -40,6 +40,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			HookBytes: "/<",
 		},
 		Exports:  "export",
+		Schemas:  true,
 		Outline:  reads.BraceOutline(true),
 		Imports:  scriptImports,
 		LineEnds: true,

@@ -57,6 +57,8 @@ type Language struct {
 	// Declared finds settings that are declared rather than read: struct tags,
 	// settings classes.
 	Declared func(*syntax.File, *Outline) []Declared
+	// Schemas tells that objects of descriptions are applied to the environment.
+	Schemas bool
 	// Where says in words which files it is, where no name or ending does.
 	Where string
 	// SharesNames tells that the files of one folder see each other's names.

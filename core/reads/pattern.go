@@ -214,6 +214,9 @@ func (c *compiler) elements(lo, hi int) (list []element, err error) {
 		case t.Kind == syntax.Open:
 			g := element{kind: group, text: f.Text(i), close: f.Text(int(t.Mate))}
 			for _, part := range splitAt(f, Range{i + 1, int(t.Mate)}, ",") {
+				if part.empty() {
+					return nil, c.fail(part.Lo, "an argument is missing here")
+				}
 				if f.Is(part.Lo, "...") {
 					g.rest = true
 					continue

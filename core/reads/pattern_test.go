@@ -24,6 +24,7 @@ func TestPatternErrors(t *testing.T) {
 		{"lock.get($name", 9},
 		{"$name", 1},
 		{"lock.get($name]", 9},
+		{"lock.get(, $name)", 10},
 	} {
 		_, err := with(c.access)
 		var bad *reads.PatternError
@@ -77,6 +78,7 @@ func TestPatternFits(t *testing.T) {
 func FuzzPattern(f *testing.F) {
 	f.Add("a.b($name, k=$fallback, ...)")
 	f.Add("$_[$name](")
+	f.Add("a.b(,0)")
 	f.Fuzz(func(t *testing.T, access string) {
 		if l, err := with(access); err == nil {
 			l.Analyse("a", []byte(`a.b("X", k="y") + a["Z"]`), nil)

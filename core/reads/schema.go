@@ -10,6 +10,9 @@ import (
 // environment as a whole: clean(process.env, { GATE_URL: url() }) and
 // z.object({ GATE_URL: z.string() }).parse(process.env).
 func (a *analysis) schemas() {
+	if !a.lang.Schemas {
+		return
+	}
 	f := a.f
 	for _, whole := range a.wholes {
 		open := a.openerOf(whole.Lo)

@@ -178,7 +178,10 @@ func (s *secondLook) take() (added []*unit) {
 		var found []*reads.Helper
 		s.each(words, round == 0 && len(context.Constants) > 0, func(file string, src []byte, l *reads.Language) {
 			u := s.open.units[file]
-			result := l.Analyse(file, src, context)
+			result := analyse(l, file, src, context)
+			if result.Problem != "" {
+				return
+			}
 			if u == nil {
 				if len(result.Reads) == 0 && len(result.Helpers) == 0 {
 					return

@@ -182,11 +182,22 @@ func (w *worker) file(folder *tree.Folder, file string) {
 		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "minified or bundled"})
 		return
 	}
-	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, result: l.Analyse(file, src, nil)}
+	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, result: analyse(l, file, src, nil)}
 	if u.result.Problem != "" {
 		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: u.result.Problem})
 	}
 	w.units = append(w.units, u)
+}
+
+// analyse finds the reads of one file. A mistake of the engine costs that
+// file, which is named, and not the whole survey.
+func analyse(l *reads.Language, file string, src []byte, context *reads.Context) (r reads.Result) {
+	defer func() {
+		if recover() != nil {
+			r = reads.Result{Problem: "the engine failed on this file; please report it"}
+		}
+	}()
+	return l.Analyse(file, src, context)
 }
 
 func reasonOf(err error) string {
