@@ -20,7 +20,7 @@ func (a *analysis) schemas() {
 			continue
 		}
 		for _, argument := range splitAt(f, Range{open + 1, f.Mate(open)}, ",") {
-			if f.Is(argument.Lo, "{") && f.Mate(argument.Lo) == argument.Hi-1 {
+			if !merges[f.Text(open-1)] && f.Is(argument.Lo, "{") && f.Mate(argument.Lo) == argument.Hi-1 {
 				a.schema(argument)
 			}
 		}
@@ -32,6 +32,9 @@ func (a *analysis) schemas() {
 		}
 	}
 }
+
+// merges are functions that lay objects over each other, or hand them on.
+var merges = set(strings.Fields("assign merge extend defaults defaultsDeep spawn spawnSync fork exec execFile execa set"))
 
 // receiverStart goes back over a chain of calls and members that ends at token i.
 func receiverStart(f *syntax.File, i int) int {
@@ -72,7 +75,8 @@ func (a *analysis) schema(object Range) {
 	}
 	for _, entry := range splitAt(f, Range{object.Lo + 1, object.Hi - 1}, ",") {
 		name := a.keyOf(entry)
-		if name == "" || strings.ToUpper(name) != name || leadingName(name) != name {
+		described := f.Is(entry.Hi-1, ")") || f.Is(entry.Hi-1, "}") // a call, or an object with a type
+		if name == "" || !described || strings.ToUpper(name) != name || leadingName(name) != name {
 			continue
 		}
 		out := facts{}
