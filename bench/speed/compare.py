@@ -6,7 +6,7 @@ import sys
 import time
 import os
 
-PATTERN = (r"process\.env|import\.meta\.env|os\.environ|os\.getenv|getenv\(|os\.Getenv|os\.LookupEnv|\$_ENV|\$_SERVER|\benv\(|ENV\[|ENV\.fetch"
+PATTERN = (r"process\.env|import\.meta\.env|os\.environ|os\.getenv|getenv\(|os\.Getenv|os\.LookupEnv|\$_ENV|\$_SERVER|ENV\[|ENV\.fetch"
            r"|System\.getenv|GetEnvironmentVariable|env::var|env!\(|System\.get_env|\$ENV\{|Platform\.environment|processInfo\.environment|sys\.env")
 ENDINGS = ("go py pyi js jsx mjs cjs ts tsx mts cts java kt kts scala cs rs c h cc cpp cxx hh hpp swift dart rb rake erb php phtml pl pm t lua ex exs "
            "sh bash ps1 mk").split()

@@ -16,7 +16,7 @@ import (
 var shell = &reads.Language{
 	Name:         "shell",
 	Extensions:   []string{".sh", ".bash", ".ksh", ".zsh", ".bats"},
-	Names:        []string{".bashrc", ".bash_profile", ".profile", ".zshrc", ".envrc", "PKGBUILD"},
+	Names:        []string{".bashrc", ".bash_profile", ".profile", ".zshrc", "PKGBUILD"},
 	Interpreters: []string{"sh", "bash", "dash", "ksh", "zsh", "ash", "bats"},
 	Triggers:     []string{"$"},
 	Own:          readShell,

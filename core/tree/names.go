@@ -15,7 +15,7 @@ type EnvFile struct {
 var exampleWords = names("example examples sample template dist defaults default schema")
 
 // otherWords end names that look like env files and are none.
-var otherWords = names("bak backup old orig swp tmp save js ts py rb go php json yml yaml md txt sh d lock vault enc gpg age html map keys")
+var otherWords = names("bak backup old orig swp tmp save js ts py rb go php json yml yaml md txt sh d lock enc gpg age html map keys")
 
 // EnvFileName takes the name of a file for that of an env file: .env,
 // .env.NAME, NAME.env, and the same with example, sample, template or dist.
@@ -29,7 +29,7 @@ func EnvFileName(file string) (EnvFile, bool) {
 		rest = base[5:]
 	case strings.HasSuffix(base, ".env"):
 		rest = strings.TrimPrefix(strings.TrimSuffix(base, ".env"), ".")
-	case strings.HasPrefix(base, "env.") || strings.HasPrefix(base, "env-") || strings.HasPrefix(base, "dotenv."):
+	case strings.HasPrefix(base, "env.") || strings.HasPrefix(base, "env-"):
 		_, rest, _ = strings.Cut(strings.ReplaceAll(base, "-", "."), ".")
 		if !hasExampleWord(rest) {
 			return EnvFile{}, false
