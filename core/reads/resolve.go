@@ -1,0 +1,219 @@
+package reads
+
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// passTransparent goes over what stands between an object and its member
+// without meaning: process.env!.X, (process.env as any).X.
+func (a *analysis) passTransparent(i int) int {
+	f := a.f
+	for steps := 0; steps < 4; steps++ {
+		switch {
+		case f.Is(i, "!") && (isMemberOp(f, i+1) || f.Is(i+1, "[") || f.Is(i+1, ")")):
+			i++
+		case f.Is(i, ")") && f.Mate(i) >= 0 && !isCall(f, f.Mate(i)):
+			i++
+		case f.Is(i, "as") || f.Is(i, "satisfies"):
+			end := castEnd(f, i+1)
+			if !f.Is(end, ")") {
+				return i
+			}
+			i = end
+		default:
+			return i
+		}
+	}
+	return i
+}
+
+// castEnd goes over a type: names, type arguments, object types, unions.
+func castEnd(f *syntax.File, i int) int {
+	for steps := 0; steps < 40 && i < len(f.Tokens); steps++ {
+		if m := f.Mate(i); m > i {
+			i = m + 1
+			continue
+		}
+		if f.Kind(i) == syntax.Close || f.Is(i, ";") {
+			return i
+		}
+		i++
+	}
+	return i
+}
+
+// head gives the path that the word at i stands for: through imports and
+// aliases, or the word itself where nothing else claims it.
+func (a *analysis) head(i int) string {
+	name := a.f.Text(i)
+	bound := a.o.lookup(name, i)
+	if len(bound) == 0 {
+		if a.lang.FoldWords {
+			name = strings.ToLower(name)
+		}
+		if a.c.heads[name] || a.roots[name] {
+			return name
+		}
+		return a.starred(name)
+	}
+	for _, b := range bound {
+		if path := a.bindingPath(b, i, 0); path != "" {
+			return path
+		}
+	}
+	return ""
+}
+
+// starred resolves a name through imports of everything: from os import *.
+func (a *analysis) starred(name string) string {
+	for _, b := range a.o.Bindings["*"] {
+		if a.c.prefixes[b.Path+"."+name] {
+			return b.Path + "." + name
+		}
+	}
+	return ""
+}
+
+// bindingKey tells one binding of a file from the others.
+type bindingKey struct {
+	at, function, param int
+	property            string
+}
+
+// bindingPath gives the path that a binding stands for, or "". What is known
+// is kept; a binding that leads back to itself stands for nothing.
+func (a *analysis) bindingPath(b Binding, pos, depth int) string {
+	if b.Path != "" {
+		return b.Path
+	}
+	if b.Value.contains(pos) && depth > 0 {
+		return ""
+	}
+	key := bindingKey{b.At, b.Function, b.Param, b.Property}
+	path, known := a.paths[key]
+	if !known {
+		a.paths[key] = ""
+		path = a.findBindingPath(b, depth)
+		a.paths[key] = path
+	}
+	return path
+}
+
+func (a *analysis) findBindingPath(b Binding, depth int) string {
+	if b.Function >= 0 {
+		// A parameter with the environment as its default.
+		params := a.o.Functions[b.Function].Params
+		if b.Param < len(params) && !params[b.Param].Default.empty() {
+			if path := a.pathOf(params[b.Param].Default, depth+1); a.c.wholes[path] != nil {
+				return path
+			}
+		}
+		return ""
+	}
+	if b.Value.empty() && !b.Default.empty() { // a destructured parameter with the environment as its default
+		return a.wholeOf(b.Default, depth+1)
+	}
+	if b.Element || b.Value.empty() {
+		return ""
+	}
+	path := a.pathOf(b.Value, depth+1)
+	if path != "" && b.Property != "" {
+		path += "." + b.Property
+	}
+	return path
+}
+
+// pathOf gives the path that an expression stands for: a.b.c with a resolved,
+// a module required, a copy of the environment, or "".
+func (a *analysis) pathOf(r Range, depth int) string {
+	r = a.strip(r)
+	if r.empty() || depth > maxDepth {
+		return ""
+	}
+	f := a.f
+	if either := a.branches(r); len(either) > 0 {
+		for _, branch := range either {
+			if path := a.pathOf(branch, depth+1); path != "" {
+				return path
+			}
+		}
+		return ""
+	}
+	if f.Kind(r.Lo) != syntax.Word {
+		if f.Is(r.Lo, "{") && f.Is(r.Lo+1, "...") && f.Mate(r.Lo) == r.Hi-1 {
+			return a.wholeOf(Range{r.Lo + 2, r.Hi - 1}, depth)
+		}
+		return ""
+	}
+	last := r.Hi - 1
+	switch {
+	case f.Is(last, ")") && f.Mate(last) > r.Lo:
+		return a.calledPath(r, f.Mate(last), depth)
+	case last == r.Lo:
+		return a.nameDepth(r.Lo, depth)
+	case f.Kind(last) != syntax.Word || !isMember(f, last):
+		return ""
+	}
+	path := a.pathOf(Range{r.Lo, last - 1}, depth+1)
+	switch {
+	case path == "":
+		return ""
+	case a.roots[path]:
+		return f.Text(last)
+	}
+	return path + "." + f.Text(last)
+}
+
+// nameDepth is head for a path inside a path.
+func (a *analysis) nameDepth(i, depth int) string {
+	name := a.f.Text(i)
+	bound := a.o.lookup(name, i)
+	for _, b := range bound {
+		if path := a.bindingPath(b, i, depth+1); path != "" {
+			return path
+		}
+	}
+	if len(bound) > 0 {
+		return ""
+	}
+	if path := a.starred(name); path != "" {
+		return path
+	}
+	return name
+}
+
+// calledPath gives the path of require("process") and of copies: dict(os.environ), os.environ.copy().
+func (a *analysis) calledPath(r Range, open, depth int) string {
+	f := a.f
+	inside := Range{open + 1, r.Hi - 1}
+	if last := f.Text(open - 1); inside.empty() || last[0] >= 'A' && last[0] <= 'Z' { // a function without arguments, or a constructor
+		if path := a.pathOf(Range{r.Lo, open}, depth+1) + "()"; a.c.prefixes[path] {
+			return path
+		}
+	}
+	if (f.Is(open-1, "require") || f.Is(open-1, "import")) && f.Kind(inside.Lo) == syntax.String {
+		module, _ := f.Value(inside.Lo)
+		return strings.TrimPrefix(module, "node:")
+	}
+	if a.copies[f.Text(open-1)] {
+		if isMember(f, open-1) && inside.empty() {
+			return a.wholeOf(Range{r.Lo, open - 2}, depth)
+		}
+		for _, argument := range splitAt(f, inside, ",") {
+			if path := a.wholeOf(argument, depth); path != "" {
+				return path
+			}
+		}
+	}
+	return ""
+}
+
+// wholeOf is pathOf where that is the environment as a whole.
+func (a *analysis) wholeOf(r Range, depth int) string {
+	if path := a.pathOf(r, depth+1); a.c.wholes[path] != nil {
+		return path
+	}
+	return ""
+}
