@@ -41,6 +41,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		},
 		Exports:  "export",
 		Schemas:  true,
+		Imported: true,
 		Outline:  reads.BraceOutline(true),
 		Imports:  scriptImports,
 		LineEnds: true,

@@ -32,6 +32,7 @@ var python = &reads.Language{
 		},
 	},
 	Declared: pythonSettings,
+	Imported: true,
 	Outline:  reads.IndentOutline,
 	Imports:  pythonImports,
 	LineEnds: true,

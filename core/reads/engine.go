@@ -18,11 +18,12 @@ type analysis struct {
 	roots  map[string]bool
 	copies map[string]bool
 
-	paths  map[bindingKey]string // what bindings stand for; "" while that is being found out
-	bound  map[int]bool          // tokens at which a name is bound, once asked for
-	steps  int                   // how much has been evaluated for the present read
-	judged int                   // how much has been judged in this file
-	heads  map[string]bool       // names that may begin an access in this file, as far as asked
+	paths   map[bindingKey]string // what bindings stand for; "" while that is being found out
+	defined map[int]bool          // tokens at which a function is defined, once asked for
+	bound   map[int]bool          // tokens at which a name is bound, once asked for
+	steps   int                   // how much has been evaluated for the present read
+	judged  int                   // how much has been judged in this file
+	heads   map[string]bool       // names that may begin an access in this file, as far as asked
 
 	reads     []Read
 	helpers   []*Helper
@@ -38,6 +39,9 @@ type analysis struct {
 // Context is what is known of the rest of the tree when a file is analysed.
 // A nil Context knows nothing.
 type Context struct {
+	// Bundled says that the file was made by a bundler: its names are short
+	// and say nothing, so that helpers are not followed.
+	Bundled   bool
 	Constants map[string]string // by name, and by class and name: Keys.TOKEN
 	Helpers   []*Helper         // of other files
 }
@@ -58,11 +62,17 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	}
 	a := l.open(src)
 	a.file, a.context = file, context
+	bundled := context != nil && context.Bundled
+	if bundled {
+		a.forgetShortNames()
+	}
 	a.direct()
 	a.destructured()
-	a.throughHelpers()
-	a.schemas()
-	if l.Declared != nil {
+	if !bundled {
+		a.throughHelpers()
+		a.schemas()
+	}
+	if l.Declared != nil && !bundled {
 		for _, d := range l.Declared(a.f, a.o) {
 			a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
 		}
@@ -80,6 +90,19 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	}
 	slices.Sort(r.Wanted)
 	return r
+}
+
+// fewMeanings is how often a name may be bound in a bundle to be looked into.
+const fewMeanings = 12
+
+// forgetShortNames leaves out what names mean that a bundle uses over and
+// over: a hundred functions call their parameter e.
+func (a *analysis) forgetShortNames() {
+	for name, list := range a.o.Bindings {
+		if len(list) > fewMeanings && !a.c.heads[name] {
+			delete(a.o.Bindings, name)
+		}
+	}
 }
 
 func (l *Language) analyseOwn(file string, src []byte) Result {

@@ -185,6 +185,9 @@ func (a *analysis) evaluateName(name string, pos, depth int) []text {
 		}
 	}
 	if len(out) == 0 {
+		if a.lang.Imported && len(a.o.Bindings["*"]) == 0 {
+			return unknown
+		}
 		return a.constant(name)
 	}
 	return out
@@ -401,6 +404,9 @@ func (a *analysis) classConstant(class, key string, pos, depth int) []text {
 		if a.o.blocks[b.block].name == class {
 			return a.evaluateBinding(b, pos, depth+1)
 		}
+	}
+	if a.lang.Imported && len(a.o.Bindings[class]) == 0 && len(a.o.Bindings["*"]) == 0 {
+		return unknown // nothing of that name was imported
 	}
 	return a.constant(class + "." + key)
 }

@@ -130,30 +130,59 @@ func (a *analysis) returned(fn *Function, name int) *fallback {
 // throughHelpers finds the calls of the file's helpers. A helper found on the
 // way is looked for in its turn.
 func (a *analysis) throughHelpers() {
+	places := a.callPlaces()
+	if len(places) == 0 {
+		return
+	}
 	for n := 0; n < len(a.helpers) && n < 500; n++ {
-		a.callsOf(a.helpers[n])
+		a.callsOf(a.helpers[n], places)
 	}
 	if a.context == nil {
 		return
 	}
 	for _, h := range a.context.Helpers {
 		if h.File != a.file {
-			a.callsOf(h)
+			a.callsOf(h, places)
 		}
 	}
 	for n := 0; n < len(a.helpers) && n < 500; n++ { // functions round other files' helpers
 		if a.seenCalls[a.helpers[n]] == 0 {
-			a.callsOf(a.helpers[n])
+			a.callsOf(a.helpers[n], places)
 		}
 	}
 }
 
-func (a *analysis) callsOf(h *Helper) {
+// callPlaces gives, by name, the tokens at which something that may be a
+// helper is called: a function of this file, or a helper of another.
+func (a *analysis) callPlaces() map[string][]int {
+	places := map[string][]int{}
+	if len(a.helpers) == 0 && (a.context == nil || len(a.context.Helpers) == 0) {
+		return places
+	}
+	for n := range a.o.Functions {
+		places[a.o.Functions[n].Name] = nil
+	}
+	if a.context != nil {
+		for _, h := range a.context.Helpers {
+			places[h.Name] = nil
+		}
+	}
 	f := a.f
 	for i := range f.Tokens {
-		if f.Tokens[i].Kind != syntax.Word || !f.Is(i, h.Name) {
+		t := &f.Tokens[i]
+		if t.Kind != syntax.Word || i+1 >= len(f.Tokens) || !f.Is(i+1, "(") && !f.Is(i+1, "<") {
 			continue
 		}
+		if list, wanted := places[string(f.Src[t.Start:t.End])]; wanted {
+			places[f.Text(i)] = append(list, i)
+		}
+	}
+	return places
+}
+
+func (a *analysis) callsOf(h *Helper, places map[string][]int) {
+	f := a.f
+	for _, i := range places[h.Name] {
 		open := i + 1
 		if f.Is(open, "<") {
 			for steps := 0; steps < 16 && !f.Is(open, "("); steps++ {
@@ -172,12 +201,13 @@ func (a *analysis) callsOf(h *Helper) {
 
 // isDefinition tells whether the name at i is that of a function defined there.
 func (a *analysis) isDefinition(i int) bool {
-	for n := range a.o.Functions {
-		if a.o.Functions[n].At == i {
-			return true
+	if a.defined == nil {
+		a.defined = map[int]bool{}
+		for n := range a.o.Functions {
+			a.defined[a.o.Functions[n].At] = true
 		}
 	}
-	return false
+	return a.defined[i]
 }
 
 // calls tells whether the name at i is that helper, not another of its name.
@@ -243,6 +273,21 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		return false
 	}
 	return !common[strings.ToLower(h.Name)] || HasWord(f.Src, h.Owner)
+}
+
+// Ties gives texts of which a file of that language holds at least one where
+// it calls the helper from elsewhere; none where the name alone must do.
+func (h *Helper) Ties(l *Language) []string {
+	stem := strings.TrimSuffix(path.Base(h.File), path.Ext(h.File))
+	switch {
+	case l == nil || stem == "index" || stem == "__init__":
+		return nil
+	case h.Owner != "" && common[strings.ToLower(h.Name)]:
+		return []string{h.Owner}
+	case h.Owner == "" && !l.SharesNames:
+		return []string{stem, path.Base(path.Dir(h.File))}
+	}
+	return nil
 }
 
 // common are names that many things have: a member of that name is a helper

@@ -63,6 +63,8 @@ type Language struct {
 	Where string
 	// SharesNames tells that the files of one folder see each other's names.
 	SharesNames bool
+	// Imported tells that a name of another file must be imported by name.
+	Imported bool
 	// Prototypes tells that functions are declared by their heads alone.
 	Prototypes bool
 	// Copies are functions that give back a copy of the environment: dict, copy.

@@ -170,13 +170,18 @@ type secondLook struct {
 
 func (s *secondLook) take() (added []*unit) {
 	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers}
-	if len(s.open.constants) > 0 {
-		s.constants(context)
+	called := s.calls(s.open.helpers)
+	defining, calling := s.find(s.definitions(), called)
+	s.constants(context, defining)
+	if len(context.Constants) > 0 {
+		for n, file := range s.files {
+			u := s.open.units[file]
+			calling[n] = calling[n] || u != nil && len(u.result.Wanted) > 0
+		}
 	}
-	words := newWordSet(helperWords(s.open.helpers))
 	for round := 0; round < maxRounds; round++ {
 		var found []*reads.Helper
-		s.each(words, round == 0 && len(context.Constants) > 0, func(file string, src []byte, l *reads.Language) {
+		s.each(calling, func(file string, src []byte, l *reads.Language) {
 			u := s.open.units[file]
 			result := analyse(l, file, src, context)
 			if result.Problem != "" {
@@ -193,25 +198,30 @@ func (s *secondLook) take() (added []*unit) {
 			found = append(found, newHelpers(u.result.Helpers, result.Helpers)...)
 			u.result = result
 		})
-		if found = reaching(found); len(found) == 0 {
+		if found = reaching(found); len(found) == 0 || round+1 == maxRounds {
 			break
 		}
 		context.Helpers = append(context.Helpers, found...)
-		words = newWordSet(helperWords(reaching(found)))
+		_, calling = s.find(nil, s.calls(found))
 	}
 	return added
 }
 
-// constants looks for the constants that files of the part define.
-func (s *secondLook) constants(context *reads.Context) {
+// definitions gives the words that the wanted constants are defined by.
+func (s *secondLook) definitions() *wordSet {
 	var words []string
 	for name := range s.open.constants {
 		words = append(words, name[strings.LastIndexByte(name, '.')+1:])
 	}
-	clash := map[string]bool{}
 	set := newWordSet(words)
 	set.defined = true
-	s.each(set, false, func(file string, src []byte, l *reads.Language) {
+	return set
+}
+
+// constants looks for the constants that files of the part define.
+func (s *secondLook) constants(context *reads.Context, defining []bool) {
+	clash := map[string]bool{}
+	s.each(defining, func(file string, src []byte, l *reads.Language) {
 		for name, value := range l.Constants(src, s.open.constants) {
 			if known, found := context.Constants[name]; found && known != value {
 				clash[name] = true
@@ -224,11 +234,10 @@ func (s *secondLook) constants(context *reads.Context) {
 	}
 }
 
-// each calls f, one file after the other, for the files of the part that hold
-// one of the words; with open, also for those that the first look left open.
-// Which they are is found out by all processors.
-func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []byte, l *reads.Language)) {
-	concerned := make([]bool, len(s.files))
+// find tells, in one reading by all processors, which files of the part hold
+// a word of each set.
+func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
+	defining, calling = make([]bool, len(s.files)), make([]bool, len(s.files))
 	var next atomic.Int64
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
@@ -236,22 +245,27 @@ func (s *secondLook) each(words *wordSet, open bool, f func(file string, src []b
 			in := &reader{root: s.tree.Root}
 			defer in.close()
 			for n := int(next.Add(1)) - 1; n < len(s.files); n = int(next.Add(1)) - 1 {
-				u := s.open.units[s.files[n]]
-				if open && u != nil && len(u.result.Wanted) > 0 {
-					concerned[n] = true
+				src := in.read(s.files[n])
+				if src == nil {
 					continue
 				}
-				if src := in.read(s.files[n]); src != nil {
-					concerned[n] = words.in(src) && !tree.IsBundle(s.files[n], src)
+				defining[n], calling[n] = defined.in(src), called.in(src)
+				if (defining[n] || calling[n]) && tree.IsBundle(s.files[n], src) {
+					defining[n], calling[n] = false, false
 				}
 			}
 		})
 	}
 	workers.Wait()
+	return defining, calling
+}
+
+// each calls f for the chosen files of the part, one after the other.
+func (s *secondLook) each(chosen []bool, f func(file string, src []byte, l *reads.Language)) {
 	in := &reader{root: s.tree.Root}
 	defer in.close()
 	for n, file := range s.files {
-		if !concerned[n] {
+		if !chosen[n] {
 			continue
 		}
 		if src := in.read(file); src != nil {
@@ -295,54 +309,86 @@ func (r *reader) close() {
 	}
 }
 
-func helperWords(helpers []*reads.Helper) (words []string) {
-	seen := map[string]bool{}
+// calls gives the words that calls of helpers hold: the name, and beside it
+// where the language says so what ties the caller to that helper.
+func (s *secondLook) calls(helpers []*reads.Helper) *wordSet {
+	set := newWordSet(nil)
 	for _, h := range helpers {
-		if !seen[h.Name] && len(words) < maxWords {
-			seen[h.Name] = true
-			words = append(words, h.Name)
+		if _, known := set.words[h.Name]; known || len(set.words) < maxWords {
+			set.add(h.Name, h.Ties(language.Of(h.File)))
 		}
 	}
-	return words
+	return set
 }
 
 // wordSet finds out fast whether a file holds one of many words.
 type wordSet struct {
-	words  map[string]bool
-	starts [1 << 16]bool // by the first two bytes
+	words  map[string][]string // each with what must stand elsewhere in the file, one of them; nothing where empty
+	starts [1 << 16]bool       // by the first two bytes
 	// defined asks for words that a line gives a text to: NAME = "text".
 	defined bool
 }
 
 func newWordSet(words []string) *wordSet {
-	w := &wordSet{words: map[string]bool{}}
+	w := &wordSet{words: map[string][]string{}}
 	for _, word := range words {
-		if len(word) >= 2 {
-			w.words[word] = true
-			w.starts[int(word[0])<<8|int(word[1])] = true
-		}
+		w.add(word, nil)
 	}
 	return w
 }
 
+// add takes a word in. Where it is there already, any file that fits one of
+// the two fits.
+func (w *wordSet) add(word string, ties []string) {
+	if len(word) < 2 {
+		return
+	}
+	if before, known := w.words[word]; known && (before == nil || ties == nil) {
+		ties = nil
+	} else {
+		ties = append(before, ties...)
+	}
+	w.words[word] = ties
+	w.starts[int(word[0])<<8|int(word[1])] = true
+}
+
 func (w *wordSet) in(src []byte) bool {
-	if len(w.words) == 0 {
+	if w == nil || len(w.words) == 0 {
 		return false
 	}
-	inWord := false
+	var missing map[string]bool // ties that were looked for in vain
 	for i := 0; i+1 < len(src); i++ {
-		part := nameByte[src[i]]
-		if part && !inWord && w.starts[int(src[i])<<8|int(src[i+1])] {
-			end := i + 1
-			for end < len(src) && nameByte[src[end]] {
-				end++
-			}
-			if w.words[string(src[i:end])] && (!w.defined || givesText(src[end:])) {
+		if !w.starts[int(src[i])<<8|int(src[i+1])] || i > 0 && nameByte[src[i-1]] {
+			continue
+		}
+		end := i + 1
+		for end < len(src) && nameByte[src[end]] {
+			end++
+		}
+		ties, found := w.words[string(src[i:end])]
+		if found && (!w.defined || givesText(src[end:])) {
+			if len(ties) == 0 || tied(src, ties, &missing) {
 				return true
 			}
-			i = end - 1
 		}
-		inWord = part
+		i = end - 1
+	}
+	return false
+}
+
+// tied tells whether one of the texts stands in src.
+func tied(src []byte, ties []string, missing *map[string]bool) bool {
+	for _, tie := range ties {
+		if (*missing)[tie] {
+			continue
+		}
+		if bytes.Contains(src, []byte(tie)) {
+			return true
+		}
+		if *missing == nil {
+			*missing = map[string]bool{}
+		}
+		(*missing)[tie] = true
 	}
 	return false
 }

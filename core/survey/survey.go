@@ -178,11 +178,15 @@ func (w *worker) file(folder *tree.Folder, file string) {
 	if !l.Triggered(src) {
 		return
 	}
-	if !w.options.NoSkip && tree.IsBundle(file, src) {
-		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "minified or bundled"})
-		return
+	var context *reads.Context
+	if tree.IsBundle(file, src) {
+		if !w.options.NoSkip {
+			w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "minified or bundled"})
+			return
+		}
+		context = &reads.Context{Bundled: true}
 	}
-	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, result: analyse(l, file, src, nil)}
+	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, result: analyse(l, file, src, context)}
 	if u.result.Problem != "" {
 		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: u.result.Problem})
 	}
