@@ -128,6 +128,10 @@ func fact(r reads.Read, wanted string) string {
 		return fmt.Sprintf("column=%d", r.Column)
 	case key == "literals":
 		return "literals=" + strings.Join(r.Literals, ",")
+	case key == "under":
+		return "under=" + r.Under
+	case key == "insteadof":
+		return "insteadof=" + strings.Join(r.InsteadOf, ",")
 	case key == "scope":
 		return "scope=" + string(r.Scope)
 	case !isPair && (wanted == string(reads.Required) || wanted == string(reads.Expected) || wanted == string(reads.Optional)):

@@ -26,6 +26,8 @@ type analysis struct {
 	heads   map[string]bool       // names that may begin an access in this file, as far as asked
 
 	reads     []Read
+	spots     []int    // the token at which each begins
+	standIns  []orElse // what stands in for reads without a value
 	helpers   []*Helper
 	context   *Context
 	file      string
@@ -77,6 +79,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 			a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
 		}
 	}
+	a.relate()
 	a.close()
 	slices.SortStableFunc(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
@@ -322,6 +325,9 @@ func (a *analysis) emit(at Range, names []text, idiom *Idiom, access string, out
 		copied := *out
 		copied.literals = slices.Clone(out.literals)
 		copied.finish(&r, idiom)
+		if r.Name != "" && r.FallbackComputed && !out.fallback.at.empty() {
+			a.standIns = append(a.standIns, orElse{r.Name, out.fallback.at})
+		}
 		a.add(at, r)
 	}
 }
@@ -363,6 +369,7 @@ func (a *analysis) place(r *Read, at Range) {
 func (a *analysis) add(at Range, r Read) {
 	a.place(&r, at)
 	a.reads = append(a.reads, r)
+	a.spots = append(a.spots, at.Lo)
 }
 
 // isDeclaration tells whether the name at i is being declared: import, function f(.

@@ -21,6 +21,7 @@ type fallback struct {
 	text     string
 	computed bool      // text is source text, not a value
 	param    *paramRef // it is what a helper was given
+	at       Range     // where it stands, if in this file
 }
 
 // maxJudged bounds how many uses of values are judged in one file.

@@ -103,6 +103,14 @@ func (a *analysis) operandEnd(lo int) int {
 
 // fallbackOf works out the value of a fallback expression; nil where it is nothing.
 func (a *analysis) fallbackOf(r Range) *fallback {
+	given := a.valueOf(r)
+	if given != nil {
+		given.at = r
+	}
+	return given
+}
+
+func (a *analysis) valueOf(r Range) *fallback {
 	if r.empty() || r.Lo >= len(a.f.Tokens) {
 		return nil
 	}
@@ -113,7 +121,7 @@ func (a *analysis) fallbackOf(r Range) *fallback {
 	}
 	for _, operator := range []string{"||", "??", "or", "?:"} { // a || b || "c": the last counts
 		if parts := splitAt(a.f, r, operator); len(parts) > 1 {
-			return a.fallbackOf(parts[len(parts)-1])
+			return a.valueOf(parts[len(parts)-1])
 		}
 	}
 	values := a.evaluate(r, maxDepth-6)

@@ -59,7 +59,9 @@ type Read struct {
 	Literals         []string // values that the code compares it with, sorted
 	Scope            Scope
 	Component        string
-	Through          string // the helper that does the reading, or ""
+	Through          string   // the helper that does the reading, or ""
+	InsteadOf        []string // variables before it: it is read where they have no value
+	Under            string   // the variable that a condition round the read asks for, or ""
 }
 
 // Unresolved tells whether nothing is known of the name.
