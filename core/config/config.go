@@ -1,148 +1,250 @@
-package survey
+// Package config reads inzicht.toml, in which a tree says of itself what
+// cannot be found out. It is strict: what it does not know is an error.
+package config
 
 import (
-	"errors"
 	"fmt"
+	"os"
 	"slices"
 	"strings"
 
 	"github.com/bmatcuk/doublestar/v4"
 	"github.com/pelletier/go-toml/v2"
 
-	"inzicht/core/language"
+	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
 )
 
-// ConfigName is the name of the configuration file in the root of a tree.
-const ConfigName = "inzicht.toml"
+// Name is the name of the configuration file in the root of a tree.
+const Name = "inzicht.toml"
 
-// Config is what a tree says of itself in inzicht.toml.
+// Config is what a tree says of itself.
 type Config struct {
-	Idioms []ConfigIdiom `toml:"idiom"`
-	Scopes []ConfigScope `toml:"scope"`
+	FailOn       string              `toml:"fail_on"`
+	Rules        map[string]string   `toml:"rules"`
+	Exclude      Exclude             `toml:"exclude"`
+	Dependencies []string            `toml:"dependencies"` // folders of installed libraries, besides the usual ones
+	Components   []Component         `toml:"component"`
+	Environments []Environment       `toml:"environment"`
+	Variables    map[string]Variable `toml:"variable"`
+	Idioms       []Idiom             `toml:"idiom"`
+	Scopes       []Scope             `toml:"scope"`
+
+	place *place
 }
 
-// ConfigIdiom is one [[idiom]]: a wrapper of the tree's own that reads.
-type ConfigIdiom struct {
+// At gives file and line where a text stands in the configuration, or the file alone.
+func (c *Config) At(text string) string {
+	if c.place == nil {
+		return Name
+	}
+	return c.place.wrong(text, "", "", nil).(*Error).File
+}
+
+// Exclude is what is not looked at.
+type Exclude struct {
+	Files     []string `toml:"files"`     // globs, relative to the root; ** spans folders
+	Variables []string `toml:"variables"` // globs
+}
+
+// Component is one [[component]]: a part of the tree with a contract of its own.
+type Component struct {
+	Name   string   `toml:"name"`
+	Folder string   `toml:"folder"`
+	Uses   []string `toml:"uses"` // names of components whose reads count for it
+}
+
+// Environment is one [[environment]] with its layers, later ones winning.
+type Environment struct {
+	Name      string             `toml:"name"`
+	Component string             `toml:"component"`
+	Layers    []environment.Spec `toml:"layers"`
+}
+
+// Variable is one [variable.NAME]: what is stated of it, over what the code says.
+type Variable struct {
+	Need    string   `toml:"need"`
+	Kind    string   `toml:"kind"`
+	Allowed []string `toml:"allowed"`
+	Secret  *bool    `toml:"secret"`
+	About   string   `toml:"about"`
+}
+
+// Idiom is one [[idiom]]: a wrapper of the tree's own that reads.
+type Idiom struct {
 	Language string `toml:"language"`
 	Access   string `toml:"access"`
 	Need     string `toml:"need"`
 	Kind     string `toml:"kind"`
 }
 
-// ConfigScope is one [[scope]]: when the reads in some files happen.
-type ConfigScope struct {
+// Scope is one [[scope]]: when the reads in some files happen.
+type Scope struct {
 	Files []string `toml:"files"` // globs, relative to the root; ** spans folders
 	Scope string   `toml:"scope"`
 }
 
-// ConfigError says where the configuration cannot be understood, and what to do.
-type ConfigError struct {
-	File, Reason, Hint string
-}
-
-func (e *ConfigError) Error() string { return e.File + ": " + e.Reason }
-
-// readConfig reads the configuration of a tree: the file named, or inzicht.toml
-// in its root if there is one.
-func readConfig(root string) (*Config, error) {
-	folder, err := tree.OpenFolder(root, "")
+// Read reads the configuration of the tree below dir: the file named, or
+// inzicht.toml in its root if there is one. The error is an *Error.
+func Read(dir, file string) (*Config, error) {
+	if file != "" {
+		src, err := os.ReadFile(file)
+		if err != nil {
+			return nil, &Error{file, "this configuration cannot be read", "Check the path given with --config."}
+		}
+		return Parse(file, src)
+	}
+	folder, err := tree.OpenFolder(dir, "")
 	if err != nil {
 		return &Config{}, nil
 	}
 	defer folder.Close()
-	src, err := folder.ReadFile(ConfigName, nil)
+	src, err := folder.ReadFile(Name, nil)
 	if err != nil {
 		return &Config{}, nil
 	}
-	return parseConfig(ConfigName, src)
+	return Parse(Name, src)
 }
 
-func parseConfig(name string, src []byte) (*Config, error) {
+// Parse reads a configuration. The error is an *Error.
+func Parse(name string, src []byte) (*Config, error) {
 	c := &Config{}
 	decoder := toml.NewDecoder(strings.NewReader(string(src)))
 	decoder.DisallowUnknownFields()
 	if err := decoder.Decode(c); err != nil {
 		return nil, tomlError(name, err)
 	}
-	for _, i := range c.Idioms {
-		if err := i.check(name); err != nil {
+	p := &place{name, string(src)}
+	c.place = p
+	for _, check := range []func(*Config, *place) error{checkRules, checkExclude, checkComponents, checkEnvironments, checkVariables, checkIdioms, checkScopes} {
+		if err := check(c, p); err != nil {
 			return nil, err
-		}
-	}
-	for _, s := range c.Scopes {
-		if !slices.Contains([]string{"runtime", "build", "test", "tooling"}, s.Scope) {
-			return nil, &ConfigError{name, fmt.Sprintf("[[scope]] has scope = %q", s.Scope), "A scope is runtime, build, test or tooling."}
-		}
-		for _, glob := range s.Files {
-			if !doublestar.ValidatePattern(glob) {
-				return nil, &ConfigError{name, fmt.Sprintf("[[scope]] has %q among its files, which is no glob", glob), "Write one such as services/**/seed.js."}
-			}
 		}
 	}
 	return c, nil
 }
 
-// tomlError says line and column of what is wrong.
-func tomlError(name string, err error) error {
-	var strict *toml.StrictMissingError
-	var decode *toml.DecodeError
-	switch {
-	case errors.As(err, &strict) && len(strict.Errors) > 0:
-		line, column := strict.Errors[0].Position()
-		return &ConfigError{fmt.Sprintf("%s:%d:%d", name, line, column), "there is no setting " + strings.Join(strict.Errors[0].Key(), "."), "Settings are [[idiom]] with language, access, need and kind, and [[scope]] with files and scope."}
-	case errors.As(err, &decode):
-		line, column := decode.Position()
-		return &ConfigError{fmt.Sprintf("%s:%d:%d", name, line, column), strings.TrimPrefix(decode.Error(), "toml: "), "Mend this line."}
+var (
+	levels = []string{"error", "warning", "note", "off"}
+	needs  = []string{"required", "expected", "optional"}
+	scopes = []string{"runtime", "build", "test", "tooling"}
+	kinds  = []string{"text", "integer", "number", "boolean", "duration", "url", "list", "json"}
+)
+
+// oneOf refuses a word that is none of a list.
+func (p *place) oneOf(what, word string, list []string) error {
+	if word == "" || slices.Contains(list, word) {
+		return nil
 	}
-	return &ConfigError{name, err.Error(), "Mend the file, or remove it."}
+	return p.wrong(word, fmt.Sprintf("%s is %q", what, word), "It is one of: "+strings.Join(list, ", ")+".", list)
 }
 
-func (i ConfigIdiom) check(name string) error {
-	if i.Access == "" {
-		return &ConfigError{name, "an [[idiom]] has no access", `Write what a read looks like, such as access = "config.must($name)".`}
+func checkRules(c *Config, p *place) error {
+	if err := p.oneOf("fail_on", c.FailOn, []string{"error", "warning", "note", "never"}); err != nil {
+		return err
 	}
-	if !slices.ContainsFunc(language.All, func(l *reads.Language) bool { return l.Name == i.Language && l.Own == nil }) {
-		return &ConfigError{name, fmt.Sprintf("[[idiom]] %s is for the language %q, which takes no idioms", i.Access, i.Language), "See inzicht languages."}
-	}
-	if !slices.Contains([]string{"", "required", "expected", "optional"}, i.Need) {
-		return &ConfigError{name, fmt.Sprintf("[[idiom]] %s has need = %q", i.Access, i.Need), "A need is required, expected or optional."}
-	}
-	if !slices.Contains([]string{"", "text", "integer", "number", "boolean", "duration", "url", "list", "json"}, i.Kind) {
-		return &ConfigError{name, fmt.Sprintf("[[idiom]] %s has kind = %q", i.Access, i.Kind), "A kind is text, integer, number, boolean, duration, url, list or json."}
-	}
-	return nil
-}
-
-// compile prepares the languages with the idioms of the configuration.
-func (c *Config) compile() error {
-	for _, l := range language.All {
-		var extra []reads.Idiom
-		for _, i := range c.Idioms {
-			if i.Language == l.Name {
-				extra = append(extra, reads.Idiom{Access: i.Access, Need: reads.Need(i.Need), Kind: reads.Kind(i.Kind)})
-			}
-		}
-		if err := l.Compile(extra...); err != nil {
-			var bad *reads.PatternError
-			if errors.As(err, &bad) {
-				return &ConfigError{ConfigName, "an [[idiom]] cannot be understood: " + bad.Error(), "Holes are $name, $fallback, $_ and a closing ... for further arguments."}
-			}
+	for rule, level := range c.Rules {
+		if err := p.oneOf("the level of "+rule, level, levels); err != nil {
 			return err
 		}
 	}
 	return nil
 }
 
-// scope says when the reads in a file happen: as configured, or as its path says.
-func (c *Config) scope(file string) (scope reads.Scope, configured bool) {
-	for _, s := range c.Scopes {
-		for _, glob := range s.Files {
-			if ok, _ := doublestar.Match(glob, file); ok {
-				return reads.Scope(s.Scope), true
-			}
+func (p *place) globs(what string, list []string) error {
+	for _, glob := range list {
+		if !doublestar.ValidatePattern(glob) {
+			return p.wrong(glob, fmt.Sprintf("%s holds %q, which is no glob", what, glob), "Write one such as services/**/seed.js.", nil)
 		}
 	}
-	return scopeOf(file), false
+	return nil
+}
+
+func checkExclude(c *Config, p *place) error {
+	if err := p.globs("exclude.files", c.Exclude.Files); err != nil {
+		return err
+	}
+	return p.globs("exclude.variables", c.Exclude.Variables)
+}
+
+func checkComponents(c *Config, p *place) error {
+	for _, component := range c.Components {
+		if component.Name == "" || component.Folder == "" {
+			return p.wrong("[[component]]", "a [[component]] has no name or no folder", `Write name = "gatekeeper" and folder = "services/gatekeeper".`, nil)
+		}
+	}
+	return nil
+}
+
+func checkEnvironments(c *Config, p *place) error {
+	for _, e := range c.Environments {
+		if e.Name == "" {
+			return p.wrong("[[environment]]", "an [[environment]] has no name", `Write name = "staging".`, nil)
+		}
+	}
+	return nil
+}
+
+func checkVariables(c *Config, p *place) error {
+	for name, v := range c.Variables {
+		if err := p.oneOf("the need of "+name, v.Need, needs); err != nil {
+			return err
+		}
+		if err := p.oneOf("the kind of "+name, v.Kind, kinds); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func checkScopes(c *Config, p *place) error {
+	for _, s := range c.Scopes {
+		if s.Scope == "" {
+			return p.wrong("[[scope]]", "a [[scope]] has no scope", "A scope is runtime, build, test or tooling.", nil)
+		}
+		if err := p.oneOf("a scope", s.Scope, scopes); err != nil {
+			return err
+		}
+		if err := p.globs("the files of a [[scope]]", s.Files); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// ScopeOf gives the scope that is configured for a file, or "".
+func (c *Config) ScopeOf(file string) reads.Scope {
+	for _, s := range c.Scopes {
+		if matchesAny(s.Files, file) {
+			return reads.Scope(s.Scope)
+		}
+	}
+	return ""
+}
+
+func matchesAny(globs []string, name string) bool {
+	return slices.ContainsFunc(globs, func(glob string) bool { ok, _ := doublestar.Match(glob, name); return ok })
+}
+
+// ExcludesFile tells whether a file is not to be looked at.
+func (c *Config) ExcludesFile(file string) bool { return matchesAny(c.Exclude.Files, file) }
+
+// ExcludesVariable tells whether a variable is not to be looked at.
+func (c *Config) ExcludesVariable(name string) bool { return matchesAny(c.Exclude.Variables, name) }
+
+// TreeComponents gives the configured components as the tree knows them.
+func (c *Config) TreeComponents() (list []tree.Component) {
+	for _, component := range c.Components {
+		list = append(list, tree.Component{Name: component.Name, Folder: strings.Trim(component.Folder, "/"), Uses: component.Uses})
+	}
+	return list
+}
+
+// Declared gives the configured environments.
+func (c *Config) Declared() (list []environment.Declared) {
+	for _, e := range c.Environments {
+		list = append(list, environment.Declared{Name: e.Name, Component: e.Component, Layers: e.Layers})
+	}
+	return list
 }

@@ -22,6 +22,47 @@ type Variable struct {
 	Ambient    bool     // supplied by the system, shell or platform
 	Components []string // that read it, sorted; "" is the root
 	Reads      []reads.Read
+	About      string // what the configuration says it is for
+}
+
+// Statement is what the configuration states of a variable. It holds over
+// what the code says; what it leaves empty is as in the code.
+type Statement struct {
+	Name    string
+	Need    reads.Need
+	Kind    reads.Kind
+	Allowed []string
+	Secret  *bool
+	About   string
+}
+
+// State lays statements over the contract. Names that nothing reads stay out of it.
+func (c *Contract) State(list []Statement) {
+	for _, s := range list {
+		v := c.Lookup(s.Name)
+		if v == nil {
+			continue
+		}
+		for i := range v.Reads {
+			if s.Need != "" && Counts(v.Reads[i]) {
+				v.Reads[i].Need = s.Need
+			}
+			if s.Kind != "" {
+				v.Reads[i].Kind = s.Kind
+			}
+			if len(s.Allowed) > 0 {
+				v.Reads[i].Kind, v.Reads[i].Literals = reads.Choice, s.Allowed
+			}
+		}
+		stated := merge(v.Name, v.Reads)
+		v.Need, v.Kind, v.Literals, v.About = stated.Need, stated.Kind, stated.Literals, s.About
+		if s.Need != "" {
+			v.Need = s.Need
+		}
+		if s.Secret != nil {
+			v.Secret = *s.Secret
+		}
+	}
 }
 
 // Contract is what a tree reads.
@@ -96,8 +137,15 @@ func merge(name string, list []reads.Read) Variable {
 }
 
 // Counts tells whether a read makes its variable wanted in an environment:
-// reads in tests and tooling do not.
-func Counts(r reads.Read) bool { return r.Scope == reads.Runtime || r.Scope == reads.Build }
+// reads in tests and tooling do not, nor what the one who builds an image or
+// hosts a pipeline supplies.
+func Counts(r reads.Read) bool {
+	return (r.Scope == reads.Runtime || r.Scope == reads.Build) && !Elsewhere(r)
+}
+
+// Elsewhere tells whether a read is of what no env file supplies: arguments of
+// an image's build, secrets and settings of a hosted pipeline.
+func Elsewhere(r reads.Read) bool { return r.Language == "dockerfile" || r.Language == "workflow" }
 
 func sortedSet(list []string) []string {
 	slices.Sort(list)

@@ -1,103 +1,240 @@
 // Package environment finds the environments of a tree and says where each
-// gets its values: layers in order of precedence.
+// gets its values: layers in order of precedence. There is one file for each
+// kind of layer.
 package environment
 
 import (
 	"path"
 	"slices"
 	"strings"
+	"time"
 
 	"inzicht/core/envfile"
 	"inzicht/core/tree"
 )
 
-// Source is an env file of the tree, read.
-type Source struct {
-	File      string
+// State is what a layer makes of a variable.
+type State string
+
+// The states.
+const (
+	Set     State = "set"
+	Empty   State = "empty"   // set to nothing
+	Sealed  State = "sealed"  // set to ciphertext
+	Given   State = "given"   // set, with a value that is not seen here
+	Removed State = "removed" // taken away again
+)
+
+// Value is what one layer gives to one variable.
+type Value struct {
+	State       State
+	Text        string // the value; only where State is Set
+	File        string // where it stands; "" where it is in no file
+	Line        int    // 0 where it stands in no line
+	Column      int
+	Why         string // of a value that is not seen: where it comes from
+	Fingerprint string // of a record
+}
+
+// textValue gives the value that a text is.
+func textValue(text, file string, line, column int) Value {
+	v := Value{State: Set, Text: text, File: file, Line: line, Column: column}
+	switch {
+	case text == "":
+		v.State = Empty
+	case IsSealed(text):
+		v.State, v.Text = Sealed, ""
+	}
+	return v
+}
+
+// Layer is one source of values.
+type Layer struct {
+	Kind      string // as in inzicht.toml: env, compose, dockerfile, …
+	Label     string // for people
+	File      string // the file that a person would edit; "" where there is none
 	Component tree.Component
 	Tracked   bool
-	Document  *envfile.Document
+	Document  *envfile.Document // of an env file
+	Dialect   *envfile.Dialect  // of an env file
+	Values    map[string]Value
+	Changed   time.Time // when the file was last written, or the process started
+	Open      string    // what else it gets values from that are not seen here, or ""
+}
+
+// Names gives the names that a layer says something of, sorted.
+func (l *Layer) Names() []string {
+	names := make([]string, 0, len(l.Values))
+	for name := range l.Values {
+		names = append(names, name)
+	}
+	slices.Sort(names)
+	return names
 }
 
 // Environment is a named set of values.
 type Environment struct {
 	Name      string
 	Component tree.Component // whose reads it is to satisfy
-	Layers    []Source       // later ones win
+	Declared  bool           // in inzicht.toml
+	Only      bool           // for that component alone, not for others of the tree
+	Layers    []*Layer       // later ones win
+	Live      *Environment   // of a live process: the environment that it was to be started with
 }
 
-// Lookup gives the entry in force for a name and the layer it comes from.
-func (e *Environment) Lookup(name string) (entry envfile.Entry, layer *Source, found bool) {
+// Local tells whether it is a developer's own.
+func (e *Environment) Local() bool {
+	return e.Name == "local" || e.Name == "dev" || e.Name == "development" || strings.HasPrefix(e.Name, "compose/")
+}
+
+// Lookup gives the value in force for a name, and the layer it comes from.
+func (e *Environment) Lookup(name string) (value Value, layer *Layer, found bool) {
 	for i := len(e.Layers) - 1; i >= 0; i-- {
-		if entry, found := e.Layers[i].Document.Lookup(name); found {
-			return entry, &e.Layers[i], true
+		if value, found := e.Layers[i].Values[name]; found {
+			return value, e.Layers[i], value.State != Removed
 		}
 	}
-	return envfile.Entry{}, nil, false
+	return Value{}, nil, false
 }
 
-// File gives the file that a person would add a value to: the layer that
-// wins least, since overrides are personal.
-func (e *Environment) File() string { return e.Layers[0].File }
+// Link is what one layer says of a variable.
+type Link struct {
+	Layer *Layer
+	Value Value
+}
 
-// Set is what a tree says about environments.
-type Set struct {
-	Examples     []Source
+// Chain gives all that the layers say of a name: the value in force first,
+// then those that it hides.
+func (e *Environment) Chain(name string) (chain []Link) {
+	for i := len(e.Layers) - 1; i >= 0; i-- {
+		if value, found := e.Layers[i].Values[name]; found {
+			chain = append(chain, Link{e.Layers[i], value})
+		}
+	}
+	return chain
+}
+
+// Open says what else the environment gets values from that are not seen here, or "".
+func (e *Environment) Open() string {
+	for _, l := range e.Layers {
+		if l.Open != "" {
+			return l.Open
+		}
+	}
+	return ""
+}
+
+// File gives the file that a person would add a value to: the first layer
+// that is a file, since later ones are often personal; "" where there is none.
+func (e *Environment) File() string {
+	for _, l := range e.Layers {
+		if l.File != "" && l.Kind == "env" {
+			return l.File
+		}
+	}
+	for _, l := range slices.Backward(e.Layers) {
+		if l.File != "" {
+			return l.File
+		}
+	}
+	return ""
+}
+
+// Problem is something that could not be read: where, why, and what to do.
+type Problem struct {
+	File         string
+	Line, Column int
+	Reason, Hint string
+}
+
+// All is what a tree says about environments.
+type All struct {
+	Examples     []*Layer
 	Environments []Environment // sorted by name, then component
+	Problems     []Problem
+	Images       []string // the Dockerfiles found
+
+	readers  map[string][]*envfile.Dialect // of an env file: who else reads it, and how
+	contexts map[string][]string           // of a Dockerfile: the folders that it is built in, where a compose file tells
+	users    map[string][]string           // of the folder of a shared component, the components that use it
 }
 
-// Discover groups env files by what their names say.
-func Discover(sources []Source) *Set {
-	s := &Set{}
-	type key struct{ name, folder string }
-	groups := map[key][]Source{}
-	for _, source := range sources {
-		kind, _ := tree.EnvFileName(source.File)
-		if kind.Example {
-			s.Examples = append(s.Examples, source)
-			continue
-		}
-		k := key{kind.Environment, source.Component.Folder}
-		groups[k] = append(groups[k], source)
-	}
-	for k, layers := range groups {
-		slices.SortFunc(layers, compareLayers)
-		s.Environments = append(s.Environments, Environment{Name: k.name, Component: layers[0].Component, Layers: layers})
-	}
-	slices.SortFunc(s.Environments, func(a, b Environment) int {
+// add takes up an environment.
+func (s *All) add(e Environment) { s.Environments = append(s.Environments, e) }
+
+func (s *All) sort() {
+	slices.SortStableFunc(s.Environments, func(a, b Environment) int {
 		if c := strings.Compare(a.Name, b.Name); c != 0 {
 			return c
 		}
 		return strings.Compare(a.Component.Folder, b.Component.Folder)
 	})
-	return s
+	slices.SortFunc(s.Examples, func(a, b *Layer) int { return strings.Compare(a.File, b.File) })
 }
 
-// compareLayers orders the files of one environment: .local files last, and
-// otherwise the deeper file later.
-func compareLayers(a, b Source) int {
-	left, _ := tree.EnvFileName(a.File)
-	right, _ := tree.EnvFileName(b.File)
-	switch {
-	case left.Override != right.Override:
-		if left.Override {
-			return 1
+// stages are names that environments have even where nothing they set is read.
+var stages = map[string]bool{"local": true, "dev": true, "development": true, "test": true, "testing": true, "staging": true, "stage": true,
+	"qa": true, "preview": true, "uat": true, "prod": true, "production": true, "live": true}
+
+// Drop leaves out the environments made of one file that says something of
+// no variable that is read: it is for something else.
+func (s *All) Drop(read func(name string) bool) {
+	s.Environments = slices.DeleteFunc(s.Environments, func(e Environment) bool {
+		if stages[e.Name] || e.Declared || e.Only {
+			return false
 		}
-		return -1
-	case path.Dir(a.File) != path.Dir(b.File):
-		return strings.Count(a.File, "/") - strings.Count(b.File, "/")
+		for _, l := range e.Layers {
+			if slices.ContainsFunc(l.Names(), read) {
+				return false
+			}
+		}
+		return true
+	})
+}
+
+// Names gives the names of all environments, sorted.
+func (s *All) Names() (names []string) {
+	for _, e := range s.Environments {
+		names = append(names, e.Name)
 	}
-	return strings.Compare(a.File, b.File)
+	slices.Sort(names)
+	return slices.Compact(names)
+}
+
+// ReadersOf gives the dialects in which what is described in the tree reads an env file.
+func (s *All) ReadersOf(file string) []*envfile.Dialect { return s.readers[file] }
+
+// Named tells whether the pattern is the name of an environment, or a glob of it.
+func Named(pattern, name string) bool {
+	ok, _ := path.Match(pattern, name)
+	return ok || pattern == name
+}
+
+// Layers gives every layer once: of example files, with environment "", and
+// of environments, with the name of the first that has it.
+func (s *All) Layers(f func(l *Layer, environment string)) {
+	for _, example := range s.Examples {
+		f(example, "")
+	}
+	seen := map[*Layer]bool{}
+	for _, e := range s.Environments {
+		for _, l := range e.Layers {
+			if !seen[l] {
+				seen[l] = true
+				f(l, e.Name)
+			}
+		}
+	}
 }
 
 // Serves tells whether the environment is to satisfy the reads of a
-// component: its own, or, for one of the root, those of every component that
-// has no environment of that name.
-func (s *Set) Serves(e *Environment, component string) bool {
-	if e.Component.Name == component {
+// component: its own, those of a shared component that its own uses, and, for
+// one of the root, those of every component without an environment of that name.
+func (s *All) Serves(e *Environment, component string) bool {
+	if e.Component.Name == component || slices.Contains(s.users[component], e.Component.Name) {
 		return true
 	}
-	if e.Component.Folder != "" {
+	if e.Component.Folder != "" || e.Only {
 		return false
 	}
 	return !slices.ContainsFunc(s.Environments, func(other Environment) bool {

@@ -132,7 +132,9 @@ func (s *Survey) collect(units []*unit) (all []reads.Read) {
 		}
 		for _, r := range list {
 			r.File, r.Component = u.file, u.component
-			if scope, configured := s.Config.scope(u.file); r.Scope == "" || scope == reads.Test || configured {
+			if configured := s.Config.ScopeOf(u.file); configured != "" {
+				r.Scope = configured
+			} else if scope := scopeOf(u.file); r.Scope == "" || scope == reads.Test {
 				r.Scope = scope
 			}
 			all = append(all, r)

@@ -3,19 +3,21 @@
 package survey
 
 import (
+	"cmp"
+	"errors"
 	"path"
-	"path/filepath"
 	"runtime"
 	"slices"
 	"strings"
 	"sync"
 	"sync/atomic"
 
+	"inzicht/core/config"
 	"inzicht/core/contract"
-	"inzicht/core/envfile"
 	"inzicht/core/environment"
 	"inzicht/core/language"
 	"inzicht/core/reads"
+	"inzicht/core/secrecy"
 	"inzicht/core/tree"
 )
 
@@ -25,59 +27,100 @@ type Options struct {
 	// Progress is told now and then how many of all files are done; it may be
 	// nil, and is called from one goroutine at a time.
 	Progress func(done, all int)
-	// Reads tells to find reads only, without environments.
+	// ReadsOnly tells to find reads only, without environments.
 	ReadsOnly bool
+	// ConfigFile is read in place of inzicht.toml in the root, where given.
+	ConfigFile string
+	// Surroundings are NAME=value of who runs this; compose files interpolate them.
+	Surroundings []string
 }
 
 // Survey is all that is known of a tree.
 type Survey struct {
 	Tree         *tree.Tree
-	Config       *Config
+	Config       *config.Config
 	Reads        []reads.Read // by file, line and column
 	Contract     *contract.Contract
-	Environments *environment.Set
+	Environments *environment.All
 	Skipped      []tree.Skip // what was left out or could not be read
+	Leaks        []Leak      // secrets of private env files in other files
 	Sources      int         // files in a known language
 	Bytes        int64       // their size
+
+	search  *secrecy.Search
+	watched []watched
 }
 
-// Take surveys the tree below dir.
+// Take surveys the tree below dir. What cannot be taken is a *tree.PathError
+// or a *config.Error.
 func Take(dir string, options Options) (*Survey, error) {
+	c, err := config.Read(dir, options.ConfigFile)
+	if err != nil {
+		return nil, err
+	}
+	if err := c.Compile(); err != nil {
+		return nil, err
+	}
+	options.Components, options.Excluded = c.TreeComponents(), c.ExcludesFile
 	t, err := tree.Open(dir, options.Options)
 	if err != nil {
 		return nil, err
 	}
-	config, err := readConfig(t.Root)
-	if err != nil {
-		return nil, err
+	s := &Survey{Tree: t, Skipped: t.Skipped, Config: c}
+	if !options.ReadsOnly {
+		if err := s.discover(options); err != nil {
+			return nil, err
+		}
+		s.watch()
 	}
-	if err := config.compile(); err != nil {
-		return nil, err
-	}
-	s := &Survey{Tree: t, Skipped: t.Skipped, Config: config}
 	s.read(options)
+	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
 	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
 	s.Contract = contract.Build(s.Reads)
+	s.Contract.State(statements(c))
 	if !options.ReadsOnly {
-		s.Environments = environment.Discover(s.envFiles())
+		s.Environments.Drop(func(name string) bool { return s.Contract.Lookup(name) != nil || s.Contract.Covers(name) != nil })
 	}
 	slices.SortFunc(s.Skipped, func(a, b tree.Skip) int { return strings.Compare(a.Path, b.Path) })
 	return s, nil
 }
 
+// discover finds the environments.
+func (s *Survey) discover(options Options) (err error) {
+	s.Environments, err = environment.Discover(s.Tree, environment.Options{Declared: s.Config.Declared(), Surroundings: options.Surroundings})
+	var spec *environment.SpecError
+	if errors.As(err, &spec) {
+		return &config.Error{File: s.Config.At(spec.What), Reason: spec.Error(), Hint: spec.Hint}
+	}
+	return err
+}
+
+// statements gives what the configuration states of variables.
+func statements(c *config.Config) (list []contract.Statement) {
+	for name, v := range c.Variables {
+		list = append(list, contract.Statement{Name: name, Need: reads.Need(v.Need), Kind: reads.Kind(v.Kind), Allowed: v.Allowed, Secret: v.Secret, About: v.About})
+	}
+	return list
+}
+
 // batch is the files of one folder that are to be read.
 type batch struct {
 	folder string
-	files  []string // base names
+	files  []batchFile
+}
+
+type batchFile struct {
+	base    string
+	watched bool // it is looked through for secrets
+	source  bool // it may be in a known language
 }
 
 // batches groups the files worth opening by folder.
 func (s *Survey) batches() (list []batch, files int) {
 	for _, f := range s.Tree.Files {
-		if language.Of(f.Path) == nil && path.Ext(f.Path) != "" {
-			continue
-		}
-		if language.Of(f.Path) == nil && !mayBeScript(f.Path) {
+		known := language.Of(f.Path) != nil
+		one := batchFile{base: path.Base(f.Path), watched: s.watches(f), source: known || path.Ext(f.Path) == "" && mayBeScript(f.Path)}
+		if !one.source && !one.watched {
 			continue
 		}
 		folder := path.Dir(f.Path)
@@ -85,7 +128,7 @@ func (s *Survey) batches() (list []batch, files int) {
 			list = append(list, batch{folder: folder})
 		}
 		last := &list[len(list)-1]
-		last.files = append(last.files, path.Base(f.Path))
+		last.files = append(last.files, one)
 		files++
 	}
 	return list, files
@@ -107,7 +150,7 @@ func (s *Survey) read(options Options) {
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			w := worker{root: s.Tree.Root, options: options, tree: s.Tree}
+			w := worker{root: s.Tree.Root, options: options, tree: s.Tree, survey: s}
 			for {
 				n := int(next.Add(1)) - 1
 				if n >= len(list) {
@@ -124,11 +167,15 @@ func (s *Survey) read(options Options) {
 			defer mutex.Unlock()
 			units = append(units, w.units...)
 			s.Skipped = append(s.Skipped, w.skipped...)
+			s.Leaks = append(s.Leaks, w.leaks...)
 			s.Sources += w.sources
 			s.Bytes += w.bytes
 		})
 	}
 	workers.Wait()
+	slices.SortFunc(s.Leaks, func(a, b Leak) int {
+		return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line, a.Column-b.Column, strings.Compare(a.Variable, b.Variable))
+	})
 	slices.SortFunc(units, func(a, b *unit) int { return strings.Compare(a.file, b.file) })
 	s.Reads = s.resolve(units, options)
 }
@@ -138,8 +185,10 @@ type worker struct {
 	root    string
 	options Options
 	tree    *tree.Tree
+	survey  *Survey
 	buffer  []byte
 
+	leaks   []Leak
 	units   []*unit
 	skipped []tree.Skip
 	sources int
@@ -153,18 +202,26 @@ func (w *worker) batch(b batch) {
 		return
 	}
 	defer folder.Close()
-	for _, name := range b.files {
-		w.file(folder, path.Join(b.folder, name))
+	for _, f := range b.files {
+		w.file(folder, path.Join(b.folder, f.base), f)
 	}
 }
 
-func (w *worker) file(folder *tree.Folder, file string) {
+func (w *worker) file(folder *tree.Folder, file string, f batchFile) {
 	src, err := folder.ReadFile(path.Base(file), w.buffer)
 	if cap(src) > cap(w.buffer) {
 		w.buffer = src[:0]
 	}
 	if err != nil {
-		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: reasonOf(err)})
+		if f.source {
+			w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: reasonOf(err)})
+		}
+		return
+	}
+	if f.watched {
+		w.leaksIn(file, src)
+	}
+	if !f.source {
 		return
 	}
 	l := language.Of(file)
@@ -215,28 +272,4 @@ func reasonOf(err error) string {
 		return "git names it, but it is not there"
 	}
 	return reason
-}
-
-// envFiles reads the env files of the tree.
-func (s *Survey) envFiles() (list []environment.Source) {
-	for _, f := range s.Tree.Files {
-		if _, isEnv := tree.EnvFileName(f.Path); !isEnv {
-			continue
-		}
-		folder, err := tree.OpenFolder(s.Tree.Root, strings.TrimPrefix(path.Dir(f.Path), "."))
-		if err != nil {
-			s.Skipped = append(s.Skipped, tree.Skip{Path: f.Path, Reason: reasonOf(err)})
-			continue
-		}
-		src, err := folder.ReadFile(filepath.Base(f.Path), nil)
-		folder.Close()
-		if err != nil {
-			s.Skipped = append(s.Skipped, tree.Skip{Path: f.Path, Reason: reasonOf(err)})
-			continue
-		}
-		list = append(list, environment.Source{
-			File: f.Path, Component: s.Tree.ComponentOf(f.Path), Tracked: f.Tracked, Document: envfile.Parse(src),
-		})
-	}
-	return list
 }

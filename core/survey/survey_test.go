@@ -7,6 +7,8 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+
+	"inzicht/core/config"
 )
 
 // plant writes a tree, each file of which begins with a line "-- path --".
@@ -86,7 +88,7 @@ func TestConfigErrors(t *testing.T) {
 		{"a = \n", "inzicht.toml:1:", ""},
 	} {
 		_, err := Take(plant(t, "-- inzicht.toml --\n"+c.config), Options{})
-		var bad *ConfigError
+		var bad *config.Error
 		if !errors.As(err, &bad) {
 			t.Errorf("%q: %v", c.config, err)
 			continue

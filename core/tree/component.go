@@ -9,9 +9,10 @@ import (
 // Component is a part of the tree with a contract of its own: a folder that
 // holds a manifest.
 type Component struct {
-	Name     string // "" for the root
-	Folder   string // relative, "" for the root
-	Manifest string // the file that makes it one
+	Name     string   // "" for the root
+	Folder   string   // relative, "" for the root
+	Manifest string   // the file that makes it one
+	Uses     []string // names of components whose reads count for it, as configured
 }
 
 // manifests are the files that make a folder a component.
@@ -23,18 +24,28 @@ func isManifest(base string) bool {
 	return manifests[base] || strings.HasSuffix(base, ".csproj") || strings.HasSuffix(base, ".gemspec") || strings.HasSuffix(base, ".rockspec")
 }
 
-// findComponents makes a component of each folder with a manifest. The root
-// is always one.
-func (t *Tree) findComponents() {
-	t.Components = []Component{{}}
+// findComponents makes a component of each folder with a manifest, and of
+// those given. The root is always one.
+func (t *Tree) findComponents(given []Component) {
+	t.Components = append([]Component{{}}, given...)
 	seen := map[string]bool{"": true}
+	for _, c := range given {
+		seen[c.Folder] = true
+	}
 	count := map[string]int{}
 	for _, f := range t.Files {
 		folder, base := folderOf(f.Path), path.Base(f.Path)
 		if isManifest(base) && folder == "" {
 			t.RootManifest = true
 		}
-		if !isManifest(base) || seen[folder] || isTestPath(f.Path) {
+		if !isManifest(base) || folder == "" || isTestPath(f.Path) {
+			continue
+		}
+		if i := slices.IndexFunc(given, func(c Component) bool { return c.Folder == folder }); i >= 0 {
+			t.Components[1+i].Manifest = f.Path
+			continue
+		}
+		if seen[folder] {
 			continue
 		}
 		seen[folder] = true
@@ -42,7 +53,7 @@ func (t *Tree) findComponents() {
 		count[path.Base(folder)]++
 	}
 	for i := range t.Components {
-		if c := &t.Components[i]; count[c.Name] > 1 {
+		if c := &t.Components[i]; count[c.Name] > 1 && c.Manifest != "" && i > len(given) {
 			c.Name = c.Folder
 		}
 	}

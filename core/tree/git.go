@@ -40,7 +40,7 @@ func (t *Tree) listWithGit(options Options) bool {
 			}
 			continue
 		}
-		t.Files = append(t.Files, File{Path: path.Clean(file), Tracked: tracked})
+		t.Files = append(t.Files, File{Path: path.Clean(file), Tracked: tracked, Loose: !tracked})
 	}
 	t.Git = true
 	return true

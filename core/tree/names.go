@@ -23,6 +23,8 @@ func EnvFileName(file string) (EnvFile, bool) {
 	base := strings.ToLower(path.Base(file))
 	var rest string
 	switch {
+	case base == ".envrc":
+		return EnvFile{Environment: "local"}, !isTestPath(file)
 	case base == ".env":
 		return EnvFile{Environment: "local"}, !isTestPath(file)
 	case strings.HasPrefix(base, ".env.") || strings.HasPrefix(base, ".env-") || strings.HasPrefix(base, ".env_"):

@@ -18,13 +18,16 @@ const MaxFileSize = 4 << 20
 
 // Options says what to leave out.
 type Options struct {
-	NoSkip bool // read dependency folders, build outputs and bundles too
+	NoSkip     bool                   // read dependency folders, build outputs and bundles too
+	Components []Component            // besides those that manifests make
+	Excluded   func(file string) bool // files that are not looked at; may be nil
 }
 
 // File is one file of the tree.
 type File struct {
 	Path    string // relative to the root, with forward slashes
 	Tracked bool   // git tracks it
+	Loose   bool   // git neither tracks nor ignores it
 }
 
 // Skip is something that was left out, and why.
@@ -42,6 +45,21 @@ type Tree struct {
 	RootManifest bool        // the root holds a manifest of its own
 	Components   []Component // sorted by folder, deepest last
 }
+
+// file gives a file of the tree, or none.
+func (t *Tree) file(path string) File {
+	i, found := slices.BinarySearchFunc(t.Files, path, func(f File, p string) int { return strings.Compare(f.Path, p) })
+	if !found {
+		return File{}
+	}
+	return t.Files[i]
+}
+
+// IsTracked tells whether git tracks a file.
+func (t *Tree) IsTracked(path string) bool { return t.file(path).Tracked }
+
+// IsLoose tells whether git neither tracks nor ignores a file.
+func (t *Tree) IsLoose(path string) bool { return t.file(path).Loose }
 
 // PathError says why a path cannot be taken for a tree, and what to do.
 type PathError struct {
@@ -79,7 +97,10 @@ func Open(dir string, options Options) (*Tree, error) {
 	}
 	slices.SortFunc(t.Files, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
 	t.Files = slices.CompactFunc(t.Files, func(a, b File) bool { return a.Path == b.Path })
-	t.findComponents()
+	if options.Excluded != nil {
+		t.Files = slices.DeleteFunc(t.Files, func(f File) bool { return options.Excluded(f.Path) })
+	}
+	t.findComponents(options.Components)
 	t.addPrivateFiles()
 	slices.SortFunc(t.Skipped, func(a, b Skip) int { return strings.Compare(a.Path, b.Path) })
 	t.Skipped = slices.Compact(t.Skipped)

@@ -171,7 +171,7 @@ func TestEnvFileName(t *testing.T) {
 	for name, want := range map[string]string{
 		".env": "local", ".env.local": "local+", ".env.staging": "staging", "deploy/staging.env": "staging", ".env.staging.local": "staging+",
 		".env.example": "example", "env.sample": "example", "example.env": "example", ".env-dist": "example", ".env.local.example": "example",
-		".env.bak": "", "env.py": "", "environment.ts": "", ".envrc": "", "tests/.env": "", "a/fixtures/x.env": "", ".env.js": "",
+		".env.bak": "", "env.py": "", "environment.ts": "", ".envrc": "local", "tests/.env": "", "a/fixtures/x.env": "", ".env.js": "",
 	} {
 		e, isEnv := EnvFileName(name)
 		got := e.Environment

@@ -1,0 +1,55 @@
+package config
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+
+	"inzicht/core/language"
+	"inzicht/core/reads"
+)
+
+func checkIdioms(c *Config, p *place) error {
+	var languages []string
+	for _, l := range language.All {
+		if l.Own == nil {
+			languages = append(languages, l.Name)
+		}
+	}
+	for _, i := range c.Idioms {
+		if i.Access == "" {
+			return p.wrong("[[idiom]]", "an [[idiom]] has no access", `Write what a read looks like, such as access = "config.must($name)".`, nil)
+		}
+		if !slices.Contains(languages, i.Language) {
+			return p.wrong(i.Language, fmt.Sprintf("[[idiom]] %s is for the language %q, which takes no idioms", i.Access, i.Language), "See inzicht languages.", languages)
+		}
+		if err := p.oneOf("the need of [[idiom]] "+i.Access, i.Need, needs); err != nil {
+			return err
+		}
+		if err := p.oneOf("the kind of [[idiom]] "+i.Access, i.Kind, kinds); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Compile prepares the languages with the idioms of the configuration. The
+// error is an *Error.
+func (c *Config) Compile() error {
+	for _, l := range language.All {
+		var extra []reads.Idiom
+		for _, i := range c.Idioms {
+			if i.Language == l.Name {
+				extra = append(extra, reads.Idiom{Access: i.Access, Need: reads.Need(i.Need), Kind: reads.Kind(i.Kind)})
+			}
+		}
+		if err := l.Compile(extra...); err != nil {
+			var bad *reads.PatternError
+			if errors.As(err, &bad) {
+				return &Error{Name, "an [[idiom]] cannot be understood: " + bad.Error(), "Holes are $name, $fallback, $_ and a closing ... for further arguments."}
+			}
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,468 @@
+package environment
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"path"
+	"path/filepath"
+	"regexp"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/compose-spec/compose-go/v2/loader"
+	"github.com/compose-spec/compose-go/v2/template"
+	"github.com/compose-spec/compose-go/v2/types"
+	"github.com/sirupsen/logrus"
+	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/envfile"
+	"inzicht/core/tree"
+)
+
+// composeFiles are the services of compose files, resolved by compose's own
+// library: the image's own environment, then each env_file, then environment.
+// A service that builds a component of the tree is the environment
+// compose/SERVICE; compose.NAME.yaml laid over compose.yaml gives
+// compose.NAME/SERVICE.
+var composeFiles = kind{
+	key: "compose", says: "one service of compose files, later files laid over earlier ones",
+	discover: (*finder).discoverCompose,
+	load: func(f *finder, s Spec) ([]*Layer, error) {
+		project, err := f.loadCompose(s.Compose, s.Profiles)
+		if err != nil {
+			return nil, specError(strings.Join(s.Compose, " "), err)
+		}
+		service, err := project.services.GetService(s.Service)
+		if err != nil {
+			names := project.services.ServiceNames()
+			return nil, &SpecError{strings.Join(s.Compose, " "), fmt.Sprintf("there is no service %q", s.Service), "It has: " + strings.Join(names, ", ") + "."}
+		}
+		return f.serviceLayers(project, service), nil
+	},
+}
+
+// composeTime bounds how long the library may take for one project.
+const composeTime = 10 * time.Second
+
+// composeProject is a loaded project and the files that it was made of.
+type composeProject struct {
+	services *types.Project
+	files    []string          // in the order in which they are laid over each other, then included ones
+	outer    map[string]string // what is interpolated: of the file beside it, and of who runs it
+}
+
+// composeGroup gives the variant that a file's name tells ("" for the base),
+// and whether it is a compose file at all.
+func composeGroup(file string) (variant string, isCompose bool) {
+	stem := strings.TrimSuffix(strings.TrimSuffix(path.Base(file), ".yaml"), ".yml")
+	if !isYAML(file) {
+		return "", false
+	}
+	for _, base := range []string{"docker-compose", "compose"} {
+		if stem == base {
+			return "", true
+		}
+		if rest, found := strings.CutPrefix(stem, base); found && (rest[0] == '.' || rest[0] == '-') {
+			return rest[1:], true
+		}
+	}
+	return "", false
+}
+
+func (f *finder) discoverCompose() {
+	folders := map[string]map[string]string{} // folder, variant: file
+	for _, file := range f.tree.Files {
+		if variant, isCompose := composeGroup(file.Path); isCompose {
+			folder := path.Dir(file.Path)
+			if folders[folder] == nil {
+				folders[folder] = map[string]string{}
+			}
+			if _, taken := folders[folder][variant]; !taken {
+				folders[folder][variant] = file.Path
+			}
+		}
+	}
+	for _, folder := range sortedKeys(folders) {
+		f.composeFolder(folders[folder])
+	}
+}
+
+func sortedKeys[V any](m map[string]V) []string {
+	keys := make([]string, 0, len(m))
+	for key := range m {
+		keys = append(keys, key)
+	}
+	slices.Sort(keys)
+	return keys
+}
+
+// composeFolder takes up the compose files of one folder.
+func (f *finder) composeFolder(variants map[string]string) {
+	base, hasBase := variants[""]
+	for _, variant := range sortedKeys(variants) {
+		files := []string{variants[variant]}
+		prefix := "compose"
+		if variant == "override" && hasBase {
+			continue
+		}
+		if variant == "" {
+			if over, found := variants["override"]; found {
+				files = append(files, over)
+			}
+		} else {
+			prefix += "." + variant
+			if hasBase {
+				files = []string{base, variants[variant]}
+			}
+		}
+		project, err := f.loadCompose(files, []string{"*"})
+		if err != nil {
+			var own *yamlError
+			if errors.As(err, &own) {
+				f.set.Problems = append(f.set.Problems, own.Problem)
+			}
+			continue
+		}
+		for _, name := range project.services.ServiceNames() {
+			f.composeService(prefix, project, project.services.Services[name])
+		}
+	}
+}
+
+// composeService takes up a service that runs code of this tree. What another
+// service is given is the business of its image.
+func (f *finder) composeService(prefix string, project *composeProject, service types.ServiceConfig) {
+	layers := f.serviceLayers(project, service)
+	component, known := f.componentOfService(service)
+	if !known || len(layers) == 0 {
+		return
+	}
+	f.set.add(Environment{Name: prefix + "/" + service.Name, Component: component, Only: true, Layers: layers})
+}
+
+// componentOfService finds the component that a service runs: what it builds,
+// or what its image is called.
+func (f *finder) componentOfService(service types.ServiceConfig) (tree.Component, bool) {
+	if service.Build != nil && service.Build.Context != "" {
+		context, inside := f.tree.Inside(service.Build.Context)
+		if !inside {
+			return tree.Component{}, false
+		}
+		if folder := path.Dir(path.Join(context, service.Build.Dockerfile)); service.Build.Dockerfile != "" {
+			if c := f.tree.ComponentOf(path.Join(folder, "x")); c.Name != "" {
+				return c, true
+			}
+		}
+		return f.tree.ComponentOf(path.Join(context, "x")), true
+	}
+	return f.componentNamed(imageName(service.Image))
+}
+
+// imageName gives the last part of an image's name, without its tag.
+func imageName(image string) string {
+	name := path.Base(image)
+	name, _, _ = strings.Cut(name, "@")
+	name, _, _ = strings.Cut(name, ":")
+	return name
+}
+
+// componentNamed finds the component that something of this name runs:
+// gatekeeper, lockside-gatekeeper.
+func (f *finder) componentNamed(name string) (tree.Component, bool) {
+	for _, c := range f.tree.Components {
+		short := path.Base(c.Name)
+		if c.Name != "" && (name == short || strings.HasSuffix(name, "-"+short) || strings.HasSuffix(name, "_"+short)) {
+			return c, true
+		}
+	}
+	return tree.Component{}, false
+}
+
+// serviceLayers gives the layers of a service in compose's order.
+func (f *finder) serviceLayers(project *composeProject, service types.ServiceConfig) (layers []*Layer) {
+	if l := f.imageOf(service); l != nil {
+		layers = append(layers, l)
+	}
+	for _, envFile := range service.EnvFiles {
+		file, inside := f.tree.Inside(envFile.Path)
+		if !inside || !f.tree.Has(file) {
+			if envFile.Required {
+				where := f.find(project, service.Name, "env_file")
+				f.set.Problems = append(f.set.Problems, Problem{File: where.File, Line: where.Line, Column: where.Column,
+					Reason: fmt.Sprintf("service %s names the env file %s, which is not in this tree", service.Name, filepath.Base(envFile.Path)),
+					Hint:   "Make the file, or give its entry required: false."})
+				layers = append(layers, &Layer{Kind: "env", Label: filepath.Base(envFile.Path), Values: map[string]Value{}, Open: "the env file " + filepath.Base(envFile.Path) + ", which is not in this tree"})
+			}
+			continue
+		}
+		f.claimed[file] = true
+		dialect := envfile.Compose
+		if envFile.Format == "raw" {
+			dialect = envfile.Docker
+		}
+		f.reads(file, dialect)
+		l, err := f.envFile(file, dialect, func(name string) (string, bool) {
+			if value, set := project.outer[name]; set {
+				return value, true
+			}
+			if own := service.Environment[name]; own != nil {
+				return *own, true
+			}
+			return "", false
+		})
+		if err != nil {
+			f.unreadable(file, err)
+			continue
+		}
+		layers = append(layers, l)
+	}
+	if len(service.Environment) > 0 {
+		layers = append(layers, f.serviceEnvironment(project, service))
+	}
+	return layers
+}
+
+// serviceEnvironment is what "environment:" gives.
+func (f *finder) serviceEnvironment(project *composeProject, service types.ServiceConfig) *Layer {
+	l := &Layer{Kind: "compose", Label: project.files[0] + ", service " + service.Name, File: project.files[0], Values: map[string]Value{}}
+	l.Component, l.Tracked, l.Changed = f.tree.ComponentOf(l.File), f.tracked[l.File], f.tree.Changed(l.File)
+	for name, value := range service.Environment {
+		where := f.find(project, service.Name, "environment", name)
+		v := Value{State: Given, File: where.File, Line: where.Line, Column: where.Column, Why: "handed on by whoever starts it"}
+		if value != nil {
+			v = textValue(*value, where.File, where.Line, where.Column)
+		} else if outer, set := project.outer[name]; set {
+			v = textValue(outer, where.File, where.Line, where.Column)
+		}
+		l.Values[name] = v
+	}
+	return l
+}
+
+// find finds where a compose project says something of a service: in the
+// file laid over last, or in one that is included or extended.
+func (f *finder) find(project *composeProject, service, key string, name ...string) Value {
+	own := func(file string, match func(string) bool) (Value, bool) {
+		documents, err := f.documentsOf(file)
+		if err != nil {
+			return Value{}, false
+		}
+		for _, d := range documents {
+			for _, s := range entries(at(d.root, "services")) {
+				if !match(s.key.Value) {
+					continue
+				}
+				for _, e := range entries(s.value) {
+					if e.key.Value != key {
+						continue
+					}
+					if len(name) == 0 {
+						return Value{File: file, Line: e.key.Line, Column: e.key.Column}, true
+					}
+					if found, ok := namedEntry(e, name[0]); ok {
+						found.File = file
+						return found, true
+					}
+				}
+			}
+		}
+		return Value{}, false
+	}
+	for _, file := range slices.Backward(project.files) {
+		if v, found := own(file, func(s string) bool { return s == service }); found {
+			return v
+		}
+	}
+	for _, file := range slices.Backward(project.files) {
+		if v, found := own(file, func(string) bool { return true }); found {
+			return v
+		}
+	}
+	return Value{File: project.files[0]}
+}
+
+// namedEntry finds NAME in "environment:", a mapping or a list.
+func namedEntry(environment entry, name string) (Value, bool) {
+	for _, e := range entries(environment.value) {
+		if e.key.Value == name {
+			return Value{Line: e.key.Line, Column: e.key.Column}, true
+		}
+	}
+	for _, item := range items(environment.value) {
+		if item.Value == name || strings.HasPrefix(item.Value, name+"=") {
+			return Value{Line: item.Line, Column: item.Column}, true
+		}
+	}
+	return Value{}, false
+}
+
+// maxComposeFiles bounds how many files one project may take in.
+const maxComposeFiles = 60
+
+// vet looks at a compose file, and at all that it takes in, before compose's
+// library opens them: YAML of bounded size, files of the tree, no links.
+// Relative paths start from folder.
+func (f *finder) vet(p *composeProject, file, folder string) error {
+	documents, err := f.documentsOf(file)
+	if err != nil {
+		return err
+	}
+	taken := func(node *yaml.Node, why string) (string, error) {
+		name, _ := template.Substitute(node.Value, func(name string) (string, bool) { value, set := p.outer[name]; return value, set })
+		if !filepath.IsAbs(name) {
+			name = path.Join(folder, name)
+		}
+		clean, inside := f.tree.Inside(name)
+		if !inside || !f.tree.Has(clean) {
+			return "", &yamlError{Problem{File: file, Line: node.Line, Column: node.Column, Reason: why + " is not a file of this tree", Hint: "Correct the path; links are not followed."}}
+		}
+		return clean, nil
+	}
+	more := func(node *yaml.Node, why, from string) error {
+		clean, err := taken(node, why)
+		if err != nil || slices.Contains(p.files, clean) {
+			return err
+		}
+		if p.files = append(p.files, clean); len(p.files) > maxComposeFiles {
+			return &yamlError{Problem{File: file, Reason: "it takes in too many files", Hint: "Break the circle under include or extends."}}
+		}
+		if from == "" {
+			from = path.Dir(clean)
+		}
+		return f.vet(p, clean, from)
+	}
+	for _, d := range documents {
+		for _, include := range items(at(d.root, "include")) {
+			for _, node := range includedFiles(include) {
+				if err := more(node, "what it includes", ""); err != nil {
+					return err
+				}
+			}
+			for _, node := range oneOrMore(at(include, "env_file")) {
+				if _, err := taken(node, "the env file of what it includes"); err != nil && node.Value != "/dev/null" {
+					return err
+				}
+			}
+		}
+		for _, service := range entries(at(d.root, "services")) {
+			if node := at(service.value, "extends", "file"); node != nil {
+				if err := more(node, "the file of a service that it extends", ""); err != nil {
+					return err
+				}
+			}
+		}
+	}
+	if beside := path.Join(path.Dir(file), ".env"); !f.tree.Has(beside) && f.tree.Exists(beside) {
+		return &yamlError{Problem{File: beside, Reason: "compose would interpolate from it, and it is no plain file", Hint: "Put a regular file in its place."}}
+	}
+	return nil
+}
+
+// includedFiles gives the paths of one entry of include.
+func includedFiles(include *yaml.Node) []*yaml.Node {
+	if include != nil && include.Kind == yaml.ScalarNode {
+		return []*yaml.Node{include}
+	}
+	return oneOrMore(at(include, "path"))
+}
+
+var quietLibrary = sync.OnceFunc(func() { logrus.SetOutput(io.Discard) })
+
+// loadCompose has the files resolved. Errors are *yamlError and hold no value.
+func (f *finder) loadCompose(files, profiles []string) (project *composeProject, err error) {
+	quietLibrary()
+	defer func() {
+		if recover() != nil {
+			project, err = nil, refused(files[0], nil)
+		}
+	}()
+	folder := path.Dir(files[0])
+	root := filepath.Join(f.tree.Root, filepath.FromSlash(folder))
+	p := &composeProject{files: slices.Clone(files), outer: map[string]string{}}
+	details := types.ConfigDetails{WorkingDir: root, Environment: p.outer}
+	f.interpolated(p, path.Join(folder, ".env"))
+	for _, file := range files {
+		if err := f.vet(p, file, folder); err != nil {
+			return nil, err
+		}
+		src, err := f.tree.ReadFile(file)
+		if err != nil {
+			return nil, err
+		}
+		details.ConfigFiles = append(details.ConfigFiles, types.ConfigFile{Filename: filepath.Join(f.tree.Root, filepath.FromSlash(file)), Content: src})
+	}
+	if names := p.outer["COMPOSE_PROFILES"]; names != "" && len(profiles) == 0 {
+		profiles = strings.Split(names, ",")
+	}
+	ctx, cancel := context.WithTimeout(context.Background(), composeTime)
+	defer cancel()
+	loaded, err := loader.LoadWithContext(ctx, details, func(o *loader.Options) {
+		o.SkipResolveEnvironment, o.SkipConsistencyCheck, o.SkipResolveLabels = true, true, true
+		o.Profiles = profiles
+		if name := p.outer["COMPOSE_PROJECT_NAME"]; name != "" {
+			o.SetProjectName(loader.NormalizeProjectName(name), true)
+		} else {
+			o.SetProjectName(loader.NormalizeProjectName(filepath.Base(root)), false)
+		}
+	})
+	if err != nil {
+		return nil, refused(files[0], err)
+	}
+	p.services = loaded
+	return p, nil
+}
+
+// interpolated gathers what compose interpolates: the file beside the compose
+// file, over which who runs it wins.
+func (f *finder) interpolated(p *composeProject, beside string) {
+	for _, entry := range f.options.Surroundings {
+		if name, value, found := strings.Cut(entry, "="); found {
+			p.outer[name] = value
+		}
+	}
+	src, err := f.tree.ReadFile(beside)
+	if err != nil {
+		return
+	}
+	f.reads(beside, envfile.Compose)
+	reading := envfile.Compose.Read(src, func(name string) (string, bool) { value, set := p.outer[name]; return value, set })
+	for name, a := range reading.Values {
+		if _, set := p.outer[name]; !set && !a.Passed {
+			p.outer[name] = a.Value
+		}
+	}
+}
+
+var placeInProject = regexp.MustCompile(`services\.[A-Za-z0-9_.-]+`)
+
+// refused says why compose refuses a project, in words of our own: the
+// library's may hold interpolated values.
+func refused(file string, err error) error {
+	problem := Problem{File: file, Reason: "compose refuses this file: it does not follow the specification", Hint: "Run compose's own check on it; values are left out here."}
+	var own *yamlError
+	var required *template.MissingRequiredError
+	var invalid *template.InvalidTemplateError
+	switch {
+	case err == nil:
+	case errors.As(err, &own):
+		return own
+	case errors.As(err, &required):
+		problem.Reason = fmt.Sprintf("compose stops here: %s is needed and has no value", required.Variable)
+		problem.Hint = fmt.Sprintf("Set %s in the .env beside it, or in the environment of who starts it.", required.Variable)
+	case errors.As(err, &invalid):
+		problem.Reason, problem.Hint = "compose cannot interpolate a value", "Close every ${, and write $$ for a dollar sign."
+	case strings.Contains(err.Error(), "Circular reference"), strings.Contains(err.Error(), "cycle detected"):
+		problem.Reason, problem.Hint = "files or services take in each other in a circle", "Break the circle under extends or include."
+	case strings.Contains(err.Error(), "cannot extend service"):
+		problem.Reason, problem.Hint = "a service extends another that is not there", "Check service and file under extends."
+	default:
+		if where := placeInProject.FindString(err.Error()); where != "" {
+			problem.Reason += " at " + where
+		}
+	}
+	return &yamlError{problem}
+}

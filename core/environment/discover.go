@@ -1,0 +1,219 @@
+package environment
+
+import (
+	"errors"
+	"io/fs"
+	"slices"
+	"strings"
+
+	"inzicht/core/envfile"
+	"inzicht/core/tree"
+)
+
+// kind is one kind of layer: how it is found without configuration, and how
+// one that inzicht.toml names is read.
+type kind struct {
+	key      string // its key in inzicht.toml
+	says     string // what it is, for people
+	discover func(*finder)
+	load     func(*finder, Spec) ([]*Layer, error)
+}
+
+// kinds lists every kind of layer. A new one is one more line. Those that
+// claim env files of others come before env files themselves.
+var kinds = []kind{
+	dockerfiles,
+	composeFiles,
+	manifests,
+	units,
+	workflows,
+	specifications,
+	maps,
+	scripts,
+	records,
+	processes,
+	envFiles,
+}
+
+// Options says what environments are made of.
+type Options struct {
+	Declared     []Declared // in inzicht.toml
+	Surroundings []string   // NAME=value of who runs this, which compose interpolates
+}
+
+// Declared is one environment that inzicht.toml names.
+type Declared struct {
+	Name      string
+	Component string // "" for all
+	Layers    []Spec
+}
+
+// Spec is one layer as inzicht.toml names it; one of the kinds' keys is given.
+type Spec struct {
+	Env        string   `toml:"env"`
+	Dialect    string   `toml:"dialect"`
+	Compose    []string `toml:"compose"`
+	Service    string   `toml:"service"`
+	Profiles   []string `toml:"profiles"`
+	Dockerfile string   `toml:"dockerfile"`
+	Stage      string   `toml:"stage"`
+	Manifests  []string `toml:"manifests"`
+	Workload   string   `toml:"workload"`
+	Container  string   `toml:"container"`
+	Unit       string   `toml:"unit"`
+	Workflow   string   `toml:"workflow"`
+	Job        string   `toml:"job"`
+	Step       string   `toml:"step"`
+	Spec       string   `toml:"spec"`
+	Map        string   `toml:"map"`
+	At         string   `toml:"at"`
+	Script     string   `toml:"script"`
+	Record     string   `toml:"record"`
+	Process    string   `toml:"process"`
+}
+
+// keys gives the keys of kinds that the layer has: one, where it is right.
+func (s Spec) keys() (keys []string) {
+	for _, k := range []struct {
+		key   string
+		given bool
+	}{
+		{"env", s.Env != ""}, {"compose", len(s.Compose) > 0}, {"dockerfile", s.Dockerfile != ""}, {"manifests", len(s.Manifests) > 0},
+		{"unit", s.Unit != ""}, {"workflow", s.Workflow != ""}, {"spec", s.Spec != ""}, {"map", s.Map != ""}, {"script", s.Script != ""},
+		{"record", s.Record != ""}, {"process", s.Process != ""},
+	} {
+		if k.given {
+			keys = append(keys, k.key)
+		}
+	}
+	return keys
+}
+
+// SpecError says which layer of the configuration cannot be read.
+type SpecError struct {
+	What, Reason, Hint string
+}
+
+func (e *SpecError) Error() string { return e.What + ": " + e.Reason }
+
+// specError makes an error of reading a file one of the configuration.
+func specError(file string, err error) error {
+	reason := "it cannot be read"
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
+		reason = "there is no such file in this tree"
+	case errors.Is(err, fs.ErrPermission):
+		reason = "it may not be read"
+	}
+	var own *SpecError
+	if errors.As(err, &own) {
+		return own
+	}
+	return &SpecError{file, reason, "Give the path from the root of the tree."}
+}
+
+// finder is the work of finding the environments of one tree.
+type finder struct {
+	tree    *tree.Tree
+	options Options
+	set     *All
+
+	tracked   map[string]bool
+	read      map[string]*Layer
+	documents map[string]*envfile.Document
+	claimed   map[string]bool // env files that something else names as its layer
+	yaml      map[string][]*yamlDocument
+}
+
+func newFinder(t *tree.Tree, options Options) *finder {
+	f := &finder{
+		tree: t, options: options, set: &All{users: usersOf(t), readers: map[string][]*envfile.Dialect{}, contexts: map[string][]string{}}, tracked: map[string]bool{}, read: map[string]*Layer{},
+		documents: map[string]*envfile.Document{}, claimed: map[string]bool{}, yaml: map[string][]*yamlDocument{},
+	}
+	for _, file := range t.Files {
+		f.tracked[file.Path] = file.Tracked
+	}
+	return f
+}
+
+// Discover finds the environments of a tree. Those that the configuration
+// names take the place of found ones with the same name. The error is a
+// *SpecError; what cannot be read of what was found is a problem of the set.
+func Discover(t *tree.Tree, options Options) (*All, error) {
+	f := newFinder(t, options)
+	for _, k := range kinds {
+		if k.discover != nil {
+			k.discover(f)
+		}
+	}
+	f.discoverReaders()
+	for _, d := range options.Declared {
+		f.set.Environments = slices.DeleteFunc(f.set.Environments, func(e Environment) bool {
+			return e.Name == d.Name && (d.Component == "" || e.Component.Name == d.Component)
+		})
+	}
+	for _, d := range options.Declared {
+		if err := f.declared(d); err != nil {
+			return nil, err
+		}
+	}
+	f.set.sort()
+	return f.set, nil
+}
+
+func (f *finder) declared(d Declared) error {
+	e := Environment{Name: d.Name, Declared: true}
+	if d.Component != "" {
+		i := slices.IndexFunc(f.tree.Components, func(c tree.Component) bool { return c.Name == d.Component })
+		if i < 0 {
+			return &SpecError{"environment " + d.Name, "there is no component " + d.Component, "This tree has: " + strings.Join(componentNames(f.tree), ", ") + "."}
+		}
+		e.Component, e.Only = f.tree.Components[i], true
+	}
+	for _, spec := range d.Layers {
+		layers, err := f.load(spec)
+		if err != nil {
+			return err
+		}
+		e.Layers = append(e.Layers, layers...)
+	}
+	if len(e.Layers) == 0 {
+		return &SpecError{"environment " + d.Name, "it has no layers", `Give at least one, such as layers = [{ env = "deploy/staging.env" }].`}
+	}
+	f.set.add(e)
+	return nil
+}
+
+func (f *finder) load(s Spec) ([]*Layer, error) {
+	keys := s.keys()
+	if len(keys) == 1 {
+		i := slices.IndexFunc(kinds, func(k kind) bool { return k.key == keys[0] })
+		return kinds[i].load(f, s)
+	}
+	var known []string
+	for _, k := range kinds {
+		known = append(known, k.key)
+	}
+	reason := "it does not say what it is"
+	if len(keys) > 1 {
+		reason = "it says to be " + strings.Join(keys, " and ")
+	}
+	return nil, &SpecError{"a layer", reason, "A layer has one of: " + strings.Join(known, ", ") + "."}
+}
+
+// LayerKinds gives key and meaning of every kind of layer, for people.
+func LayerKinds() (list [][2]string) {
+	for _, k := range kinds {
+		list = append(list, [2]string{k.key, k.says})
+	}
+	return list
+}
+
+func componentNames(t *tree.Tree) (names []string) {
+	for _, c := range t.Components {
+		if c.Name != "" {
+			names = append(names, c.Name)
+		}
+	}
+	return names
+}

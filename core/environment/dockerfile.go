@@ -1,0 +1,200 @@
+package environment
+
+import (
+	"bytes"
+	"fmt"
+	"path"
+	"slices"
+	"strings"
+
+	"github.com/compose-spec/compose-go/v2/types"
+	"github.com/moby/buildkit/frontend/dockerfile/parser"
+	"github.com/moby/buildkit/frontend/dockerfile/shell"
+)
+
+// dockerfiles are the environments that images have of their own: ENV of the
+// final stage, or of the one asked for, and of the stages that it is built on.
+var dockerfiles = kind{
+	key: "dockerfile", says: "the environment of an image, of its last stage or the one named",
+	discover: func(f *finder) {
+		for _, file := range f.tree.Files {
+			if IsDockerfile(file.Path) {
+				f.set.Images = append(f.set.Images, file.Path)
+			}
+		}
+	},
+	load: func(f *finder, s Spec) ([]*Layer, error) {
+		l, err := f.image(s.Dockerfile, s.Stage, nil)
+		if err != nil {
+			return nil, specError(s.Dockerfile, err)
+		}
+		return []*Layer{l}, nil
+	},
+}
+
+// IsDockerfile tells by its name whether a file describes an image.
+func IsDockerfile(file string) bool {
+	base := path.Base(file)
+	for _, name := range []string{"Dockerfile", "Containerfile"} {
+		if base == name || strings.HasPrefix(base, name+".") && !strings.HasSuffix(base, ".dockerignore") {
+			return true
+		}
+	}
+	return strings.HasSuffix(base, ".dockerfile")
+}
+
+// imageOf gives the layer of the image that a compose service builds, or nil.
+func (f *finder) imageOf(service types.ServiceConfig) *Layer {
+	if service.Build == nil || service.Build.DockerfileInline != "" {
+		return nil
+	}
+	name := service.Build.Dockerfile
+	if name == "" {
+		name = "Dockerfile"
+	}
+	if !path.IsAbs(name) {
+		name = path.Join(service.Build.Context, name)
+	}
+	file, inside := f.tree.Inside(name)
+	if !inside || !f.tree.Has(file) {
+		return nil
+	}
+	if context, within := f.tree.Inside(service.Build.Context); within && !slices.Contains(f.set.contexts[file], context) {
+		f.set.contexts[file] = append(f.set.contexts[file], context)
+	}
+	l, err := f.image(file, service.Build.Target, service.Build.Args)
+	if err != nil || len(l.Values) == 0 {
+		return nil
+	}
+	return l
+}
+
+// image reads a Dockerfile. arguments are those of the build.
+func (f *finder) image(file, stage string, arguments map[string]*string) (l *Layer, err error) {
+	src, err := f.tree.ReadFile(file)
+	if err != nil {
+		return nil, err
+	}
+	defer func() {
+		if recover() != nil {
+			l, err = nil, &SpecError{file, "it cannot be understood as a Dockerfile", "Check its instructions."}
+		}
+	}()
+	parsed, err := parser.Parse(bytes.NewReader(src))
+	if err != nil {
+		return nil, &SpecError{file, "it cannot be understood as a Dockerfile", "Check its instructions."}
+	}
+	b := &imageBuild{file: file, lex: shell.NewLex(parsed.EscapeToken), arguments: arguments, global: map[string]string{}, stages: map[string]*imageStage{}}
+	for _, node := range parsed.AST.Children {
+		b.instruction(node)
+	}
+	final := b.last
+	if stage != "" {
+		if final = b.stages[strings.ToLower(stage)]; final == nil {
+			return nil, &SpecError{file, fmt.Sprintf("there is no stage %q", stage), "Name one that a FROM … AS names."}
+		}
+	}
+	l = &Layer{Kind: "dockerfile", Label: file, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file], Values: map[string]Value{}, Changed: f.tree.Changed(file)}
+	if final != nil {
+		l.Values = final.values
+	}
+	return l, nil
+}
+
+// imageStage is one stage of a build.
+type imageStage struct {
+	values    map[string]Value
+	arguments map[string]string
+}
+
+// Get and Keys let the library expand with what the stage knows: ENV wins over ARG.
+func (s *imageStage) Get(name string) (string, bool) {
+	if v, found := s.values[name]; found {
+		return v.Text, true
+	}
+	value, found := s.arguments[name]
+	return value, found
+}
+
+func (s *imageStage) Keys() []string { return append(sortedKeys(s.values), sortedKeys(s.arguments)...) }
+
+type imageBuild struct {
+	file      string
+	lex       *shell.Lex
+	arguments map[string]*string // of the build
+	global    map[string]string  // ARG before the first FROM
+	stages    map[string]*imageStage
+	last      *imageStage
+	count     int
+}
+
+func (b *imageBuild) instruction(node *parser.Node) {
+	var words []*parser.Node
+	for n := node.Next; n != nil; n = n.Next {
+		words = append(words, n)
+	}
+	switch strings.ToLower(node.Value) {
+	case "from":
+		b.from(words)
+	case "arg":
+		for _, w := range words {
+			b.argument(w.Value)
+		}
+	case "env":
+		for i := 0; b.last != nil && i+1 < len(words); i += 3 { // name, value, delimiter
+			b.set(words[i].Value, words[i+1].Value, node.StartLine)
+		}
+	}
+}
+
+// from begins a stage: on an image, or on an earlier stage, whose environment it takes over.
+func (b *imageBuild) from(words []*parser.Node) {
+	stage := &imageStage{values: map[string]Value{}, arguments: map[string]string{}}
+	if len(words) > 0 {
+		if base := b.stages[strings.ToLower(words[0].Value)]; base != nil {
+			for name, v := range base.values {
+				stage.values[name] = v
+			}
+		}
+	}
+	if len(words) > 2 && strings.EqualFold(words[1].Value, "as") {
+		b.stages[strings.ToLower(words[2].Value)] = stage
+	}
+	b.stages[fmt.Sprint(b.count)] = stage
+	b.count++
+	b.last = stage
+}
+
+func (b *imageBuild) argument(written string) {
+	name, fallback, has := strings.Cut(written, "=")
+	value, known := fallback, has
+	if has && b.last != nil {
+		value = b.expand(fallback)
+	}
+	if outer, isGlobal := b.global[name]; isGlobal && !has {
+		value, known = outer, true
+	}
+	if given := b.arguments[name]; given != nil {
+		value, known = *given, true
+	}
+	switch {
+	case !known:
+	case b.last == nil:
+		b.global[name] = value
+	default:
+		b.last.arguments[name] = value
+	}
+}
+
+func (b *imageBuild) set(name, written string, line int) {
+	b.last.values[name] = textValue(b.expand(written), b.file, line, 1)
+}
+
+// expand fills in what a word refers to. What cannot be expanded stays as written.
+func (b *imageBuild) expand(word string) string {
+	expanded, _, err := b.lex.ProcessWord(word, b.last)
+	if err != nil {
+		return word
+	}
+	return expanded
+}

@@ -1,0 +1,158 @@
+package environment
+
+import (
+	"errors"
+	"io/fs"
+	"path"
+	"slices"
+	"strings"
+
+	"inzicht/core/envfile"
+	"inzicht/core/tree"
+)
+
+// envFiles are files of NAME=value lines: .env as local, .env.NAME and
+// NAME.env as NAME, and what inzicht.toml names.
+var envFiles = kind{
+	key: "env", says: "an env file",
+	discover: (*finder).discoverEnvFiles,
+	load: func(f *finder, s Spec) ([]*Layer, error) {
+		dialect := envfile.Dotenv
+		if s.Dialect != "" {
+			if dialect = envfile.DialectNamed(s.Dialect); dialect == nil {
+				return nil, &SpecError{s.Env, "there is no dialect " + s.Dialect, "Dialects: dotenv, compose, docker, systemd, shell."}
+			}
+		}
+		l, err := f.envFile(s.Env, dialect, nil)
+		if err != nil {
+			return nil, specError(s.Env, err)
+		}
+		return []*Layer{l}, nil
+	},
+}
+
+// envFile reads one env file of the tree as a layer. A file is read once for
+// each dialect.
+func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lookup) (*Layer, error) {
+	key := file + "\x00" + dialect.Name
+	if l := f.read[key]; l != nil && outer == nil {
+		return l, nil
+	}
+	src, err := f.tree.ReadFile(file)
+	if err != nil {
+		return nil, err
+	}
+	document := f.documents[file]
+	if document == nil {
+		document = envfile.Parse(src)
+		f.documents[file] = document
+	}
+	l := &Layer{
+		Kind: "env", Label: file, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file],
+		Document: document, Dialect: dialect, Values: map[string]Value{}, Changed: f.tree.Changed(file),
+	}
+	reading := dialect.Read(src, outer)
+	for name, a := range reading.Values {
+		line, column := a.Line, 1
+		if entry, found := document.Lookup(name); found {
+			line, column = entry.Line, entry.Column
+		}
+		v := textValue(a.Value, file, line, column)
+		switch {
+		case a.Passed:
+			v.State, v.Why = Given, "handed on by whoever starts it"
+		case a.Computed:
+			v.State, v.Text, v.Why = Given, "", "worked out by a command"
+		}
+		l.Values[name] = v
+	}
+	if outer == nil {
+		f.read[key] = l
+	}
+	return l, nil
+}
+
+// discoverEnvFiles groups env files by what their names say.
+func (f *finder) discoverEnvFiles() {
+	type group struct{ name, folder string }
+	groups := map[group][]*Layer{}
+	for _, file := range f.tree.Files {
+		kind, isEnv := tree.EnvFileName(file.Path)
+		if !isEnv {
+			continue
+		}
+		dialect := envfile.Dotenv
+		if path.Base(file.Path) == ".envrc" {
+			dialect = envfile.Shell
+		}
+		l, err := f.envFile(file.Path, dialect, nil)
+		if err != nil {
+			f.unreadable(file.Path, err)
+			continue
+		}
+		if kind.Example {
+			f.set.Examples = append(f.set.Examples, l)
+			continue
+		}
+		if f.claimed[file.Path] && kind.Environment != "local" {
+			continue // a layer of what names it
+		}
+		key := group{kind.Environment, l.Component.Folder}
+		groups[key] = append(groups[key], l)
+	}
+	for key, layers := range groups {
+		slices.SortFunc(layers, compareFiles)
+		if base := groups[group{"local", key.folder}]; key.name != "local" {
+			layers = append(committedBase(base, layers), layers...)
+		}
+		f.set.add(Environment{Name: key.name, Component: layers[len(layers)-1].Component, Layers: layers})
+	}
+}
+
+// committedBase gives the .env that is the base of .env.NAME beside it: one
+// that is committed holds what all environments share.
+func committedBase(local, layers []*Layer) []*Layer {
+	for _, l := range local {
+		if path.Base(l.File) == ".env" && l.Tracked && path.Dir(l.File) == path.Dir(layers[0].File) && strings.HasPrefix(path.Base(layers[0].File), ".env.") {
+			return []*Layer{l}
+		}
+	}
+	return nil
+}
+
+// compareFiles orders the files of one environment: the deeper file later,
+// .local files after the others, and what a shell exports last, since
+// libraries leave what is set already as it is.
+func compareFiles(a, b *Layer) int {
+	rank := func(l *Layer) int {
+		kind, _ := tree.EnvFileName(l.File)
+		switch {
+		case path.Base(l.File) == ".envrc":
+			return 2
+		case kind.Override:
+			return 1
+		}
+		return 0
+	}
+	switch {
+	case rank(a) != rank(b):
+		return rank(a) - rank(b)
+	case path.Dir(a.File) != path.Dir(b.File):
+		return strings.Count(a.File, "/") - strings.Count(b.File, "/")
+	}
+	return strings.Compare(a.File, b.File)
+}
+
+// unreadable notes a file that could not be read.
+func (f *finder) unreadable(file string, err error) {
+	reason := "it cannot be read"
+	switch {
+	case errors.Is(err, fs.ErrPermission):
+		reason = "it may not be read"
+	case errors.Is(err, fs.ErrNotExist):
+		reason = "it is not there"
+	case errors.Is(err, tree.ErrTooLarge):
+		reason = "it is " + err.Error()
+	}
+	f.set.Problems = append(f.set.Problems, Problem{File: file, Reason: "this file was not read: " + reason, Hint: "Put a readable file in its place, or remove it."})
+}

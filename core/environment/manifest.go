@@ -1,0 +1,336 @@
+package environment
+
+import (
+	"bytes"
+	"encoding/base64"
+	"fmt"
+	"path"
+	"regexp"
+	"slices"
+	"strings"
+
+	"github.com/bmatcuk/doublestar/v4"
+	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/envfile"
+)
+
+// manifests are the workloads of Kubernetes manifests: envFrom in its order,
+// then env, which wins; the image's own environment before both. Config maps
+// and secrets are looked for in the same tree, generators of kustomizations
+// included.
+var manifests = kind{
+	key: "manifests", says: "one workload of Kubernetes manifests",
+	discover: (*finder).discoverManifests,
+	load: func(f *finder, s Spec) ([]*Layer, error) {
+		var c cluster
+		for _, pattern := range s.Manifests {
+			found := false
+			for _, file := range f.tree.Files {
+				if ok, _ := doublestar.Match(pattern, file.Path); ok {
+					documents, err := f.documentsOf(file.Path)
+					if err != nil {
+						return nil, specError(file.Path, err)
+					}
+					c.take(f, documents)
+					found = true
+				}
+			}
+			if !found {
+				return nil, &SpecError{pattern, "no file of this tree fits", "Give a path or a glob such as deploy/staging/*.yaml."}
+			}
+		}
+		for _, w := range c.workloads {
+			if w.name == s.Workload && (s.Container == "" || w.container == s.Container) {
+				return f.workloadLayers(&c, w), nil
+			}
+		}
+		var names []string
+		for _, w := range c.workloads {
+			names = append(names, w.name)
+		}
+		return nil, &SpecError{strings.Join(s.Manifests, " "), fmt.Sprintf("there is no workload %q", s.Workload), "It has: " + strings.Join(names, ", ") + "."}
+	},
+}
+
+// workload is one container of a workload.
+type workload struct {
+	name, container, image string
+	file                   string
+	env, from              *yaml.Node
+}
+
+// store is a config map or a secret.
+type store struct {
+	kind, name, file string
+	values           map[string]Value
+}
+
+// cluster is what some manifests describe together.
+type cluster struct {
+	workloads []workload
+	stores    []store
+}
+
+// generic are names of folders that do not tell a stage.
+var generic = regexp.MustCompile(`^(k8s|kubernetes|kube|manifests?|deploy|deployments?|base|bases|overlays?|infra|ops|config|resources|yaml|charts?|templates)$`)
+
+// discoverManifests takes the manifests of each folder for one cluster.
+func (f *finder) discoverManifests() {
+	folders := map[string]*cluster{}
+	looked := 0
+	for _, file := range f.tree.Files {
+		if !isYAML(file.Path) || looked > maxYAMLFiles {
+			continue
+		}
+		looked++
+		src, err := f.tree.ReadFile(file.Path)
+		if err != nil || len(src) > maxYAML || !isManifest(src, file.Path) || bytes.Contains(src, []byte("{{")) {
+			continue
+		}
+		documents, err := f.documentsOf(file.Path)
+		if err != nil {
+			f.noteYAML(err)
+			continue
+		}
+		folder := path.Dir(file.Path)
+		if folders[folder] == nil {
+			folders[folder] = &cluster{}
+		}
+		folders[folder].take(f, documents)
+	}
+	all := cluster{}
+	for _, folder := range sortedKeys(folders) {
+		all.stores = append(all.stores, folders[folder].stores...)
+	}
+	for _, folder := range sortedKeys(folders) {
+		c := folders[folder]
+		c.stores = append(slices.Clone(all.stores), c.stores...) // those of its own folder are found first
+		prefix := "kubernetes"
+		if base := path.Base(folder); base != "." && !generic.MatchString(base) {
+			prefix += "." + base
+		}
+		f.workloads(prefix, c)
+	}
+}
+
+func isManifest(src []byte, file string) bool {
+	return bytes.Contains(src, []byte("apiVersion:")) && bytes.Contains(src, []byte("kind:")) || strings.HasPrefix(path.Base(file), "kustomization.")
+}
+
+// noteYAML takes up what was wrong with a YAML file.
+func (f *finder) noteYAML(err error) {
+	if own, ok := err.(*yamlError); ok {
+		f.set.Problems = append(f.set.Problems, own.Problem)
+	}
+}
+
+// workloads takes up those that run code of this tree.
+func (f *finder) workloads(prefix string, c *cluster) {
+	count := map[string]int{}
+	for _, w := range c.workloads {
+		count[w.name]++
+	}
+	for _, w := range c.workloads {
+		component, known := f.componentNamed(imageName(w.image))
+		if !known {
+			component, known = f.componentNamed(w.name)
+		}
+		if !known {
+			continue
+		}
+		name := prefix + "/" + w.name
+		if count[w.name] > 1 {
+			name += "." + w.container
+		}
+		layers := f.workloadLayers(c, w)
+		for _, image := range f.set.Images {
+			if f.tree.ComponentOf(image).Folder == component.Folder && component.Folder != "" && path.Base(image) == "Dockerfile" {
+				if l, err := f.image(image, "", nil); err == nil && len(l.Values) > 0 {
+					layers = append([]*Layer{l}, layers...)
+				}
+			}
+		}
+		f.set.add(Environment{Name: name, Component: component, Only: true, Layers: layers})
+	}
+}
+
+// take reads documents into the cluster.
+func (c *cluster) take(f *finder, documents []*yamlDocument) {
+	for _, d := range documents {
+		name := text(d.root, "metadata", "name")
+		spec := at(d.root, "spec")
+		switch kind := text(d.root, "kind"); kind {
+		case "Deployment", "StatefulSet", "DaemonSet", "Job", "ReplicaSet":
+			c.pod(d, name, at(spec, "template", "spec"))
+		case "CronJob":
+			c.pod(d, name, at(spec, "jobTemplate", "spec", "template", "spec"))
+		case "Pod":
+			c.pod(d, name, spec)
+		case "ConfigMap", "Secret":
+			c.stores = append(c.stores, readStore(d, kind, name))
+		case "List":
+			for _, item := range items(at(d.root, "items")) {
+				c.take(f, []*yamlDocument{{d.file, item}})
+			}
+		default:
+			if kind == "Kustomization" || strings.HasPrefix(path.Base(d.file), "kustomization.") {
+				c.generators(f, d)
+			}
+		}
+	}
+}
+
+func (c *cluster) pod(d *yamlDocument, name string, spec *yaml.Node) {
+	for _, key := range []string{"containers", "initContainers"} {
+		for _, container := range items(at(spec, key)) {
+			c.workloads = append(c.workloads, workload{
+				name: name, container: text(container, "name"), image: text(container, "image"),
+				file: d.file, env: at(container, "env"), from: at(container, "envFrom"),
+			})
+		}
+	}
+}
+
+func readStore(d *yamlDocument, kind, name string) store {
+	s := store{kind, name, d.file, map[string]Value{}}
+	for _, e := range entries(at(d.root, "data")) {
+		v := scalarValue(e.value, d.file)
+		if kind == "Secret" && v.State == Set {
+			decoded, err := base64.StdEncoding.DecodeString(strings.TrimSpace(v.Text))
+			if err != nil {
+				v.State, v.Text, v.Why = Given, "", "it is not base64"
+			} else {
+				v = textValue(string(decoded), d.file, v.Line, v.Column)
+			}
+		}
+		s.values[e.key.Value] = v
+	}
+	for _, e := range entries(at(d.root, "stringData")) {
+		s.values[e.key.Value] = scalarValue(e.value, d.file)
+	}
+	return s
+}
+
+// generators reads configMapGenerator and secretGenerator: literals and env files.
+func (c *cluster) generators(f *finder, d *yamlDocument) {
+	for key, kind := range map[string]string{"configMapGenerator": "ConfigMap", "secretGenerator": "Secret"} {
+		for _, generator := range items(at(d.root, key)) {
+			s := store{kind, text(generator, "name"), d.file, map[string]Value{}}
+			named := oneOrMore(at(generator, "envs"))
+			named = append(named, oneOrMore(at(generator, "env"))...)
+			for _, n := range named {
+				file := path.Join(path.Dir(d.file), n.Value)
+				if l, err := f.envFile(file, envfile.Docker, nil); err == nil {
+					f.claimed[file] = true
+					for name, v := range l.Values {
+						s.values[name] = v
+					}
+				}
+			}
+			for _, n := range items(at(generator, "literals")) {
+				if name, value, found := strings.Cut(n.Value, "="); found {
+					s.values[name] = textValue(value, d.file, n.Line, n.Column)
+				}
+			}
+			c.stores = append(c.stores, s)
+		}
+	}
+}
+
+// find gives a config map or secret: the one that was found last, which is
+// that of the workload's own folder.
+func (c *cluster) find(kind, name string) *store {
+	for i := range slices.Backward(c.stores) {
+		if s := &c.stores[i]; s.kind == kind && s.name == name {
+			return s
+		}
+	}
+	return nil
+}
+
+// workloadLayers gives a layer for each entry of envFrom, and one for env.
+func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
+	layer := func(label, file string) *Layer {
+		return &Layer{Kind: "manifests", Label: label, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file], Values: map[string]Value{}, Changed: f.tree.Changed(file)}
+	}
+	for _, from := range items(w.from) {
+		for key, kind := range map[string]string{"configMapRef": "ConfigMap", "secretRef": "Secret"} {
+			ref := at(from, key)
+			name := text(ref, "name")
+			if name == "" {
+				continue
+			}
+			l := layer(fmt.Sprintf("%s, %s %s", w.file, kind, name), w.file)
+			if s := c.find(kind, name); s != nil {
+				l.Label, l.File = fmt.Sprintf("%s, %s %s", s.file, kind, name), s.file
+				for key, v := range s.values {
+					if isName(key) {
+						l.Values[text(from, "prefix")+key] = v
+					}
+				}
+			} else if text(ref, "optional") != "true" {
+				l.Open = fmt.Sprintf("%s %s, which is not in this tree", kind, name)
+			}
+			layers = append(layers, l)
+		}
+	}
+	own := layer(fmt.Sprintf("%s, container %s", w.file, w.container), w.file)
+	for _, e := range items(w.env) {
+		if name := at(e, "name"); name != nil && name.Value != "" {
+			if v, given := c.value(e, w, name); given {
+				own.Values[name.Value] = v
+			}
+		}
+	}
+	for name, v := range own.Values { // $(OTHER) refers to what comes before
+		if v.State == Set && strings.Contains(v.Text, "$(") {
+			v.Text = dollarParens.ReplaceAllStringFunc(v.Text, func(ref string) string {
+				for _, l := range slices.Backward(append(layers, own)) {
+					if other, found := l.Values[ref[2:len(ref)-1]]; found && ref[2:len(ref)-1] != name {
+						return other.Text
+					}
+				}
+				return ref
+			})
+			own.Values[name] = v
+		}
+	}
+	if len(own.Values) > 0 {
+		layers = append(layers, own)
+	}
+	return layers
+}
+
+var dollarParens = regexp.MustCompile(`\$\([A-Za-z_][A-Za-z0-9_.-]*\)`)
+
+// value gives the value of one entry of env; it is none where an optional key
+// is not there.
+func (c *cluster) value(e *yaml.Node, w workload, name *yaml.Node) (v Value, given bool) {
+	hidden := Value{State: Given, File: w.file, Line: name.Line, Column: name.Column}
+	from := at(e, "valueFrom")
+	if from == nil {
+		v := scalarValue(at(e, "value"), w.file)
+		if at(e, "value") == nil {
+			v = textValue("", w.file, 0, 0)
+		}
+		v.Line, v.Column = name.Line, name.Column
+		return v, true
+	}
+	for key, kind := range map[string]string{"configMapKeyRef": "ConfigMap", "secretKeyRef": "Secret"} {
+		ref := at(from, key)
+		if ref == nil {
+			continue
+		}
+		optional := text(ref, "optional") == "true"
+		s := c.find(kind, text(ref, "name"))
+		if s == nil {
+			hidden.Why = fmt.Sprintf("from %s %s, which is not in this tree", kind, text(ref, "name"))
+			return hidden, !optional
+		}
+		v, found := s.values[text(ref, "key")]
+		return v, found
+	}
+	hidden.Why = "from the cluster itself"
+	return hidden, true
+}

@@ -1,0 +1,63 @@
+package environment
+
+import (
+	"fmt"
+	"strings"
+
+	"go.yaml.in/yaml/v4"
+)
+
+// workflows are what hosted pipelines set: env of the workflow, then of the
+// job, then of the step.
+var workflows = kind{
+	key: "workflow", says: "a job of a workflow file, or one of its steps",
+	load: func(f *finder, s Spec) ([]*Layer, error) {
+		documents, err := f.documentsOf(s.Workflow)
+		if err != nil {
+			return nil, specError(s.Workflow, err)
+		}
+		if len(documents) == 0 {
+			return nil, &SpecError{s.Workflow, "it is empty", "Name a workflow file."}
+		}
+		root := documents[0].root
+		layers := []*Layer{f.block(s.Workflow, "workflow", at(root, "env"))}
+		if s.Job == "" {
+			return layers, nil
+		}
+		job := at(root, "jobs", s.Job)
+		if job == nil {
+			return nil, &SpecError{s.Workflow, fmt.Sprintf("there is no job %q", s.Job), "It has: " + strings.Join(keysOf(at(root, "jobs")), ", ") + "."}
+		}
+		layers = append(layers, f.block(s.Workflow, "job "+s.Job, at(job, "env")))
+		if s.Step == "" {
+			return layers, nil
+		}
+		for _, step := range items(at(job, "steps")) {
+			if text(step, "name") == s.Step || text(step, "id") == s.Step {
+				return append(layers, f.block(s.Workflow, "step "+s.Step, at(step, "env"))), nil
+			}
+		}
+		return nil, &SpecError{s.Workflow, fmt.Sprintf("job %s has no step %q", s.Job, s.Step), "Give the step's name or id."}
+	},
+}
+
+// block makes a layer of a mapping of names to values.
+func (f *finder) block(file, what string, n *yaml.Node) *Layer {
+	l := &Layer{Label: file + ", " + what, Kind: "workflow", File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file], Values: map[string]Value{}, Changed: f.tree.Changed(file)}
+	for _, e := range entries(n) {
+		v := scalarValue(e.value, file)
+		v.Line, v.Column = e.key.Line, e.key.Column
+		if v.State == Set && strings.Contains(v.Text, "${{") {
+			v.State, v.Text, v.Why = Given, "", "worked out when the workflow runs"
+		}
+		l.Values[e.key.Value] = v
+	}
+	return l
+}
+
+func keysOf(n *yaml.Node) (keys []string) {
+	for _, e := range entries(n) {
+		keys = append(keys, e.key.Value)
+	}
+	return keys
+}

@@ -1,0 +1,227 @@
+package environment
+
+import (
+	"bytes"
+	"path"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"go.yaml.in/yaml/v4"
+)
+
+const (
+	maxYAML      = 1 << 20 // bytes of a YAML file that is looked at
+	maxDocuments = 500     // in one file
+	maxYAMLDepth = 60      // of nodes that are looked at
+	maxYAMLFiles = 4000    // that are looked at in one tree
+	maxAliases   = 1000    // in one file, before it is taken for a bomb
+)
+
+// yamlDocument is one document of a YAML or JSON file.
+type yamlDocument struct {
+	file string
+	root *yaml.Node
+}
+
+func isYAML(file string) bool {
+	ext := path.Ext(file)
+	return ext == ".yaml" || ext == ".yml"
+}
+
+// documentsOf gives the documents of a YAML or JSON file of the tree; each
+// file is read once.
+func (f *finder) documentsOf(file string) ([]*yamlDocument, error) {
+	if list, known := f.yaml[file]; known {
+		return list, nil
+	}
+	src, err := f.tree.ReadFile(file)
+	if err != nil {
+		return nil, err
+	}
+	list, problem := parseYAML(file, src)
+	if problem != nil {
+		return nil, problem
+	}
+	f.yaml[file] = list
+	return list, nil
+}
+
+// yamlError says where a YAML file cannot be understood. It repeats nothing
+// of the file: what stands there may be a secret.
+type yamlError struct{ Problem }
+
+func (e *yamlError) Error() string { return e.Reason }
+
+var yamlLine = regexp.MustCompile(`line (\d+)`)
+
+func parseYAML(file string, src []byte) (list []*yamlDocument, problem *yamlError) {
+	fail := func(line int, reason, hint string) ([]*yamlDocument, *yamlError) {
+		return nil, &yamlError{Problem{File: file, Line: line, Column: 1, Reason: reason, Hint: hint}}
+	}
+	if len(src) > maxYAML {
+		return fail(0, "this file is over 1 MiB and was not read", "Split it.")
+	}
+	defer func() {
+		if recover() != nil {
+			list, problem = fail(0, "this file cannot be understood as YAML", "Check its indentation and quotes.")
+		}
+	}()
+	decoder := yaml.NewDecoder(bytes.NewReader(src))
+	for len(list) < maxDocuments {
+		root := &yaml.Node{}
+		err := decoder.Decode(root)
+		if err != nil && err.Error() == "EOF" {
+			break
+		}
+		if err != nil {
+			line := 0
+			if found := yamlLine.FindStringSubmatch(err.Error()); found != nil {
+				line, _ = strconv.Atoi(found[1])
+			}
+			hint := "Check its indentation and quotes."
+			if lines := bytes.Split(src, []byte("\n")); line > 0 && line <= len(lines) && bytes.HasPrefix(bytes.TrimLeft(lines[line-1], " "), []byte("\t")) || bytes.Contains(src, []byte("\n\t")) {
+				hint = "Indent with spaces: YAML takes no tabs."
+			}
+			return fail(line, "this file cannot be understood as YAML", hint)
+		}
+		if n := countAliases(root, 0); n > maxAliases {
+			return fail(0, "this file holds more aliases than a person writes, and was not read", "Write the values out.")
+		}
+		if len(root.Content) > 0 {
+			list = append(list, &yamlDocument{file, root.Content[0]})
+		}
+	}
+	return list, nil
+}
+
+// countAliases counts what the aliases of a document stand for when written
+// out, as far as maxAliases.
+func countAliases(n *yaml.Node, depth int) int {
+	if depth > maxYAMLDepth {
+		return 0
+	}
+	total := 0
+	for _, child := range n.Content {
+		if child.Kind == yaml.AliasNode && child.Alias != nil {
+			total += 1 + countAliases(child.Alias, depth+1)
+		} else {
+			total += countAliases(child, depth+1)
+		}
+		if total > maxAliases {
+			break
+		}
+	}
+	return total
+}
+
+// follow gives what an alias stands for.
+func follow(n *yaml.Node) *yaml.Node {
+	for steps := 0; n != nil && n.Kind == yaml.AliasNode && steps < 10; steps++ {
+		n = n.Alias
+	}
+	return n
+}
+
+// entry is one entry of a mapping.
+type entry struct {
+	key, value *yaml.Node
+}
+
+// entries gives the entries of a mapping, those of merged mappings first.
+func entries(n *yaml.Node) (list []entry) {
+	if n = follow(n); n == nil || n.Kind != yaml.MappingNode {
+		return nil
+	}
+	for i := 0; i+1 < len(n.Content); i += 2 {
+		key, value := n.Content[i], follow(n.Content[i+1])
+		if key.Tag != "!!merge" {
+			continue
+		}
+		sources := []*yaml.Node{value}
+		if value.Kind == yaml.SequenceNode {
+			sources = value.Content
+		}
+		for _, source := range sources {
+			if source = follow(source); source != nil && source != n {
+				for j := 0; j+1 < len(source.Content) && source.Kind == yaml.MappingNode; j += 2 {
+					list = append(list, entry{source.Content[j], follow(source.Content[j+1])})
+				}
+			}
+		}
+	}
+	for i := 0; i+1 < len(n.Content); i += 2 {
+		if key := n.Content[i]; key.Tag != "!!merge" {
+			list = append(list, entry{key, follow(n.Content[i+1])})
+		}
+	}
+	return list
+}
+
+// at gives what stands at a path of keys, or nil.
+func at(n *yaml.Node, keys ...string) *yaml.Node {
+	for _, key := range keys {
+		var next *yaml.Node
+		for _, e := range entries(n) {
+			if e.key.Value == key {
+				next = e.value
+			}
+		}
+		if next == nil {
+			return nil
+		}
+		n = next
+	}
+	return follow(n)
+}
+
+// text gives the text of a scalar at a path of keys, or "".
+func text(n *yaml.Node, keys ...string) string {
+	if found := at(n, keys...); found != nil && found.Kind == yaml.ScalarNode {
+		return found.Value
+	}
+	return ""
+}
+
+// items gives the items of a list.
+func items(n *yaml.Node) []*yaml.Node {
+	if n = follow(n); n == nil || n.Kind != yaml.SequenceNode {
+		return nil
+	}
+	list := make([]*yaml.Node, len(n.Content))
+	for i, item := range n.Content {
+		list[i] = follow(item)
+	}
+	return list
+}
+
+// scalarValue gives the value that a scalar is, as a program gets it.
+func scalarValue(n *yaml.Node, file string) Value {
+	if n == nil || n.Kind != yaml.ScalarNode {
+		return Value{State: Given, File: file, Why: "written as a structure"}
+	}
+	if n.Tag == "!!null" {
+		return textValue("", file, n.Line, n.Column)
+	}
+	return textValue(n.Value, file, n.Line, n.Column)
+}
+
+// isName tells whether s is written like the name of a variable.
+func isName(s string) bool {
+	return s != "" && len(s) < 256 && strings.IndexFunc(s, func(r rune) bool {
+		return r != '_' && r != '.' && r != '-' && (r < '0' || r > '9') && (r < 'A' || r > 'Z') && (r < 'a' || r > 'z')
+	}) < 0 && (s[0] < '0' || s[0] > '9')
+}
+
+// oneOrMore gives the scalars of what may be written as one or as a list.
+func oneOrMore(n *yaml.Node) (list []*yaml.Node) {
+	if n != nil && n.Kind == yaml.ScalarNode {
+		return []*yaml.Node{n}
+	}
+	for _, item := range items(n) {
+		if item != nil && item.Kind == yaml.ScalarNode {
+			list = append(list, item)
+		}
+	}
+	return list
+}

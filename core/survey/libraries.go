@@ -1,0 +1,118 @@
+package survey
+
+import (
+	"os"
+	"path"
+	"path/filepath"
+	"runtime"
+	"slices"
+	"strings"
+	"sync"
+	"sync/atomic"
+
+	"inzicht/core/language"
+	"inzicht/core/tree"
+)
+
+// LibraryRead is a read by an installed library.
+type LibraryRead struct {
+	Library string
+	File    string // from the root of the tree
+	Line    int
+}
+
+// libraryFolders are folders of a component in which libraries are installed.
+var libraryFolders = []string{"node_modules", "vendor", ".venv", "venv", ".bundle"}
+
+// InLibraries looks for names in the installed libraries of the tree, and
+// gives for each that one of them reads where it does.
+func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
+	found := map[string]LibraryRead{}
+	if len(names) == 0 {
+		return found
+	}
+	for _, folder := range s.libraryFolders() {
+		libraries, err := tree.Open(filepath.Join(s.Tree.Root, filepath.FromSlash(folder)), tree.Options{NoSkip: true})
+		if err != nil {
+			continue
+		}
+		s.inLibrary(folder, libraries, newWordSet(names), found)
+	}
+	return found
+}
+
+// libraryFolders gives the folders of installed libraries that there are.
+func (s *Survey) libraryFolders() (folders []string) {
+	add := func(folder string) {
+		at := filepath.Join(s.Tree.Root, filepath.FromSlash(folder))
+		if info, err := os.Lstat(at); err == nil && info.IsDir() && !slices.Contains(folders, folder) {
+			folders = append(folders, folder)
+		}
+	}
+	for _, c := range s.Tree.Components {
+		for _, name := range libraryFolders {
+			add(path.Join(c.Folder, name))
+		}
+	}
+	for _, folder := range s.Config.Dependencies {
+		if clean, inside := s.Tree.Inside(folder); inside {
+			add(clean)
+		}
+	}
+	return folders
+}
+
+// inLibrary looks through one folder of libraries.
+func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, found map[string]LibraryRead) {
+	var next atomic.Int64
+	var mutex sync.Mutex
+	var workers sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		workers.Go(func() {
+			in := &reader{root: libraries.Root}
+			defer in.close()
+			for n := int(next.Add(1)) - 1; n < len(libraries.Files); n = int(next.Add(1)) - 1 {
+				file := libraries.Files[n].Path
+				l := language.Of(file)
+				if l == nil || l.Own != nil || scopeOf(file) == "test" {
+					continue
+				}
+				src := in.read(file)
+				if src == nil || !l.Triggered(src) || !words.in(src) {
+					continue
+				}
+				for _, r := range analyse(l, file, src, nil).Reads {
+					if _, wanted := words.words[r.Name]; !wanted {
+						continue
+					}
+					read := LibraryRead{libraryOf(file), path.Join(folder, file), r.Line}
+					mutex.Lock()
+					if before, known := found[r.Name]; !known || read.File < before.File || read.File == before.File && read.Line < before.Line {
+						found[r.Name] = read
+					}
+					mutex.Unlock()
+				}
+			}
+		})
+	}
+	workers.Wait()
+}
+
+// libraryOf gives the name of the library that a file of a library folder
+// belongs to.
+func libraryOf(file string) string {
+	for _, inner := range []string{"site-packages/", "node_modules/", "gems/"} {
+		if n := strings.LastIndex(file, inner); n >= 0 {
+			file = file[n+len(inner):]
+		}
+	}
+	parts := strings.Split(file, "/")
+	keep := 1
+	switch {
+	case strings.HasPrefix(parts[0], "@"):
+		keep = 2
+	case strings.Contains(parts[0], ".") && !strings.HasSuffix(parts[0], ".py"): // a module path: host, owner, name
+		keep = 3
+	}
+	return strings.Join(parts[:min(keep, len(parts))], "/")
+}
