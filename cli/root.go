@@ -12,7 +12,8 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"inzicht/core/survey"
+	"inzicht/core/config"
+	"inzicht/core/environment"
 	"inzicht/core/tree"
 )
 
@@ -59,10 +60,13 @@ func explain(w io.Writer, command *cobra.Command, err error) {
 	fmt.Fprintf(w, "inzicht: %s\n", visibleError(err))
 	var path *tree.PathError
 	var usage *usageError
-	var config *survey.ConfigError
+	var spec *environment.SpecError
+	var configuration *config.Error
 	switch {
-	case errors.As(err, &config):
-		fmt.Fprintf(w, "  %s\n", config.Hint)
+	case errors.As(err, &configuration):
+		fmt.Fprintf(w, "  %s\n", configuration.Hint)
+	case errors.As(err, &spec):
+		fmt.Fprintf(w, "  %s\n", spec.Hint)
 	case errors.As(err, &path):
 		fmt.Fprintf(w, "  %s\n", path.Hint)
 	case errors.As(err, &usage):

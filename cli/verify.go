@@ -45,7 +45,7 @@ Exit status: 0 nothing at or above --fail-on, 1 findings, 2 it could not be done
 			if err := knownEnvironments(p, environments); err != nil {
 				return err
 			}
-			p.Findings = slices.DeleteFunc(verify.Run(p.Survey), func(f verify.Finding) bool {
+			p.Findings = slices.DeleteFunc(verify.Run(p.Survey, nil), func(f verify.Finding) bool {
 				return len(environments) > 0 && f.Environment != "" && !slices.Contains(environments, f.Environment) ||
 					s.component != "" && f.Component != s.component
 			})

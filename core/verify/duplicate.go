@@ -11,10 +11,17 @@ var duplicate = Rule{
 	Name: "duplicate", Level: Warning,
 	Says: "one file sets it twice",
 	Do:   "Most readers take the last line, some the first: keep one.",
+	About: `One env file sets the same variable on two lines. Most readers take the last,
+some the first, and whoever edits the other one wonders why nothing changes.
+
+  LEVEL_ALARM_CM=380
+  LEVEL_ALARM_CM=400      deploy/staging.env
+
+Mend it by removing one of the lines.`,
 	check: func(j *job) (list []Finding) {
-		j.eachFile(func(source environment.Source, name string) {
+		j.eachFile(func(l *environment.Layer, name string) {
 			first := map[string]int{}
-			for _, entry := range source.Document.Entries {
+			for _, entry := range l.Document.Entries {
 				if entry.Commented {
 					continue
 				}
@@ -24,28 +31,16 @@ var duplicate = Rule{
 					continue
 				}
 				list = append(list, Finding{
-					Variable: entry.Name, Environment: name, Component: source.Component.Name,
-					File: source.File, Line: entry.Line, Column: entry.Column,
+					Variable: entry.Name, Environment: name, Component: l.Component.Name,
+					File: l.File, Line: entry.Line, Column: entry.Column,
 					Message: fmt.Sprintf("%s is set here again; line %d sets it too", entry.Name, line),
 					Hint:    "Most readers take the last line, some the first: keep one.",
-					Related: []Place{{source.File, line}},
+					Related: []Place{{l.File, line}},
 				})
 			}
 		})
 		return list
 	},
-}
-
-// eachFile calls f for every env file, with the environment it belongs to.
-func (j *job) eachFile(f func(environment.Source, string)) {
-	for _, example := range j.environments.Examples {
-		f(example, "")
-	}
-	for _, e := range j.environments.Environments {
-		for _, layer := range e.Layers {
-			f(layer, e.Name)
-		}
-	}
 }
 
 func isEnvFile(file string) bool {

@@ -2,7 +2,12 @@ package verify
 
 import (
 	"fmt"
+	"path"
+	"slices"
+	"strings"
 
+	"inzicht/core/contract"
+	"inzicht/core/environment"
 	"inzicht/core/reads"
 )
 
@@ -10,42 +15,110 @@ var missing = Rule{
 	Name: "missing", Level: Error,
 	Says: "a required or expected variable has no value in an environment",
 	Do:   "Give it a value in the environment's file, or the code a fallback.",
+	About: `Code reads a variable without a fallback, and the environment that the code is
+to run in does not give it one. Where the code checks and stops (required), the
+start fails; where it does not (expected), the program goes on with nothing, and
+a page shows a hole where a value should be.
+
+A variable is not missing where another that is read before it has a value
+(A, or else B), where the read stands under a condition on a variable that is
+off, or where only tests and tooling read it. A name known in part, such as
+GATE_*, is satisfied by any that fits. Where an environment gets values that are
+not seen here, a gap is only a note.
+
+  url := os.Getenv("GATE_CABINET_URL")      services/gatekeeper/main.go
+  # and deploy/staging.env does not name it
+
+Mend it by setting the variable in the environment, or by a fallback in the code.`,
 	check: func(j *job) (list []Finding) {
 		for i := range j.environments.Environments {
 			e := &j.environments.Environments[i]
 			for n := range j.contract.Variables {
-				v := &j.contract.Variables[n]
-				wanted := j.wanted(v, e)
-				if len(wanted) == 0 || need(wanted) == reads.Optional {
-					continue
+				if f := j.gap(&j.contract.Variables[n], e); f != nil {
+					list = append(list, *f)
 				}
-				if _, _, found := e.Lookup(v.Name); found {
-					continue
-				}
-				hint, pointed := j.slips.hint(v.Name, e, fmt.Sprintf("Set %s in %s.", v.Name, e.File()))
-				list = append(list, Finding{
-					Variable: v.Name, Need: need(wanted), Environment: e.Name, Component: wanted[0].Component, File: e.File(),
-					Message: fmt.Sprintf("%s has no value in %s, and %s", v.Name, e.Name, consequence(need(wanted), v.Secret)),
-					Hint:    hint, Pointed: pointed,
-					Related: places(strictFirst(wanted)),
-				})
 			}
+			list = append(list, j.missingPatterns(e)...)
 		}
 		return list
 	},
 }
 
-// strictFirst puts the reads that need a value before the others.
-func strictFirst(list []reads.Read) []reads.Read {
-	var strict, lax []reads.Read
-	for _, r := range list {
-		if r.Need == reads.Optional {
-			lax = append(lax, r)
-		} else {
-			strict = append(strict, r)
+// gap tells whether a variable is missing in an environment.
+func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
+	if _, _, found := e.Lookup(v.Name); found {
+		return nil
+	}
+	wanted := slices.DeleteFunc(j.wanted(v, e), func(r reads.Read) bool {
+		return anyOf(e, r.InsteadOf) || r.Under != "" && isOff(e, r.Under)
+	})
+	if len(wanted) == 0 || need(wanted) == reads.Optional {
+		return nil
+	}
+	strict := strictFirst(wanted)
+	where := e.File()
+	otherwise := fmt.Sprintf("Set %s in %s.", v.Name, where)
+	if where == "" {
+		otherwise = fmt.Sprintf("Set %s where %s is started.", v.Name, e.Name)
+	}
+	hint, pointed := j.slips.hint(v.Name, e, otherwise)
+	f := &Finding{
+		Variable: v.Name, Need: need(wanted), Environment: e.Name, Component: strict[0].Component, File: where,
+		Message: fmt.Sprintf("%s has no value in %s, and %s", v.Name, e.Name, consequence(need(wanted), v.Secret)),
+		Hint:    hint, Pointed: pointed, Related: places(strict),
+	}
+	if under := strict[0].Under; under != "" {
+		f.Message += fmt.Sprintf(" (it is read under a condition on %s)", under)
+	}
+	if names := strict[0].InsteadOf; len(names) > 0 {
+		f.Message += fmt.Sprintf(" (%s would do as well)", strings.Join(names, " or "))
+	}
+	if open := e.Open(); open != "" {
+		f.Level = Note
+		f.Message = fmt.Sprintf("%s may have no value in %s: it also gets values from %s", v.Name, e.Name, open)
+	}
+	return f
+}
+
+// isOff tells whether a switch is off in an environment: without a value, or
+// with one that says no.
+func isOff(e *environment.Environment, name string) bool {
+	v, _, found := e.Lookup(name)
+	if !found || v.State == environment.Empty {
+		return true
+	}
+	return v.State == environment.Set && slices.Contains([]string{"0", "false", "no", "off", "none", "disabled"}, strings.ToLower(v.Text))
+}
+
+// missingPatterns finds required names known in part of which an environment
+// sets none.
+func (j *job) missingPatterns(e *environment.Environment) (list []Finding) {
+	seen := map[string]bool{}
+	for _, r := range j.contract.Patterns {
+		if r.Need != reads.Required || !contract.Counts(r) || seen[r.Pattern] || !j.environments.Serves(e, r.Component) || e.Open() != "" || e.Only && configures(r) {
+			continue
+		}
+		seen[r.Pattern] = true
+		satisfied := slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool {
+			return slices.ContainsFunc(l.Names(), func(name string) bool { ok, _ := path.Match(r.Pattern, name); return ok })
+		})
+		if !satisfied {
+			list = append(list, Finding{
+				Variable: r.Pattern, Need: r.Need, Environment: e.Name, Component: r.Component, File: e.File(),
+				Message: fmt.Sprintf("no name like %s has a value in %s, and the code stops without it", r.Pattern, e.Name),
+				Hint:    "See which names the code makes, and set them.", Related: places([]reads.Read{r}),
+			})
 		}
 	}
-	return append(strict, lax...)
+	return list
+}
+
+// strictFirst puts the reads that need a value before the others.
+func strictFirst(list []reads.Read) []reads.Read {
+	rank := map[reads.Need]int{reads.Required: 0, reads.Expected: 1, reads.Optional: 2}
+	sorted := slices.Clone(list)
+	slices.SortStableFunc(sorted, func(a, b reads.Read) int { return rank[a.Need] - rank[b.Need] })
+	return sorted
 }
 
 // consequence says what follows where a variable has no value.

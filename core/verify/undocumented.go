@@ -3,6 +3,7 @@ package verify
 import (
 	"fmt"
 	"path"
+	"slices"
 
 	"inzicht/core/contract"
 	"inzicht/core/reads"
@@ -12,21 +13,34 @@ var undocumented = Rule{
 	Name: "undocumented", Level: Error,
 	Says: "code reads it, no example file names it; an error where it is required or expected, else a warning",
 	Do:   "Add it to the example file with a harmless value; commented out is enough.",
+	About: `Code reads a variable that no example file names. A colleague who pulls and
+copies the example does not get it, and the start fails or, worse, does not.
+
+  services/waterlevel/waterlevel/settings.py reads HARBOUR_MAIL_FROM
+  .env.example does not name it
+
+Mend it by a line in the example file, with a harmless value; a commented-out
+line documents too. It is only a note where tests and tooling alone read the
+variable, and where the tree has no env files at all.`,
 	check: func(j *job) (list []Finding) {
 		for n := range j.contract.Variables {
 			v := &j.contract.Variables[n]
-			if v.Ambient || len(j.documentedIn(v.Name)) > 0 {
+			here := slices.DeleteFunc(slices.Clone(v.Reads), contract.Elsewhere)
+			if v.Ambient || len(here) == 0 || len(j.documentedIn(v.Name)) > 0 {
 				continue
 			}
+			first := strictFirst(counted(here))[0]
 			hint, pointed := j.slips.exampleHint(v.Name, fmt.Sprintf("Add %s= with a harmless value to %s.", v.Name, j.exampleFor(v)))
 			f := Finding{
-				Variable: v.Name, Need: v.Need, Component: v.Reads[0].Component,
+				Variable: v.Name, Need: v.Need, Component: first.Component,
 				Message: fmt.Sprintf("%s is read, but no example file names it", v.Name),
-				Hint:    hint, Pointed: pointed,
-				Related: places(v.Reads),
+				Hint:    hint, Pointed: pointed, Related: places(here),
+				File: first.File, Line: first.Line, Column: first.Column,
 			}
-			f.File, f.Line, f.Column = v.Reads[0].File, v.Reads[0].Line, v.Reads[0].Column
-			if v.Need == reads.Optional || !anyCounts(v) {
+			switch {
+			case !slices.ContainsFunc(here, contract.Counts), len(j.environments.Examples) == 0 && len(j.environments.Environments) == 0:
+				f.Level = Note
+			case v.Need == reads.Optional:
 				f.Level = Warning
 			}
 			list = append(list, f)
@@ -35,13 +49,13 @@ var undocumented = Rule{
 	},
 }
 
-func anyCounts(v *contract.Variable) bool {
-	for _, r := range v.Reads {
-		if contract.Counts(r) {
-			return true
-		}
+// counted gives the reads outside tests and tooling, or all where there are none.
+func counted(list []reads.Read) []reads.Read {
+	live := slices.DeleteFunc(slices.Clone(list), func(r reads.Read) bool { return !contract.Counts(r) })
+	if len(live) == 0 {
+		return list
 	}
-	return false
+	return live
 }
 
 // exampleFor gives the example file that a variable belongs into: that of its

@@ -12,49 +12,98 @@ var unused = Rule{
 	Name: "unused", Level: Warning,
 	Says: "an example file or environment sets it, nothing reads it",
 	Do:   "Remove it, if nothing outside this tree reads it.",
+	About: `A file sets a variable that nothing in the tree reads: a left-over, or a name
+with a slip in it. Left-overs stay for years, since nobody knows whether
+something still reads them.
+
+  FAX_GATEWAY_URL=      .env.example
+  # the code that read it went away with the fax machine
+
+A name that an installed library reads by itself is only noted, with the library
+and the line; so is one where the code hands its whole environment on to others.
+What an image or a service without code here is given is its own business.
+
+Mend it by removing the line, or by correcting the name.`,
 	check: func(j *job) (list []Finding) {
-		for _, example := range j.environments.Examples {
-			list = append(list, j.unusedIn(example, "")...)
-		}
-		for i := range j.environments.Environments {
-			e := &j.environments.Environments[i]
-			for _, layer := range e.Layers {
-				list = append(list, j.unusedIn(layer, e.Name)...)
-			}
-		}
+		j.environments.Layers(func(l *environment.Layer, name string) {
+			list = append(list, j.unusedIn(l, name)...)
+		})
 		return list
 	},
 }
 
-// unusedIn finds the entries of one file that nothing reads.
-func (j *job) unusedIn(source environment.Source, name string) (list []Finding) {
+// leftOver gives the names that files set and nothing in the tree reads.
+func (j *job) leftOver() (names []string) {
 	seen := map[string]bool{}
-	for _, entry := range source.Document.Entries {
-		if seen[entry.Name] || contract.IsAmbient(entry.Name) || j.isUsed(entry.Name, source) {
-			continue
+	j.environments.Layers(func(l *environment.Layer, _ string) {
+		for _, name := range j.unusedNames(l) {
+			if !seen[name] {
+				seen[name] = true
+				names = append(names, name)
+			}
 		}
-		if entry.Commented && name != "" {
-			continue
+	})
+	return names
+}
+
+// unusedNames gives the names of a layer that nothing in the tree reads.
+func (j *job) unusedNames(l *environment.Layer) (names []string) {
+	switch l.Kind {
+	case "process", "dockerfile", "workflow", "listing", "record", "script":
+		return nil // they hold much that is not meant for this code
+	}
+	for _, name := range l.Names() {
+		if !contract.IsAmbient(name) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
+			names = append(names, name)
 		}
-		seen[entry.Name] = true
-		hint, pointed := j.slips.unusedHint(entry.Name, "Remove it, if nothing outside this tree reads it.")
-		list = append(list, Finding{
-			Variable: entry.Name, Environment: name, Component: source.Component.Name,
-			File: source.File, Line: entry.Line, Column: entry.Column,
-			Message: fmt.Sprintf("nothing reads %s", entry.Name),
-			Hint:    hint, Pointed: pointed,
-		})
+	}
+	return names
+}
+
+// unusedIn finds the entries of one layer that nothing reads.
+func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding) {
+	for _, name := range j.unusedNames(l) {
+		v := l.Values[name]
+		f := Finding{
+			Variable: name, Environment: environment, Component: l.Component.Name,
+			File: v.File, Line: v.Line, Column: v.Column, Message: fmt.Sprintf("nothing reads %s", name),
+		}
+		f.Hint, f.Pointed = j.slips.unusedHint(name, "Remove it, if nothing outside this tree reads it.")
+		if read, found := j.libraries[name]; found {
+			f.Level, f.Pointed = Note, true
+			f.Message = fmt.Sprintf("only the library %s reads %s", read.Library, name)
+			f.Hint = fmt.Sprintf("It is read in %s:%d.", read.File, read.Line)
+			f.Related = []Place{{read.File, read.Line}}
+		} else if whole := j.passesOn(l.Component.Name); whole != nil && !f.Pointed {
+			f.Level, f.Pointed = Note, true
+			f.Hint = fmt.Sprintf("%s:%d hands the whole environment on: what is started there may read it.", whole.File, whole.Line)
+			f.Related = []Place{*whole}
+		}
+		list = append(list, f)
 	}
 	return list
 }
 
+// passesOn gives where the code of a component hands its environment on, or nil.
+func (j *job) passesOn(component string) *Place {
+	for _, r := range j.contract.Wholes {
+		if r.Component == component && contract.Counts(r) {
+			return &Place{r.File, r.Line}
+		}
+	}
+	return nil
+}
+
 // isUsed tells whether anything reads a name: code, a name known in part, or
 // another value of the same file that refers to it.
-func (j *job) isUsed(name string, source environment.Source) bool {
+func (j *job) isUsed(name string, l *environment.Layer) bool {
 	if j.contract.Lookup(name) != nil || j.contract.Covers(name) != nil {
 		return true
 	}
-	for _, other := range source.Document.Entries {
+	if l.Document == nil {
+		return false
+	}
+	for _, other := range l.Document.Entries {
 		if other.Quote != '\'' && (strings.Contains(other.Raw, "${"+name+"}") || strings.Contains(other.Raw, "${"+name+":") || strings.HasSuffix(other.Raw, "$"+name)) {
 			return true
 		}

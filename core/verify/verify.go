@@ -6,8 +6,6 @@ import (
 	"cmp"
 	"slices"
 
-	"inzicht/core/contract"
-	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/survey"
 )
@@ -15,14 +13,15 @@ import (
 // Level says how bad a finding is.
 type Level string
 
-// The levels, worst first.
+// The levels, worst first. A rule that is off finds nothing.
 const (
 	Error   Level = "error"
 	Warning Level = "warning"
 	Note    Level = "note"
+	Off     Level = "off"
 )
 
-// Rank orders levels: the worse, the lower.
+// Rank orders levels: the worse, the lower; -1 for what is none.
 func (l Level) Rank() int {
 	return slices.Index([]Level{Error, Warning, Note}, l)
 }
@@ -37,7 +36,7 @@ type Finding struct {
 	Component   string
 	File        string
 	Line        int // 0 where it is about the whole file
-	Column      int
+	Column      int // from 1, in bytes; 0 where it is not known
 	Message     string
 	Hint        string // what to do
 	Pointed     bool   // Hint says more than the rule's own advice
@@ -56,6 +55,7 @@ type Rule struct {
 	Level Level
 	Says  string // what a finding under it means
 	Do    string // what to do about it
+	About string // what, why, an example and how to mend it, for inzicht rules NAME
 	check func(*job) []Finding
 }
 
@@ -66,32 +66,57 @@ var Rules = []Rule{
 	unused,
 	malformed,
 	duplicate,
+	ambiguous,
+	empty,
+	placeholder,
+	illTyped,
+	neverMatches,
+	conflictingFallback,
+	weakFallback,
+	exposed,
+	leaked,
+	sharedSecret,
+	stale,
 	unresolved,
 }
 
-// job is what the rules look at.
-type job struct {
-	*survey.Survey
-	contract     *contract.Contract
-	environments *environment.Set
-	slips        *slips
+// RuleNamed gives the rule of that name, or nil.
+func RuleNamed(name string) *Rule {
+	for i := range Rules {
+		if Rules[i].Name == name {
+			return &Rules[i]
+		}
+	}
+	return nil
 }
 
-// Run checks a survey against all rules. Findings come worst first, then by
-// rule, environment, file and line.
-func Run(s *survey.Survey) []Finding {
-	j := &job{Survey: s, contract: s.Contract, environments: s.Environments}
-	j.slips = findSlips(j)
+// Run checks a survey against all rules. levels gives rules another level
+// than their own, or Off. Findings come worst first, then by rule,
+// environment, file and line.
+func Run(s *survey.Survey, levels map[string]Level) []Finding {
+	j := newJob(s)
 	var all []Finding
 	for _, rule := range Rules {
+		level, given := levels[rule.Name]
+		if level == Off {
+			continue
+		}
 		for _, f := range rule.check(j) {
 			f.Rule = rule.Name
 			if f.Level == "" {
 				f.Level = rule.Level
 			}
+			if given && f.Level != Note {
+				f.Level = level
+			}
 			all = append(all, f)
 		}
 	}
+	sortFindings(all)
+	return all
+}
+
+func sortFindings(all []Finding) {
 	order := map[string]int{}
 	for i, rule := range Rules {
 		order[rule.Name] = i
@@ -104,50 +129,7 @@ func Run(s *survey.Survey) []Finding {
 			cmp.Compare(a.File, b.File),
 			cmp.Compare(a.Line, b.Line),
 			cmp.Compare(a.Variable, b.Variable),
+			cmp.Compare(a.Component, b.Component),
 		)
 	})
-	return all
-}
-
-// places gives where reads stand, at most a few.
-func places(list []reads.Read) (out []Place) {
-	for _, r := range list {
-		if len(out) == 5 {
-			break
-		}
-		out = append(out, Place{r.File, r.Line})
-	}
-	return out
-}
-
-// wanted gives the reads of a variable that an environment of the component
-// must satisfy.
-func (j *job) wanted(v *contract.Variable, e *environment.Environment) (list []reads.Read) {
-	if v.Ambient {
-		return nil
-	}
-	for _, r := range v.Reads {
-		if contract.Counts(r) && j.environments.Serves(e, r.Component) {
-			list = append(list, r)
-		}
-	}
-	return list
-}
-
-// need gives the strictest need of some reads of one variable.
-func need(list []reads.Read) reads.Need {
-	if len(list) == 0 {
-		return reads.Optional
-	}
-	return contract.Build(list).Variables[0].Need
-}
-
-// documentedIn gives the example files that name a variable.
-func (j *job) documentedIn(name string) (files []string) {
-	for _, example := range j.environments.Examples {
-		if example.Document.Documents(name) {
-			files = append(files, example.File)
-		}
-	}
-	return files
 }

@@ -29,7 +29,7 @@ func findings(t *testing.T, tree string) []verify.Finding {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return verify.Run(s)
+	return verify.Run(s, nil)
 }
 
 // brief writes a finding in one line.
@@ -62,7 +62,7 @@ func TestRules(t *testing.T) {
 			[]string{"error malformed   .env.example:4", "warning duplicate GATE_URL  .env.example:3"}},
 		{"unresolved", "-- g.py --\nimport os\nfor n in names(): os.getenv(n)\n", []string{"note unresolved   g.py:2"}},
 		{"tests make nothing missing", "-- tests/g.py --\nimport os\nos.environ['A_FIXTURE']\n-- .env --\n",
-			[]string{"warning undocumented A_FIXTURE  tests/g.py:2"}},
+			[]string{"note undocumented A_FIXTURE  tests/g.py:2"}},
 		{"ambient", "-- g.py --\nimport os\nos.environ['HOME']\n-- .env --\n", nil},
 		{"a component's own environment", "-- a/go.mod --\nmodule a\n-- a/m.py --\nimport os\nos.environ['A_URL']\n-- a/.env --\nA_URL=1\n-- .env --\n-- .env.example --\nA_URL=\n", nil},
 		{"the root's environment serves components", "-- a/go.mod --\nmodule a\n-- a/m.py --\nimport os\nos.environ['A_URL']\n-- .env --\n-- .env.example --\nA_URL=\n",

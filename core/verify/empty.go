@@ -1,0 +1,38 @@
+package verify
+
+import (
+	"fmt"
+
+	"inzicht/core/environment"
+	"inzicht/core/reads"
+)
+
+var empty = Rule{
+	Name: "empty", Level: Warning,
+	Says: "set to nothing where the code needs something",
+	Do:   "Give it a value, or take the line away so that the code's own check speaks up.",
+	About: `The variable is set, but to nothing, and the code has no fallback for it. Most
+code does not tell set-to-nothing from a value: the start goes well, and a
+request fails later.
+
+  BOOKING_API_TOKEN=      .env, and the code needs it
+
+Mend it by giving it a value.`,
+	check: func(j *job) []Finding {
+		return j.collect(func(s *setting) *Finding {
+			if s.value.State != environment.Empty || s.variable.Ambient || need(s.reads) == reads.Optional {
+				return nil
+			}
+			for _, r := range s.reads {
+				if anyOf(s.environment, r.InsteadOf) || r.Under != "" && isOff(s.environment, r.Under) {
+					return nil
+				}
+			}
+			f := s.finding()
+			f.Need = need(s.reads)
+			f.Message = fmt.Sprintf("%s is set to nothing in %s, and %s", s.variable.Name, s.environment.Name, consequence(f.Need, s.variable.Secret))
+			f.Hint = fmt.Sprintf("Give %s a value.", s.variable.Name)
+			return &f
+		})
+	},
+}

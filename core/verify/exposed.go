@@ -1,0 +1,114 @@
+package verify
+
+import (
+	"fmt"
+	"strings"
+
+	"inzicht/core/contract"
+	"inzicht/core/environment"
+	"inzicht/core/secrecy"
+)
+
+var exposed = Rule{
+	Name: "exposed", Level: Error,
+	Says: "an env file with secrets is tracked by git, not ignored, or would be copied into an image; a secret is read by code that ships to a browser",
+	Do:   "Keep the file out of git and out of images, and renew secrets that have been there.",
+	About: `Secrets are where others can read them: in an env file that git tracks, or that
+it does not ignore, so that the next "git add ." takes it along; in one that the
+Dockerfile's COPY takes into the image, since .dockerignore does not name it; or
+in code that is sent to browsers. Key files of sealed env files are secrets too.
+
+  COPY . .      services/tolls/Dockerfile, and services/tolls/.env lies beside it
+
+Mend it by git rm --cached, a line in .gitignore or .dockerignore, and by
+renewing the secrets: history and old images keep them.`,
+	check: func(j *job) (list []Finding) {
+		j.eachFile(func(l *environment.Layer, name string) {
+			if name != "" && holdsSecret(j, l) {
+				list = append(list, j.exposures(l.File, name, "an env file with secrets")...)
+			}
+		})
+		for _, f := range j.Tree.Files {
+			if environment.IsKeyFile(f.Path) {
+				list = append(list, j.exposures(f.Path, "", "the key file of sealed values")...)
+			}
+		}
+		return append(list, j.shippedSecrets()...)
+	},
+}
+
+// holdsSecret tells whether an env file holds a real secret.
+func holdsSecret(j *job, l *environment.Layer) bool {
+	for name, v := range l.Values {
+		if v.State == environment.Set && !secrecy.IsStandIn(v.Text, true) && (j.isSecret(name) || strings.Contains(v.Text, "://") && secrecy.LooksSecret(v.Text)) {
+			return true
+		}
+	}
+	return false
+}
+
+// exposures finds out where a file with secrets can be read.
+func (j *job) exposures(file, name, what string) (list []Finding) {
+	begin := Finding{Environment: name, Component: j.Tree.ComponentOf(file).Name, File: file}
+	switch {
+	case !j.Tree.Git:
+	case j.Tree.IsTracked(file):
+		f := begin
+		f.Message = fmt.Sprintf("%s, %s, is tracked by git", file, what)
+		f.Hint = fmt.Sprintf("git rm --cached %s, name it in .gitignore, and renew the secrets: history keeps them.", file)
+		list = append(list, f)
+	case j.Tree.IsLoose(file):
+		f := begin
+		f.Message = fmt.Sprintf("%s, %s, is not ignored by git: the next git add takes it along", file, what)
+		f.Hint = fmt.Sprintf("Name %s in .gitignore.", file)
+		list = append(list, f)
+	}
+	for _, copied := range j.environments.CopiedInto(j.Tree, file) {
+		f := begin
+		f.Message = fmt.Sprintf("%s, %s, would be copied into the image by %s:%d", file, what, copied.Dockerfile, copied.Line)
+		f.Hint, f.Pointed = fmt.Sprintf("Name it in %s.", copied.IgnoreFile), true
+		f.Related = []Place{{copied.Dockerfile, copied.Line}}
+		list = append(list, f)
+	}
+	return list
+}
+
+// shippedPrefixes begin names whose values bundlers put into code for browsers.
+var shippedPrefixes = []string{"NEXT_PUBLIC_", "VITE_", "REACT_APP_", "PUBLIC_", "NUXT_PUBLIC_", "GATSBY_", "EXPO_PUBLIC_", "VUE_APP_"}
+
+// plainlySecret are words of a name that is never meant for the public.
+var plainlySecret = []string{"SECRET", "PASSWORD", "PASSWD", "PRIVATE", "CREDENTIALS"}
+
+func (j *job) shippedSecrets() (list []Finding) {
+	for n := range j.contract.Variables {
+		v := &j.contract.Variables[n]
+		for _, prefix := range shippedPrefixes {
+			rest, shipped := strings.CutPrefix(v.Name, prefix)
+			if !shipped || !hasWord(rest, plainlySecret) {
+				continue
+			}
+			r := counted(v.Reads)[0]
+			if !contract.Counts(r) || r.Language != "javascript" && r.Language != "typescript" {
+				continue
+			}
+			list = append(list, Finding{
+				Variable: v.Name, Component: r.Component, File: r.File, Line: r.Line, Column: r.Column,
+				Message: fmt.Sprintf("%s is named a secret, and what begins with %s is put into the code that browsers get", v.Name, prefix),
+				Hint:    "Read it on the server only, under a name without that beginning.", Pointed: true,
+			})
+			break
+		}
+	}
+	return list
+}
+
+func hasWord(name string, words []string) bool {
+	for _, part := range strings.Split(name, "_") {
+		for _, word := range words {
+			if part == word {
+				return true
+			}
+		}
+	}
+	return false
+}

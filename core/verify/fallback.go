@@ -1,0 +1,107 @@
+package verify
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"inzicht/core/contract"
+	"inzicht/core/reads"
+	"inzicht/core/secrecy"
+)
+
+var conflictingFallback = Rule{
+	Name: "conflicting-fallback", Level: Warning,
+	Says: "two reads fall back to different values",
+	Do:   "Read it in one place, or give both the same fallback.",
+	About: `Two reads of one variable in one component fall back to different values: where
+it is not set, two parts of the program go by different settings.
+
+  services/gatekeeper/main.go   getenv("GATE_CLOSE_AFTER", "90s")
+  services/gatekeeper/horn.go   getenv("GATE_CLOSE_AFTER", "60s")
+
+Mend it by reading the variable in one place.`,
+	check: func(j *job) (list []Finding) {
+		for n := range j.contract.Variables {
+			v := &j.contract.Variables[n]
+			for _, component := range v.Components {
+				if f := conflict(v, component); f != nil && !v.Ambient {
+					list = append(list, *f)
+				}
+			}
+		}
+		return list
+	},
+}
+
+// conflict finds two reads of a component with different literal fallbacks.
+func conflict(v *contract.Variable, component string) *Finding {
+	var first *reads.Read
+	for i := range v.Reads {
+		r := &v.Reads[i]
+		if r.Component != component || !contract.Counts(*r) || r.Fallback == nil || r.FallbackComputed || strings.TrimSpace(*r.Fallback) == "" {
+			continue
+		}
+		if first == nil {
+			first = r
+			continue
+		}
+		if *first.Fallback != *r.Fallback {
+			return &Finding{
+				Variable: v.Name, Component: component, File: r.File, Line: r.Line, Column: r.Column,
+				Message: fmt.Sprintf("%s falls back to %s here, and to %s in %s:%d", v.Name, shownLiteral(v, *r.Fallback), shownLiteral(v, *first.Fallback), first.File, first.Line),
+				Hint:    "Read it in one place, or give both the same fallback.",
+				Related: []Place{{first.File, first.Line}},
+			}
+		}
+	}
+	return nil
+}
+
+func shownLiteral(v *contract.Variable, literal string) string {
+	name := v.Name
+	if v.Secret {
+		return secrecy.Mask
+	}
+	return `"` + secrecy.Literal(name, literal) + `"`
+}
+
+var weakFallback = Rule{
+	Name: "weak-fallback", Level: Warning,
+	Says: "a secret has a literal fallback in code",
+	Do:   "Let the code stop where the secret is not set.",
+	About: `A secret falls back to a literal that everybody who has the source knows. Where
+the variable is not set, the program runs with it, and nobody is told.
+
+  ENV.fetch("LOGBOOK_SESSION_SECRET", "lockside")      services/logbook/app.rb
+
+Mend it by taking the fallback away, so that a start without the secret fails.`,
+	check: func(j *job) (list []Finding) {
+		for n := range j.contract.Variables {
+			v := &j.contract.Variables[n]
+			i := slices.IndexFunc(v.Reads, func(r reads.Read) bool { return contract.Counts(r) && weak(v, r) })
+			if i < 0 || v.Ambient {
+				continue
+			}
+			r := v.Reads[i]
+			list = append(list, Finding{
+				Variable: v.Name, Component: r.Component, File: r.File, Line: r.Line, Column: r.Column,
+				Message: fmt.Sprintf("%s is a secret and falls back to a literal in the source", v.Name),
+				Hint:    "Let the code stop where it is not set.",
+			})
+		}
+		return list
+	},
+}
+
+// weak tells whether a read falls back to a literal that stands for a secret.
+func weak(v *contract.Variable, r reads.Read) bool {
+	if r.Fallback == nil || r.FallbackComputed {
+		return false
+	}
+	switch strings.ToLower(strings.TrimSpace(*r.Fallback)) {
+	case "", "none", "null", "nil", "undefined", "false", "true", "0", "1":
+		return false
+	}
+	return v.Secret || strings.Contains(*r.Fallback, "://") && secrecy.LooksSecret(*r.Fallback)
+}

@@ -1,0 +1,160 @@
+package verify
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/url"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"inzicht/core/environment"
+	"inzicht/core/reads"
+)
+
+var illTyped = Rule{
+	Name: "ill-typed", Level: Error,
+	Says: "the value is not of the kind that the code converts it to",
+	Do:   "Write a value of that kind.",
+	About: `The code converts the value (to an integer, a duration, a URL, …), and this one
+is none: the start fails, or the program goes on with zero or nothing.
+
+  LEVEL_ALARM_CM=4m20      waterlevel reads it as an integer
+
+Where one value serves two components that convert it to different kinds, that
+is a warning. Mend the value, or give the components one each.`,
+	check: func(j *job) []Finding {
+		list := j.collect(func(s *setting) *Finding {
+			if s.value.State != environment.Set || strings.Contains(s.value.Text, "${") || secretStandIn(s) {
+				return nil
+			}
+			for _, r := range s.reads {
+				if r.Kind == "" || ofKind(s.value.Text, r) {
+					continue
+				}
+				f := s.finding()
+				f.Component = r.Component
+				f.Message = fmt.Sprintf("%s is taken for %s in %s:%d, and its value in %s is none", s.variable.Name, article(r.Kind), r.File, r.Line, s.environment.Name)
+				f.Hint = kindHints[r.Kind]
+				f.Related = places([]reads.Read{r})
+				return &f
+			}
+			return nil
+		})
+		return append(list, j.collect(j.sharedValue)...)
+	},
+}
+
+var kindHints = map[reads.Kind]string{
+	reads.Integer: "Write a whole number in digits, without unit.", reads.Number: "Write a number in digits, without unit.",
+	reads.Boolean: "Write true or false.", reads.Duration: "Write a number with its unit, such as 90s or 5m.",
+	reads.URL: "Write an address with its scheme, such as https://lock.example.", reads.JSON: "Write valid JSON, in single quotes where a shell reads it.",
+}
+
+func article(kind reads.Kind) string {
+	switch kind {
+	case reads.Integer:
+		return "an integer"
+	case reads.URL:
+		return "a URL"
+	case reads.JSON:
+		return "JSON"
+	}
+	return "a " + string(kind)
+}
+
+func secretStandIn(s *setting) bool { return s.variable.Secret && s.variable.Kind == reads.Text }
+
+var (
+	wholeNumber   = regexp.MustCompile(`^\s*[+-]?(\d[\d_]*|0[xX][0-9a-fA-F]+)\s*$`)
+	beginsInteger = regexp.MustCompile(`^\s*[+-]?\d`)
+	anyDuration   = regexp.MustCompile(`^\s*([+-]?\d+(\.\d+)?\s*[a-zA-Zµ]*\s*)+$|^P[\dTYMWDHS.]+$`)
+)
+
+// ofKind tells whether the code of a read can convert a value. Languages that
+// take more for a number are given their way.
+func ofKind(value string, r reads.Read) bool {
+	lenient := r.Language == "javascript" || r.Language == "typescript" || r.Language == "php" || r.Language == "ruby" || r.Language == "perl"
+	switch r.Kind {
+	case reads.Integer:
+		return wholeNumber.MatchString(value) || lenient && beginsInteger.MatchString(value)
+	case reads.Number:
+		_, err := strconv.ParseFloat(strings.TrimSpace(value), 64)
+		return err == nil || wholeNumber.MatchString(value) || lenient && beginsInteger.MatchString(value)
+	case reads.Boolean:
+		return len(r.Literals) > 0 || isBoolean(value)
+	case reads.Duration:
+		if r.Language == "go" {
+			_, err := time.ParseDuration(value)
+			return err == nil
+		}
+		return anyDuration.MatchString(value)
+	case reads.URL:
+		u, err := url.Parse(value)
+		return err == nil && (u.Scheme != "" || r.Language != "javascript" && r.Language != "typescript")
+	case reads.JSON:
+		return json.Valid([]byte(value))
+	}
+	return true
+}
+
+var yes, no = []string{"1", "t", "true", "y", "yes", "on", "enabled"}, []string{"0", "f", "false", "n", "no", "off", "disabled", ""}
+
+func isBoolean(value string) bool { return isYes(value) || isNo(value) }
+func isYes(value string) bool     { return slices.Contains(yes, strings.ToLower(strings.TrimSpace(value))) }
+func isNo(value string) bool      { return slices.Contains(no, strings.ToLower(strings.TrimSpace(value))) }
+
+// sharedValue finds one value that serves components which take it for
+// different kinds.
+func (j *job) sharedValue(s *setting) *Finding {
+	var first *reads.Read
+	for i := range s.reads {
+		r := &s.reads[i]
+		if r.Kind == reads.Text || r.Kind == reads.List || r.Kind == "" {
+			continue
+		}
+		if first == nil {
+			first = r
+			continue
+		}
+		if first.Component == r.Component || !differ(first, r) {
+			continue
+		}
+		f := s.finding()
+		f.Level = Warning
+		f.Message = fmt.Sprintf("one value of %s serves %s, which takes it for %s, and %s, which takes it for %s",
+			s.variable.Name, componentName(first), takenFor(first), componentName(r), takenFor(r))
+		f.Hint, f.Pointed = "Give each component a value of its own, or let them agree.", true
+		f.Related = []Place{{first.File, first.Line}, {r.File, r.Line}}
+		return &f
+	}
+	return nil
+}
+
+// differ tells whether no value suits both of two reads.
+func differ(a, b *reads.Read) bool {
+	numeric := func(r *reads.Read) bool { return r.Kind == reads.Integer || r.Kind == reads.Number }
+	switch {
+	case a.Kind == reads.Choice && b.Kind == reads.Choice:
+		return !slices.ContainsFunc(a.Literals, func(l string) bool { return slices.Contains(b.Literals, l) })
+	case numeric(a) && numeric(b), a.Kind == b.Kind:
+		return false
+	}
+	return true
+}
+
+func takenFor(r *reads.Read) string {
+	if r.Kind == reads.Choice {
+		return "one of " + strings.Join(r.Literals, ", ")
+	}
+	return article(r.Kind)
+}
+
+func componentName(r *reads.Read) string {
+	if r.Component == "" {
+		return "the root"
+	}
+	return r.Component
+}

@@ -1,0 +1,171 @@
+package verify
+
+import (
+	"slices"
+
+	"inzicht/core/contract"
+	"inzicht/core/environment"
+	"inzicht/core/reads"
+	"inzicht/core/secrecy"
+	"inzicht/core/survey"
+)
+
+// job is what the rules look at.
+type job struct {
+	*survey.Survey
+	contract     *contract.Contract
+	environments *environment.All
+	slips        *slips
+	libraries    map[string]survey.LibraryRead // names that only installed libraries read
+}
+
+func newJob(s *survey.Survey) *job {
+	j := &job{Survey: s, contract: s.Contract, environments: s.Environments}
+	j.libraries = s.InLibraries(j.leftOver())
+	j.slips = findSlips(j)
+	return j
+}
+
+// places gives where reads stand, at most a few.
+func places(list []reads.Read) (out []Place) {
+	for _, r := range list {
+		if len(out) == 5 {
+			break
+		}
+		out = append(out, Place{r.File, r.Line})
+	}
+	return out
+}
+
+// served gives the reads of a variable by code that runs in the environment.
+func (j *job) served(v *contract.Variable, e *environment.Environment) (list []reads.Read) {
+	for _, r := range v.Reads {
+		if contract.Counts(r) && j.environments.Serves(e, r.Component) && !(e.Only && configures(r)) {
+			list = append(list, r)
+		}
+	}
+	return list
+}
+
+// configures tells a read by a file that describes how programs are started:
+// it is satisfied by who starts them, not by what they are started with.
+func configures(r reads.Read) bool {
+	switch r.Language {
+	case "compose", "unit", "template", "properties", "make":
+		return true
+	}
+	return false
+}
+
+// wanted gives the reads of a variable that an environment must satisfy.
+func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.Read {
+	if v.Ambient {
+		return nil
+	}
+	return j.served(v, e)
+}
+
+// need gives the strictest need of some reads of one variable.
+func need(list []reads.Read) reads.Need {
+	if len(list) == 0 {
+		return reads.Optional
+	}
+	return contract.Build(list).Variables[0].Need
+}
+
+// documentedIn gives the example files that name a variable.
+func (j *job) documentedIn(name string) (files []string) {
+	for _, example := range j.environments.Examples {
+		if example.Document.Documents(name) {
+			files = append(files, example.File)
+		}
+	}
+	return files
+}
+
+// isSecret tells whether a variable is secret: as stated, or by its name.
+func (j *job) isSecret(name string) bool {
+	if v := j.contract.Lookup(name); v != nil {
+		return v.Secret
+	}
+	return secrecy.IsSecretName(name)
+}
+
+// setting is a value in force in an environment, with the reads it serves.
+type setting struct {
+	environment *environment.Environment
+	variable    *contract.Variable
+	value       environment.Value
+	layer       *environment.Layer
+	reads       []reads.Read
+}
+
+// finding begins a finding about a setting.
+func (s *setting) finding() Finding {
+	return Finding{
+		Variable: s.variable.Name, Environment: s.environment.Name, Component: s.reads[0].Component,
+		File: s.value.File, Line: s.value.Line, Column: s.value.Column, Related: places(s.reads),
+	}
+}
+
+// settings calls f for every value in force that some code reads.
+func (j *job) settings(f func(*setting)) {
+	for i := range j.environments.Environments {
+		e := &j.environments.Environments[i]
+		for n := range j.contract.Variables {
+			v := &j.contract.Variables[n]
+			value, layer, found := e.Lookup(v.Name)
+			if !found {
+				continue
+			}
+			if list := j.served(v, e); len(list) > 0 {
+				f(&setting{e, v, value, layer, list})
+			}
+		}
+	}
+}
+
+// collect gathers what a rule finds in settings. The same value of one layer
+// that several environments take over is judged once.
+func (j *job) collect(judge func(*setting) *Finding) (list []Finding) {
+	type key struct {
+		file, variable, message string
+		line                    int
+	}
+	seen := map[key]bool{}
+	j.settings(func(s *setting) {
+		f := judge(s)
+		if f == nil {
+			return
+		}
+		k := key{f.File, f.Variable, f.Message, f.Line}
+		if f.File != "" && seen[k] {
+			return
+		}
+		seen[k] = true
+		list = append(list, *f)
+	})
+	return list
+}
+
+// eachFile calls f for every env file, with the environment it belongs to.
+func (j *job) eachFile(f func(l *environment.Layer, environment string)) {
+	seen := map[string]bool{}
+	j.environments.Layers(func(l *environment.Layer, name string) {
+		if l.Document != nil && !seen[l.File] {
+			seen[l.File] = true
+			f(l, name)
+		}
+	})
+}
+
+// hasValue tells whether an environment gives a variable anything but nothing.
+func hasValue(e *environment.Environment, name string) bool {
+	v, _, found := e.Lookup(name)
+	return found && v.State != environment.Empty
+}
+
+// anyOf tells whether one of the names has a value in the environment.
+func anyOf(e *environment.Environment, names []string) bool {
+	return slices.ContainsFunc(names, func(name string) bool { return hasValue(e, name) })
+}

@@ -1,0 +1,29 @@
+package verify
+
+import "fmt"
+
+var leaked = Rule{
+	Name: "leaked", Level: Error,
+	Says: "the value of a secret in an env file also stands in a tracked file",
+	Do:   "Take it out of the file, and renew the secret.",
+	About: `The value of a secret, from a private env file, stands in a file that is tracked:
+in a test, a script, a page of documentation. Plain, in base64, and as part of an
+address. The value itself is never shown.
+
+  ops/smoke-test.sh:4      holds the value of BOOKING_API_TOKEN in staging
+
+Values of fewer than 8 characters, and stand-ins, are not looked for. Mend it by
+taking the value out and by renewing the secret, since history keeps it.`,
+	check: func(j *job) (list []Finding) {
+		for _, hit := range j.Leaks {
+			list = append(list, Finding{
+				Variable: hit.Variable, Environment: hit.Environment, Component: j.Tree.ComponentOf(hit.File).Name,
+				File: hit.File, Line: hit.Line, Column: hit.Column,
+				Message: fmt.Sprintf("the value that %s has in %s stands here%s", hit.Variable, hit.Environment, hit.How),
+				Hint:    fmt.Sprintf("Take it out, and renew %s: history keeps it.", hit.Variable),
+				Related: []Place{{hit.From.File, hit.From.Line}},
+			})
+		}
+		return list
+	},
+}
