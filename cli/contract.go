@@ -1,15 +1,18 @@
 package cli
 
 import (
-	"io"
+	"fmt"
 
 	"github.com/spf13/cobra"
 
+	"inzicht/core/config"
 	"inzicht/report"
 )
 
 func newContract() *cobra.Command {
 	var s shared
+	var suggest bool
+	show := func(f report.Format) shower { return f.Contract }
 	c := &cobra.Command{
 		Use:   "contract [PATH]",
 		Short: "Every variable that the source reads, one a row",
@@ -17,23 +20,27 @@ func newContract() *cobra.Command {
 
   required   the code stops without a value
   expected   no fallback and no check: the code goes on with nothing
-  optional   there is a fallback, or the code asks whether it is set`,
+  optional   there is a fallback, or the code asks whether it is set
+
+--suggest-config prints a commented inzicht.toml for what was found in the tree.`,
 		Example: `  inzicht contract
   inzicht contract --component gatekeeper
-  inzicht contract --format json`,
+  inzicht contract --format markdown
+  inzicht contract --suggest-config > inzicht.toml`,
 		Args: pathArgument,
 		RunE: func(c *cobra.Command, arguments []string) error {
-			show, err := s.choose(c, func(f report.Format) func(io.Writer, *report.Page) error { return f.Contract })
-			if err != nil {
-				return err
+			if !suggest {
+				return s.showPage(c, arguments, show, false)
 			}
 			p, err := s.page(c, arguments, false)
 			if err != nil {
 				return err
 			}
-			return show(s.paint(c.OutOrStdout()), p)
+			_, err = fmt.Fprint(c.OutOrStdout(), config.Suggest(p.Survey.Tree, p.Survey.Environments, p.Survey.Contract))
+			return err
 		},
 	}
-	s.register(c)
+	s.register(c, show)
+	c.Flags().BoolVar(&suggest, "suggest-config", false, "print a commented inzicht.toml for this tree")
 	return c
 }

@@ -52,7 +52,7 @@ leave behind; the demo itself ends with exit status 0.`,
 	}
 	c.Flags().StringVar(&into, "into", "", "unpack into this folder, and leave it there")
 	c.Flags().BoolVar(&keep, "keep", false, "leave the temporary folder for playing with")
-	c.Flags().StringVar(&s.color, "color", "auto", "use colour: auto, always or never")
+	s.registerColor(c)
 	return c
 }
 

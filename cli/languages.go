@@ -9,6 +9,7 @@ import (
 
 func newLanguages() *cobra.Command {
 	var s shared
+	var format string
 	c := &cobra.Command{
 		Use:   "languages",
 		Short: "What is understood, language by language",
@@ -27,14 +28,14 @@ A tree's own wrappers are added in inzicht.toml:
   inzicht languages --format json`,
 		Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			if s.format != "text" && s.format != "json" {
-				return &usageError{"there is no format \"" + s.format + "\" here", "Formats: text, json."}
+			if format != "text" && format != "json" {
+				return &usageError{"there is no format \"" + format + "\" here", "Formats: text, json."}
 			}
-			return report.Languages(s.paint(c.OutOrStdout()), language.All, s.format == "json", s.verbose, width(c.OutOrStdout()))
+			return report.Languages(s.paint(c.OutOrStdout()), language.All, format == "json", s.verbose, width(c.OutOrStdout()))
 		},
 	}
-	c.Flags().StringVar(&s.format, "format", "text", "how to show the result: text or json")
-	c.Flags().StringVar(&s.color, "color", "auto", "use colour: auto, always or never")
+	c.Flags().StringVar(&format, "format", "text", "how to show the result: text or json")
+	s.registerColor(c)
 	c.Flags().BoolVarP(&s.verbose, "verbose", "v", false, "name every idiom")
 	return c
 }

@@ -1,16 +1,14 @@
 package cli
 
 import (
-	"io"
-
 	"github.com/spf13/cobra"
 
-	"inzicht/core/reads"
 	"inzicht/report"
 )
 
 func newReads() *cobra.Command {
 	var s shared
+	show := func(f report.Format) shower { return f.Reads }
 	c := &cobra.Command{
 		Use:   "reads [PATH]",
 		Short: "Every read of an environment variable, in file order",
@@ -22,27 +20,22 @@ code needs a value, what it takes the value for, and what it falls back to.`,
   inzicht reads --format json | jq -r '.reads[].name' | sort -u`,
 		Args: pathArgument,
 		RunE: func(c *cobra.Command, arguments []string) error {
-			show, err := s.choose(c, func(f report.Format) func(io.Writer, *report.Page) error { return f.Reads })
-			if err != nil {
-				return err
-			}
-			p, err := s.page(c, arguments, true)
-			if err != nil {
-				return err
-			}
-			return show(s.paint(c.OutOrStdout()), p)
+			return s.showPage(c, arguments, show, true)
 		},
 	}
-	s.register(c)
+	s.register(c, show)
 	return c
 }
 
-// keep gives the reads of one component.
-func keep(list []reads.Read, component string) (kept []reads.Read) {
-	for _, r := range list {
-		if r.Component == component {
-			kept = append(kept, r)
-		}
+// showPage surveys a tree and shows one thing of it.
+func (s *shared) showPage(c *cobra.Command, arguments []string, show func(report.Format) shower, readsOnly bool) error {
+	list, err := s.outputs(show)
+	if err != nil {
+		return err
 	}
-	return kept
+	p, err := s.page(c, arguments, readsOnly)
+	if err != nil {
+		return err
+	}
+	return s.write(c, list, p)
 }

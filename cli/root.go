@@ -12,8 +12,10 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"inzicht/core/accepted"
 	"inzicht/core/config"
 	"inzicht/core/environment"
+	"inzicht/core/history"
 	"inzicht/core/tree"
 )
 
@@ -61,10 +63,16 @@ func explain(w io.Writer, command *cobra.Command, err error) {
 	var path *tree.PathError
 	var usage *usageError
 	var spec *environment.SpecError
+	var list *accepted.Error
+	var past *history.Error
 	var configuration *config.Error
 	switch {
 	case errors.As(err, &configuration):
 		fmt.Fprintf(w, "  %s\n", configuration.Hint)
+	case errors.As(err, &list):
+		fmt.Fprintf(w, "  %s\n", list.Hint)
+	case errors.As(err, &past):
+		fmt.Fprintf(w, "  %s\n", past.Hint)
 	case errors.As(err, &spec):
 		fmt.Fprintf(w, "  %s\n", spec.Hint)
 	case errors.As(err, &path):
@@ -84,16 +92,18 @@ func newRoot() *cobra.Command {
 		Long: `Inzicht finds every environment variable that the source of a project reads,
 and holds that contract against the example files that document it and the
 env files that should satisfy it. It never shows a value.`,
-		Example: `  inzicht verify            what is missing, unused or undocumented here
+		Example: `  inzicht verify            what is missing, unused, undocumented or wrong here
   inzicht contract          every variable, one a row
   inzicht reads src         every place that reads one
+  inzicht matrix            variables against environments
+  inzicht trace GATE_URL    all about one
   inzicht demo              all of it on a sample project`,
 		Version:       versionText(),
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
 	root.SetVersionTemplate("{{.Version}}\n")
-	root.AddCommand(newVerify(), newContract(), newReads(), newLanguages(), newRules(), newDemo())
+	root.AddCommand(newVerify(), newContract(), newReads(), newMatrix(), newTrace(), newCapture(), newAccept(), newLanguages(), newRules(), newDemo())
 	root.SetHelpCommand(&cobra.Command{Hidden: true})
 	return root
 }

@@ -12,6 +12,7 @@ import (
 	"github.com/spf13/cobra"
 	"golang.org/x/term"
 
+	"inzicht/core/reads"
 	"inzicht/core/survey"
 	"inzicht/core/tree"
 	"inzicht/report"
@@ -19,53 +20,72 @@ import (
 
 // shared are the flags that the commands have in common.
 type shared struct {
-	format    string
+	formats   []string
 	color     string
 	component string
+	config    string
 	noSkip    bool
 	quiet     bool
 	verbose   bool
+
+	environments []string
+	pid          int
 }
 
-func (s *shared) register(c *cobra.Command) {
+// shower shows one thing in one format.
+type shower func(io.Writer, *report.Page) error
+
+func (s *shared) register(c *cobra.Command, show func(report.Format) shower) {
 	f := c.Flags()
-	f.StringVar(&s.format, "format", "text", "how to show the result: "+strings.Join(formatNames(), " or "))
-	f.StringVar(&s.color, "color", "auto", "use colour: auto, always or never")
+	f.StringArrayVar(&s.formats, "format", []string{"text"}, "how to show the result: "+strings.Join(formatNames(show), ", ")+"; NAME=FILE writes to a file, and may be given several times")
 	f.StringVar(&s.component, "component", "", "only this part of the tree")
+	f.StringVar(&s.config, "config", "", "read this file in place of inzicht.toml")
 	f.BoolVar(&s.noSkip, "no-skip", false, "read dependency folders, build outputs and bundles too")
 	f.BoolVarP(&s.quiet, "quiet", "q", false, "show no progress and no remarks")
 	f.BoolVarP(&s.verbose, "verbose", "v", false, "show everything, and what was left out and why")
+	s.registerColor(c)
+	c.RegisterFlagCompletionFunc("component", s.completeComponents)
+	c.RegisterFlagCompletionFunc("format", cobra.FixedCompletions(formatNames(show), cobra.ShellCompDirectiveNoFileComp))
+}
+
+func (s *shared) registerColor(c *cobra.Command) {
+	c.Flags().StringVar(&s.color, "color", "auto", "use colour: auto, always or never")
 	c.Flags().SortFlags = false
+	c.RegisterFlagCompletionFunc("color", cobra.FixedCompletions([]string{"auto", "always", "never"}, cobra.ShellCompDirectiveNoFileComp))
 	c.SetFlagErrorFunc(func(c *cobra.Command, err error) error {
 		return &usageError{err.Error(), "See: " + c.CommandPath() + " --help"}
 	})
 }
 
-func formatNames() (names []string) {
+func formatNames(show func(report.Format) shower) (names []string) {
 	for _, f := range report.Formats {
-		names = append(names, f.Name)
+		if show(f) != nil {
+			names = append(names, f.Name)
+		}
 	}
 	return names
 }
 
 // pathArgument takes at most one path.
-func pathArgument(c *cobra.Command, arguments []string) error {
-	if len(arguments) > 1 {
-		return &usageError{fmt.Sprintf("one path is expected, not %d", len(arguments)), "See: " + c.CommandPath() + " --help"}
+func pathArgument(c *cobra.Command, arguments []string) error { return atMost(c, arguments, 1) }
+
+func atMost(c *cobra.Command, arguments []string, most int) error {
+	if len(arguments) > most {
+		return &usageError{fmt.Sprintf("%s expected, not %d arguments", map[int]string{0: "no argument is", 1: "one path is", 2: "a name and one path are"}[most], len(arguments)), "See: " + c.CommandPath() + " --help"}
 	}
 	return nil
 }
 
 // page surveys the tree that the arguments name.
 func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*report.Page, error) {
-	if !slices.Contains([]string{"auto", "always", "never"}, s.color) {
-		return nil, &usageError{fmt.Sprintf("--color is auto, always or never, not %q", s.color), "See: " + c.CommandPath() + " --help"}
+	if err := s.checkColor(c); err != nil {
+		return nil, err
 	}
 	dir := "."
 	if len(arguments) > 0 {
 		dir = arguments[0]
 	}
-	options := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ReadsOnly: readsOnly}
+	options := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ReadsOnly: readsOnly, ConfigFile: s.config, Surroundings: os.Environ()}
 	done := func() {}
 	if !s.quiet {
 		options.Progress, done = progress(c.ErrOrStderr())
@@ -79,20 +99,22 @@ func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*re
 		Survey: taken, Reads: taken.Reads, Variables: taken.Contract.Variables,
 		Verbose: s.verbose, Terminal: isTerminal(c.OutOrStdout()), Width: width(c.OutOrStdout()),
 	}
-	return p, s.restrict(c, p)
+	return p, s.restrict(p)
+}
+
+func (s *shared) checkColor(c *cobra.Command) error {
+	if !slices.Contains([]string{"auto", "always", "never"}, s.color) {
+		return &usageError{fmt.Sprintf("--color is auto, always or never, not %q", s.color), "See: " + c.CommandPath() + " --help"}
+	}
+	return nil
 }
 
 // restrict keeps what belongs to the component asked for.
-func (s *shared) restrict(c *cobra.Command, p *report.Page) error {
+func (s *shared) restrict(p *report.Page) error {
 	if s.component == "" {
 		return nil
 	}
-	var names []string
-	for _, component := range p.Survey.Tree.Components {
-		if component.Name != "" {
-			names = append(names, component.Name)
-		}
-	}
+	names := componentNames(p.Survey)
 	if !slices.Contains(names, s.component) {
 		known := "This tree has no components: no folder below its root holds a manifest."
 		if len(names) > 0 {
@@ -111,14 +133,69 @@ func (s *shared) restrict(c *cobra.Command, p *report.Page) error {
 	return nil
 }
 
-// choose gives the format asked for, if it can show what show picks from it.
-func (s *shared) choose(c *cobra.Command, show func(report.Format) func(io.Writer, *report.Page) error) (func(io.Writer, *report.Page) error, error) {
-	for _, f := range report.Formats {
-		if f.Name == s.format && show(f) != nil {
-			return show(f), nil
+// keep gives the reads of one component.
+func keep(list []reads.Read, component string) (kept []reads.Read) {
+	for _, r := range list {
+		if r.Component == component {
+			kept = append(kept, r)
 		}
 	}
-	return nil, &usageError{fmt.Sprintf("there is no format %q here", s.format), "Formats: " + strings.Join(formatNames(), ", ") + "."}
+	return kept
+}
+
+func componentNames(s *survey.Survey) (names []string) {
+	for _, c := range s.Tree.Components {
+		if c.Name != "" {
+			names = append(names, c.Name)
+		}
+	}
+	return names
+}
+
+// output is one format with where it goes.
+type output struct {
+	show shower
+	file string // "" for standard output
+}
+
+// outputs gives the formats asked for, if they can show what show picks from them.
+func (s *shared) outputs(show func(report.Format) shower) (list []output, err error) {
+	for _, asked := range s.formats {
+		name, file, _ := strings.Cut(asked, "=")
+		i := slices.IndexFunc(report.Formats, func(f report.Format) bool { return f.Name == name && show(f) != nil })
+		if i < 0 {
+			return nil, &usageError{fmt.Sprintf("there is no format %q here", name), "Formats: " + strings.Join(formatNames(show), ", ") + "."}
+		}
+		list = append(list, output{show(report.Formats[i]), file})
+	}
+	return list, nil
+}
+
+// write shows a page in every format asked for.
+func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
+	for _, o := range list {
+		if o.file == "" {
+			if err := o.show(s.paint(c.OutOrStdout()), p); err != nil {
+				return err
+			}
+			continue
+		}
+		file, err := os.Create(o.file)
+		if err != nil {
+			return &usageError{fmt.Sprintf("%s cannot be written", o.file), "Give a file in a folder that is there and may be written."}
+		}
+		page := *p
+		page.Terminal, page.Width, page.Verbose = false, 100, true
+		painted := &colorprofile.Writer{Forward: file, Profile: colorprofile.NoTTY}
+		err = o.show(painted, &page)
+		if closed := file.Close(); err == nil {
+			err = closed
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // paint gives a writer that keeps as much colour as the reader can see.
@@ -137,7 +214,7 @@ func isTerminalFile(f *os.File) bool { return term.IsTerminal(int(f.Fd())) }
 
 // width is how many columns to fit in: those of the terminal, within reason.
 func width(w any) int {
-	const fallback, widest = 120, 160
+	const fallback, widest = 100, 140
 	if f, ok := w.(*os.File); ok {
 		if columns, _, err := term.GetSize(int(f.Fd())); err == nil && columns > 0 {
 			return min(columns, widest)

@@ -1,84 +1,157 @@
 package cli
 
 import (
+	"cmp"
 	"fmt"
-	"io"
+	"os"
+	"path"
+	"path/filepath"
 	"slices"
-	"strings"
+	"time"
 
 	"github.com/spf13/cobra"
 
+	"inzicht/core/accepted"
+	"inzicht/core/environment"
+	"inzicht/core/since"
+	"inzicht/core/survey"
+	"inzicht/core/tree"
 	"inzicht/core/verify"
 	"inzicht/report"
 )
 
+// check is what verify and accept have in common: which findings are asked for.
+type check struct {
+	shared
+	only, skip []string
+	failOn     string
+	since      string
+}
+
+func (k *check) registerRules(c *cobra.Command) {
+	f := c.Flags()
+	f.StringArrayVar(&k.only, "only", nil, "only this rule; may be given several times")
+	f.StringArrayVar(&k.skip, "skip", nil, "all but this rule; may be given several times")
+	names := cobra.FixedCompletions(ruleNames(), cobra.ShellCompDirectiveNoFileComp)
+	c.RegisterFlagCompletionFunc("only", names)
+	c.RegisterFlagCompletionFunc("skip", names)
+}
+
 func newVerify() *cobra.Command {
-	var s shared
-	var environments []string
-	var failOn string
+	var k check
+	show := func(f report.Format) shower { return f.Findings }
 	c := &cobra.Command{
 		Use:   "verify [PATH]",
-		Short: "What is missing, unused, undocumented or broken",
+		Short: "What is missing, unused, undocumented, wrong or exposed",
 		Long: `Holds what the source below PATH reads against its example files and its
 environments: .env is the environment local, .env.NAME and NAME.env are NAME,
-and files with example, sample, template or dist in their name document.
+files with example, sample, template or dist in their name document, and each
+service of compose files, manifests and units that runs code of the tree is an
+environment of its own. inzicht.toml can name others.
 
 Exit status: 0 nothing at or above --fail-on, 1 findings, 2 it could not be done.`,
 		Example: `  inzicht verify
-  inzicht verify -e staging
-  inzicht verify --fail-on warning
-  inzicht verify --format json > findings.json`,
+  inzicht verify -e staging --skip unused
+  inzicht verify --since main
+  env | inzicht verify -e production=-
+  inzicht verify -e local --pid 4711
+  inzicht verify --format text --format sarif=findings.sarif`,
 		Args: pathArgument,
-		RunE: func(c *cobra.Command, arguments []string) error {
-			threshold := verify.Level(failOn)
-			if failOn != "never" && threshold.Rank() < 0 {
-				return &usageError{fmt.Sprintf("--fail-on is error, warning, note or never, not %q", failOn), "See: inzicht verify --help"}
-			}
-			show, err := s.choose(c, func(f report.Format) func(io.Writer, *report.Page) error { return f.Findings })
-			if err != nil {
-				return err
-			}
-			p, err := s.page(c, arguments, false)
-			if err != nil {
-				return err
-			}
-			if err := knownEnvironments(p, environments); err != nil {
-				return err
-			}
-			p.Findings = slices.DeleteFunc(verify.Run(p.Survey, nil), func(f verify.Finding) bool {
-				return len(environments) > 0 && f.Environment != "" && !slices.Contains(environments, f.Environment) ||
-					s.component != "" && f.Component != s.component
-			})
-			if err := show(s.paint(c.OutOrStdout()), p); err != nil {
-				return err
-			}
-			if slices.ContainsFunc(p.Findings, func(f verify.Finding) bool { return f.Level.Rank() <= threshold.Rank() }) {
-				return errFindings
-			}
-			return nil
-		},
+		RunE: k.run(show),
 	}
-	c.Flags().StringSliceVarP(&environments, "environment", "e", nil, "only this environment; may be given several times")
-	c.Flags().StringVar(&failOn, "fail-on", "error", "exit with 1 from this level on: error, warning, note or never")
-	s.register(c)
+	k.registerEnvironments(c)
+	k.registerRules(c)
+	c.Flags().StringVar(&k.failOn, "fail-on", "", "exit with 1 from this level on: error (the default), warning, note or never")
+	c.Flags().StringVar(&k.since, "since", "", "only what the change since this revision brings, such as main or HEAD~1")
+	k.register(c, show)
 	return c
 }
 
-// knownEnvironments refuses the name of an environment that the tree has not.
-func knownEnvironments(p *report.Page, wanted []string) error {
-	var known []string
-	for _, e := range p.Survey.Environments.Environments {
-		known = append(known, e.Name)
+func (k *check) run(show func(report.Format) shower) func(*cobra.Command, []string) error {
+	return func(c *cobra.Command, arguments []string) error {
+		if !slices.Contains([]string{"", "error", "warning", "note", "never"}, k.failOn) {
+			return &usageError{fmt.Sprintf("--fail-on is error, warning, note or never, not %q", k.failOn), "See: inzicht verify --help"}
+		}
+		list, err := k.outputs(show)
+		if err != nil {
+			return err
+		}
+		p, err := k.findings(c, arguments)
+		if err != nil {
+			return err
+		}
+		acceptable, err := accepted.Read(p.Survey.Tree)
+		if err != nil {
+			return err
+		}
+		var taken []verify.Finding
+		p.Findings, taken = acceptable.Split(p.Survey.Tree, p.Findings, time.Now())
+		p.Accepted = len(taken)
+		if !k.quiet {
+			p.Remarks = remarks(p.Survey)
+		}
+		if err := k.write(c, list, p); err != nil {
+			return err
+		}
+		threshold := verify.Level(cmp.Or(k.failOn, p.Survey.Config.FailOn, "error"))
+		if slices.ContainsFunc(p.Findings, func(f verify.Finding) bool { return f.Level.Rank() <= threshold.Rank() }) {
+			return errFindings
+		}
+		return nil
 	}
-	for _, name := range wanted {
-		if slices.Contains(known, name) {
+}
+
+// findings surveys a tree and gives the findings asked for, accepted ones
+// among them.
+func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, error) {
+	if err := knownRules(append(slices.Clone(k.only), k.skip...)); err != nil {
+		return nil, err
+	}
+	p, err := k.page(c, arguments, false)
+	if err != nil {
+		return nil, err
+	}
+	globs, err := k.choose(c, p)
+	if err != nil {
+		return nil, err
+	}
+	levels := map[string]verify.Level{}
+	for rule, level := range p.Survey.Config.Rules {
+		if err := knownRules([]string{rule}); err != nil {
+			return nil, err
+		}
+		levels[rule] = verify.Level(level)
+	}
+	for _, r := range verify.Rules {
+		if slices.Contains(k.skip, r.Name) || len(k.only) > 0 && !slices.Contains(k.only, r.Name) {
+			levels[r.Name] = verify.Off
+		}
+	}
+	all := verify.Run(p.Survey, levels)
+	if k.since != "" {
+		before, err := since.Findings(p.Survey, k.since, survey.Options{Options: tree.Options{NoSkip: k.noSkip}, ConfigFile: k.config, Surroundings: os.Environ()}, levels)
+		if err != nil {
+			return nil, err
+		}
+		all = since.New(before, all)
+	}
+	p.Findings = slices.DeleteFunc(all, func(f verify.Finding) bool {
+		return f.Environment != "" && len(globs) > 0 && !slices.ContainsFunc(globs, func(g string) bool { return environment.Named(g, f.Environment) }) ||
+			k.component != "" && f.Component != k.component
+	})
+	return p, nil
+}
+
+// remarks says where an example file stands for a private file that is not
+// there, and how to make it.
+func remarks(s *survey.Survey) (list []string) {
+	for _, example := range s.Environments.Examples {
+		folder := path.Dir(example.File)
+		private := path.Join(folder, ".env")
+		if path.Base(example.File)[:4] != ".env" || s.Tree.Exists(private) {
 			continue
 		}
-		hint := "This tree has none: no .env, .env.NAME or NAME.env was found."
-		if len(known) > 0 {
-			hint = "This tree has: " + report.Visible(strings.Join(slices.Compact(known), ", ")) + "."
-		}
-		return &usageError{fmt.Sprintf("there is no environment %q", name), hint}
+		list = append(list, fmt.Sprintf("There is no %s yet: cp %s %s", private, filepath.Join(s.Tree.Root, example.File), filepath.Join(s.Tree.Root, private)))
 	}
-	return nil
+	return list
 }

@@ -7,32 +7,34 @@ import (
 	"strings"
 
 	"charm.land/lipgloss/v2"
+	"github.com/charmbracelet/x/ansi"
 
 	"inzicht/core/verify"
 )
 
-// shownRows is how many findings of one group a terminal shows without -v.
-const shownRows = 15
+const (
+	shownRows = 12 // findings of one group that a terminal shows without -v
+	foldedAt  = 3  // findings that say the same from which on they share a heading
+)
 
-// section is the findings of one rule and level.
-type section struct {
-	rule     verify.Rule
-	level    verify.Level
-	findings []verify.Finding
+// group is the findings of one environment, or of code and example files.
+type group struct {
+	environment string
+	findings    []verify.Finding
 }
 
-func sections(findings []verify.Finding) (list []section) {
-	rules := map[string]verify.Rule{}
-	for _, r := range verify.Rules {
-		rules[r.Name] = r
-	}
+// groups orders findings for people: code and example files first, then
+// environment by environment, each worst first.
+func groups(findings []verify.Finding) (list []group) {
 	for _, f := range findings {
-		if n := len(list); n == 0 || list[n-1].rule.Name != f.Rule || list[n-1].level != f.Level {
-			list = append(list, section{rule: rules[f.Rule], level: f.Level})
+		i := slices.IndexFunc(list, func(g group) bool { return g.environment == f.Environment })
+		if i < 0 {
+			list = append(list, group{environment: f.Environment})
+			i = len(list) - 1
 		}
-		last := &list[len(list)-1]
-		last.findings = append(last.findings, f)
+		list[i].findings = append(list[i].findings, f)
 	}
+	slices.SortStableFunc(list, func(a, b group) int { return strings.Compare(a.environment, b.environment) })
 	return list
 }
 
@@ -47,100 +49,219 @@ func levelStyle(l verify.Level) (sign string, style lipgloss.Style) {
 }
 
 func textFindings(w io.Writer, p *Page) error {
-	totals := map[verify.Level]int{}
-	for _, s := range sections(p.Findings) {
-		totals[s.level] += len(s.findings)
-		textSection(w, p, s)
+	for _, g := range groups(p.Findings) {
+		textGroup(w, p, g)
 	}
-	fmt.Fprintln(w, summary(p, totals))
+	for _, remark := range p.Remarks {
+		fmt.Fprintf(w, "%s\n", aside.Render("→ "+Visible(remark)))
+	}
+	fmt.Fprintln(w, summary(p))
 	return skippedLines(w, p)
 }
 
-func textSection(w io.Writer, p *Page, s section) {
-	sign, style := levelStyle(s.level)
-	fmt.Fprintf(w, "%s %s\n", style.Render(sign+" "+s.rule.Name), quiet.Render("("+count(len(s.findings), string(s.level), string(s.level)+"s")+")"))
-	fmt.Fprintf(w, "  %s\n", quiet.Render(s.rule.Do))
-	shown := s.findings
+func textGroup(w io.Writer, p *Page, g group) {
+	title := "Code and example files"
+	if g.environment != "" {
+		title = "Environment " + Visible(g.environment)
+	}
+	fmt.Fprintf(w, "%s  %s\n", strong.Render(title), quiet.Render(totals(g.findings)))
+	shown, folded := fold(g.findings, p.Verbose)
+	left := 0
 	if p.Terminal && !p.Verbose && len(shown) > shownRows {
+		left = len(shown) - shownRows
 		shown = shown[:shownRows]
 	}
-	var rows [][]cell
-	var hints []string
-	for _, f := range shown {
-		rows = append(rows, findingRow(f))
-		hint := ""
-		if f.Pointed {
-			hint = f.Hint
+	l := layoutOf(shown, p.Width)
+	for len(shown) > 0 {
+		n := alike(shown)
+		if n >= foldedAt {
+			l.block(w, shown[:n])
+		} else {
+			n = 1
+			l.single(w, shown[0])
 		}
-		hints = append(hints, hint)
+		shown = shown[n:]
 	}
-	lines := strings.Split(columns(nil, dropEmpty(rows), p.Width, 0), "\n")
-	for i, line := range lines {
-		fmt.Fprintln(w, line)
-		if i < len(hints) && hints[i] != "" {
-			fmt.Fprintf(w, "      %s\n", aside.Render("↳ "+Visible(hints[i])))
-		}
+	for _, line := range folded {
+		fmt.Fprintf(w, "  %s\n", quiet.Render(line))
 	}
-	if left := len(s.findings) - len(shown); left > 0 {
+	if left > 0 {
 		fmt.Fprintf(w, "  %s\n", quiet.Render(fmt.Sprintf("… and %d more; -v shows all.", left)))
 	}
 	fmt.Fprintln(w)
 }
 
-// dropEmpty leaves out the columns in which no row has anything.
-func dropEmpty(rows [][]cell) [][]cell {
-	for column := len(rows[0]) - 1; column >= 0; column-- {
-		if !slices.ContainsFunc(rows, func(row []cell) bool { return row[column].text != "" }) {
-			for i := range rows {
-				rows[i] = slices.Delete(rows[i], column, column+1)
+// alike counts the findings at the beginning that say the same of different
+// variables.
+func alike(findings []verify.Finding) int {
+	first := findings[0]
+	for n, f := range findings {
+		if f.Rule != first.Rule || f.Level != first.Level || brief(f) != brief(first) || f.Variable == "" {
+			return n
+		}
+	}
+	return len(findings)
+}
+
+// layout is how wide the columns of a group are.
+type layout struct {
+	width, rule, name int
+}
+
+func layoutOf(findings []verify.Finding, width int) layout {
+	l := layout{width: width}
+	for _, f := range findings {
+		l.rule = max(l.rule, len(f.Rule))
+		l.name = max(l.name, ansi.StringWidth(Visible(f.Variable)))
+	}
+	l.name = min(l.name, 34)
+	return l
+}
+
+// head is the sign and the rule, and indent as much white space.
+func (l layout) head(f verify.Finding) string {
+	sign, style := levelStyle(f.Level)
+	return "  " + style.Render(sign+" "+f.Rule) + strings.Repeat(" ", l.rule-len(f.Rule)+2)
+}
+
+func (l layout) indent() int { return l.rule + 6 }
+
+// named is the variable, as wide as its column.
+func (l layout) named(f verify.Finding) string {
+	name := shorten(Visible(f.Variable), l.name)
+	return strong.Render(name) + strings.Repeat(" ", l.name-ansi.StringWidth(name)+2)
+}
+
+// single shows one finding on two lines: what, and below it where it stands
+// and what to do.
+func (l layout) single(w io.Writer, f verify.Finding) {
+	name, indent := "", l.indent()
+	if f.Variable != "" {
+		name, indent = l.named(f), l.indent()+l.name+2
+	}
+	what := wrap(Visible(brief(f)), l.width-indent)
+	fmt.Fprintf(w, "%s%s%s\n", l.head(f), name, what[0])
+	for _, more := range what[1:] {
+		fmt.Fprintf(w, "%s%s\n", strings.Repeat(" ", indent), more)
+	}
+	below := where(f)
+	if f.Hint != "" {
+		below = strings.TrimSpace(below + "  ↳ " + f.Hint)
+	}
+	l.below(w, below, l.indent())
+}
+
+// below writes quiet lines under a finding.
+func (l layout) below(w io.Writer, s string, indent int) {
+	for _, line := range wrap(Visible(s), l.width-indent) {
+		fmt.Fprintf(w, "%s%s\n", strings.Repeat(" ", indent), quiet.Render(line))
+	}
+}
+
+// block shows findings that say the same: what they say once, then a line a
+// variable.
+func (l layout) block(w io.Writer, findings []verify.Finding) {
+	fmt.Fprintf(w, "%s%s\n", l.head(findings[0]), Visible(brief(findings[0])))
+	for _, f := range findings {
+		place := shorten(Visible(where(f)), max(l.width-l.indent()-l.name-2, 20))
+		fmt.Fprintf(w, "%s%s%s\n", strings.Repeat(" ", l.indent()), l.named(f), quiet.Render(place))
+		if f.Pointed {
+			l.below(w, "↳ "+f.Hint, l.indent()+l.name+2)
+		}
+	}
+	if r := verify.RuleNamed(findings[0].Rule); r != nil {
+		l.below(w, "↳ "+r.Do, l.indent())
+	}
+}
+
+// where says where a person finds what a finding is about.
+func where(f verify.Finding) string {
+	switch {
+	case f.Rule == "missing" && len(f.Related) > 0:
+		return fmt.Sprintf("read in %s:%d", f.Related[0].File, f.Related[0].Line)
+	case f.File == "":
+		return ""
+	case f.Line == 0:
+		return f.File
+	case f.Column > 1 && f.Variable == "":
+		return fmt.Sprintf("%s:%d:%d", f.File, f.Line, f.Column)
+	}
+	return fmt.Sprintf("%s:%d", f.File, f.Line)
+}
+
+// wrap breaks text into lines of at most width columns, between words.
+func wrap(s string, width int) []string {
+	return strings.Split(ansi.Wordwrap(s, max(width, 30), " "), "\n")
+}
+
+// fold takes notes that many variables share into one line a rule.
+func fold(findings []verify.Finding, verbose bool) (shown []verify.Finding, lines []string) {
+	names := map[string][]string{}
+	for _, f := range findings {
+		if f.Level == verify.Note {
+			name := f.Variable
+			if name == "" {
+				name = fmt.Sprintf("%s:%d", f.File, f.Line)
 			}
+			names[f.Rule] = append(names[f.Rule], Visible(name))
 		}
 	}
-	return rows
+	for _, f := range findings {
+		if verbose || f.Level != verify.Note || len(names[f.Rule]) < foldedAt {
+			shown = append(shown, f)
+		}
+	}
+	for _, r := range verify.Rules {
+		if list := names[r.Name]; !verbose && len(list) >= foldedAt {
+			lines = append(lines, fmt.Sprintf("· %s: %d notes, for %s; -v shows all.", r.Name, len(list), enumerate(list, 3)))
+		}
+	}
+	return shown, lines
 }
 
-// findingRow says of one finding what, where it matters, and where it stands.
-func findingRow(f verify.Finding) []cell {
-	where := f.File
-	if f.Line > 0 {
-		where = fmt.Sprintf("%s:%d", f.File, f.Line)
+// enumerate names the first of a list, and how many more there are.
+func enumerate(list []string, most int) string {
+	if len(list) <= most {
+		return strings.Join(list, ", ")
 	}
-	first := cell{f.Variable, strong}
-	second, needed := cell{f.Environment, plain}, cell{}
-	switch f.Rule {
-	case "missing":
-		second.text = "in " + f.Environment
-		needed = cell{string(f.Need), needStyle(f.Need)}
-		if len(f.Related) > 0 {
-			where = fmt.Sprintf("%s:%d", f.Related[0].File, f.Related[0].Line)
-		}
-		where = "read in " + where
-	case "undocumented":
-		needed = cell{string(f.Need), needStyle(f.Need)}
-		where = "read in " + where
-	case "duplicate":
-		where += fmt.Sprintf(", and on line %d", f.Related[0].Line)
-	case "malformed", "unresolved":
-		first = cell{f.Message, plain}
-		if f.Line > 0 && f.Column > 0 {
-			where += fmt.Sprintf(":%d", f.Column)
-		}
-	}
-	return []cell{first, second, needed, {where, quiet}}
+	return fmt.Sprintf("%s and %d more", strings.Join(list[:most], ", "), len(list)-most)
 }
 
-// summary is the last line: how many of what, and from how much.
-func summary(p *Page, totals map[verify.Level]int) string {
+// totals counts findings by level: 2 errors, 1 warning.
+func totals(findings []verify.Finding) string {
+	var parts []string
+	for _, level := range []verify.Level{verify.Error, verify.Warning, verify.Note} {
+		if n := countLevel(findings, level); n > 0 {
+			parts = append(parts, count(n, string(level), string(level)+"s"))
+		}
+	}
+	return strings.Join(parts, ", ")
+}
+
+func countLevel(findings []verify.Finding, level verify.Level) (n int) {
+	for _, f := range findings {
+		if f.Level == level {
+			n++
+		}
+	}
+	return n
+}
+
+// summary is the last line: how many of what, and what was looked at.
+func summary(p *Page) string {
 	s := p.Survey
-	scale := fmt.Sprintf("%s, %s, %s, %s", count(len(s.Contract.Variables), "variable", "variables"),
-		count(len(s.Reads), "read", "reads"), count(len(s.Environments.Examples), "example file", "example files"),
+	scale := fmt.Sprintf("%s, %s, %s, %s, %s", count(s.Sources, "source file", "source files"), count(len(s.Reads), "read", "reads"),
+		count(len(s.Contract.Variables), "variable", "variables"), count(len(s.Environments.Examples), "example file", "example files"),
 		count(len(s.Environments.Environments), "environment", "environments"))
+	if p.Accepted > 0 {
+		scale += "; " + count(p.Accepted, "accepted finding", "accepted findings") + " not shown"
+	}
 	if len(p.Findings) == 0 {
 		return good.Render("✓ Nothing to mend.") + " " + quiet.Render(scale+".")
 	}
 	var parts []string
 	for _, level := range []verify.Level{verify.Error, verify.Warning, verify.Note} {
-		if n := totals[level]; n > 0 {
+		if n := countLevel(p.Findings, level); n > 0 {
 			_, style := levelStyle(level)
 			parts = append(parts, style.Render(count(n, string(level), string(level)+"s")))
 		}

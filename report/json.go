@@ -13,7 +13,7 @@ import (
 )
 
 // machine is JSON; docs/schema describes each form.
-var machine = Format{Name: "json", Reads: jsonReads, Contract: jsonContract, Findings: jsonFindings}
+var machine = Format{Name: "json", Reads: jsonReads, Contract: jsonContract, Findings: jsonFindings, Matrix: jsonMatrix}
 
 type jsonRead struct {
 	Name             *string     `json:"name"`

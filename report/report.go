@@ -3,8 +3,10 @@ package report
 
 import (
 	"io"
+	"strings"
 
 	"inzicht/core/contract"
+	"inzicht/core/matrix"
 	"inzicht/core/reads"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
@@ -16,6 +18,9 @@ type Page struct {
 	Reads     []reads.Read
 	Variables []contract.Variable
 	Findings  []verify.Finding
+	Accepted  int      // findings that were accepted and are not shown
+	Remarks   []string // what else a person should know
+	Matrix    *matrix.Table
 
 	Width    int  // columns to fit in
 	Verbose  bool // show everything
@@ -28,10 +33,11 @@ type Format struct {
 	Reads    func(io.Writer, *Page) error
 	Contract func(io.Writer, *Page) error
 	Findings func(io.Writer, *Page) error
+	Matrix   func(io.Writer, *Page) error
 }
 
 // Formats lists every format. A new one is one more line.
-var Formats = []Format{text, machine}
+var Formats = []Format{text, machine, markdown, commas, sarifLog, junit, annotations}
 
 // documentedIn gives the example files that name a variable.
 func (p *Page) documentedIn(name string) []string {
@@ -45,4 +51,19 @@ func (p *Page) documentedIn(name string) []string {
 		}
 	}
 	return files
+}
+
+// brief says of a finding what its variable and environment do not say already.
+func brief(f verify.Finding) string {
+	s := f.Message
+	if f.Variable != "" {
+		s = strings.TrimPrefix(s, f.Variable+" ")
+		if rest, ends := strings.CutSuffix(s, " "+f.Variable); ends {
+			s = rest + " it"
+		}
+	}
+	if f.Environment != "" {
+		s = strings.Replace(s, " in "+f.Environment, "", 1)
+	}
+	return s
 }

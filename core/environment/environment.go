@@ -241,3 +241,29 @@ func (s *All) Serves(e *Environment, component string) bool {
 		return other.Name == e.Name && other.Component.Name == component
 	})
 }
+
+// Replace makes an environment of one layer, in place of those of that name.
+func (s *All) Replace(name string, l *Layer) {
+	e := Environment{Name: name, Declared: true, Layers: []*Layer{l}}
+	for _, old := range s.Environments {
+		if old.Name == name && old.Only {
+			e.Component, e.Only = old.Component, true
+		}
+	}
+	s.Environments = slices.DeleteFunc(s.Environments, func(old Environment) bool { return old.Name == name })
+	s.add(e)
+	s.sort()
+}
+
+// Watch takes a live process up beside the environment that it should have,
+// and gives the name it has there.
+func (s *All) Watch(name string, process *Layer) string {
+	for _, e := range s.Environments {
+		if Named(name, e.Name) {
+			s.add(Environment{Name: process.Label, Component: e.Component, Only: e.Only, Declared: true, Layers: []*Layer{process}, Live: &e})
+			break
+		}
+	}
+	s.sort()
+	return process.Label
+}

@@ -65,3 +65,9 @@ func IsBundle(file string, src []byte) bool {
 	}
 	return len(src)/lines > 400
 }
+
+// IsDependency tells whether a file lies in a folder of other people's code.
+func IsDependency(file string) bool {
+	_, reason := skippedFolder(file, true)
+	return reason != ""
+}

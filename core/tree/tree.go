@@ -20,6 +20,7 @@ const MaxFileSize = 4 << 20
 type Options struct {
 	NoSkip     bool                   // read dependency folders, build outputs and bundles too
 	Components []Component            // besides those that manifests make
+	Listed     []File                 // the files, where they are known: those of an earlier state
 	Excluded   func(file string) bool // files that are not looked at; may be nil
 }
 
@@ -92,7 +93,9 @@ func Open(dir string, options Options) (*Tree, error) {
 		entries.Close()
 	}
 	t := &Tree{Root: root}
-	if !t.listWithGit(options) {
+	if options.Listed != nil {
+		t.Files, t.Git = slices.Clone(options.Listed), true
+	} else if !t.listWithGit(options) {
 		t.walk(options)
 	}
 	slices.SortFunc(t.Files, func(a, b File) int { return strings.Compare(a.Path, b.Path) })

@@ -1,0 +1,146 @@
+package cli
+
+import (
+	"fmt"
+	"io"
+	"os"
+	"slices"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"inzicht/core/environment"
+	"inzicht/core/survey"
+	"inzicht/report"
+)
+
+// registerEnvironments adds the flags that choose environments.
+func (s *shared) registerEnvironments(c *cobra.Command) {
+	f := c.Flags()
+	f.StringArrayVarP(&s.environments, "environment", "e", nil, "only this environment, or a glob of their names; NAME=FILE takes its values from a listing or record, NAME=- from standard input; may be given several times")
+	f.IntVar(&s.pid, "pid", 0, "hold a running process, by its number, against the environment given with -e")
+	c.RegisterFlagCompletionFunc("environment", s.completeEnvironments)
+}
+
+// choose takes listings and processes up as environments, and gives the globs
+// of those asked for; none stands for all.
+func (s *shared) choose(c *cobra.Command, p *report.Page) (globs []string, err error) {
+	all := p.Survey.Environments
+	for _, asked := range s.environments {
+		name, source, given := strings.Cut(asked, "=")
+		if given {
+			layer, err := listing(c.InOrStdin(), source)
+			if err != nil {
+				return nil, err
+			}
+			all.Replace(name, layer)
+		}
+		globs = append(globs, name)
+	}
+	for _, glob := range globs {
+		if !slices.ContainsFunc(all.Environments, func(e environment.Environment) bool { return environment.Named(glob, e.Name) }) {
+			return nil, unknownEnvironment(glob, all)
+		}
+	}
+	if s.pid != 0 {
+		live, err := s.process(all, globs)
+		if err != nil {
+			return nil, err
+		}
+		globs = append(globs, live)
+	}
+	return globs, nil
+}
+
+// listing reads the values of an environment from a file, or from standard input.
+func listing(in io.Reader, source string) (*environment.Layer, error) {
+	if source == "-" {
+		return environment.ReadListing("standard input", in)
+	}
+	file, err := os.Open(source)
+	if err != nil {
+		return nil, &usageError{fmt.Sprintf("%s cannot be read", source), "Give the file of a listing or record, or - for standard input."}
+	}
+	defer file.Close()
+	layer, err := environment.ReadListing(source, file)
+	if layer != nil {
+		layer.File = source
+	}
+	return layer, err
+}
+
+// process takes a running process up as an environment of its own.
+func (s *shared) process(all *environment.All, globs []string) (name string, err error) {
+	if len(globs) != 1 {
+		return "", &usageError{"--pid needs the environment that the process should have", "Give it with -e, such as: -e local --pid 4711"}
+	}
+	layer, err := environment.Process(s.pid)
+	if err != nil {
+		return "", err
+	}
+	return all.Watch(globs[0], layer), nil
+}
+
+func unknownEnvironment(name string, all *environment.All) error {
+	hint := "This tree has none: no .env, .env.NAME or NAME.env was found."
+	if known := all.Names(); len(known) > 0 {
+		hint = "This tree has: " + report.Visible(strings.Join(known, ", ")) + "."
+	}
+	return &usageError{fmt.Sprintf("there is no environment %q", name), hint}
+}
+
+// forCompletion surveys the present folder, or the one among the arguments.
+func forCompletion(arguments []string, readsOnly bool) *survey.Survey {
+	dir := "."
+	if n := len(arguments); n > 0 {
+		if info, err := os.Stat(arguments[n-1]); err == nil && info.IsDir() {
+			dir = arguments[n-1]
+		}
+	}
+	taken, err := survey.Take(dir, survey.Options{ReadsOnly: readsOnly})
+	if err != nil {
+		return nil
+	}
+	return taken
+}
+
+func beginning(names []string, prefix string) (list []string) {
+	for _, name := range names {
+		if strings.HasPrefix(name, prefix) {
+			list = append(list, report.Visible(name))
+		}
+	}
+	return list
+}
+
+func (s *shared) completeEnvironments(_ *cobra.Command, arguments []string, prefix string) ([]string, cobra.ShellCompDirective) {
+	taken := forCompletion(arguments, false)
+	if taken == nil {
+		return nil, cobra.ShellCompDirectiveNoFileComp
+	}
+	return beginning(taken.Environments.Names(), prefix), cobra.ShellCompDirectiveNoFileComp
+}
+
+func (s *shared) completeComponents(_ *cobra.Command, arguments []string, prefix string) ([]string, cobra.ShellCompDirective) {
+	taken := forCompletion(arguments, true)
+	if taken == nil {
+		return nil, cobra.ShellCompDirectiveNoFileComp
+	}
+	return beginning(componentNames(taken), prefix), cobra.ShellCompDirectiveNoFileComp
+}
+
+// completeVariables completes the first argument with the names of variables.
+func completeVariables(_ *cobra.Command, arguments []string, prefix string) ([]string, cobra.ShellCompDirective) {
+	if len(arguments) > 0 {
+		return nil, cobra.ShellCompDirectiveFilterDirs
+	}
+	taken := forCompletion(nil, true)
+	if taken == nil {
+		return nil, cobra.ShellCompDirectiveNoFileComp
+	}
+	var names []string
+	for _, v := range taken.Contract.Variables {
+		names = append(names, v.Name)
+	}
+	return beginning(names, prefix), cobra.ShellCompDirectiveNoFileComp
+}

@@ -1,0 +1,144 @@
+// Package trace gathers all that is known of one variable.
+package trace
+
+import (
+	"bytes"
+	"regexp"
+	"slices"
+	"strings"
+
+	"inzicht/core/contract"
+	"inzicht/core/environment"
+	"inzicht/core/history"
+	"inzicht/core/near"
+	"inzicht/core/reads"
+	"inzicht/core/secrecy"
+	"inzicht/core/survey"
+)
+
+// Trace is all that is known of one variable.
+type Trace struct {
+	Name         string
+	Variable     *contract.Variable // nil where nothing reads it by that name
+	Pattern      *reads.Read        // a read of names like it, or nil
+	Reads        []Read
+	Documented   []Mention
+	Environments []Source
+	Near         []string // names that are read or set, and nearly alike
+	Added        *history.Commit
+}
+
+// Read is a read with its line of source, in which what looks secret is masked.
+type Read struct {
+	reads.Read
+	Source string
+}
+
+// Mention is a place in an example file.
+type Mention struct {
+	File      string
+	Line      int
+	Commented bool
+	About     []string // the comment above it
+}
+
+// Source is where one environment gets the variable: the value in force
+// first, then those that it hides.
+type Source struct {
+	Environment string
+	Component   string
+	Chain       []environment.Link
+	Serves      bool   // some code that runs there reads it
+	Open        string // what else the environment gets values from, or ""
+}
+
+// Of gathers what is known of a variable.
+func Of(s *survey.Survey, name string) *Trace {
+	t := &Trace{Name: name, Variable: s.Contract.Lookup(name), Pattern: s.Contract.Covers(name)}
+	if t.Variable != nil {
+		for _, r := range t.Variable.Reads {
+			t.Reads = append(t.Reads, Read{r, sourceLine(s, r)})
+		}
+	}
+	for _, example := range s.Environments.Examples {
+		for _, e := range example.Document.Entries {
+			if e.Name == name {
+				t.Documented = append(t.Documented, Mention{example.File, e.Line, e.Commented, e.Above})
+			}
+		}
+	}
+	for i := range s.Environments.Environments {
+		e := &s.Environments.Environments[i]
+		source := Source{Environment: e.Name, Component: e.Component.Name, Chain: e.Chain(name), Open: e.Open()}
+		for _, r := range t.Reads {
+			source.Serves = source.Serves || contract.Counts(r.Read) && s.Environments.Serves(e, r.Component)
+		}
+		if source.Serves || len(source.Chain) > 0 {
+			t.Environments = append(t.Environments, source)
+		}
+	}
+	t.Near = nearNames(s, name)
+	if s.Tree.Git {
+		if commit, found := history.Added(s.Tree.Root, name); found {
+			t.Added = &commit
+		}
+	}
+	return t
+}
+
+// Known tells whether anything is known of the name.
+func (t *Trace) Known() bool {
+	return t.Variable != nil || t.Pattern != nil || len(t.Documented) > 0 || slices.ContainsFunc(t.Environments, func(s Source) bool { return len(s.Chain) > 0 })
+}
+
+// nearNames gives the names that are read or set and nearly alike.
+func nearNames(s *survey.Survey, name string) (list []string) {
+	add := func(other string) {
+		if near.Slip(name, other) && !slices.Contains(list, other) {
+			list = append(list, other)
+		}
+	}
+	for _, v := range s.Contract.Variables {
+		add(v.Name)
+	}
+	s.Environments.Layers(func(l *environment.Layer, _ string) {
+		if l.Kind != "process" {
+			for _, other := range l.Names() {
+				add(other)
+			}
+		}
+	})
+	slices.Sort(list)
+	return list
+}
+
+// widestLine is how much of a line of source is shown.
+const widestLine = 200
+
+var literal = regexp.MustCompile("\"[^\"]*\"|'[^']*'|`[^`]*`")
+
+// sourceLine gives the line of a read, with literals masked that look secret,
+// and with all but its name masked where the variable is a secret.
+func sourceLine(s *survey.Survey, r reads.Read) string {
+	src, err := s.Tree.ReadFile(r.File)
+	if err != nil {
+		return ""
+	}
+	lines := bytes.Split(src, []byte{'\n'})
+	if r.Line > len(lines) {
+		return ""
+	}
+	line := strings.TrimSpace(strings.ToValidUTF8(string(lines[r.Line-1]), "�"))
+	secret := secrecy.IsSecretName(r.Name)
+	line = literal.ReplaceAllStringFunc(line, func(quoted string) string {
+		inside := quoted[1 : len(quoted)-1]
+		if secrecy.LooksSecret(inside) || secret && inside != r.Name && !strings.Contains(inside, r.Name) && len(inside) > 1 {
+			return quoted[:1] + secrecy.Mask + quoted[len(quoted)-1:]
+		}
+		return quoted
+	})
+	if runes := []rune(line); len(runes) > widestLine {
+		line = string(runes[:widestLine]) + "…"
+	}
+	return line
+}

@@ -1,0 +1,109 @@
+package report
+
+import (
+	"fmt"
+	"io"
+	"strings"
+
+	"inzicht/core/secrecy"
+	"inzicht/core/verify"
+)
+
+// markdown is for comments on proposed changes, and for documentation.
+var markdown = Format{Name: "markdown", Contract: markdownContract, Findings: markdownFindings, Matrix: markdownMatrix}
+
+// inCell makes text fit for a cell of a Markdown table.
+func inCell(s string) string {
+	return strings.NewReplacer("|", `\|`, "<", "&lt;", "\n", " ", "`", "ˋ", "*", `\*`).Replace(Visible(s))
+}
+
+func code(s string) string {
+	if s == "" {
+		return ""
+	}
+	return "`" + strings.NewReplacer("`", "ˋ", "|", `\|`).Replace(Visible(s)) + "`"
+}
+
+func markdownRow(w io.Writer, cells ...string) {
+	fmt.Fprintf(w, "| %s |\n", strings.Join(cells, " | "))
+}
+
+func markdownHead(w io.Writer, cells ...string) {
+	markdownRow(w, cells...)
+	markdownRow(w, strings.Split(strings.Repeat("---,", len(cells)-1)+"---", ",")...)
+}
+
+func markdownFindings(w io.Writer, p *Page) error {
+	if len(p.Findings) == 0 {
+		_, err := fmt.Fprintf(w, "**Environment variables**: nothing to mend (%s).\n", count(len(p.Survey.Contract.Variables), "variable", "variables"))
+		return err
+	}
+	fmt.Fprintf(w, "**Environment variables**: %s.\n", totals(p.Findings))
+	for _, g := range groups(p.Findings) {
+		title := "Code and example files"
+		if g.environment != "" {
+			title = "Environment " + code(g.environment)
+		}
+		fmt.Fprintf(w, "\n### %s\n\n", title)
+		markdownHead(w, "", "rule", "variable", "what", "where", "what to do")
+		for _, f := range g.findings {
+			sign, _ := levelStyle(f.Level)
+			markdownRow(w, sign+" "+string(f.Level), f.Rule, code(f.Variable), inCell(brief(f)), code(where(f)), inCell(f.Hint))
+		}
+	}
+	return nil
+}
+
+func markdownContract(w io.Writer, p *Page) error {
+	markdownHead(w, "variable", "need", "kind", "fallback", "documented", "read in")
+	for _, v := range p.Variables {
+		var fallbacks []string
+		for _, f := range v.Fallbacks {
+			fallbacks = append(fallbacks, code(secrecy.Literal(v.Name, f)))
+		}
+		documented := strings.Join(p.documentedIn(v.Name), ", ")
+		where := fmt.Sprintf("%s:%d", v.Reads[0].File, v.Reads[0].Line)
+		markdownRow(w, code(v.Name), string(v.Need), inCell(shownKind(v.Kind, v.Literals)), strings.Join(fallbacks, ", "), code(documented), code(where))
+	}
+	return nil
+}
+
+func markdownMatrix(w io.Writer, p *Page) error {
+	head := []string{"variable", "need"}
+	for _, c := range p.Matrix.Columns {
+		head = append(head, code(c.Name))
+	}
+	markdownHead(w, head...)
+	for _, row := range p.Matrix.Rows {
+		cells := []string{code(row.Name), string(row.Need)}
+		for _, c := range row.Cells {
+			cells = append(cells, cellWord(c))
+		}
+		markdownRow(w, cells...)
+	}
+	return nil
+}
+
+// annotations are lines that hosted pipelines show beside the code.
+var annotations = Format{Name: "annotations", Findings: annotateFindings}
+
+func annotateFindings(w io.Writer, p *Page) error {
+	property := strings.NewReplacer("%", "%25", "\r", "%0D", "\n", "%0A", ":", "%3A", ",", "%2C")
+	message := strings.NewReplacer("%", "%25", "\r", "%0D", "\n", "%0A")
+	for _, f := range p.Findings {
+		kind := map[verify.Level]string{verify.Error: "error", verify.Warning: "warning", verify.Note: "notice"}[f.Level]
+		var properties []string
+		if f.File != "" {
+			properties = append(properties, "file="+property.Replace(Visible(f.File)))
+		}
+		if f.Line > 0 {
+			properties = append(properties, fmt.Sprintf("line=%d", f.Line))
+			if f.Column > 0 {
+				properties = append(properties, fmt.Sprintf("col=%d", p.runeColumn(f)))
+			}
+		}
+		properties = append(properties, "title="+property.Replace(f.Rule))
+		fmt.Fprintf(w, "::%s %s::%s\n", kind, strings.Join(properties, ","), message.Replace(Visible(f.Message+". "+f.Hint)))
+	}
+	return nil
+}

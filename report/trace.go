@@ -1,0 +1,222 @@
+package report
+
+import (
+	"fmt"
+	"io"
+	"strings"
+
+	"inzicht/core/environment"
+	"inzicht/core/reads"
+	"inzicht/core/secrecy"
+	"inzicht/core/trace"
+)
+
+// Trace shows all about one variable, for people.
+func Trace(w io.Writer, t *trace.Trace, width int) error {
+	title := strong.Render(Visible(t.Name))
+	if v := t.Variable; v != nil {
+		about := string(v.Need) + ", " + shownKind(v.Kind, v.Literals)
+		if v.Secret {
+			about += ", secret"
+		}
+		if v.Ambient {
+			about += ", supplied by the system"
+		}
+		fmt.Fprintf(w, "%s  %s\n", title, quiet.Render(about))
+		if v.About != "" {
+			fmt.Fprintf(w, "  %s\n", Visible(v.About))
+		}
+	} else {
+		fmt.Fprintf(w, "%s\n", title)
+	}
+	traceReads(w, t, width)
+	traceDocumented(w, t, width)
+	traceEnvironments(w, t)
+	if len(t.Near) > 0 {
+		fmt.Fprintf(w, "\n%s %s\n", strong.Render("Nearly alike:"), Visible(strings.Join(t.Near, ", ")))
+	}
+	if c := t.Added; c != nil {
+		fmt.Fprintf(w, "\n%s %s\n", strong.Render("Came in with"), Visible(fmt.Sprintf("%s on %s: %s", c.ID, c.Date, c.Subject)))
+	}
+	return nil
+}
+
+func traceReads(w io.Writer, t *trace.Trace, width int) {
+	fmt.Fprintf(w, "\n%s\n", strong.Render("Read in"))
+	if len(t.Reads) == 0 {
+		if t.Pattern != nil {
+			fmt.Fprintf(w, "  %s\n", Visible(fmt.Sprintf("%s:%d, which reads names like %s", t.Pattern.File, t.Pattern.Line, t.Pattern.Pattern)))
+			return
+		}
+		fmt.Fprintf(w, "  %s\n", caution.Render("nothing"))
+		return
+	}
+	for _, r := range t.Reads {
+		said := []string{string(r.Need)}
+		if r.Fallback != nil {
+			said = append(said, "falls back to "+shownFallback(r.Name, r.Fallback, r.FallbackComputed))
+		}
+		if r.Scope != reads.Runtime {
+			said = append(said, "in "+string(r.Scope))
+		}
+		if r.Through != "" {
+			said = append(said, "through "+r.Through)
+		}
+		if r.Under != "" {
+			said = append(said, "under a condition on "+r.Under)
+		}
+		if len(r.InsteadOf) > 0 {
+			said = append(said, "where "+strings.Join(r.InsteadOf, " and ")+" has no value")
+		}
+		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d:%d", r.File, r.Line, r.Column)), quiet.Render(Visible(strings.Join(said, ", "))))
+		if r.Source != "" {
+			fmt.Fprintf(w, "      %s\n", shortenEnd(Visible(r.Source), width-6))
+		}
+	}
+}
+
+// shortenEnd cuts text at its end.
+func shortenEnd(s string, room int) string {
+	if runes := []rune(s); len(runes) > room && room > 1 {
+		return string(runes[:room-1]) + "…"
+	}
+	return s
+}
+
+func traceDocumented(w io.Writer, t *trace.Trace, width int) {
+	fmt.Fprintf(w, "\n%s\n", strong.Render("Documented in"))
+	if len(t.Documented) == 0 {
+		fmt.Fprintf(w, "  %s\n", caution.Render("no example file"))
+	}
+	for _, m := range t.Documented {
+		about := strings.Join(m.About, " ")
+		if m.Commented {
+			about = strings.TrimSpace("commented out. " + about)
+		}
+		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d", m.File, m.Line)), quiet.Render(shortenEnd(Visible(about), width-len(m.File)-10)))
+	}
+}
+
+func traceEnvironments(w io.Writer, t *trace.Trace) {
+	if len(t.Environments) == 0 {
+		return
+	}
+	fmt.Fprintf(w, "\n%s\n", strong.Render("In each environment"))
+	for _, s := range t.Environments {
+		of := ""
+		if s.Component != "" {
+			of = " of " + s.Component
+		}
+		fmt.Fprintf(w, "  %s%s\n", strong.Render(Visible(s.Environment)), quiet.Render(Visible(of)))
+		if len(s.Chain) == 0 {
+			says, style := "has no value", alarm
+			if t.Variable != nil && t.Variable.Need == reads.Optional {
+				says, style = "has no value; the code manages without", quiet
+			}
+			if s.Open != "" {
+				says, style = "perhaps from "+s.Open, aside
+			}
+			fmt.Fprintf(w, "    %s\n", style.Render(Visible(says)))
+		}
+		for i, link := range s.Chain {
+			sign, says := "→", stateWord(t, link.Value)
+			if i > 0 {
+				sign, says = " ", "hidden: "+says
+			}
+			line := fmt.Sprintf("%s %-8s %s", sign, says, placeOf(link))
+			style := plain
+			if i > 0 {
+				style = quiet
+			}
+			fmt.Fprintf(w, "    %s\n", style.Render(Visible(line)))
+		}
+	}
+}
+
+// stateWord says what a value is, never the value.
+func stateWord(t *trace.Trace, v environment.Value) string {
+	secret := t.Variable != nil && t.Variable.Secret
+	if v.State == environment.Set && secrecy.IsStandIn(v.Text, secret) {
+		return "stand-in"
+	}
+	return string(v.State)
+}
+
+func placeOf(link environment.Link) string {
+	place := link.Layer.Label
+	v := link.Value
+	if v.File != "" && v.Line > 0 {
+		place = fmt.Sprintf("%s:%d", v.File, v.Line)
+		if link.Layer.Kind != "env" && strings.HasPrefix(link.Layer.Label, v.File) {
+			place += strings.TrimPrefix(link.Layer.Label, v.File)
+		}
+	}
+	if v.Why != "" {
+		place += " (" + v.Why + ")"
+	}
+	return place
+}
+
+// TraceJSON shows the same for programs.
+func TraceJSON(w io.Writer, t *trace.Trace) error {
+	type link struct {
+		State string  `json:"state"`
+		Layer string  `json:"layer"`
+		Kind  string  `json:"kind"`
+		File  *string `json:"file"`
+		Line  *int    `json:"line"`
+		Why   *string `json:"why"`
+	}
+	type source struct {
+		Environment string  `json:"environment"`
+		Component   *string `json:"component"`
+		Serves      bool    `json:"serves"`
+		Chain       []link  `json:"chain"`
+	}
+	type mention struct {
+		File      string `json:"file"`
+		Line      int    `json:"line"`
+		Commented bool   `json:"commented"`
+	}
+	type tracedRead struct {
+		jsonRead
+		Source string `json:"source"`
+	}
+	type commit struct {
+		ID      string `json:"id"`
+		Date    string `json:"date"`
+		Subject string `json:"subject"`
+	}
+	out := struct {
+		Schema       string       `json:"schema"`
+		Name         string       `json:"name"`
+		Need         *string      `json:"need"`
+		Kind         *string      `json:"kind"`
+		Secret       bool         `json:"secret"`
+		Reads        []tracedRead `json:"reads"`
+		Documented   []mention    `json:"documented"`
+		Environments []source     `json:"environments"`
+		Near         []string     `json:"near"`
+		Added        *commit      `json:"added"`
+	}{Schema: "inzicht/trace/1", Name: t.Name, Reads: []tracedRead{}, Documented: []mention{}, Environments: []source{}, Near: orEmpty(t.Near)}
+	if v := t.Variable; v != nil {
+		out.Need, out.Kind, out.Secret = orNull(string(v.Need)), orNull(string(v.Kind)), v.Secret
+	}
+	for _, r := range t.Reads {
+		out.Reads = append(out.Reads, tracedRead{newJSONRead(r.Read), r.Source})
+	}
+	for _, m := range t.Documented {
+		out.Documented = append(out.Documented, mention{m.File, m.Line, m.Commented})
+	}
+	for _, s := range t.Environments {
+		one := source{s.Environment, orNull(s.Component), s.Serves, []link{}}
+		for _, l := range s.Chain {
+			one.Chain = append(one.Chain, link{stateWord(t, l.Value), l.Layer.Label, l.Layer.Kind, orNull(l.Value.File), numberOrNull(l.Value.Line), orNull(l.Value.Why)})
+		}
+		out.Environments = append(out.Environments, one)
+	}
+	if c := t.Added; c != nil {
+		out.Added = &commit{c.ID, c.Date, c.Subject}
+	}
+	return encode(w, out)
+}
