@@ -402,6 +402,7 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 	defer cancel()
 	loaded, err := loader.LoadWithContext(ctx, details, func(o *loader.Options) {
 		o.SkipResolveEnvironment, o.SkipConsistencyCheck, o.SkipResolveLabels = true, true, true
+		o.SkipValidation = true // of what has no bearing on environments; it takes longer than all else
 		o.Profiles = profiles
 		if name := p.outer["COMPOSE_PROJECT_NAME"]; name != "" {
 			o.SetProjectName(loader.NormalizeProjectName(name), true)

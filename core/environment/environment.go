@@ -211,17 +211,20 @@ func Named(pattern, name string) bool {
 }
 
 // Layers gives every layer once: of example files, with environment "", and
-// of environments, with the name of the first that has it.
+// of environments, with the name of the one that it belongs to. A file that
+// is a layer of several is given once.
 func (s *All) Layers(f func(l *Layer, environment string)) {
 	for _, example := range s.Examples {
 		f(example, "")
 	}
-	seen := map[*Layer]bool{}
-	for _, e := range s.Environments {
-		for _, l := range e.Layers {
-			if !seen[l] {
-				seen[l] = true
-				f(l, e.Name)
+	seen := map[string]bool{}
+	for _, borrowed := range []bool{false, true} { // environments of their own before what is started with their files
+		for _, e := range s.Environments {
+			for _, l := range e.Layers {
+				if key := l.Kind + "\x00" + l.Label; borrowed == e.Only && !seen[key] {
+					seen[key] = true
+					f(l, e.Name)
+				}
 			}
 		}
 	}

@@ -14,7 +14,7 @@ const maxManifest = 256 << 10
 
 // ownName are the places where manifests of different languages name the
 // package that they describe.
-var ownName = regexp.MustCompile(`(?m)^module\s+(\S+)|^\s{0,2}"name"\s*:\s*"([^"]+)"|^name\s*=\s*["']([^"']+)["']|<artifactId>([^<]+)</artifactId>|spec\.name\s*=\s*["']([^"']+)["']`)
+var ownName = regexp.MustCompile(`(?m)^module\s+(\S+)|^\s{0,2}\{?\s*"name"\s*:\s*"([^"]+)"|^name\s*=\s*["']([^"']+)["']|<artifactId>([^<]+)</artifactId>|spec\.name\s*=\s*["']([^"']+)["']`)
 
 // usersOf finds, for the folder of each component that others name in their
 // manifests as a dependency or by its path, the components that use it,

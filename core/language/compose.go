@@ -67,6 +67,6 @@ func entries(n *yaml.Node, list *[]reads.Read) {
 		default:
 			continue
 		}
-		*list = append(*list, reads.Read{Name: entry.Value, Access: "environment", Line: entry.Line, Column: entry.Column})
+		*list = append(*list, reads.Read{Name: entry.Value, Access: "environment", Need: reads.Optional, Line: entry.Line, Column: entry.Column})
 	}
 }

@@ -160,7 +160,9 @@ func (a *analysis) use(m *match, out *facts) {
 	if idiom.Kind != "" {
 		out.setKind(idiom.Kind)
 	}
-	out.required = out.required || idiom.Need == Required
+	if out.fallback == nil { // otherwise it is what is made of the value that stops
+		out.required = out.required || idiom.Need == Required
+	}
 	out.tested = out.tested || idiom.Test || idiom.Need == Optional
 	if !m.fallback.empty() {
 		if a.stopsIn(m.fallback) {

@@ -41,12 +41,18 @@ func (a *analysis) conditionOn(i int, name string) string {
 		if block.function {
 			return ""
 		}
-		head := a.conditionBefore(block.Lo)
-		if head < 0 || a.f.Is(head, "unless") || a.f.Is(head+1, "!") || a.f.Is(head+1, "not") || a.f.Is(head+2, "!") {
+		head, body := a.conditionBefore(block.Lo), block.Lo
+		if conditionWords[a.f.Text(block.Lo-1)] { // the block begins with its condition, up to the line's end
+			head = block.Lo - 1
+			for body < block.Hi && !a.f.Tokens[body].NewLine && !a.f.Is(body, "then") {
+				body++
+			}
+		}
+		if head < 0 || i < body || a.f.Is(head, "unless") || a.f.Is(head+1, "!") || a.f.Is(head+1, "not") || a.f.Is(head+2, "!") {
 			continue
 		}
 		for n, other := range a.reads {
-			if token := a.spots[n]; token > head && token < block.Lo && other.Name != "" && other.Name != name {
+			if token := a.spots[n]; token > head && token < body && other.Name != "" && other.Name != name {
 				return other.Name
 			}
 		}

@@ -40,7 +40,7 @@ func places(list []reads.Read) (out []Place) {
 // served gives the reads of a variable by code that runs in the environment.
 func (j *job) served(v *contract.Variable, e *environment.Environment) (list []reads.Read) {
 	for _, r := range v.Reads {
-		if contract.Counts(r) && j.environments.Serves(e, r.Component) && !(e.Only && configures(r)) {
+		if contract.Counts(r) && j.environments.Serves(e, r.Component) && (!configures(r) || starts(e)) {
 			list = append(list, r)
 		}
 	}
@@ -56,6 +56,10 @@ func configures(r reads.Read) bool {
 	}
 	return false
 }
+
+// starts tells whether an environment is that of who starts programs here: a
+// developer's own, not one that a program is started with.
+func starts(e *environment.Environment) bool { return e.Name == "local" || e.Declared && !e.Only }
 
 // wanted gives the reads of a variable that an environment must satisfy.
 func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.Read {

@@ -19,7 +19,7 @@ taking the value out and by renewing the secret, since history keeps it.`,
 			list = append(list, Finding{
 				Variable: hit.Variable, Environment: hit.Environment, Component: j.Tree.ComponentOf(hit.File).Name,
 				File: hit.File, Line: hit.Line, Column: hit.Column,
-				Message: fmt.Sprintf("the value that %s has in %s stands here%s", hit.Variable, hit.Environment, hit.How),
+				Message: fmt.Sprintf("the value of %s in %s stands here%s", hit.Variable, hit.Environment, hit.How),
 				Hint:    fmt.Sprintf("Take it out, and renew %s: history keeps it.", hit.Variable),
 				Related: []Place{{hit.From.File, hit.From.Line}},
 			})

@@ -95,7 +95,7 @@ func isOff(e *environment.Environment, name string) bool {
 func (j *job) missingPatterns(e *environment.Environment) (list []Finding) {
 	seen := map[string]bool{}
 	for _, r := range j.contract.Patterns {
-		if r.Need != reads.Required || !contract.Counts(r) || seen[r.Pattern] || !j.environments.Serves(e, r.Component) || e.Open() != "" || e.Only && configures(r) {
+		if r.Need != reads.Required || !contract.Counts(r) || seen[r.Pattern] || !j.environments.Serves(e, r.Component) || e.Open() != "" || configures(r) && !starts(e) {
 			continue
 		}
 		seen[r.Pattern] = true

@@ -48,7 +48,7 @@ Mend it by making a new secret for one of them.`,
 				seen[name+e.Name] = true
 				list = append(list, Finding{
 					Variable: name, Environment: e.Name, Component: e.Component.Name, File: v.File, Line: v.Line, Column: v.Column,
-					Message: fmt.Sprintf("%s is the same in %s and in %s", name, e.Name, other.environment.Name),
+					Message: fmt.Sprintf("%s in %s is the same as in %s", name, e.Name, other.environment.Name),
 					Hint:    "Give each environment a secret of its own.",
 					Related: []Place{{other.value.File, other.value.Line}},
 				})
