@@ -1,10 +1,12 @@
 package cli
 
 import (
+	"bytes"
 	"fmt"
 	"io"
 	"os"
 	"path/filepath"
+	"slices"
 
 	"github.com/spf13/cobra"
 
@@ -15,13 +17,28 @@ import (
 // step is one command that the demo shows.
 type step struct {
 	says      string
+	shown     string // the command as a person would type it
 	arguments []string
+	feed      string // a script of the sample project whose output is piped in
+	live      bool   // with the number of a process that runs on old values
 }
 
 var steps = []step{
-	{"Three services, three languages: which environment variables do they read, and where?", []string{"reads"}},
-	{"The same as a contract: one row a variable, what the code needs, and whether an example file names it.", []string{"contract"}},
-	{"And does it hold? The code against .env.example, .env, deploy/staging.env and deploy/production.env.", []string{"verify"}},
+	{says: "Six services in six languages: which environment variables does one of them read, and where?",
+		shown: "inzicht reads services/waterlevel", arguments: []string{"reads", "services/waterlevel"}},
+	{says: "All of it as a contract: one row a variable, what the code needs, and whether an example file names it.",
+		shown: "inzicht contract", arguments: []string{"contract"}},
+	{says: "And does it hold? The code against the example file, env files, compose, manifests and units.",
+		shown: "inzicht verify", arguments: []string{"verify"}},
+	{says: "What is set where? States, never values.",
+		shown: "inzicht matrix --differences", arguments: []string{"matrix", "--differences"}},
+	{says: "Which of several layers gives the value in force?",
+		shown: "inzicht trace LEVEL_ALARM_CM", arguments: []string{"trace", "LEVEL_ALARM_CM"}},
+	{says: "Deployed, and one variable not set: the hosting service's own listing, piped in.",
+		shown:     "ops/platform.sh list production | inzicht verify --component skipper-web -e hosted=-",
+		arguments: []string{"verify", "--component", "skipper-web", "-e", "hosted=-"}, feed: "ops/platform.sh"},
+	{says: ".env was changed after the program was started: what does it still run with?",
+		shown: "inzicht verify --only stale -e local --pid", arguments: []string{"verify", "--only", "stale", "-e", "local", "--pid"}, live: true},
 }
 
 func newDemo() *cobra.Command {
@@ -76,7 +93,6 @@ func (s *shared) showDemo(c *cobra.Command, dir string, stays bool) error {
 	out := s.paint(c.OutOrStdout())
 	report.Title(out, "Lockside, software for keepers of canal locks", "unpacked into "+dir)
 	for _, step := range steps {
-		report.Step(out, "inzicht "+step.arguments[0], step.says)
 		if err := s.runStep(c, out, step, dir); err != nil {
 			return err
 		}
@@ -90,10 +106,34 @@ func (s *shared) showDemo(c *cobra.Command, dir string, stays bool) error {
 }
 
 // runStep runs one command as a person would; findings are what it is to show.
+// A step for which this system has not what it takes is left out.
 func (s *shared) runStep(c *cobra.Command, out io.Writer, step step, dir string) error {
-	arguments := append(append([]string{}, step.arguments...), dir, "--color", "always")
+	arguments := slices.Clone(step.arguments)
 	inner := newRoot()
-	inner.SetArgs(arguments)
+	shown := step.shown
+	if step.feed != "" {
+		listing, err := demo.Run(dir, step.feed, "list", "production")
+		if err != nil {
+			return nil
+		}
+		inner.SetIn(bytes.NewReader(listing))
+	}
+	if step.live {
+		pid, stop, err := demo.Live(dir)
+		if err != nil {
+			return nil
+		}
+		defer stop()
+		arguments = append(arguments, fmt.Sprint(pid))
+		shown += fmt.Sprintf(" %d", pid)
+	}
+	if step.arguments[0] == "reads" {
+		arguments[1] = filepath.Join(dir, filepath.FromSlash(arguments[1]))
+	} else {
+		arguments = append(arguments, dir)
+	}
+	report.Step(out, shown, step.says)
+	inner.SetArgs(append(arguments, "--color", "always"))
 	inner.SetOut(out)
 	inner.SetErr(c.ErrOrStderr())
 	if err := inner.Execute(); err != nil && err != errFindings {

@@ -73,9 +73,13 @@ func unknownVariable(p *report.Page, t *trace.Trace) error {
 	for _, v := range p.Survey.Contract.Variables {
 		names = append(names, v.Name)
 	}
-	if len(t.Near) > 0 {
-		hint = fmt.Sprintf("Is %s meant? %s", t.Near[0], hint)
-	} else if closest := near.Closest(t.Name, names); closest != "" {
+	closest := near.Closest(t.Name, names)
+	for _, name := range t.Near {
+		if slices.Contains(names, name) {
+			closest = name
+		}
+	}
+	if closest != "" {
 		hint = fmt.Sprintf("Is %s meant? %s", closest, hint)
 	}
 	return &usageError{fmt.Sprintf("nothing here reads or sets %s", t.Name), hint}

@@ -55,7 +55,9 @@ func textFindings(w io.Writer, p *Page) error {
 	for _, remark := range p.Remarks {
 		fmt.Fprintf(w, "%s\n", aside.Render("→ "+Visible(remark)))
 	}
-	fmt.Fprintln(w, summary(p))
+	for _, line := range wrap(summary(p), p.Width) {
+		fmt.Fprintln(w, line)
+	}
 	return skippedLines(w, p)
 }
 
@@ -257,7 +259,7 @@ func summary(p *Page) string {
 		scale += "; " + count(p.Accepted, "accepted finding", "accepted findings") + " not shown"
 	}
 	if len(p.Findings) == 0 {
-		return good.Render("✓ Nothing to mend.") + " " + quiet.Render(scale+".")
+		return good.Render("✓ Nothing to mend.") + " In " + scale + "."
 	}
 	var parts []string
 	for _, level := range []verify.Level{verify.Error, verify.Warning, verify.Note} {
@@ -266,5 +268,5 @@ func summary(p *Page) string {
 			parts = append(parts, style.Render(count(n, string(level), string(level)+"s")))
 		}
 	}
-	return strings.Join(parts, ", ") + " " + quiet.Render("in "+scale+".")
+	return strings.Join(parts, ", ") + " in " + scale + "."
 }

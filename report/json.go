@@ -49,11 +49,20 @@ func numberOrNull(n int) *int {
 	return &n
 }
 
+// shownLiterals gives literals with those masked that look secret.
+func shownLiterals(name string, literals []string) []string {
+	shown := []string{}
+	for _, l := range literals {
+		shown = append(shown, secrecy.Literal(name, l))
+	}
+	return shown
+}
+
 func newJSONRead(r reads.Read) jsonRead {
 	out := jsonRead{
 		Name: orNull(r.Name), Pattern: orNull(r.Pattern), Whole: r.Whole, File: r.File, Line: r.Line, Column: r.Column,
 		Language: r.Language, Access: r.Access, Need: r.Need, FallbackComputed: r.FallbackComputed, Kind: r.Kind,
-		Literals: orEmpty(r.Literals), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through),
+		Literals: shownLiterals(r.Name, r.Literals), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through),
 	}
 	if r.Fallback != nil {
 		shown := secrecy.Literal(r.Name, *r.Fallback)
@@ -125,7 +134,7 @@ type jsonVariable struct {
 
 func newJSONVariable(p *Page, v contract.Variable) jsonVariable {
 	out := jsonVariable{
-		Name: v.Name, Need: v.Need, Kind: v.Kind, Literals: orEmpty(v.Literals), Fallbacks: []string{}, Secret: v.Secret,
+		Name: v.Name, Need: v.Need, Kind: v.Kind, Literals: shownLiterals(v.Name, v.Literals), Fallbacks: []string{}, Secret: v.Secret,
 		Ambient: v.Ambient, Components: []string{}, DocumentedIn: p.documentedIn(v.Name), Reads: []jsonRead{},
 	}
 	for _, f := range v.Fallbacks {

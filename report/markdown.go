@@ -63,7 +63,7 @@ func markdownContract(w io.Writer, p *Page) error {
 		}
 		documented := strings.Join(p.documentedIn(v.Name), ", ")
 		where := fmt.Sprintf("%s:%d", v.Reads[0].File, v.Reads[0].Line)
-		markdownRow(w, code(v.Name), string(v.Need), inCell(shownKind(v.Kind, v.Literals)), strings.Join(fallbacks, ", "), code(documented), code(where))
+		markdownRow(w, code(v.Name), string(v.Need), inCell(shownKind(v.Name, v.Kind, v.Literals)), strings.Join(fallbacks, ", "), code(documented), code(where))
 	}
 	return nil
 }

@@ -36,74 +36,79 @@ func cellStyle(s matrix.State) lipgloss.Style {
 	return quiet
 }
 
-// columnWidth is how wide a column is where its name is too long to head it.
-const columnWidth = 8
-
 // textMatrix heads columns by their names where all fit, otherwise by numbers
 // that are explained above.
 func textMatrix(w io.Writer, p *Page) error {
 	t := p.Matrix
-	if len(t.Columns) == 0 {
+	switch {
+	case len(t.Columns) == 0:
 		_, err := fmt.Fprintln(w, "This tree has neither example files nor environments.")
 		return err
-	}
-	if len(t.Rows) == 0 {
+	case len(t.Rows) == 0:
 		_, err := fmt.Fprintln(w, "No variable to show here.")
 		return err
 	}
-	nameWidth := len("variable")
-	for _, row := range t.Rows {
-		nameWidth = max(nameWidth, ansi.StringWidth(Visible(row.Name)))
-	}
-	heads := make([]string, len(t.Columns))
-	total := 2 + nameWidth
+	headings := []string{"variable"}
 	for i, c := range t.Columns {
-		heads[i] = fmt.Sprintf("%d %s", i+1, Visible(c.Name))
-		total += 2 + max(columnWidth, ansi.StringWidth(heads[i]))
+		headings = append(headings, fmt.Sprintf("%d %s", i+1, Visible(c.Name)))
 	}
-	if total > p.Width {
+	rows := matrixRows(t)
+	if total(headings, rows) > p.Width {
 		for i, c := range t.Columns {
 			of := ""
 			if c.Component != "" && !c.Example && !strings.Contains(c.Name, c.Component) {
 				of = "  of " + c.Component
 			}
-			fmt.Fprintf(w, "  %s%s\n", heads[i], quiet.Render(Visible(of)))
-			heads[i] = fmt.Sprint(i + 1)
+			fmt.Fprintf(w, "  %s%s\n", headings[i+1], quiet.Render(Visible(of)))
+			headings[i+1] = fmt.Sprint(i + 1)
 		}
 		fmt.Fprintln(w)
 	}
-	room := max(p.Width-2-len(t.Columns)*(columnWidth+2), 16)
-	nameWidth = min(nameWidth, room)
-	line := func(name string, style lipgloss.Style, cells []cell) {
-		name = shorten(Visible(name), nameWidth)
-		fmt.Fprintf(w, "  %s%s", style.Render(name), strings.Repeat(" ", nameWidth-ansi.StringWidth(name)))
-		for i, c := range cells {
-			pad := max(columnWidth, ansi.StringWidth(heads[i])) - ansi.StringWidth(c.text)
-			if i+1 == len(cells) {
-				pad = 0
-			}
-			fmt.Fprintf(w, "  %s%s", c.style.Render(c.text), strings.Repeat(" ", pad))
-		}
-		fmt.Fprintln(w)
+	gap := 2
+	if total(headings, rows)-len(rows[0][0].text)+20 > p.Width { // many columns: closer together
+		gap = 1
 	}
-	var head []cell
-	for _, h := range heads {
-		head = append(head, cell{h, quiet})
+	for _, line := range strings.Split(layOut(headings, rows, p.Width, gap, []int{0}), "\n") {
+		fmt.Fprintln(w, line)
 	}
-	line("variable", quiet, head)
+	fmt.Fprintln(w)
+	for _, line := range wrap("= 3: the value of column 3.  -: not set, not needed.  given: set, not seen here.  Blank: not read there.", p.Width-2) {
+		fmt.Fprintf(w, "  %s\n", quiet.Render(line))
+	}
+	return nil
+}
+
+func matrixRows(t *matrix.Table) (rows [][]cell) {
 	for _, row := range t.Rows {
-		var cells []cell
-		for _, c := range row.Cells {
-			cells = append(cells, cell{cellWord(c), cellStyle(c.State)})
-		}
 		style := needStyle(row.Need)
 		if row.Need == "" {
 			style = quiet
 		}
-		line(row.Name, style, cells)
+		cells := []cell{{row.Name, style}}
+		for _, c := range row.Cells {
+			cells = append(cells, cell{cellWord(c), cellStyle(c.State)})
+		}
+		for len(cells) > 1 && cells[len(cells)-1].text == "" {
+			cells = cells[:len(cells)-1]
+		}
+		rows = append(rows, cells)
 	}
-	fmt.Fprintf(w, "\n%s\n", quiet.Render("  = 3: the value of column 3.  - not set, not needed.  given: set, not seen here.  Blank: not read there."))
-	return nil
+	return rows
+}
+
+// total is how wide a table is.
+func total(headings []string, rows [][]cell) (sum int) {
+	for i, h := range headings {
+		widest := ansi.StringWidth(h)
+		for _, row := range rows {
+			if i >= len(row) {
+				continue
+			}
+			widest = max(widest, ansi.StringWidth(Visible(row[i].text)))
+		}
+		sum += widest + 2
+	}
+	return sum
 }
 
 type jsonCell struct {

@@ -35,16 +35,22 @@ type cell struct {
 }
 
 // columns lays out rows under headings, two spaces apart and indented by two.
-// The column numbered shrink gives way where a row would be wider than width.
-func columns(headings []string, rows [][]cell, width, shrink int) string {
-	widest := fit(headings, rows, width, shrink)
+// The columns numbered shrink give way, one after the other, where a row would
+// be wider than width.
+func columns(headings []string, rows [][]cell, width int, shrink ...int) string {
+	return layOut(headings, rows, width, 2, shrink)
+}
+
+// layOut is columns with gap spaces between two columns.
+func layOut(headings []string, rows [][]cell, width, gap int, shrink []int) string {
+	widest := fit(headings, rows, width, gap, shrink)
 	var out strings.Builder
 	line := func(row []cell) {
 		out.WriteString("  ")
 		for i, c := range row {
 			out.WriteString(c.style.Render(c.text))
 			if i+1 < len(row) {
-				out.WriteString(strings.Repeat(" ", widest[i]-ansi.StringWidth(c.text)+2))
+				out.WriteString(strings.Repeat(" ", widest[i]-ansi.StringWidth(c.text)+gap))
 			}
 		}
 		out.WriteByte('\n')
@@ -62,9 +68,12 @@ func columns(headings []string, rows [][]cell, width, shrink int) string {
 	return strings.TrimSuffix(out.String(), "\n")
 }
 
-// fit cuts the texts of one column so that rows fit into width, and gives the
-// width of each column.
-func fit(headings []string, rows [][]cell, width, shrink int) (widest []int) {
+// least is how narrow a column becomes before the next one gives way.
+const least = 14
+
+// fit cuts the texts of some columns so that rows fit into width, and gives
+// the width of each column.
+func fit(headings []string, rows [][]cell, width, gap int, shrink []int) (widest []int) {
 	for _, h := range headings {
 		widest = append(widest, ansi.StringWidth(h))
 	}
@@ -79,14 +88,19 @@ func fit(headings []string, rows [][]cell, width, shrink int) (widest []int) {
 	}
 	total := 0
 	for _, w := range widest {
-		total += w + 2
+		total += w + gap
 	}
-	if over := total - width; over > 0 && shrink < len(widest) {
-		room := max(widest[shrink]-over, 12)
-		widest[shrink] = min(widest[shrink], room)
+	for _, column := range shrink {
+		over := total - width
+		if over <= 0 || column >= len(widest) {
+			continue
+		}
+		room := max(widest[column]-over, min(least, widest[column]))
+		total -= widest[column] - room
+		widest[column] = room
 		for _, row := range rows {
-			if shrink < len(row) {
-				row[shrink].text = shorten(row[shrink].text, room)
+			if column < len(row) {
+				row[column].text = shorten(row[column].text, room)
 			}
 		}
 	}
@@ -168,11 +182,11 @@ func textReads(w io.Writer, p *Page) error {
 		place := fmt.Sprintf("%d:%d", r.Line, r.Column)
 		files = append(files, r.File)
 		rows = append(rows, []cell{
-			{place, quiet}, shownName(r), {string(r.Need), needStyle(r.Need)}, {shownKind(r.Kind, r.Literals), plain},
+			{place, quiet}, shownName(r), {string(r.Need), needStyle(r.Need)}, {shownKind(r.Name, r.Kind, r.Literals), plain},
 			{shownFallback(r.Name, r.Fallback, r.FallbackComputed), plain}, {through, quiet},
 		})
 	}
-	lines := strings.Split(columns([]string{"line", "variable", "need", "kind", "fallback", "read by"}, rows, p.Width, 5), "\n")
+	lines := strings.Split(columns([]string{"line", "variable", "need", "kind", "fallback", "read by"}, rows, p.Width, 4, 5, 1), "\n")
 	fmt.Fprintln(w, lines[0])
 	for i, line := range lines[1:] {
 		if i == 0 || files[i] != files[i-1] {
@@ -192,13 +206,9 @@ func nothingRead(s *survey.Survey) string {
 	return fmt.Sprintf("Nothing reads an environment variable in %s.", count(s.Sources, "source file", "source files"))
 }
 
-func shownKind(kind reads.Kind, literals []string) string {
+func shownKind(name string, kind reads.Kind, literals []string) string {
 	if kind == reads.Choice {
-		var shown []string
-		for _, l := range literals {
-			shown = append(shown, secrecy.Literal("", l))
-		}
-		return ansi.Truncate(strings.Join(shown, "|"), 24, "…")
+		return ansi.Truncate(strings.Join(shownLiterals(name, literals), "|"), 24, "…")
 	}
 	return string(kind)
 }
@@ -212,7 +222,7 @@ func textContract(w io.Writer, p *Page) error {
 		fmt.Fprintf(w, "%s\n", nothingRead(p.Survey))
 		return nil
 	}
-	fmt.Fprintln(w, columns([]string{"variable", "need", "kind", "fallback", "documented", "read in"}, rows, p.Width, 5))
+	fmt.Fprintln(w, columns([]string{"variable", "need", "kind", "fallback", "example", "read in"}, rows, p.Width, 3, 5))
 	c := p.Survey.Contract
 	fmt.Fprintf(w, "\n%s\n", quiet.Render("  "+count(len(p.Variables), "variable", "variables")+", "+count(len(p.Reads), "read", "reads")+". * secret, ~ supplied by the system"))
 	for _, r := range c.Patterns {
@@ -247,7 +257,7 @@ func contractRow(p *Page, v contract.Variable) []cell {
 		where += fmt.Sprintf(" +%d", more)
 	}
 	return []cell{
-		{name, needStyle(v.Need)}, {string(v.Need), needStyle(v.Need)}, {shownKind(v.Kind, v.Literals), plain},
+		{name, needStyle(v.Need)}, {string(v.Need), needStyle(v.Need)}, {shownKind(v.Name, v.Kind, v.Literals), plain},
 		{ansi.Truncate(strings.Join(fallbacks, " "), 28, "…"), plain}, {documented, style}, {where, quiet},
 	}
 }

@@ -15,7 +15,7 @@ import (
 func Trace(w io.Writer, t *trace.Trace, width int) error {
 	title := strong.Render(Visible(t.Name))
 	if v := t.Variable; v != nil {
-		about := string(v.Need) + ", " + shownKind(v.Kind, v.Literals)
+		about := string(v.Need) + ", " + shownKind(v.Name, v.Kind, v.Literals)
 		if v.Secret {
 			about += ", secret"
 		}

@@ -94,6 +94,7 @@ func (f *finder) discoverEnvFiles() {
 			f.set.Examples = append(f.set.Examples, l)
 			continue
 		}
+		f.set.EnvFiles = append(f.set.EnvFiles, l)
 		if f.claimed[file.Path] && kind.Environment != "local" {
 			continue // a layer of what names it
 		}

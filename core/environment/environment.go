@@ -97,6 +97,18 @@ func (e *Environment) Lookup(name string) (value Value, layer *Layer, found bool
 	return Value{}, nil, false
 }
 
+// Has tells whether a name has a value other than nothing.
+func (e *Environment) Has(name string) bool {
+	v, _, found := e.Lookup(name)
+	return found && v.State != Empty
+}
+
+// Off tells whether a switch is off: without a value, or with one that says no.
+func (e *Environment) Off(name string) bool {
+	v, _, _ := e.Lookup(name)
+	return !e.Has(name) || v.State == Set && slices.Contains([]string{"0", "false", "no", "off", "none", "disabled"}, strings.ToLower(v.Text))
+}
+
 // Link is what one layer says of a variable.
 type Link struct {
 	Layer *Layer
@@ -153,6 +165,7 @@ type All struct {
 	Environments []Environment // sorted by name, then component
 	Problems     []Problem
 	Images       []string // the Dockerfiles found
+	EnvFiles     []*Layer // every env file that is no example, by file; also those that serve no code here
 
 	readers  map[string][]*envfile.Dialect // of an env file: who else reads it, and how
 	contexts map[string][]string           // of a Dockerfile: the folders that it is built in, where a compose file tells

@@ -190,7 +190,7 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 		return Cell{State: Elsewhere}, ""
 	}
 	need := reads.Need("")
-	for _, r := range v.Reads {
+	for _, r := range contract.Wanted(v.Reads, e.Has, e.Off) {
 		if !contract.Counts(r) || !b.survey.Environments.Serves(e, r.Component) {
 			continue
 		}

@@ -3,6 +3,7 @@ package verify
 import (
 	"fmt"
 
+	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 )
@@ -20,16 +21,15 @@ request fails later.
 Mend it by giving it a value.`,
 	check: func(j *job) []Finding {
 		return j.collect(func(s *setting) *Finding {
-			if s.value.State != environment.Empty || s.variable.Ambient || need(s.reads) == reads.Optional {
+			if s.value.State != environment.Empty || s.variable.Ambient {
 				return nil
 			}
-			for _, r := range s.reads {
-				if anyOf(s.environment, r.InsteadOf) || r.Under != "" && isOff(s.environment, r.Under) {
-					return nil
-				}
+			wanted := contract.Wanted(s.reads, s.environment.Has, s.environment.Off)
+			if need(wanted) == reads.Optional {
+				return nil
 			}
 			f := s.finding()
-			f.Need = need(s.reads)
+			f.Need = need(wanted)
 			f.Message = fmt.Sprintf("%s is set to nothing in %s, and %s", s.variable.Name, s.environment.Name, consequence(f.Need, s.variable.Secret))
 			f.Hint = fmt.Sprintf("Give %s a value.", s.variable.Name)
 			return &f

@@ -1,13 +1,12 @@
 package verify
 
 import (
-	"slices"
-
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/survey"
+	"inzicht/core/tree"
 )
 
 // job is what the rules look at.
@@ -152,24 +151,19 @@ func (j *job) collect(judge func(*setting) *Finding) (list []Finding) {
 	return list
 }
 
-// eachFile calls f for every env file, with the environment it belongs to.
+// eachFile calls f for every env file, with the environment it belongs to by
+// its own name, or by what takes it as a layer.
 func (j *job) eachFile(f func(l *environment.Layer, environment string)) {
 	seen := map[string]bool{}
-	j.environments.Layers(func(l *environment.Layer, name string) {
+	once := func(l *environment.Layer, name string) {
 		if l.Document != nil && !seen[l.File] {
 			seen[l.File] = true
 			f(l, name)
 		}
-	})
-}
-
-// hasValue tells whether an environment gives a variable anything but nothing.
-func hasValue(e *environment.Environment, name string) bool {
-	v, _, found := e.Lookup(name)
-	return found && v.State != environment.Empty
-}
-
-// anyOf tells whether one of the names has a value in the environment.
-func anyOf(e *environment.Environment, names []string) bool {
-	return slices.ContainsFunc(names, func(name string) bool { return hasValue(e, name) })
+	}
+	j.environments.Layers(once)
+	for _, l := range j.environments.EnvFiles {
+		kind, _ := tree.EnvFileName(l.File)
+		once(l, kind.Environment)
+	}
 }

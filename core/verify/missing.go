@@ -46,12 +46,10 @@ Mend it by setting the variable in the environment, or by a fallback in the code
 
 // gap tells whether a variable is missing in an environment.
 func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
-	if _, _, found := e.Lookup(v.Name); found {
-		return nil
+	if _, _, found := e.Lookup(v.Name); found || e.Live != nil && e.Live.Has(v.Name) {
+		return nil // what a live process loads by itself is not seen in it
 	}
-	wanted := slices.DeleteFunc(j.wanted(v, e), func(r reads.Read) bool {
-		return anyOf(e, r.InsteadOf) || r.Under != "" && isOff(e, r.Under)
-	})
+	wanted := contract.Wanted(j.wanted(v, e), e.Has, e.Off)
 	if len(wanted) == 0 || need(wanted) == reads.Optional {
 		return nil
 	}
@@ -78,16 +76,6 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 		f.Message = fmt.Sprintf("%s may have no value in %s: it also gets values from %s", v.Name, e.Name, open)
 	}
 	return f
-}
-
-// isOff tells whether a switch is off in an environment: without a value, or
-// with one that says no.
-func isOff(e *environment.Environment, name string) bool {
-	v, _, found := e.Lookup(name)
-	if !found || v.State == environment.Empty {
-		return true
-	}
-	return v.State == environment.Set && slices.Contains([]string{"0", "false", "no", "off", "none", "disabled"}, strings.ToLower(v.Text))
 }
 
 // missingPatterns finds required names known in part of which an environment

@@ -47,9 +47,9 @@ func (j *job) older(live *environment.Environment, name string) *Finding {
 		Variable: name, Environment: live.Name, Component: live.Component.Name,
 		File: wanted.File, Line: wanted.Line, Column: wanted.Column, Hint: "Start the program again.",
 	}
-	what := "has another value"
+	what := "an older value"
 	if !running {
-		what = "has no value"
+		what = "no value"
 	}
 	if layer.Changed.IsZero() || process == nil && len(live.Layers) == 0 {
 		return nil
@@ -57,9 +57,9 @@ func (j *job) older(live *environment.Environment, name string) *Finding {
 	started := live.Layers[0].Changed
 	switch {
 	case !started.IsZero() && started.Before(layer.Changed):
-		f.Message = fmt.Sprintf("%s %s in %s, which was started before %s was last written", name, what, live.Name, layer.File)
+		f.Message = fmt.Sprintf("%s has %s of %s: it was started before %s was last written", live.Name, what, name, layer.File)
 	default:
-		f.Message = fmt.Sprintf("%s %s in %s than in %s, though that was not changed since", name, what, live.Name, layer.File)
+		f.Message = fmt.Sprintf("%s has another value of %s than %s, though that was not changed since", live.Name, name, layer.File)
 		f.Hint, f.Pointed = "Something else sets it where the program is started, or it was started with other files.", true
 	}
 	return f
