@@ -86,7 +86,7 @@ func fit(headings []string, rows [][]cell, width, gap int, shrink []int) (widest
 			widest[i] = max(widest[i], ansi.StringWidth(row[i].text))
 		}
 	}
-	total := 0
+	total := 2 - gap // the indent, and no gap behind the last
 	for _, w := range widest {
 		total += w + gap
 	}

@@ -76,7 +76,7 @@ func composeGroup(file string) (variant string, isCompose bool) {
 func (f *finder) discoverCompose() {
 	folders := map[string]map[string]string{} // folder, variant: file
 	for _, file := range f.tree.Files {
-		if variant, isCompose := composeGroup(file.Path); isCompose {
+		if variant, isCompose := composeGroup(file.Path); isCompose && !tree.IsTestPath(file.Path) {
 			folder := path.Dir(file.Path)
 			if folders[folder] == nil {
 				folders[folder] = map[string]string{}

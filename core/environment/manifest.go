@@ -13,6 +13,7 @@ import (
 	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/envfile"
+	"inzicht/core/tree"
 )
 
 // manifests are the workloads of Kubernetes manifests: envFrom in its order,
@@ -80,7 +81,7 @@ func (f *finder) discoverManifests() {
 	folders := map[string]*cluster{}
 	looked := 0
 	for _, file := range f.tree.Files {
-		if !isYAML(file.Path) || looked > maxYAMLFiles {
+		if !isYAML(file.Path) || looked > maxYAMLFiles || tree.IsTestPath(file.Path) {
 			continue
 		}
 		looked++

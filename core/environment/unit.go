@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"inzicht/core/envfile"
+	"inzicht/core/tree"
 )
 
 // units are systemd's service units with their drop-ins: Environment=, over
@@ -27,7 +28,7 @@ func (f *finder) discoverUnits() {
 	for _, file := range f.tree.Files {
 		name, isUnit := strings.CutSuffix(path.Base(file.Path), ".service")
 		component, known := f.componentNamed(strings.TrimSuffix(name, "@"))
-		if !isUnit || !known {
+		if !isUnit || !known || tree.IsTestPath(file.Path) {
 			continue
 		}
 		layers, err := f.unit(file.Path)

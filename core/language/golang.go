@@ -18,10 +18,10 @@ var golang = &reads.Language{
 		},
 	},
 	SharesNames: true,
-	Declared:    goTags,
+	Declared:    goDeclared,
 	Outline:     goOutline,
 	LineEnds:    true,
-	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv"},
+	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv", "AutomaticEnv"},
 	Idioms: []reads.Idiom{
 		{Access: `os.Getenv($name)`},
 		{Access: `os.LookupEnv($name)`, Test: true},

@@ -41,12 +41,13 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		},
 		Exports:  "export",
 		Schemas:  true,
+		Declared: scriptSettings,
 		Imported: true,
 		Outline:  reads.BraceOutline(true),
 		Imports:  scriptImports,
 		LineEnds: true,
-		Triggers: []string{"env"},
-		With:     []string{"process", "import.meta", "Deno", "Bun"},
+		Triggers: []string{"env", "ConfigService", "Env"},
+		With:     []string{"process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "$env", "#start", "{ env", "{env", "Adonis"},
 		Roots:    []string{"globalThis", "window", "global", "self"},
 		Idioms: []reads.Idiom{
 			{Access: `Deno.env.get($name)`},
@@ -139,6 +140,9 @@ func bindImported(f *syntax.File, o *reads.Outline, lo, hi int, module string) {
 }
 
 func importedPath(module, name string) string {
+	if name == "env" && strings.HasPrefix(module, "$env/dynamic/") {
+		return "process.env"
+	}
 	if name == "default" {
 		return module
 	}

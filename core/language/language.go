@@ -44,6 +44,8 @@ var All = []*reads.Language{
 	template,
 	packageScripts,
 	terraform,
+	prisma,
+	serviceConfig,
 }
 
 var (

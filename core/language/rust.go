@@ -20,6 +20,7 @@ var rust = &reads.Language{
 	Outline:  reads.BraceOutline(false),
 	Imports:  rustImports,
 	Triggers: []string{"env", "option_env"},
+	Declared: rustSettings,
 	Idioms: []reads.Idiom{
 		{Access: `std::env::var($name)`},
 		{Access: `std::env::var_os($name)`, Test: true},

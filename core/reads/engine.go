@@ -76,7 +76,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	}
 	if l.Declared != nil && !bundled {
 		for _, d := range l.Declared(a.f, a.o) {
-			a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
+			a.declare(d)
 		}
 	}
 	a.relate()
@@ -93,6 +93,23 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	}
 	slices.Sort(r.Wanted)
 	return r
+}
+
+// declare makes a read of a declared setting. Where an idiom found it already,
+// the declaration only says what is needed.
+func (a *analysis) declare(d Declared) {
+	for n := range a.reads {
+		if r := &a.reads[n]; a.spots[n] == d.At && r.Name == d.Name {
+			if d.Need == Optional {
+				r.Need = Optional
+			}
+			return
+		}
+	}
+	if d.Kind == "" {
+		d.Kind = Text
+	}
+	a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
 }
 
 // fewMeanings is how often a name may be bound in a bundle to be looked into.

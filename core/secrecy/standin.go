@@ -9,7 +9,7 @@ import (
 // standIns match values that plainly stand in for a real one; weakStandIns do
 // so only for secrets: another variable may well be set to none.
 var (
-	standIns     = compileOnce(`(?i)^(change[-_ ]?me.*|changeit|replace[-_ ]?(me|this|with).*|fill[-_ ]?(me|in|this).*|to[-_ ]?do|tbd|fixme|xxx+|placeholder|insert[-_ ].*[-_ ]here|put[-_ ].*[-_ ]here|your[-_ ].*[-_ ]here|your[-_ ]?(secret|password|token|api[-_ ]?key|key|name|domain|url)|<[^<>]+>|\{\{[^}]+\}\})$`)
+	standIns     = compileOnce(`(?i)^(.*change[-_ ]?(me|this).*|changeit|replace[-_ ]?(me|this|with).*|fill[-_ ]?(me|in|this).*|to[-_ ]?do|tbd|fixme|xxx+|placeholder|insert[-_ ].*[-_ ]here|put[-_ ].*[-_ ]here|your[-_ ].*[-_ ]here|your[-_ ]?(secret|password|token|api[-_ ]?key|key|name|domain|url)|<[^<>]+>|\{\{[^}]+\}\})$`)
 	weakStandIns = compileOnce(`(?i)^(secret|password|passwd|dummy|example|none|null|undefined|\*+|\.\.\.+|…|x+|1234+|my[-_ ]?(secret|password|token|key)|some[-_ ]?(secret|password|token|value)|your[-_ ].*|enter[-_ ].*|\[[^\]]+\])$`)
 )
 

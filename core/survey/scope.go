@@ -10,7 +10,7 @@ import (
 // testParts, toolParts and buildParts are names of folders that say when the
 // code in them runs.
 var (
-	testParts = words("test tests testing testdata spec specs __tests__ __mocks__ fixtures e2e cypress benches bench")
+	testParts = words("test tests testing testdata t spec specs __tests__ __mocks__ fixtures e2e cypress benches bench")
 	toolParts = words("tools tool scripts script hack .github .circleci ci examples example docs doc misc contrib")
 	buildFile = words(`build.rs setup.py conftest.py webpack.config.js vite.config.js vite.config.ts rollup.config.js
 		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js

@@ -38,7 +38,7 @@ func (t *Tree) findComponents(given []Component) {
 		if isManifest(base) && folder == "" {
 			t.RootManifest = true
 		}
-		if !isManifest(base) || folder == "" || isTestPath(f.Path) {
+		if !isManifest(base) || folder == "" || IsTestPath(f.Path) {
 			continue
 		}
 		if i := slices.IndexFunc(given, func(c Component) bool { return c.Folder == folder }); i >= 0 {

@@ -24,9 +24,9 @@ func EnvFileName(file string) (EnvFile, bool) {
 	var rest string
 	switch {
 	case base == ".envrc":
-		return EnvFile{Environment: "local"}, !isTestPath(file)
+		return EnvFile{Environment: "local"}, !IsTestPath(file)
 	case base == ".env":
-		return EnvFile{Environment: "local"}, !isTestPath(file)
+		return EnvFile{Environment: "local"}, !IsTestPath(file)
 	case strings.HasPrefix(base, ".env.") || strings.HasPrefix(base, ".env-") || strings.HasPrefix(base, ".env_"):
 		rest = base[5:]
 	case strings.HasSuffix(base, ".env"):
@@ -40,7 +40,7 @@ func EnvFileName(file string) (EnvFile, bool) {
 		return EnvFile{}, false
 	}
 	words := strings.FieldsFunc(rest, func(r rune) bool { return r == '.' || r == '-' || r == '_' })
-	if len(words) == 0 || otherWords[words[len(words)-1]] || strings.HasSuffix(base, "~") || isTestPath(file) {
+	if len(words) == 0 || otherWords[words[len(words)-1]] || strings.HasSuffix(base, "~") || IsTestPath(file) {
 		return EnvFile{}, false
 	}
 	if hasExampleWord(rest) {
@@ -66,8 +66,8 @@ func hasExampleWord(rest string) bool {
 
 var testFolders = names("test tests testdata spec specs fixtures __tests__ __fixtures__ __mocks__ mocks e2e testing")
 
-// isTestPath tells whether a file lies in a folder for tests.
-func isTestPath(file string) bool {
+// IsTestPath tells whether a file lies in a folder for tests.
+func IsTestPath(file string) bool {
 	for folder := path.Dir(file); folder != "." && folder != "/"; folder = path.Dir(folder) {
 		if testFolders[strings.ToLower(path.Base(folder))] {
 			return true

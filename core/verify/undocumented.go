@@ -38,7 +38,7 @@ variable, and where the tree has no env files at all.`,
 				File: first.File, Line: first.Line, Column: first.Column,
 			}
 			switch {
-			case !slices.ContainsFunc(here, contract.Counts), len(j.environments.Examples) == 0 && len(j.environments.Environments) == 0:
+			case !slices.ContainsFunc(here, contract.Counts), len(j.environments.Examples) == 0 && len(j.environments.EnvFiles) == 0:
 				f.Level = Note
 			case v.Need == reads.Optional:
 				f.Level = Warning

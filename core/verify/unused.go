@@ -48,6 +48,9 @@ func (j *job) leftOver() (names []string) {
 
 // unusedNames gives the names of a layer that nothing in the tree reads.
 func (j *job) unusedNames(l *environment.Layer) (names []string) {
+	if l.Kind != "env" && !j.readsIn(j.Tree.ComponentOf(l.File).Name) {
+		return nil // there is no code here that could read it
+	}
 	switch l.Kind {
 	case "process", "dockerfile", "workflow", "listing", "record", "script":
 		return nil // they hold much that is not meant for this code
@@ -82,6 +85,17 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 		list = append(list, f)
 	}
 	return list
+}
+
+// readsIn tells whether any code of a component, or of the whole tree for the
+// root, reads a variable.
+func (j *job) readsIn(component string) bool {
+	for _, r := range j.Reads {
+		if !configures(r) && (component == "" || r.Component == component) {
+			return true
+		}
+	}
+	return false
 }
 
 // passesOn gives where the code of a component hands its environment on, or nil.

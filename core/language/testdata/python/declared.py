@@ -24,3 +24,11 @@ class Settings(BaseSettings):
 @click.option("--gate", envvar="GATE_OPTION")  # read: GATE_OPTION optional
 def main(gate):
     pass
+
+
+import environ
+
+settings = environ.Env(GATE_VERBOSE=(bool, False))
+verbose = settings("GATE_VERBOSE")  # read: GATE_VERBOSE optional
+store = settings.db("GATE_STORE")  # read: GATE_STORE required url
+limit = settings.int("GATE_LIMIT", default=4)  # read: GATE_LIMIT integer fallback=4
