@@ -58,6 +58,9 @@ func makeAssignment(line []byte) (name, operator string) {
 		text = strings.TrimSpace(strings.TrimPrefix(text, word))
 	}
 	name = leading(text)
+	if name != "" && strings.HasPrefix(strings.TrimSpace(string(line)), "define ") {
+		return name, "="
+	}
 	rest := strings.TrimLeft(text[len(name):], " \t")
 	for _, op := range []string{"?=", ":=", "::=", "+=", "!=", "="} {
 		if name != "" && strings.HasPrefix(rest, op) {

@@ -38,10 +38,10 @@ func readPowershell(src []byte) (list []reads.Read, err error) {
 		switch lower := strings.ToLower(text); {
 		case strings.HasPrefix(lower, "$env:"):
 			name, access = text[5:], "$env:"
-			if f.Is(i+1, "=") {
-				continue
+			if f.Is(i+1, "=") || f.Tokens[i].Start > 0 && src[f.Tokens[i].Start-1] == '`' {
+				continue // a write, or an escaped dollar sign
 			}
-		case strings.HasPrefix(lower, "env:") && (f.Kind(i-1) == syntax.Word || f.Is(i-1, "{") && f.Is(i-2, "$")):
+		case strings.HasPrefix(lower, "env:") && (f.Kind(i-1) == syntax.Word || f.Is(i-1, "{") && f.Is(i-2, "$") || f.Is(i-1, "${")):
 			name, access = text[4:], "env:"
 		case text == "GetEnvironmentVariable" && f.Is(i+1, "("):
 			if value, ok := f.Value(i + 2); ok {
