@@ -1,40 +1,40 @@
 package language
 
 import (
-	"os"
-	"path/filepath"
+	"fmt"
 	"strings"
 	"testing"
-
-	"inzicht/core/reads"
 )
 
-// samples gives the fixtures of a language as one text of about 256 KB.
-func samples(b *testing.B, extension string) []byte {
-	b.Helper()
-	var all strings.Builder
-	for all.Len() < 256<<10 {
-		before := all.Len()
-		filepath.WalkDir("testdata", func(path string, entry os.DirEntry, err error) error {
-			if err == nil && !entry.IsDir() && strings.HasSuffix(path, extension) {
-				src, _ := os.ReadFile(path)
-				all.Write(src)
-			}
-			return nil
-		})
-		if all.Len() == before {
-			b.Fatalf("no fixture ends with %s", extension)
+// sources are files as people write them: rows of ordinary functions, and now
+// and then a line that reads.
+var sources = map[string]struct{ head, body, read string }{
+	"go": {"package gate\n\nimport \"os\"\n", "func raise%d(level int) int {\n\t// only while the level is steady\n\tif level > %[1]d {\n\t\treturn keep(\"gate\", level-%[1]d)\n\t}\n\treturn level * %[1]d\n}\n\n", "var url%d = os.Getenv(\"GATE_%[1]d\")\n"},
+	"py": {"import os\n", "def raise_%d(level, keeper):\n    # only while the level is steady\n    if level > %[1]d:\n        return keeper.call('gate', level - %[1]d)\n    return [x * %[1]d for x in range(level)]\n\n", "url_%d = os.environ.get(\"GATE_%[1]d\", \"x\")\n"},
+	"js": {"", "function raise%d(level, keeper) {\n  // only while the level is steady\n  if (level > %[1]d) {\n    return keeper.call(`gate ${level}`, level - %[1]d);\n  }\n  return [1, 2, 3].map((x) => x * %[1]d);\n}\n\n", "const url%d = process.env.GATE_%[1]d || \"x\";\n"},
+	"rb": {"", "def raise_%d(level, keeper)\n  # only while the level is steady\n  return keeper.call(\"gate #{level}\", level - %[1]d) if level > %[1]d\n  (1..level).map { |x| x * %[1]d }\nend\n\n", "url_%d = ENV.fetch(\"GATE_%[1]d\", \"x\")\n"},
+	"rs": {"use std::env;\n", "fn raise_%d(level: u32) -> u32 {\n    // only while the level is steady\n    if level > %[1]d {\n        return keep(\"gate\", level - %[1]d);\n    }\n    level * %[1]d\n}\n\n", "fn url_%d() -> String { env::var(\"GATE_%[1]d\").unwrap() }\n"},
+}
+
+func sample(extension string) []byte {
+	s := sources[extension]
+	var out strings.Builder
+	out.WriteString(s.head)
+	for n := 0; out.Len() < 64<<10; n++ {
+		fmt.Fprintf(&out, s.body, n)
+		if n%20 == 0 {
+			fmt.Fprintf(&out, s.read, n)
 		}
 	}
-	return []byte(all.String())
+	return []byte(out.String())
 }
 
 // BenchmarkScan measures the scanner alone, BenchmarkAnalyse all that is done
 // with one file. Run with -benchmem; MB/s is what to compare.
 func BenchmarkScan(b *testing.B) {
-	for _, extension := range []string{".go", ".py", ".js", ".rb", ".php", ".rs"} {
-		b.Run(extension[1:], func(b *testing.B) {
-			src, l := samples(b, extension), Of("x"+extension)
+	for extension := range sources {
+		b.Run(extension, func(b *testing.B) {
+			src, l := sample(extension), Of("x."+extension)
 			b.SetBytes(int64(len(src)))
 			tokens := l.Table.Scan(src, false).Tokens
 			for b.Loop() {
@@ -45,15 +45,15 @@ func BenchmarkScan(b *testing.B) {
 }
 
 func BenchmarkAnalyse(b *testing.B) {
-	for _, extension := range []string{".go", ".py", ".js", ".rb", ".php", ".rs", ".sh"} {
-		b.Run(extension[1:], func(b *testing.B) {
-			src, l := samples(b, extension), Of("x"+extension)
-			if err := l.Compile([]reads.Idiom{}...); err != nil {
+	for extension := range sources {
+		b.Run(extension, func(b *testing.B) {
+			src, l := sample(extension), Of("x."+extension)
+			if err := l.Compile(); err != nil {
 				b.Fatal(err)
 			}
 			b.SetBytes(int64(len(src)))
 			for b.Loop() {
-				l.Analyse("x"+extension, src, nil)
+				l.Analyse("x."+extension, src, nil)
 			}
 		})
 	}

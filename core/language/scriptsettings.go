@@ -1,7 +1,9 @@
 package language
 
 import (
+	"bytes"
 	"regexp"
+	"slices"
 	"strings"
 
 	"inzicht/core/reads"
@@ -12,10 +14,16 @@ import (
 // call could as well name something else.
 var variableName = regexp.MustCompile(`^[A-Z][A-Z0-9_]*$`)
 
+// scriptLibraries are words of which a file that uses one of the libraries holds one.
+var scriptLibraries = []string{"ConfigService", "convict", "env-var", "#start/env", "Core/Env", "commander", "$env/static", "{ env", "{env"}
+
 // scriptSettings finds what libraries of JavaScript read for the code: the env
 // that a settings factory is handed, values that are imported, a configuration
 // service, descriptions of settings, options bound to variables.
 func scriptSettings(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
+	if !slices.ContainsFunc(scriptLibraries, func(word string) bool { return bytes.Contains(f.Src, []byte(word)) }) {
+		return nil
+	}
 	factory := factoryEnd(f)
 	service := hasWord(f, 0, len(f.Tokens), "ConfigService")
 	described := importsAny(f, "convict")

@@ -19,6 +19,7 @@ type analysis struct {
 	copies map[string]bool
 
 	paths   map[bindingKey]string // what bindings stand for; "" while that is being found out
+	words   map[string]*[]int     // where words stand, once asked for
 	defined map[int]bool          // tokens at which a function is defined, once asked for
 	bound   map[int]bool          // tokens at which a name is bound, once asked for
 	steps   int                   // how much has been evaluated for the present read
@@ -520,12 +521,13 @@ func (a *analysis) propertyToken(b Binding) int {
 func (a *analysis) followName(name string, at int, out *facts) {
 	scope := a.o.blocks[a.o.functionBlock(a.o.blockOf[at])].Range
 	uses := 0
-	for i := at + 1; i < scope.Hi && uses < 40; i++ {
-		if a.f.Kind(i) == syntax.Word && a.f.Is(i, name) && !isMember(a.f, i) {
-			uses++
-			use := facts{}
-			a.judge(Range{i, i + 1}, 1, &use)
-			out.merge(use, false)
+	for _, i := range a.occurrences(name, at+1, scope.Hi) {
+		if isMember(a.f, i) || uses >= maxUses {
+			continue
 		}
+		uses++
+		use := facts{}
+		a.judge(Range{i, i + 1}, 1, &use)
+		out.merge(use, false)
 	}
 }

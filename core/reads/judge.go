@@ -223,9 +223,12 @@ func (a *analysis) assigned(r Range, depth int, out *facts) {
 		}
 		scope := a.o.blocks[a.o.functionBlock(a.o.blockOf[at])].Range
 		uses := 0
-		for i := r.Hi; i < scope.Hi && uses < 40; i++ {
-			if a.f.Kind(i) != syntax.Word || !a.f.Is(i, name) || isMember(a.f, i) {
+		for _, i := range a.occurrences(name, r.Hi, scope.Hi) {
+			if isMember(a.f, i) {
 				continue
+			}
+			if uses >= maxUses {
+				break
 			}
 			if f := a.f; f.Is(i+1, "=") || f.Is(i+1, ":=") {
 				a.reassigned(i, out)
@@ -237,6 +240,34 @@ func (a *analysis) assigned(r Range, depth int, out *facts) {
 			out.merge(use, n > 0)
 		}
 	}
+}
+
+// maxUses bounds how many uses of one variable are judged.
+const maxUses = 40
+
+// occurrences gives the tokens from lo up to hi that are a word. Where words
+// stand is noted once a file, when it is first asked for.
+func (a *analysis) occurrences(name string, lo, hi int) []int {
+	if a.words == nil {
+		a.words = map[string]*[]int{}
+		for i := range a.f.Tokens {
+			if t := &a.f.Tokens[i]; t.Kind == syntax.Word {
+				word := a.f.Src[t.Start:t.End]
+				if list := a.words[string(word)]; list != nil {
+					*list = append(*list, i)
+				} else {
+					a.words[string(word)] = &[]int{i}
+				}
+			}
+		}
+	}
+	if a.words[name] == nil {
+		return nil
+	}
+	all := *a.words[name]
+	from, _ := slices.BinarySearch(all, lo)
+	to, _ := slices.BinarySearch(all, hi)
+	return all[from:max(from, to)]
 }
 
 // targets gives the tokens of the names that r is assigned to.
