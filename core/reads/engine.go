@@ -408,6 +408,9 @@ func (a *analysis) isWrite(r Range) bool {
 	if f.Is(next, "=") && f.Kind(next) == syntax.Punct && !f.Is(r.Hi-1, ")") {
 		return true
 	}
+	if f.Is(next, ",") && f.Is(r.Hi-1, "]") && a.isParallelTarget(r.Lo, next) { // x["a"], x["b"] = 1, 2
+		return true
+	}
 	if f.Is(next, ":") && f.Tokens[r.Lo].NewLine && a.openerOf(r.Lo) < 0 && f.Is(r.Hi-1, "]") { // x["k"]: type = value
 		return true
 	}
@@ -427,6 +430,25 @@ func (a *analysis) isWrite(r Range) bool {
 		}
 		start := a.statementStart(r.Lo)
 		return f.Is(start, "del")
+	}
+	return false
+}
+
+// isParallelTarget tells whether the comma at token i stands between targets of
+// one assignment that begins with token lo or before it.
+func (a *analysis) isParallelTarget(lo, i int) bool {
+	f := a.f
+	if a.bracketed(lo) || !(f.Tokens[lo].NewLine || lo == 0 || f.Is(lo-1, ",") || f.Is(lo-1, ";")) {
+		return false
+	}
+	for j := i; j < len(f.Tokens) && j < i+60 && !f.Tokens[j].NewLine; j++ {
+		if m := f.Mate(j); m > j {
+			j = m
+			continue
+		}
+		if f.Is(j, "=") && f.Kind(j) == syntax.Punct {
+			return true
+		}
 	}
 	return false
 }

@@ -108,7 +108,7 @@ func (a *analysis) widen(r Range, out *facts) Range {
 		return r
 	}
 	whole := Range{open, f.Mate(open) + 1}
-	if !isCall(f, open) {
+	if _, cast := a.castBefore(open); !isCall(f, open) || cast > 0 {
 		if open == r.Lo-1 && f.Mate(open) == r.Hi && !controls[f.Text(open-1)] {
 			return whole // (read)
 		}

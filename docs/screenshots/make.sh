@@ -17,12 +17,16 @@ CGO_ENABLED=0 go build -o "$work/inzicht" ./cmd/inzicht
 PATH=$work:$PATH
 sleep 1
 inzicht demo --into "$work/lockside" >/dev/null
+(cd "$work/lockside" && git checkout --quiet -- . && sed -i 's/LEVEL_ALARM_CM=435/LEVEL_ALARM_CM=420/' .env)
 cd "$work/lockside"
 
 # shot NAME COMMAND: runs the command in a terminal and takes its picture.
 shot() {
     cat >"$work/run" <<SCRIPT
-printf '\033[1;32m\$\033[0m \033[1m%s\033[0m\n' '$2'
+printf '\033[1;32m\$\033[0m \033[1m%s\033[0m\n' "\$(cat <<'SHOWN'
+$2
+SHOWN
+)"
 $2
 touch '$work/done'
 sleep 60
@@ -40,9 +44,15 @@ SCRIPT
     wait $window 2>/dev/null || true
 }
 
-shot verify 'inzicht verify'
+shot verify 'inzicht verify -e staging -e production'
 shot contract 'inzicht contract'
-shot reads 'inzicht reads'
+shot reads 'inzicht reads services'
+shot matrix 'inzicht matrix --differences'
+shot trace 'inzicht trace LEVEL_ALARM_CM'
+shot hosted 'sh ops/platform.sh list production | inzicht verify --component skipper-web -e hosted=-'
+shot capture 'inzicht capture --name "LC_*" --name TERM --name COLORTERM; inzicht verify --only missing --fail-on never'
+shot accept 'inzicht accept --only unused --reason "goes with the fax, in March" --until 2027-03-31; inzicht verify --only unused --only missing'
 shot languages 'inzicht languages'
 shot rules 'inzicht rules'
+shot rule 'inzicht rules never-matches'
 shot help 'inzicht --help'

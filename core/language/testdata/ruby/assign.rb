@@ -1,0 +1,2 @@
+ENV["GATE_ONE"], ENV["GATE_TWO"] = "1", "2"
+first, second = ENV["GATE_FIRST"], ENV["GATE_SECOND"] # read: GATE_FIRST | GATE_SECOND
