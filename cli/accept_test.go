@@ -146,3 +146,41 @@ func TestSuggestedConfigChangesNothing(t *testing.T) {
 		t.Errorf("uncommented, it is no configuration: %s", errOut)
 	}
 }
+
+// The hook of docs/recipes.md, with real git: it stops a commit that brings an
+// error, and lets one pass that brings none.
+func TestHook(t *testing.T) {
+	recipes, err := os.ReadFile(filepath.Join("..", "docs", "recipes.md"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, hook, found := strings.Cut(string(recipes), "```sh\n#!/bin/sh\n")
+	hook, _, _ = strings.Cut(hook, "```")
+	if !found || !strings.Contains(hook, "inzicht verify") {
+		t.Fatal("docs/recipes.md has no hook")
+	}
+	dir := t.TempDir()
+	git := func(arguments ...string) error {
+		command := exec.Command("git", append([]string{"-C", dir, "-c", "user.name=K", "-c", "user.email=k@lockside.example"}, arguments...)...)
+		command.Env = append(os.Environ(), "PATH="+filepath.Dir(program)+string(os.PathListSeparator)+os.Getenv("PATH"))
+		return command.Run()
+	}
+	put(t, dir, "g.py", "import os\nos.environ['OLD_URL']\n")
+	put(t, dir, ".env.example", "")
+	if git("init", "-q") != nil {
+		t.Skip("git is not here")
+	}
+	git("add", "-A")
+	git("commit", "-qm", "gates")
+	if err := os.WriteFile(filepath.Join(dir, ".git", "hooks", "pre-commit"), []byte("#!/bin/sh\n"+hook), 0o755); err != nil {
+		t.Fatal(err)
+	}
+	put(t, dir, "g.py", "import os\nos.environ['OLD_URL'], os.environ['NEW_URL']\n")
+	if git("commit", "-qam", "more") == nil {
+		t.Error("a commit that brings an error passed")
+	}
+	put(t, dir, ".env.example", "NEW_URL=\n")
+	if err := git("commit", "-qam", "more, and documented"); err != nil {
+		t.Errorf("a commit that brings none was stopped: %v", err)
+	}
+}

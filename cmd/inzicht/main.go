@@ -12,5 +12,8 @@ import (
 func main() {
 	// The program lives for moments: collecting garbage less often pays.
 	debug.SetGCPercent(200)
+	if os.Getenv("GOMEMLIMIT") == "" {
+		debug.SetMemoryLimit(150 << 20) // near it, garbage is collected more often
+	}
 	os.Exit(cli.Run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
 }

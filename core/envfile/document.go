@@ -14,6 +14,7 @@ type Document struct {
 	Entries  []Entry
 	Problems []Problem
 
+	wide   bool     // it is UTF-16, or no text at all
 	pieces [][]byte // the file, cut at the ends of its statements
 }
 
@@ -40,6 +41,9 @@ type Problem struct {
 	Hint         string
 	Mild         bool // the values are understood all the same
 }
+
+// IsText tells whether the file is text in UTF-8, of which something can be read.
+func (d *Document) IsText() bool { return !d.wide }
 
 // Bytes gives the file as it was read.
 func (d *Document) Bytes() []byte { return bytes.Join(d.pieces, nil) }
@@ -69,6 +73,7 @@ func (d *Document) Documents(name string) bool {
 func Parse(src []byte) *Document {
 	p := &parser{src: src, line: 1, doc: &Document{}}
 	if p.isWide() {
+		p.doc.wide = true
 		p.doc.pieces = [][]byte{src}
 		return p.doc
 	}

@@ -190,8 +190,15 @@ func (b *imageBuild) set(name, written string, line int) {
 	b.last.values[name] = textValue(b.expand(written), b.file, line, 1)
 }
 
+// maxReferences bounds how many variables one word may refer to for the
+// library to be asked, which goes down into each.
+const maxReferences = 50
+
 // expand fills in what a word refers to. What cannot be expanded stays as written.
 func (b *imageBuild) expand(word string) string {
+	if strings.Count(word, "$") > maxReferences {
+		return word
+	}
 	expanded, _, err := b.lex.ProcessWord(word, b.last)
 	if err != nil {
 		return word

@@ -52,6 +52,9 @@ func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lo
 		Document: document, Dialect: dialect, Values: map[string]Value{}, Changed: f.tree.Changed(file),
 	}
 	reading := dialect.Read(src, outer)
+	if !document.IsText() {
+		reading.Values = nil
+	}
 	for name, a := range reading.Values {
 		line, column := a.Line, 1
 		if entry, found := document.Lookup(name); found {

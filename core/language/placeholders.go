@@ -27,6 +27,7 @@ var dollarBraces = style{open: "${", close: "}"}
 // placeholders finds those of a style in src from offset on. A doubled dollar
 // stands for itself.
 func placeholders(src []byte, from int, s style) (list []placeholder) {
+	unclosed := 0 // up to where nothing is closed
 	for at := 0; at < len(src); {
 		n := bytes.IndexByte(src[at:], '$')
 		if n < 0 {
@@ -39,8 +40,16 @@ func placeholders(src []byte, from int, s style) (list []placeholder) {
 			at += 2
 			continue
 		case bytes.HasPrefix(rest, []byte(s.open)):
+			if at < unclosed {
+				at += 2
+				continue
+			}
 			end := bytes.IndexAny(rest, s.close+"\n")
 			if end < 0 || rest[end] == '\n' {
+				unclosed = at + max(end, 2) // nor is any before the line's end
+				if end < 0 {
+					unclosed = len(src)
+				}
 				at += 2
 				continue
 			}

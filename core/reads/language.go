@@ -2,6 +2,7 @@ package reads
 
 import (
 	"bytes"
+	"strings"
 
 	"inzicht/core/syntax"
 )
@@ -107,7 +108,40 @@ func (l *Language) Triggered(src []byte) bool {
 	if l.extended && hasAny(src, l.compiled.triggers[len(l.Triggers):]) {
 		return true
 	}
-	return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With))
+	return l.mayTrigger(src) && hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With))
+}
+
+// mayTrigger tells by few short texts, of which every trigger holds one,
+// whether it is worth looking for the triggers themselves.
+func (l *Language) mayTrigger(src []byte) bool {
+	if l.compiled == nil {
+		return true
+	}
+	for _, core := range l.compiled.cores {
+		if bytes.Contains(src, core) {
+			return true
+		}
+	}
+	return false
+}
+
+// coresOf gives texts of which each of the words holds one: what they are
+// usually made of, or else the word itself.
+func coresOf(words []string) (cores [][]byte) {
+	seen := map[string]bool{}
+	for _, word := range words {
+		core := word
+		for _, common := range []string{"env", "Env", "ENV"} {
+			if strings.Contains(word, common) {
+				core = common
+			}
+		}
+		if !seen[core] {
+			seen[core] = true
+			cores = append(cores, []byte(core))
+		}
+	}
+	return cores
 }
 
 func hasAny(src []byte, words []string) bool {

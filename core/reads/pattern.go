@@ -242,6 +242,7 @@ func (c *compiler) elements(lo, hi int) (list []element, err error) {
 // compiled holds a language's patterns, found by the last name of their path.
 type compiled struct {
 	triggers    []string
+	cores       [][]byte              // texts of which each trigger of the language holds one
 	paths       map[string][]*pattern // by whole path
 	heads       map[string]bool       // first names of paths
 	prefixes    map[string]bool       // every proper prefix of a path, and the paths
@@ -292,6 +293,7 @@ func (l *Language) compileAll(extra []Idiom) error {
 		c.addUse(p)
 	}
 	c.triggers = triggersOf(l, extra)
+	c.cores = coresOf(l.Triggers)
 	l.compiled, l.extended = c, len(extra) > 0
 	return nil
 }
