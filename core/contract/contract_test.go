@@ -1,0 +1,146 @@
+package contract
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"inzicht/core/reads"
+)
+
+func text(s string) *string { return &s }
+
+func read(name string, need reads.Need, more ...func(*reads.Read)) reads.Read {
+	r := reads.Read{Name: name, Need: need, Kind: reads.Text, Scope: reads.Runtime, Language: "go"}
+	for _, f := range more {
+		f(&r)
+	}
+	return r
+}
+
+func in(scope reads.Scope) func(*reads.Read) { return func(r *reads.Read) { r.Scope = scope } }
+func as(kind reads.Kind) func(*reads.Read)   { return func(r *reads.Read) { r.Kind = kind } }
+func by(language string) func(*reads.Read)   { return func(r *reads.Read) { r.Language = language } }
+func of(component string) func(*reads.Read)  { return func(r *reads.Read) { r.Component = component } }
+func or(fallback string) func(*reads.Read) {
+	return func(r *reads.Read) { r.Fallback = text(fallback) }
+}
+func after(names ...string) func(*reads.Read) { return func(r *reads.Read) { r.InsteadOf = names } }
+func under(name string) func(*reads.Read)     { return func(r *reads.Read) { r.Under = name } }
+func equals(literals ...string) func(*reads.Read) {
+	return func(r *reads.Read) { r.Literals = literals }
+}
+
+func TestMerge(t *testing.T) {
+	for _, c := range []struct {
+		name string
+		list []reads.Read
+		want string
+	}{
+		{"the strictest need", []reads.Read{read("A", reads.Optional), read("A", reads.Expected), read("A", reads.Required)}, "required text"},
+		{"expected over optional", []reads.Read{read("A", reads.Optional, or("x")), read("A", reads.Expected)}, "expected text x"},
+		{"tests do not count", []reads.Read{read("A", reads.Optional), read("A", reads.Required, in(reads.Test))}, "optional text"},
+		{"unless there is nothing else", []reads.Read{read("A", reads.Required, in(reads.Test))}, "required text"},
+		{"tooling does not count", []reads.Read{read("A", reads.Required, in(reads.Tooling)), read("A", reads.Optional)}, "optional text"},
+		{"builds do", []reads.Read{read("A", reads.Required, in(reads.Build)), read("A", reads.Optional)}, "required text"},
+		{"who builds an image gives its arguments", []reads.Read{read("A", reads.Required, by("dockerfile")), read("A", reads.Optional)}, "optional text"},
+		{"a kind over text", []reads.Read{read("A", reads.Optional), read("A", reads.Optional, as(reads.Integer))}, "optional integer"},
+		{"different fallbacks, sorted, once", []reads.Read{read("A", reads.Optional, or("b")), read("A", reads.Optional, or("a")), read("A", reads.Optional, or("b"))}, "optional text a b"},
+	} {
+		v := Build(c.list).Variables[0]
+		got := strings.TrimSpace(fmt.Sprintf("%s %s %s", v.Need, v.Kind, strings.Join(v.Fallbacks, " ")))
+		if got != c.want {
+			t.Errorf("%s: %s, want %s", c.name, got, c.want)
+		}
+	}
+}
+
+func TestBuild(t *testing.T) {
+	c := Build([]reads.Read{
+		read("B_TOKEN", reads.Required, of("b")), read("A", reads.Optional, of("a")), read("B_TOKEN", reads.Optional, of("a")),
+		{Pattern: "GATE_*"}, {Whole: true}, {}, read("PATH", reads.Expected),
+	})
+	var names []string
+	for _, v := range c.Variables {
+		names = append(names, v.Name)
+	}
+	if strings.Join(names, " ") != "A B_TOKEN PATH" || len(c.Patterns) != 1 || len(c.Wholes) != 1 || len(c.Unresolved) != 1 {
+		t.Errorf("built %v, %d, %d, %d", names, len(c.Patterns), len(c.Wholes), len(c.Unresolved))
+	}
+	if v := c.Lookup("B_TOKEN"); v == nil || !v.Secret || v.Ambient || strings.Join(v.Components, " ") != "a b" {
+		t.Errorf("B_TOKEN: %+v", v)
+	}
+	if v := c.Lookup("PATH"); v == nil || !v.Ambient {
+		t.Errorf("PATH: %+v", v)
+	}
+	if c.Lookup("NOBODY") != nil {
+		t.Error("NOBODY is found")
+	}
+	for name, want := range map[string]bool{"GATE_NORTH": true, "GATE_": true, "GATE": false, "A": false} {
+		if got := c.Covers(name) != nil; got != want {
+			t.Errorf("%s is covered: %v", name, got)
+		}
+	}
+}
+
+func TestState(t *testing.T) {
+	c := Build([]reads.Read{read("A", reads.Optional), read("B_TOKEN", reads.Required), read("C", reads.Expected, in(reads.Test))})
+	no, yes := false, true
+	c.State([]Statement{
+		{Name: "A", Need: reads.Required, Kind: reads.URL, About: "where", Secret: &yes},
+		{Name: "B_TOKEN", Secret: &no, Allowed: []string{"x", "y"}},
+		{Name: "C", Need: reads.Optional},
+		{Name: "NOBODY", Need: reads.Required},
+	})
+	a, b, d := c.Lookup("A"), c.Lookup("B_TOKEN"), c.Lookup("C")
+	if a.Need != reads.Required || a.Kind != reads.URL || a.About != "where" || !a.Secret || a.Reads[0].Need != reads.Required {
+		t.Errorf("A: %+v", a)
+	}
+	if b.Secret || b.Kind != reads.Choice || strings.Join(b.Literals, " ") != "x y" || b.Need != reads.Required {
+		t.Errorf("B_TOKEN: %+v", b)
+	}
+	if d.Need != reads.Optional || d.Reads[0].Need != reads.Expected {
+		t.Errorf("C: %+v", d)
+	}
+}
+
+func TestWanted(t *testing.T) {
+	set := func(names ...string) func(string) bool {
+		return func(name string) bool { return strings.Contains(" "+strings.Join(names, " ")+" ", " "+name+" ") }
+	}
+	for _, c := range []struct {
+		name     string
+		read     reads.Read
+		has, off func(string) bool
+		want     int
+	}{
+		{"plain", read("A", reads.Required), set(), set(), 1},
+		{"stands in for one that is set", read("A", reads.Expected, after("B")), set("B"), set(), 0},
+		{"stands in for two, one of them set", read("A", reads.Expected, after("B", "C")), set("C"), set(), 0},
+		{"stands in for one that is not", read("A", reads.Expected, after("B")), set("C"), set(), 1},
+		{"under one that is on", read("A", reads.Required, under("B")), set("B"), set(), 1},
+		{"under one that is off", read("A", reads.Required, under("B")), set("B"), set("B"), 0},
+	} {
+		if got := len(Wanted([]reads.Read{c.read}, c.has, c.off)); got != c.want {
+			t.Errorf("%s: %d", c.name, got)
+		}
+	}
+}
+
+func TestLiteralsAreGathered(t *testing.T) {
+	c := Build([]reads.Read{read("A", reads.Optional, equals("b", "a")), read("A", reads.Optional, equals("c", "a"))})
+	if got := strings.Join(c.Variables[0].Literals, " "); got != "a b c" {
+		t.Errorf("literals %s", got)
+	}
+}
+
+func TestIsAmbient(t *testing.T) {
+	for name, want := range map[string]bool{
+		"PATH": true, "HOME": true, "LC_ALL": true, "XDG_CONFIG_HOME": true, "CI": true, "http_proxy": true, "npm_config_cache": true, "npm_package_name": true,
+		"GATE_URL": false, "PATHS": false, "HOME_URL": false, "XDG": false, "": false,
+	} {
+		if got := IsAmbient(name); got != want {
+			t.Errorf("%s: %v", name, got)
+		}
+	}
+}
