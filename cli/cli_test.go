@@ -23,6 +23,7 @@ func TestMain(m *testing.M) {
 	if out, err := build.CombinedOutput(); err != nil {
 		panic(string(out))
 	}
+	os.Setenv("XDG_CACHE_HOME", filepath.Join(dir, "cache"))
 	status := m.Run()
 	os.RemoveAll(dir)
 	os.Exit(status)

@@ -97,7 +97,7 @@ func forCompletion(arguments []string, readsOnly bool) *survey.Survey {
 			dir = arguments[n-1]
 		}
 	}
-	taken, err := survey.Take(dir, survey.Options{ReadsOnly: readsOnly})
+	taken, err := survey.Take(dir, survey.Options{ReadsOnly: readsOnly, Keep: new(shared).keep()})
 	if err != nil {
 		return nil
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"path/filepath"
 	"slices"
 	"strings"
 	"time"
@@ -25,6 +26,7 @@ type shared struct {
 	component string
 	config    string
 	noSkip    bool
+	afresh    bool
 	quiet     bool
 	verbose   bool
 
@@ -41,6 +43,7 @@ func (s *shared) register(c *cobra.Command, show func(report.Format) shower) {
 	f.StringVar(&s.component, "component", "", "only this part of the tree")
 	f.StringVar(&s.config, "config", "", "read this file in place of inzicht.toml")
 	f.BoolVar(&s.noSkip, "no-skip", false, "read dependency folders, build outputs and bundles too")
+	f.BoolVar(&s.afresh, "afresh", false, "read every file again, also those that have not changed since the last run")
 	f.BoolVarP(&s.quiet, "quiet", "q", false, "show no progress and no remarks")
 	f.BoolVarP(&s.verbose, "verbose", "v", false, "show everything, and what was left out and why")
 	s.registerColor(c)
@@ -85,7 +88,7 @@ func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*re
 	if len(arguments) > 0 {
 		dir = arguments[0]
 	}
-	options := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ReadsOnly: readsOnly, ConfigFile: s.config, Surroundings: os.Environ()}
+	options := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ReadsOnly: readsOnly, ConfigFile: s.config, Surroundings: os.Environ(), Keep: s.keep()}
 	done := func() {}
 	if !s.quiet {
 		options.Progress, done = progress(c.ErrOrStderr())
@@ -100,6 +103,15 @@ func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*re
 		Verbose: s.verbose, Terminal: isTerminal(c.OutOrStdout()), Width: width(c.OutOrStdout()),
 	}
 	return p, s.restrict(p)
+}
+
+// keep gives the folder in which results are kept for the next run.
+func (s *shared) keep() string {
+	folder, err := os.UserCacheDir()
+	if err != nil || s.afresh {
+		return ""
+	}
+	return filepath.Join(folder, "inzicht")
 }
 
 func (s *shared) checkColor(c *cobra.Command) error {

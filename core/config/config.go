@@ -34,6 +34,14 @@ type Config struct {
 	place *place
 }
 
+// Source gives the configuration as it is written, or nothing.
+func (c *Config) Source() string {
+	if c.place == nil {
+		return ""
+	}
+	return c.place.src
+}
+
 // At gives file and line where a text stands in the configuration, or the file alone.
 func (c *Config) At(text string) string {
 	if c.place == nil {

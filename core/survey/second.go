@@ -42,6 +42,21 @@ type part struct {
 
 // region gives the folder within which the names of a file's program live.
 func (s *Survey) region(file string) string {
+	folder := path.Dir(file)
+	s.regionLock.Lock()
+	defer s.regionLock.Unlock()
+	known, found := s.regions[folder]
+	if !found {
+		known = s.regionOf(file)
+		if s.regions == nil {
+			s.regions = map[string]string{}
+		}
+		s.regions[folder] = known
+	}
+	return known
+}
+
+func (s *Survey) regionOf(file string) string {
 	if c := s.Tree.ComponentOf(file); c.Folder != "" || s.Tree.RootManifest {
 		return c.Folder
 	}

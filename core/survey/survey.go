@@ -5,6 +5,7 @@ package survey
 import (
 	"cmp"
 	"errors"
+	"maps"
 	"path"
 	"runtime"
 	"slices"
@@ -31,6 +32,9 @@ type Options struct {
 	ReadsOnly bool
 	// ConfigFile is read in place of inzicht.toml in the root, where given.
 	ConfigFile string
+	// Keep is a folder in which to keep what was found, so that the next survey
+	// need not read again what has not changed; nothing is kept where empty.
+	Keep string
 	// Surroundings are NAME=value of who runs this; compose files interpolate them.
 	Surroundings []string
 }
@@ -47,8 +51,10 @@ type Survey struct {
 	Sources      int         // files in a known language
 	Bytes        int64       // their size
 
-	search  *secrecy.Search
-	watched []watched
+	regions    map[string]string // by folder, as far as asked
+	regionLock sync.Mutex
+	search     *secrecy.Search
+	watched    []watched
 }
 
 // Take surveys the tree below dir. What cannot be taken is a *tree.PathError
@@ -116,10 +122,10 @@ type batchFile struct {
 }
 
 // batches groups the files worth opening by folder.
-func (s *Survey) batches() (list []batch, files int) {
+func (s *Survey) batches(k *kept) (list []batch, files int) {
 	for _, f := range s.Tree.Files {
-		known := language.Of(f.Path) != nil
-		one := batchFile{base: path.Base(f.Path), watched: s.watches(f), source: known || path.Ext(f.Path) == "" && mayBeScript(f.Path)}
+		source := language.Of(f.Path) != nil || path.Ext(f.Path) == "" && mayBeScript(f.Path)
+		one := batchFile{base: path.Base(f.Path), watched: s.watches(f), source: source && !k.has(f.Path)}
 		if !one.source && !one.watched {
 			continue
 		}
@@ -143,14 +149,17 @@ func mayBeScript(file string) bool {
 
 // read finds the reads of all files, one worker a processor.
 func (s *Survey) read(options Options) {
-	list, files := s.batches()
+	k := s.recall(options)
+	list, files := s.batches(k)
+	sizes := map[string]int64{} // of the source files that are read now
+	var skipped []tree.Skip
 	var units []*unit
 	var next, done atomic.Int64
 	var mutex sync.Mutex
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			w := worker{root: s.Tree.Root, options: options, tree: s.Tree, survey: s}
+			w := worker{root: s.Tree.Root, options: options, tree: s.Tree, survey: s, sizes: map[string]int64{}}
 			for {
 				n := int(next.Add(1)) - 1
 				if n >= len(list) {
@@ -166,10 +175,9 @@ func (s *Survey) read(options Options) {
 			mutex.Lock()
 			defer mutex.Unlock()
 			units = append(units, w.units...)
-			s.Skipped = append(s.Skipped, w.skipped...)
+			skipped = append(skipped, w.skipped...)
+			maps.Copy(sizes, w.sizes)
 			s.Leaks = append(s.Leaks, w.leaks...)
-			s.Sources += w.sources
-			s.Bytes += w.bytes
 		})
 	}
 	workers.Wait()
@@ -177,7 +185,16 @@ func (s *Survey) read(options Options) {
 		return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line, a.Column-b.Column, strings.Compare(a.Variable, b.Variable))
 	})
 	slices.SortFunc(units, func(a, b *unit) int { return strings.Compare(a.file, b.file) })
-	s.Reads = s.resolve(units, options)
+	found := s.resolve(units, options)
+	for _, size := range sizes {
+		s.Sources++
+		s.Bytes += size
+	}
+	s.Reads, s.Skipped = append(s.Reads, found...), append(s.Skipped, skipped...)
+	k.recalled(s)
+	if len(list) > 0 {
+		k.keep(found, skipped, sizes)
+	}
 }
 
 // worker reads files into one buffer.
@@ -191,8 +208,7 @@ type worker struct {
 	leaks   []Leak
 	units   []*unit
 	skipped []tree.Skip
-	sources int
-	bytes   int64
+	sizes   map[string]int64 // of source files
 }
 
 func (w *worker) batch(b batch) {
@@ -230,8 +246,7 @@ func (w *worker) file(folder *tree.Folder, file string, f batchFile) {
 			return
 		}
 	}
-	w.sources++
-	w.bytes += int64(len(src))
+	w.sizes[file] = int64(len(src))
 	if !l.Triggered(src) {
 		return
 	}

@@ -50,3 +50,13 @@ func (d *Folder) ReadFile(name string, _ []byte) ([]byte, error) {
 	}
 	return src, err
 }
+
+// Stamp gives what tells a file from what it was before: its size and when it
+// was written. It is zero where there is none.
+func (d *Folder) Stamp(name string) Stamp {
+	info, err := d.root.Lstat(name)
+	if err != nil {
+		return Stamp{}
+	}
+	return Stamp{info.Size(), info.ModTime().UnixNano()}
+}

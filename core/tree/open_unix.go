@@ -79,3 +79,13 @@ func readAll(read func([]byte) (int, error), buffer []byte) ([]byte, error) {
 		}
 	}
 }
+
+// Stamp gives what tells a file from what it was before: its size, when it was
+// written and changed, and its number. It is zero where there is none.
+func (d *Folder) Stamp(name string) Stamp {
+	var st unix.Stat_t
+	if unix.Fstatat(d.fd, name, &st, unix.AT_SYMLINK_NOFOLLOW) != nil {
+		return Stamp{}
+	}
+	return stampOf(&st)
+}

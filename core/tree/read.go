@@ -9,6 +9,9 @@ import (
 	"time"
 )
 
+// Stamp tells a file from what it was before.
+type Stamp [4]int64
+
 // ReadFile reads one file of the tree, named from the root. It follows no
 // link and never leaves the tree. Files over MaxFileSize are refused with
 // ErrTooLarge.

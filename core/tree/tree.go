@@ -172,9 +172,7 @@ func unreadable(e os.DirEntry) string {
 	return ""
 }
 
+// folderOf gives the folder of a clean path, "" for the root.
 func folderOf(file string) string {
-	if d := path.Dir(file); d != "." {
-		return d
-	}
-	return ""
+	return file[:max(strings.LastIndexByte(file, '/'), 0)]
 }

@@ -1,0 +1,7 @@
+package tree
+
+import "golang.org/x/sys/unix"
+
+func stampOf(st *unix.Stat_t) Stamp {
+	return Stamp{st.Size, st.Mtim.Nano(), st.Ctim.Nano(), int64(st.Ino)}
+}
