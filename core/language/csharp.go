@@ -37,6 +37,9 @@ var csharp = &reads.Language{
 		{Access: `Environment.ExpandEnvironmentVariables($percents)`},
 	},
 	Uses: []reads.Idiom{
+		{Access: `string.IsNullOrEmpty($read)`, Absent: true},
+		{Access: `string.IsNullOrWhiteSpace($read)`, Absent: true},
+		{Access: `String.IsNullOrEmpty($read)`, Absent: true},
 		{Access: `int.Parse($read, ...)`, Kind: reads.Integer},
 		{Access: `int.TryParse($read, ...)`, Kind: reads.Integer},
 		{Access: `long.Parse($read, ...)`, Kind: reads.Integer},

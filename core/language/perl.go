@@ -16,6 +16,7 @@ var perl = &reads.Language{
 		},
 		Hook: syntax.PerlHook(syntax.PerlForms{Plain: 0, Interpolated: 1}), HookBytes: "=_/<qmsty$",
 	},
+	Modifiers:   true,
 	Outline:     perlOutline,
 	Triggers:    []string{"ENV"},
 	QuietParens: true,

@@ -64,7 +64,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			{Access: `filter_var($read, FILTER_VALIDATE_URL, ...)`, Kind: reads.URL},
 			{Access: `json_decode($read, ...)`, Kind: reads.JSON},
 			{Access: `isset($read)`, Test: true},
-			{Access: `empty($read)`, Test: true},
+			{Access: `empty($read)`, Absent: true},
 		},
 		Transparent: []string{"trim", "strtolower", "strtoupper", "strval", "rtrim"},
 		Stops:       []string{"throw", "exit", "die"},

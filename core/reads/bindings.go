@@ -195,6 +195,12 @@ var declares = map[string]bool{"const": true, "let": true, "var": true, "val": t
 
 // bindPattern binds the names of { a, b: c, d = 1 } or [a, b].
 func bindPattern(f *syntax.File, o *Outline, inside, value Range) {
+	bindNested(f, o, inside, value, "", 0)
+}
+
+// bindNested binds the names of a pattern that stands below a member of value:
+// { env: { a } }.
+func bindNested(f *syntax.File, o *Outline, inside, value Range, prefix string, depth int) {
 	for _, part := range splitAt(f, inside, ",") {
 		if part.empty() {
 			continue
@@ -212,7 +218,11 @@ func bindPattern(f *syntax.File, o *Outline, inside, value Range) {
 		if v, ok := f.Value(property); ok {
 			key = v
 		}
-		b := Binding{At: target, Value: value, Property: key, Function: -1}
+		if m := f.Mate(target); f.Is(target, "{") && m > target && depth < 4 {
+			bindNested(f, o, Range{target + 1, m}, value, prefix+key+".", depth+1)
+			continue
+		}
+		b := Binding{At: target, Value: value, Property: prefix + key, Function: -1}
 		if value.empty() {
 			b.Property = ""
 		}

@@ -68,7 +68,7 @@ func (a *analysis) conditionHead(i int) int {
 			continue
 		}
 		if f.Kind(j) == syntax.Word && conditionWords[f.Text(j)] {
-			if f.Is(j, "if") && j > start && !f.Is(j-1, "else") && !f.Is(j-1, "}") && !a.c.stops[f.Text(start)] {
+			if f.Is(j, "if") && j > start && !a.lang.Modifiers && !f.Is(j-1, "else") && !f.Is(j-1, "}") && !a.c.stops[f.Text(start)] {
 				continue
 			}
 			return j

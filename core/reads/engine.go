@@ -469,7 +469,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return a.copies[method] || !changes[method] && f.Is(a.passTransparent(r.Hi)+2, "(")
 	}
 	if open := a.openerOf(r.Lo); before == "=" && open >= 0 && f.Is(open, "(") && isCall(f, open) {
-		return true // run(env=os.environ)
+		return !a.isDefault(r) // run(env=os.environ)
 	}
 	switch before {
 	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".":
@@ -478,6 +478,18 @@ func (a *analysis) passedOn(r Range) bool {
 		return isCall(f, r.Lo-1)
 	}
 	return true
+}
+
+// isDefault tells whether r is the default of a parameter.
+func (a *analysis) isDefault(r Range) bool {
+	for n := range a.o.Functions {
+		for _, p := range a.o.Functions[n].Params {
+			if p.Default.contains(r.Lo) {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // changes are methods that change the environment, or ask only for one name of it.
@@ -512,11 +524,16 @@ func (a *analysis) isBound(i int) bool {
 	return a.bound[i]
 }
 
-// destructured finds reads in const { A, B = "x" } = process.env.
+// destructured finds reads in const { A, B = "x" } = process.env, and in
+// const { env: { A } } = process.
 func (a *analysis) destructured() {
 	for name, bindings := range a.o.Bindings {
 		for _, b := range bindings {
-			if b.Property == "" || a.wholeOf(b.Value, 0) == "" {
+			if b.Property == "" {
+				continue
+			}
+			whole, property := a.destructuredFrom(b)
+			if whole == "" {
 				continue
 			}
 			a.steps = 0
@@ -525,10 +542,23 @@ func (a *analysis) destructured() {
 				out.setFallback(a.fallbackOf(b.Default))
 			}
 			a.followName(name, b.At, &out)
-			p := a.c.wholes[a.wholeOf(b.Value, 0)]
-			a.emit(Range{a.propertyToken(b), b.At + 1}, word(b.Property), &Idiom{}, p.access, &out, "")
+			a.emit(Range{a.propertyToken(b), b.At + 1}, word(property), &Idiom{}, a.c.wholes[whole].access, &out, "")
 		}
 	}
+}
+
+// destructuredFrom gives the path of the environment that a name is taken out
+// of, or "", and the member of it that the name stands for.
+func (a *analysis) destructuredFrom(b Binding) (whole, property string) {
+	at := strings.LastIndexByte(b.Property, '.')
+	if at < 0 {
+		return a.wholeOf(b.Value, 0), b.Property
+	}
+	path := a.pathOf(b.Value, 0)
+	if path += "." + b.Property[:at]; a.c.wholes[path] == nil {
+		return "", ""
+	}
+	return path, b.Property[at+1:]
 }
 
 // propertyToken is where the property stands: { A } or { A: name }.

@@ -196,6 +196,11 @@ func (a *analysis) evaluateName(name string, pos, depth int) []text {
 func (a *analysis) evaluateBinding(b Binding, pos, depth int) []text {
 	switch {
 	case b.Function >= 0:
+		if list := a.iterated(b); !list.empty() {
+			if values := a.elements(list, depth+1); len(values) > 0 && len(values[0]) > 0 && !values[0][0].any {
+				return values
+			}
+		}
 		return []text{{{param: &paramRef{function: b.Function, index: b.Param}}}}
 	case b.Value.empty() || b.Value.contains(pos):
 		if b.Path != "" {
@@ -208,6 +213,37 @@ func (a *analysis) evaluateBinding(b Binding, pos, depth int) []text {
 		return a.member(b.Value, b.Property, depth+1)
 	}
 	return a.evaluate(b.Value, depth+1)
+}
+
+// iterators are methods that call a function with each element of their list.
+var iterators = set(strings.Fields("forEach map filter every some find flatMap each each_with_index select reject collect forEachIndexed"))
+
+// iterated gives the list whose elements a callback is called with:
+// ["A", "B"].forEach((k) => …). It is empty where the function is no callback.
+func (a *analysis) iterated(b Binding) Range {
+	if b.Param != 0 {
+		return Range{}
+	}
+	f := a.f
+	i := a.o.Functions[b.Function].At
+	for steps := 0; steps < 4 && i > 0; steps++ {
+		if (f.Is(i, "(") || f.Is(i, "{")) && f.Kind(i-1) == syntax.Word && iterators[f.Text(i-1)] && isMember(f, i-1) {
+			return receiver(a.f, i-3)
+		}
+		i--
+	}
+	return Range{}
+}
+
+// receiver gives the expression that ends at token i: a name, or brackets.
+func receiver(f *syntax.File, i int) Range {
+	if m := f.Mate(i); m >= 0 && m < i {
+		return Range{m, i + 1}
+	}
+	if f.Kind(i) == syntax.Word && !isMember(f, i) {
+		return Range{i, i + 1}
+	}
+	return Range{}
 }
 
 // elements works out what a loop runs over: the elements of a list written out.

@@ -81,7 +81,7 @@ func (a *analysis) widen(r Range, out *facts) Range {
 		for _, p := range a.c.methodUses[name] {
 			m := match{pattern: p}
 			if end, ok := a.fitElements(p.after, r.Hi+2, len(f.Tokens), &m, false); ok {
-				a.use(&m, out)
+				a.use(&m, Range{r.Lo, end}, out)
 				return Range{r.Lo, end}
 			}
 		}
@@ -123,7 +123,7 @@ func (a *analysis) widen(r Range, out *facts) Range {
 	for _, p := range a.c.callUses[path] {
 		m := match{pattern: p}
 		if _, ok := a.fitElements(p.after, callee+1, len(f.Tokens), &m, false); ok && m.read.Lo == r.Lo {
-			a.use(&m, out)
+			a.use(&m, Range{start, whole.Hi}, out)
 			return Range{start, whole.Hi}
 		}
 	}
@@ -154,8 +154,8 @@ func (a *analysis) castBefore(i int) (Kind, int) {
 	return kind, i - 1
 }
 
-// use takes over what an idiom of use says about the read in it.
-func (a *analysis) use(m *match, out *facts) {
+// use takes over what an idiom of use, which stands at r, says about the read in it.
+func (a *analysis) use(m *match, r Range, out *facts) {
 	idiom := m.pattern.idiom
 	if idiom.Kind != "" {
 		out.setKind(idiom.Kind)
@@ -163,7 +163,10 @@ func (a *analysis) use(m *match, out *facts) {
 	if out.fallback == nil { // otherwise it is what is made of the value that stops
 		out.required = out.required || idiom.Need == Required
 	}
-	out.tested = out.tested || idiom.Test || idiom.Need == Optional
+	if idiom.Absent && a.stopsWhen(r, true) {
+		out.required = true
+	}
+	out.tested = out.tested || idiom.Test || idiom.Absent || idiom.Need == Optional
 	if !m.fallback.empty() {
 		if a.stopsIn(m.fallback) {
 			out.required = true

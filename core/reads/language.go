@@ -64,6 +64,8 @@ type Language struct {
 	Where string
 	// SharesNames tells that the files of one folder see each other's names.
 	SharesNames bool
+	// Modifiers tells that if and unless may stand behind a statement.
+	Modifiers bool
 	// Imported tells that a name of another file must be imported by name.
 	Imported bool
 	// Prototypes tells that functions are declared by their heads alone.
@@ -89,6 +91,7 @@ type Idiom struct {
 	Whole    bool     // the environment as a whole; its members are reads by other idioms
 	Except   []string // patterns of names that are no variables here
 	Function bool     // a plain function, not one that the file defines itself
+	Absent   bool     // asks whether there is no value: $read.nil?
 	Test     bool     // asks whether the variable is set, without needing its value
 	Prefix   string
 }

@@ -20,12 +20,31 @@ func (a *analysis) alternativeAfter(r Range, out *facts) int {
 		return end
 	case operator == "if" && !f.Tokens[i].NewLine && len(a.c.wordOr) > 0 && a.c.wordOr["or"]: // read if test else other
 		end := a.operandEnd(i + 1)
-		if either := a.branches(Range{r.Lo, end}); len(either) == 2 {
+		if either := a.branches(Range{r.Lo, end}); len(either) == 2 && a.asksForSame(r, Range{either[0].Hi + 1, either[1].Lo - 1}) {
 			a.alternative(either[1], out)
 			return end
 		}
 	}
 	return r.Hi
+}
+
+// asksForSame tells whether a condition asks for what the read at r reads: it
+// holds the same name, or the read holds none.
+func (a *analysis) asksForSame(r, condition Range) bool {
+	named := false
+	for i := r.Lo; i < r.Hi; i++ {
+		name, isText := a.f.Value(i)
+		if !isText {
+			continue
+		}
+		named = true
+		for j := condition.Lo; j < condition.Hi; j++ {
+			if other, ok := a.f.Value(j); ok && other == name {
+				return true
+			}
+		}
+	}
+	return !named
 }
 
 // alternativeBefore gives where "other or read" begins, or r.Lo.

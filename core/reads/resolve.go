@@ -53,10 +53,13 @@ func (a *analysis) head(i int) string {
 		if a.lang.FoldWords {
 			name = strings.ToLower(name)
 		}
+		if path := a.starred(name); path != "" {
+			return path
+		}
 		if a.c.heads[name] || a.roots[name] {
 			return name
 		}
-		return a.starred(name)
+		return ""
 	}
 	for _, b := range bound {
 		if path := a.bindingPath(b, i, 0); path != "" {
