@@ -43,7 +43,7 @@ func bindBlockParams(f *syntax.File, o *Outline) {
 			if f.Kind(j) != syntax.Word {
 				continue
 			}
-			b := Binding{At: j, Function: -1}
+			b := Binding{At: j, Function: -1, Inner: true}
 			if j == i+1 && !list.empty() {
 				b.Value, b.Element = list, true
 			}

@@ -45,6 +45,7 @@ type Binding struct {
 	Path     string // an import: what it stands for, such as os.environ
 	Property string // destructured: this member of Value
 	Default  Range  // destructured: value where the member is missing
+	Inner    bool   // seen within its block alone
 	Element  bool   // loop variable: each element of Value
 	Function int    // parameter of this function, or -1
 	Param    int
@@ -155,7 +156,7 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 	if len(all) == 0 || len(o.blockOf) == 0 {
 		return nil
 	}
-	if len(all) == 1 && all[0].block == 0 {
+	if len(all) == 1 && all[0].block == 0 && !all[0].Inner {
 		return all
 	}
 	if name[0] == '.' { // a member of the object itself is seen by all its methods
@@ -199,7 +200,7 @@ func (o *Outline) byScope(name string) map[int32][]int32 {
 func (o *Outline) inScope(all []Binding, here []int32, pos int, outer bool) (found []Binding) {
 	for n := len(here) - 1; n >= 0 && len(found) < 16; n-- {
 		b := all[here[n]]
-		if !outer && b.At > pos {
+		if !outer && b.At > pos || b.Inner && !o.blocks[b.block].contains(pos) {
 			continue
 		}
 		found = append(found, b)

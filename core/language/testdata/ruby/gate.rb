@@ -27,7 +27,7 @@ inside = "at #{ENV['GATE_IN_TEXT']} #{"deep #{ENV["GATE_DEEP"]}"}" # read: GATE_
 single = '#{ENV["NOT_INTERPOLATED"]}'
 q = %q{ENV["IN_Q"] {nested} "}
 qq = %Q(#{ENV["GATE_IN_QQ"]} "x") # read: GATE_IN_QQ
-w = %w[GATE_W1 GATE_W2].map { |k| ENV[k] } # read: ?
+w = %w[GATE_W1 GATE_W2].map { |k| ENV[k] } # read: GATE_W1 | GATE_W2
 for k in %w[GATE_L1 GATE_L2] do puts ENV[k] end # read: GATE_L1 | GATE_L2
 re = /ENV\["IN_REGEX"\] "/
 ratio = 4 / ENV["GATE_DIVISOR"].to_f / 2 # read: GATE_DIVISOR number
