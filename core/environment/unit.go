@@ -27,8 +27,11 @@ var units = kind{
 func (f *finder) discoverUnits() {
 	for _, file := range f.tree.Files {
 		name, isUnit := strings.CutSuffix(path.Base(file.Path), ".service")
+		if !isUnit || tree.IsTestPath(file.Path) {
+			continue
+		}
 		component, known := f.componentNamed(strings.TrimSuffix(name, "@"))
-		if !isUnit || !known || tree.IsTestPath(file.Path) {
+		if !known {
 			continue
 		}
 		layers, err := f.unit(file.Path)

@@ -8,14 +8,12 @@ import (
 	"fmt"
 	"hash"
 	"os"
-	"path"
 	"path/filepath"
 	"runtime"
 	"sync"
 	"sync/atomic"
 	"time"
 
-	"inzicht/core/language"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
 )
@@ -97,13 +95,15 @@ func programMark() (string, error) {
 // mark works out the part of each source file, and the mark of each part.
 func (k *kept) mark(s *Survey, common string) {
 	var files []string
-	scripts := map[string]bool{} // regions with files that may be in any language
-	for _, f := range s.Tree.Files {
-		switch {
-		case language.Of(f.Path) != nil:
-			files = append(files, f.Path)
-		case path.Ext(f.Path) == "" && mayBeScript(f.Path):
-			files = append(files, f.Path)
+	scripts := map[string]bool{}    // regions with files that may be in any language
+	var languages []*reads.Language // of each; nil for what may be a script
+	for n, f := range s.Tree.Files {
+		l := s.languages[n]
+		if l == nil && !mayBeScript(f.Path) {
+			continue
+		}
+		files, languages = append(files, f.Path), append(languages, l)
+		if l == nil {
 			scripts[s.region(f.Path)] = true
 		}
 	}
@@ -113,7 +113,7 @@ func (k *kept) mark(s *Survey, common string) {
 	now := time.Now().UnixNano()
 	for n, file := range files {
 		part := s.region(file)
-		if l := language.Of(file); l != nil && !scripts[part] {
+		if l := languages[n]; l != nil && !scripts[part] {
 			part += "\x00" + l.Name
 		}
 		k.of[file] = part

@@ -164,8 +164,8 @@ func (s *Survey) filesOf(parts map[part]*open) map[part][]string {
 	if len(parts) == 0 {
 		return files
 	}
-	for _, f := range s.Tree.Files {
-		l := language.Of(f.Path)
+	for n, f := range s.Tree.Files {
+		l := s.languages[n]
 		if l == nil {
 			continue
 		}

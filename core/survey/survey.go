@@ -51,6 +51,7 @@ type Survey struct {
 	Sources      int         // files in a known language
 	Bytes        int64       // their size
 
+	languages  []*reads.Language // of each file, by its name
 	regions    map[string]string // by folder, as far as asked
 	regionLock sync.Mutex
 	search     *secrecy.Search
@@ -123,8 +124,8 @@ type batchFile struct {
 
 // batches groups the files worth opening by folder.
 func (s *Survey) batches(k *kept) (list []batch, files int) {
-	for _, f := range s.Tree.Files {
-		source := language.Of(f.Path) != nil || path.Ext(f.Path) == "" && mayBeScript(f.Path)
+	for n, f := range s.Tree.Files {
+		source := s.languages[n] != nil || mayBeScript(f.Path)
 		one := batchFile{base: path.Base(f.Path), watched: s.watches(f), source: source && !k.has(f.Path)}
 		if !one.source && !one.watched {
 			continue
@@ -143,12 +144,16 @@ func (s *Survey) batches(k *kept) (list []batch, files int) {
 // mayBeScript tells whether a file without an ending may name its language in
 // its first line.
 func mayBeScript(file string) bool {
-	base := path.Base(file)
+	base := file[strings.LastIndexByte(file, '/')+1:]
 	return !strings.Contains(base, ".") && base != "LICENSE" && base != "README" && base != "Makefile"
 }
 
 // read finds the reads of all files, one worker a processor.
 func (s *Survey) read(options Options) {
+	s.languages = make([]*reads.Language, len(s.Tree.Files))
+	for n, f := range s.Tree.Files {
+		s.languages[n] = language.Of(f.Path)
+	}
 	k := s.recall(options)
 	list, files := s.batches(k)
 	sizes := map[string]int64{} // of the source files that are read now
