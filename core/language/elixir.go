@@ -24,6 +24,7 @@ var elixir = &reads.Language{
 		Openers: wordSet("fn"), Modifiers: map[string]bool{}, Loops: map[string]bool{},
 		Functions: map[string]bool{}, Classes: map[string]bool{}, Closers: wordSet("end"), Do: true,
 	}, true),
+	Imports:     elixirAttributes,
 	LineEnds:    true,
 	QuietParens: true,
 	Triggers:    []string{"get_env", "fetch_env", "fetch_env!", "put_env"},
@@ -47,4 +48,13 @@ var elixir = &reads.Language{
 	Nothing: []string{"nil"},
 	WordOr:  []string{"||", "or"},
 	Concat:  []string{"<>"},
+}
+
+// elixirAttributes binds the attributes of modules: @name "value".
+func elixirAttributes(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		if t := &f.Tokens[i]; t.Kind == syntax.Word && f.Src[t.Start] == '@' && t.NewLine && f.Kind(i+1) == syntax.String {
+			o.Bind(f.Text(i), reads.Binding{At: i, Value: reads.Range{Lo: i + 1, Hi: i + 2}, Function: -1})
+		}
+	}
 }

@@ -8,7 +8,10 @@ import (
 // is in, up to i.
 func (a *analysis) statementStart(i int) int {
 	f := a.f
-	for j := i; j >= 0 && j > i-80; j-- {
+	for j := i; j > i-80; j-- {
+		if j < 0 {
+			return 0
+		}
 		if f.Tokens[j].Kind == syntax.Close && int(f.Tokens[j].Mate) >= 0 && j < i {
 			if f.Is(j, "}") {
 				return j + 1

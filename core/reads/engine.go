@@ -286,11 +286,35 @@ func (a *analysis) found(m *match) {
 		out.setFallback(a.fallbackOf(m.fallback))
 	}
 	a.judge(m.access, 0, &out)
+	if !m.template.empty() && m.pattern.template == holePlaces {
+		a.places(m, &out)
+		return
+	}
 	names := a.names(m)
 	if m.member {
 		names = word(a.f.Text(m.name.Lo))
 	}
 	a.emit(m.access, names, m.pattern.idiom, m.pattern.access, &out, "")
+}
+
+// places makes a read of each ${NAME:fallback} in a text. Without a fallback
+// the program does not start where the variable is not set.
+func (a *analysis) places(m *match, out *facts) {
+	for _, t := range a.evaluate(m.template, 0) {
+		written, _ := t.pattern()
+		for _, part := range strings.Split(written, "${")[1:] {
+			name := leadingName(part)
+			each := *out
+			idiom := *m.pattern.idiom
+			if rest, found := strings.CutPrefix(part[len(name):], ":"); found {
+				value, _, _ := strings.Cut(rest, "}")
+				each.setFallback(&fallback{text: value})
+			} else if idiom.Need == "" {
+				idiom.Need = Required
+			}
+			a.emit(m.access, writtenLikeVariables(word(name)), &idiom, m.pattern.access, &each, "")
+		}
+	}
 }
 
 func (a *analysis) names(m *match) []text {
@@ -475,7 +499,7 @@ func (a *analysis) passedOn(r Range) bool {
 	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".":
 		return before == "in" && f.Is(r.Lo-3, "for")
 	case "(":
-		return isCall(f, r.Lo-1)
+		return isCall(f, r.Lo-1) || f.Is(r.Lo-2, ">") || f.Is(r.Lo-2, "<>") // new HashMap<>(environment)
 	}
 	return true
 }

@@ -184,6 +184,11 @@ func (a *analysis) operatorBefore(r Range, out *facts) bool {
 		}
 		return true
 	}
+	if f.Is(i, "exists") || f.Is(i, "defined") {
+		out.tested = true
+		a.condition(Range{i, r.Hi}, out)
+		return true
+	}
 	if f.Is(i, "&&") || f.Is(i, "and") {
 		if a.inCondition(r.Lo) {
 			return a.condition(r, out)

@@ -2,8 +2,7 @@ package reads
 
 import "strings"
 
-// namesIn gives the names that stand in templates: $NAME and ${NAME}, only
-// ${NAME:fallback} written like a variable, or %NAME%.
+// namesIn gives the names that stand in templates: $NAME and ${NAME}, or %NAME%.
 func namesIn(templates []text, hole string) (names []text) {
 	for _, t := range templates {
 		known, _ := t.pattern()
@@ -11,10 +10,6 @@ func namesIn(templates []text, hole string) (names []text) {
 		case holePercents:
 			for parts := strings.Split(known, "%"); len(parts) > 2; parts = parts[2:] {
 				names = append(names, word(parts[1])...)
-			}
-		case holePlaces:
-			for _, part := range strings.Split(known, "${")[1:] {
-				names = append(names, writtenLikeVariables(word(leadingName(part)))...)
 			}
 		default:
 			for _, part := range strings.Split(known, "$")[1:] {

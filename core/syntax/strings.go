@@ -170,7 +170,7 @@ func (s *Scanner) nameHole(hole *Hole) {
 func (s *Scanner) subscript() {
 	at := s.Pos + 1
 	end := s.wordEnd(at)
-	if end == at || end+1 >= len(s.Src) || s.Src[end] != '}' {
+	if end == at || end >= len(s.Src) || s.Src[end] != '}' {
 		return
 	}
 	s.open(Open, s.Pos+1, frame{mode: modeCode})

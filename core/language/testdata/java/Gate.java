@@ -9,7 +9,7 @@ class Gate {
     static final String TEXT = "System.getenv(\"IN_A_STRING\")";
     static final String BLOCK = """
         System.getenv("IN_A_BLOCK") "quoted" """;
-    @Value("${GATE_PLACE:north}") String place; // read: GATE_PLACE
+    @Value("${GATE_PLACE:north}") String place; // read: GATE_PLACE optional fallback=north
     @Value("${gate.setting}") String setting;
     private final String url = System.getenv("GATE_URL"); // read: GATE_URL expected column=32
 
