@@ -8,13 +8,19 @@ import (
 )
 
 var (
-	javascript = scriptLanguage("javascript", syntax.JSXHook, ".js", ".jsx", ".mjs", ".cjs", ".es6")
-	typescript = scriptLanguage("typescript", syntax.RegexHook, ".ts", ".mts", ".cts")
+	javascript = runBy(scriptLanguage("javascript", syntax.JSXHook, ".js", ".jsx", ".mjs", ".cjs", ".es6"), "node", "nodejs")
+	typescript = runBy(scriptLanguage("typescript", syntax.RegexHook, ".ts", ".mts", ".cts"), "deno", "bun", "tsx", "ts-node")
 	// In .tsx, what looks like a tag is one; in .ts it is a cast.
 	typescriptJSX = scriptLanguage("typescript", syntax.JSXHook, ".tsx")
 	// The script blocks of pages: what stands round them is no source.
 	pageScripts = scriptsOfPages()
 )
+
+// runBy names the programs that a script without an ending asks for.
+func runBy(l *reads.Language, interpreters ...string) *reads.Language {
+	l.Interpreters = interpreters
+	return l
+}
 
 func scriptsOfPages() *reads.Language {
 	l := scriptLanguage("javascript", syntax.RegexHook, ".vue", ".svelte")

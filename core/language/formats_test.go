@@ -1,0 +1,179 @@
+package language
+
+import "testing"
+
+// Files that are no programs are told by their names: here they are given such.
+
+func TestComposeSays(t *testing.T) {
+	holds(t, "compose.yaml", "", []saying{
+		{"services:\n  gate:\n    image: x:${TAG}\n", "TAG expected"},
+		{"services:\n  gate:\n    image: x:${TAG:-latest}\n", "TAG optional =latest"},
+		{"services:\n  gate:\n    image: x:${TAG-latest}\n", "TAG optional =latest"},
+		{"services:\n  gate:\n    image: x:${TAG:?must}\n", "TAG required"},
+		{"services:\n  gate:\n    image: x:${TAG:+y}\n", "TAG optional"},
+		{"services:\n  gate:\n    image: x:$TAG\n", "TAG expected"},
+		{"services:\n  gate:\n    image: x:$$TAG\n", ""},
+		{"# ${TAG}\n", ""},
+		{"services:\n  gate:\n    environment:\n      - TOKEN\n", "TOKEN optional"},
+		{"services:\n  gate:\n    environment:\n      - TOKEN=x\n", ""},
+		{"services:\n  gate:\n    environment:\n      TOKEN:\n", "TOKEN optional"},
+		{"services:\n  gate:\n    environment:\n      TOKEN: x\n", ""},
+		{"services:\n  gate:\n    environment:\n      TOKEN: ${OTHER}\n", "OTHER expected"},
+		{"services: [\n", "problem: yaml: line 2: did not find expected node content"},
+		{"", ""},
+	})
+}
+
+func TestDockerfileSays(t *testing.T) {
+	holds(t, "Dockerfile", "", []saying{
+		{"ARG TAG\nFROM x:${TAG}\n", "TAG expected"},
+		{"ARG TAG=1\nFROM x:${TAG}\n", "TAG optional =1"},
+		{"ARG TAG=\"1 2\"\nFROM x\n", "TAG optional =1"},
+		{"FROM x\nENV GATE=1\nLABEL a=${GATE}\n", ""},
+		{"FROM x\nLABEL a=${GATE}\n", "GATE expected"},
+		{"FROM x\nLABEL a=${GATE:-b}\n", "GATE optional =b"},
+		{"FROM x\nRUN echo $GATE ${POST}\n", ""},
+		{"FROM x\nARG TARGETARCH\nCOPY x-$TARGETARCH /\n", ""},
+		{"# ARG GATE\nFROM x\n", ""},
+		{"FROM x\nLABEL a=\\${GATE}\n", ""},
+	})
+}
+
+func TestMakefileSays(t *testing.T) {
+	holds(t, "Makefile", "", []saying{
+		{"all:\n\techo $(GATE)\n", "GATE expected"},
+		{"all:\n\techo ${GATE}\n", "GATE expected"},
+		{"GATE = x\nall:\n\techo $(GATE)\n", ""},
+		{"GATE := x\nall:\n\techo $(GATE)\n", ""},
+		{"GATE ?= x\nall:\n\techo $(GATE)\n", "GATE optional =x"},
+		{"GATE ?= $(OTHER)\n", "GATE optional [$(OTHER)]; OTHER expected"},
+		{"export GATE = x\nall:\n\techo $(GATE)\n", ""},
+		{"all:\n\techo $$GATE\n", ""},
+		{"# $(GATE)\n", ""},
+		{"all:\n\t$(CC) $(CFLAGS) $@\n", ""},
+	})
+}
+
+func TestWorkflowSays(t *testing.T) {
+	holds(t, ".github/workflows/x.yml", "", []saying{
+		{"x: ${{ secrets.GATE }}\n", "GATE expected"},
+		{"x: ${{ vars.GATE }}\n", "GATE expected"},
+		{"x: ${{ env.GATE }}\n", "GATE expected"},
+		{"env:\n  GATE: x\nx: ${{ env.GATE }}\n", ""},
+		{"x: ${{ vars.GATE || 'x' }}\n", "GATE optional"},
+		{"x: ${{ secrets.GITHUB_TOKEN }}\n", ""},
+		{"x: ${{ github.sha }}\n", ""},
+		{"# ${{ secrets.GATE }}\n", ""},
+		{"x: ${{ format('{0}', secrets.A, vars.B) }}\n", "A expected; B expected"},
+		{"x: $GATE\n", ""},
+	})
+}
+
+func TestUnitSays(t *testing.T) {
+	holds(t, "gate.service", "", []saying{
+		{"[Service]\nExecStart=/bin/x ${GATE}\n", "GATE expected"},
+		{"[Service]\nExecStart=/bin/x $GATE\n", "GATE expected"},
+		{"[Service]\nEnvironment=GATE=1\nExecStart=/bin/x $GATE\n", ""},
+		{"[Service]\nPassEnvironment=A B\n", "A expected; B expected"},
+		{"[Service]\nExecReload=/bin/kill $MAINPID\n", ""},
+		{"# ${GATE}\n; ${GATE}\n", ""},
+		{"[Unit]\nDescription=$GATE\n", ""},
+	})
+}
+
+func TestOtherFormatsSay(t *testing.T) {
+	holds(t, "x.tf", "", []saying{
+		{"variable \"gate\" {}\n", "TF_VAR_gate required"},
+		{"variable \"gate\" {\n  default = \"x\"\n}\n", "TF_VAR_gate optional =x"},
+		{"variable \"gate\" {\n  type = object({ default = number })\n}\n", "TF_VAR_gate required"},
+		{"# variable \"gate\" {}\n", ""},
+		{"resource \"x\" \"y\" { a = var.gate }\n", ""},
+	})
+	holds(t, "x.prisma", "", []saying{
+		{"datasource d { url = env(\"GATE_URL\") }\n", "GATE_URL required url"},
+		{"// env(\"GATE_URL\")\n", ""},
+		{"datasource d { url = \"env('GATE_URL')\" }\n", ""},
+	})
+	holds(t, "config/x.yaml", "", []saying{
+		{"a: '%env(GATE)%'\n", "GATE required"},
+		{"a: '%env(int:GATE)%'\n", "GATE required integer"},
+		{"a: '%env(default:x:GATE)%'\n", "GATE optional"},
+		{"env(GATE): x\na: '%env(GATE)%'\n", "GATE optional"},
+		{"# '%env(GATE)%'\n", ""},
+		{"a: env(GATE)\n", ""},
+	})
+	holds(t, "package.json", "", []saying{
+		{"{\n \"scripts\": {\n  \"a\": \"x $GATE\"\n }\n}\n", "GATE expected"},
+		{"{\n \"scripts\": {\n  \"a\": \"GATE=1 x $GATE\"\n }\n}\n", ""},
+		{"{\n \"other\": \"$GATE\"\n}\n", ""},
+	})
+	holds(t, "x.properties", "", []saying{
+		{"a=${GATE:x}\n", "GATE optional =x"},
+		{"a=${GATE}\n", "GATE expected"},
+		{"a=${gate.other}\n", ""},
+		{"# ${GATE}\n", ""},
+	})
+	holds(t, "x.conf.template", "", []saying{
+		{"listen ${GATE};\n", "GATE expected"},
+		{"uri $uri;\n", ""},
+	})
+	holds(t, "x.ps1", "", []saying{
+		{"$a = $env:GATE", "GATE expected"},
+		{"$env:GATE = 'x'", ""},
+		{"\"$env:GATE\"", "GATE expected"},
+		{"'$env:GATE'", ""},
+		{"\"`$env:GATE\"", ""},
+		{"[Environment]::GetEnvironmentVariable('GATE')", "GATE expected"},
+		{"<# $env:GATE #>", ""},
+		{"Test-Path env:GATE", "GATE optional"},
+		{"Remove-Item env:GATE", ""},
+	})
+}
+
+// A file's language is told by its name, its ending, its place or its first line.
+func TestOf(t *testing.T) {
+	for file, want := range map[string]string{
+		"a.go": "go", "a.py": "python", "a.PY": "python", "a.js": "javascript", "a.tsx": "typescript", "a.vue": "javascript", "a.rb": "ruby", "Rakefile": "ruby", "a.php": "php", "a.blade.php": "php",
+		"a.java": "java", "a.kt": "kotlin", "a.rs": "rust", "a.c": "c", "a.hpp": "c", "a.sh": "shell", ".bashrc": "shell", "Makefile": "make", "a.mk": "make", "Dockerfile": "dockerfile", "Dockerfile.dev": "dockerfile",
+		"x/compose.yml": "compose", "docker-compose.prod.yaml": "compose", ".github/workflows/a.yml": "workflow", "a.service": "unit", "a.tf": "terraform", "package.json": "package-scripts", "a.prisma": "prisma",
+		"config/a.yaml": "service configuration", "a.yaml": "", "README.md": "", "a": "", "a.txt": "", "a.json": "",
+	} {
+		got := ""
+		if l := Of(file); l != nil {
+			got = l.Name
+		}
+		if got != want {
+			t.Errorf("%s: %q, want %q", file, got, want)
+		}
+	}
+}
+
+func TestOfScript(t *testing.T) {
+	for head, want := range map[string]string{
+		"#!/bin/sh\n": "shell", "#!/usr/bin/env python3\n": "python", "#!/usr/bin/env -S node --x\n": "javascript", "#!/usr/bin/env -S deno run -A\n": "typescript", "#!/usr/bin/perl -w\n": "perl", "#!/usr/bin/ruby2.7\n": "ruby", "#!/usr/bin/env X=1 bash\n": "shell",
+		"#! /bin/bash": "shell", "#!/usr/bin/unknown\n": "", "no script\n": "", "": "", "#!": "", "#!\n": "",
+	} {
+		got := ""
+		if l := OfScript([]byte(head)); l != nil {
+			got = l.Name
+		}
+		if got != want {
+			t.Errorf("%q: %q, want %q", head, got, want)
+		}
+	}
+}
+
+// Every language can be read, and says what it goes by.
+func TestAllAreComplete(t *testing.T) {
+	for _, l := range All {
+		if l.Name == "" || len(l.Extensions)+len(l.Names) == 0 && l.OfFile == nil {
+			t.Errorf("%q: nothing is in it", l.Name)
+		}
+		if len(l.Triggers) == 0 || l.Own == nil && (l.Table == nil || l.Outline == nil || len(l.Idioms) == 0) {
+			t.Errorf("%s: incomplete", l.Name)
+		}
+		if l.OfFile != nil && len(l.Extensions)+len(l.Names) == 0 && l.Where == "" {
+			t.Errorf("%s: it does not say which files", l.Name)
+		}
+	}
+}
