@@ -18,7 +18,7 @@ var elixir = &reads.Language{
 			{Open: `'`, Close: `'`, Backslash: true, Lines: true, Holes: elixirHoles},
 			rawForm,
 		},
-		Hook: syntax.ElixirHook(4, 2), HookBytes: "~:",
+		Hook: syntax.ElixirHook(4, 2), HookBytes: "~:?",
 	},
 	Outline: reads.EndOutline(reads.Ends{
 		Openers: wordSet("fn"), Modifiers: map[string]bool{}, Loops: map[string]bool{},

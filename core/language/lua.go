@@ -8,13 +8,12 @@ import (
 var lua = &reads.Language{
 	Name: "lua", Extensions: []string{".lua", ".rockspec"}, Interpreters: []string{"lua", "luajit"},
 	Table: &syntax.Table{
-		LineComments: []string{"--"},
 		Strings: []syntax.StringForm{
 			{Open: `"`, Close: `"`, Backslash: true},
 			{Open: `'`, Close: `'`, Backslash: true},
 			rawForm,
 		},
-		Hook: syntax.LuaHook(2), HookBytes: "[",
+		Hook: syntax.LuaHook(2), HookBytes: "[-",
 	},
 	Outline: reads.EndOutline(reads.Ends{
 		Openers: wordSet("function if for while repeat"), Modifiers: map[string]bool{}, Loops: wordSet("for while"),

@@ -27,7 +27,7 @@ func PerlHook(forms PerlForms) func(*Scanner) bool {
 			return true
 		case c == '$':
 			return s.specialVariable("'\"&`/;,#!@")
-		case c == '/' && s.OperandExpected():
+		case c == '/' && (s.OperandExpected() || s.patternWordBefore()):
 			return s.interpolatedRegex(forms.Interpolated)
 		case c == '<' && hasPrefix(rest, "<<"):
 			return s.perlHeredoc(forms)
@@ -36,6 +36,15 @@ func PerlHook(forms PerlForms) func(*Scanner) bool {
 		}
 		return false
 	}
+}
+
+// patternWords are followed by a pattern, where other languages' words of the
+// same spelling are names.
+var patternWords = map[string]bool{"split": true, "grep": true, "map": true, "join": true, "x": true, "eq": true, "ne": true, "cmp": true}
+
+func (s *Scanner) patternWordBefore() bool {
+	last := s.Last()
+	return last >= 0 && s.Tokens[last].Kind == Word && patternWords[string(s.Src[s.Tokens[last].Start:s.Tokens[last].End])] && !s.isMember(last)
 }
 
 var perlOperators = map[string]int{"q": 1, "qq": 1, "qw": 1, "qr": 1, "qx": 1, "m": 1, "s": 2, "tr": 2, "y": 2}

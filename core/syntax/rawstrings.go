@@ -86,34 +86,45 @@ func SwiftHook(raw int) func(*Scanner) bool {
 	}
 }
 
-// LuaHook reads [[…]], [==[…]==] and the comments --[[…]].
+// LuaHook reads [[…]] and [==[…]==], and the comments: --[[…]], --[==[…]==],
+// and -- to the end of the line.
 func LuaHook(raw int) func(*Scanner) bool {
 	return func(s *Scanner) bool {
-		at := s.Pos
-		comment := hasPrefix(s.Src[at:], "--[")
-		if comment {
-			at += 2
+		if !hasPrefix(s.Src[s.Pos:], "--") {
+			body, close := longBracket(s.Src, s.Pos)
+			return close != nil && s.rawUntil(raw, body, close)
 		}
-		if s.Src[at] != '[' {
-			return false
+		end, stop := s.Pos+2, []byte("\n")
+		if body, close := longBracket(s.Src, end); close != nil {
+			end, stop = body, close
 		}
-		level := at + 1
-		for level < len(s.Src) && s.Src[level] == '=' {
-			level++
+		switch n := bytes.Index(s.Src[end:], stop); {
+		case n < 0:
+			end = len(s.Src)
+		case len(stop) == 1:
+			end += n
+		default:
+			end += n + len(stop)
 		}
-		if level >= len(s.Src) || s.Src[level] != '[' {
-			return false
-		}
-		close := append(append([]byte{']'}, s.Src[at+1:level]...), ']')
-		if !comment {
-			return s.rawUntil(raw, level+1, close)
-		}
-		if n := bytes.Index(s.Src[level+1:], close); n >= 0 {
-			s.Skip(level + 1 + n + len(close))
-			return true
-		}
-		return false
+		s.Skip(end)
+		return true
 	}
+}
+
+// longBracket gives where the text of a bracket such as [==[ starts and what
+// closes it, or nil where none stands.
+func longBracket(src []byte, at int) (body int, close []byte) {
+	if at >= len(src) || src[at] != '[' {
+		return 0, nil
+	}
+	level := at + 1
+	for level < len(src) && src[level] == '=' {
+		level++
+	}
+	if level >= len(src) || src[level] != '[' {
+		return 0, nil
+	}
+	return level + 1, append(append([]byte{']'}, src[at+1:level]...), ']')
 }
 
 // CSharpHook reads raw strings of three or more quotes, and passes over
