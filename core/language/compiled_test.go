@@ -18,7 +18,7 @@ func TestJavaSays(t *testing.T) {
 		{`String a = Optional.ofNullable(System.getenv("A")).orElse("x");`, "A optional =x"},
 		{`String a = Objects.requireNonNull(System.getenv("A"));`, "A required"},
 		{`String a = Objects.requireNonNullElse(System.getenv("A"), "x");`, "A optional =x"},
-		{`String a = System.getenv("A") != null ? System.getenv("A") : "x";`, "A optional =x; A expected"},
+		{`String a = System.getenv("A") != null ? System.getenv("A") : "x";`, "A optional =x; A optional"},
 		{`void f() { if (System.getenv("A") == null) { throw new X(); } }`, "A required"},
 		{`void f() { String v = System.getenv("A"); if (v == null || v.isEmpty()) throw new X(); }`, "A required"},
 		{`void f() { if ("true".equals(System.getenv("A"))) {} }`, "A expected"},

@@ -15,7 +15,7 @@ var python = &reads.Language{
 	Names:        []string{"SConstruct", "SConscript", "wscript"},
 	Interpreters: []string{"python", "pypy"},
 	Table: &syntax.Table{
-		LineComments: []string{"#"},
+		LineComments: []string{"#"}, ColonEnds: true,
 		Strings: []syntax.StringForm{
 			{Prefix: "f fr rf t tr rt", Open: `"""`, Close: `"""`, Backslash: true, Lines: true, Holes: pythonHoles},
 			{Prefix: "f fr rf t tr rt", Open: `'''`, Close: `'''`, Backslash: true, Lines: true, Holes: pythonHoles},
@@ -84,6 +84,7 @@ var python = &reads.Language{
 	Stops:       []string{"raise", "sys.exit", "exit", "quit", "os._exit", "SystemExit", "abort"},
 	Nothing:     []string{"None"},
 	WordOr:      []string{"or"},
+	Catches:     true,
 	Copies:      []string{"dict", "copy", "deepcopy"},
 }
 

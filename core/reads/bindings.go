@@ -53,6 +53,9 @@ func continuesLine(f *syntax.File, i int) bool {
 		return true
 	}
 	before := f.Tokens[i-1]
+	if f.Table.ColonEnds && f.Is(i-1, ":") {
+		return false
+	}
 	return (before.Kind == syntax.Punct || before.Kind == syntax.Word) && continues[f.Text(i-1)]
 }
 
@@ -160,6 +163,8 @@ func bindName(f *syntax.File, o *Outline, at int, b Binding) {
 			return
 		}
 		name = "." + name
+	} else if o.blocks[o.blockOf[at]].name != "" { // in the class itself
+		o.Bind("."+name, b)
 	}
 	o.Bind(name, b)
 }

@@ -289,6 +289,8 @@ func bindLoops(f *syntax.File, o *Outline) {
 		case "of", "in", ":":
 			if p := o.parent[i]; p >= 0 && f.Is(int(p), "(") && (f.Is(int(p)-1, "for") || f.Is(int(p)-1, "foreach")) {
 				o.Bind(f.Text(i-1), Binding{At: i - 1, Value: Range{i + 1, f.Mate(int(p))}, Element: true, Function: -1})
+			} else if inner := &o.blocks[o.blockOf[i]]; f.Is(i, "in") && f.Is(i-2, "for") && inner.comprehension {
+				o.Bind(f.Text(i-1), Binding{At: inner.Lo, Value: Range{i + 1, sourceEnd(f, i+1, inner.Hi)}, Element: true, Inner: true, Function: -1})
 			} else if f.Is(i, "in") && f.Is(i-2, "for") {
 				o.Bind(f.Text(i-1), Binding{At: i - 1, Value: Range{i + 1, loopListEnd(f, i+1)}, Element: true, Function: -1})
 			}

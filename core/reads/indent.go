@@ -15,6 +15,7 @@ func IndentOutline(f *syntax.File) *Outline {
 			heads = append(heads, o.lambda(f, i))
 		}
 	}
+	o.comprehensions(f)
 	o.fillBlocks()
 	for n := range o.Functions {
 		fn := &o.Functions[n]
@@ -155,6 +156,32 @@ func (o *Outline) lambda(f *syntax.File, i int) Range {
 	o.Functions = append(o.Functions, Function{Name: assignedName(f, i), At: i, Body: body})
 	o.blocks = append(o.blocks, block{Range: body, function: true})
 	return Range{i + 1, min(colon, len(f.Tokens))}
+}
+
+// comprehensions makes a block of every bracket with a "for" in it.
+func (o *Outline) comprehensions(f *syntax.File) {
+	last := -1
+	for i := range f.Tokens {
+		p := int(o.parent[i])
+		if p < 0 || p == last || f.Tokens[i].Kind != syntax.Word || !f.Is(i, "for") {
+			continue
+		}
+		last = p
+		o.blocks = append(o.blocks, block{Range: Range{p + 1, f.Mate(p)}, comprehension: true})
+	}
+}
+
+// sourceEnd gives the end of what a comprehension goes through.
+func sourceEnd(f *syntax.File, lo, hi int) int {
+	end := expressionEnd(f, lo, hi, false)
+	for i := lo; i < end; i++ {
+		if m := f.Mate(i); m > i {
+			i = m
+		} else if f.Is(i, "if") || f.Is(i, "for") || f.Is(i, "async") {
+			return i
+		}
+	}
+	return end
 }
 
 // bindWith hides names that "with … as name" and "except … as name" bind.

@@ -60,6 +60,8 @@ type block struct {
 	name     string // of a class, enumeration or namespace
 	class    string // its name, or that of the nearest block around it that has one
 	scope    int32  // the nearest function block: itself or one around it
+
+	comprehension bool // its names stand for elements from its beginning on
 }
 
 // NewOutline gives an outline of one block, the file.
@@ -160,7 +162,7 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 		return all
 	}
 	if name[0] == '.' { // a member of the object itself is seen by all its methods
-		return all[:min(len(all), 16)]
+		return o.ofClass(all, o.classAt(min(pos, len(o.blockOf)-1)))
 	}
 	scope := o.functionBlock(o.blockOf[min(pos, len(o.blockOf)-1)])
 	byScope := o.byScope(name)
@@ -179,6 +181,21 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 		scope = o.functionBlock(o.blocks[scope].parent)
 	}
 	return nil
+}
+
+// ofClass picks the members that the class itself has, or takes all, where it
+// has them from another.
+func (o *Outline) ofClass(all []Binding, class string) []Binding {
+	var own []Binding
+	for _, b := range all {
+		if o.blocks[b.block].class == class {
+			own = append(own, b)
+		}
+	}
+	if len(own) == 0 {
+		own = all
+	}
+	return own[:min(len(own), 16)]
 }
 
 // byScope gives the bindings of a name by the function block they belong to.

@@ -25,6 +25,9 @@ func (a *analysis) relate() {
 			}
 		}
 		r.Under = a.conditionOn(token, r.Name)
+		if r.Need != Optional && r.Through == "" && a.guarded(n) {
+			r.Need = Optional
+		}
 	}
 }
 
@@ -33,13 +36,26 @@ const maxRelated = 2000
 
 // conditionOn gives the variable that a condition round token i asks for, or "".
 func (a *analysis) conditionOn(i int, name string) string {
+	for _, c := range a.conditionsRound(i) {
+		for n, other := range a.reads {
+			if c.contains(a.spots[n]) && other.Name != "" && other.Name != name {
+				return other.Name
+			}
+		}
+	}
+	return ""
+}
+
+// conditionsRound gives the conditions under which token i is reached, within
+// its function, without those that ask for the contrary of something.
+func (a *analysis) conditionsRound(i int) (list []Range) {
 	if i >= len(a.o.blockOf) {
-		return ""
+		return nil
 	}
 	for b := a.o.blockOf[i]; b > 0; b = a.o.blocks[b].parent {
 		block := &a.o.blocks[b]
 		if block.function {
-			return ""
+			break
 		}
 		head, body := a.conditionBefore(block.Lo), block.Lo
 		if conditionWords[a.f.Text(block.Lo-1)] { // the block begins with its condition, up to the line's end
@@ -51,11 +67,7 @@ func (a *analysis) conditionOn(i int, name string) string {
 		if head < 0 || i < body || a.f.Is(head, "unless") || a.f.Is(head+1, "!") || a.f.Is(head+1, "not") || a.f.Is(head+2, "!") {
 			continue
 		}
-		for n, other := range a.reads {
-			if token := a.spots[n]; token > head && token < body && other.Name != "" && other.Name != name {
-				return other.Name
-			}
-		}
+		list = append(list, Range{head + 1, body})
 	}
-	return ""
+	return list
 }
