@@ -11,10 +11,11 @@ import (
 // Settings that are declared rather than read: struct tags in Go, settings
 // classes in Python.
 
-// goTags finds fields with env tags: env:"NAME,required" and its kin.
-func goTags(f *syntax.File, o *reads.Outline) (list []reads.Declared) {
+// goTags finds fields with env tags: env:"NAME,required" and its kin, other
+// than those at the tokens in known.
+func goTags(f *syntax.File, known map[int]bool) (list []reads.Declared) {
 	for i := 2; i < len(f.Tokens); i++ {
-		if f.Kind(i) != syntax.String || f.Tokens[i].NewLine || f.Src[f.Tokens[i].Start] != '`' {
+		if known[i] || f.Kind(i) != syntax.String || f.Tokens[i].NewLine || f.Src[f.Tokens[i].Start] != '`' {
 			continue
 		}
 		text, _ := f.Value(i)

@@ -21,7 +21,7 @@ var golang = &reads.Language{
 	Declared:    goDeclared,
 	Outline:     goOutline,
 	LineEnds:    true,
-	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv", "AutomaticEnv"},
+	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv", "AutomaticEnv", "envconfig.", "etenv func(", "ookupenv func(", "etEnv func(", "ookupEnv func("},
 	Idioms: []reads.Idiom{
 		{Access: `os.Getenv($name)`},
 		{Access: `os.LookupEnv($name)`, Test: true},

@@ -25,6 +25,9 @@ func goOutline(f *syntax.File) *reads.Outline {
 	}
 	ast.Inspect(tree, w.blocks)
 	w.outline.Nest()
+	for _, given := range w.given {
+		w.outline.Bind(given.name, reads.Binding{At: given.at, Path: given.path, Function: -1})
+	}
 	ast.Inspect(tree, w.names)
 	return w.outline
 }
@@ -33,7 +36,17 @@ type goWalker struct {
 	file    *syntax.File
 	set     *token.FileSet
 	outline *reads.Outline
+	given   []givenFunction
 }
+
+// givenFunction is a parameter that functions of package os are given for:
+// func run(getenv func(string) string).
+type givenFunction struct {
+	name, path string
+	at         int
+}
+
+var givenPaths = map[string]string{"getenv": "os.Getenv", "lookupenv": "os.LookupEnv"}
 
 // token gives the index of the first token that does not begin before pos.
 func (w *goWalker) token(pos token.Pos) int {
@@ -126,6 +139,10 @@ func (w *goWalker) function(name, owner string, at int, kind *ast.FuncType, body
 	for _, field := range kind.Params.List {
 		for _, param := range field.Names {
 			fn.Params = append(fn.Params, reads.Param{Name: param.Name})
+			path := givenPaths[strings.ToLower(param.Name)]
+			if _, isFunction := field.Type.(*ast.FuncType); isFunction && path != "" {
+				w.given = append(w.given, givenFunction{param.Name, path, fn.Body.Lo})
+			}
 		}
 		if len(field.Names) == 0 {
 			fn.Params = append(fn.Params, reads.Param{})

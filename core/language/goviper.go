@@ -10,7 +10,8 @@ import (
 // goDeclared finds what is declared in Go: struct tags, and the keys of a
 // settings library that takes them from variables.
 func goDeclared(f *syntax.File, o *reads.Outline) []reads.Declared {
-	return append(goTags(f, o), viperKeys(f)...)
+	list, tagged := processedStructs(f)
+	return append(append(list, goTags(f, tagged)...), viperKeys(f)...)
 }
 
 var viperKinds = map[string]reads.Kind{

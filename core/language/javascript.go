@@ -53,13 +53,14 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Imports:  scriptImports,
 		LineEnds: true,
 		Triggers: []string{"env", "ConfigService", "Env"},
-		With:     []string{"process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "$env", "#start", "{ env", "{env", "Adonis"},
+		With:     []string{"process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "EnvironmentPlugin", "$env", "#start", "{ env", "{env", "Adonis"},
 		Roots:    []string{"globalThis", "window", "global", "self"},
 		Idioms: []reads.Idiom{
 			{Access: `Deno.env.get($name)`},
 			{Access: `Deno.env.has($name)`, Test: true},
 			{Access: `Deno.env`, Whole: true},
 			{Access: `Deno.env.toObject()`, Whole: true},
+			{Access: `webpack.EnvironmentPlugin([$names])`},
 		},
 		Uses: []reads.Idiom{
 			{Access: `parseInt($read, ...)`, Kind: reads.Integer},

@@ -104,6 +104,7 @@ func pythonLibraries() (list []reads.Idiom) {
 	return append(list,
 		reads.Idiom{Access: "decouple.config($name, default=$fallback, ...)"},
 		reads.Idiom{Access: "decouple.config($name, ...)", Need: reads.Required},
+		reads.Idiom{Access: "click.option($_, envvar=[$names], ...)", Need: reads.Optional},
 		reads.Idiom{Access: "click.option($_, envvar=$name, ...)", Need: reads.Optional},
 		reads.Idiom{Access: "typer.Option(envvar=$name, ...)", Need: reads.Optional},
 		reads.Idiom{Access: "typer.Option($_, envvar=$name, ...)", Need: reads.Optional})

@@ -81,7 +81,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 		Transparent: []string{".to_s", ".strip", ".downcase", ".upcase", ".freeze", ".presence", ".chomp", "String"},
 		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
 		Nothing:     []string{"nil"},
-		WordOr:      []string{"||", "or"},
+		WordOr:      []string{"||", "or", "rescue"},
 		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
 	}
 	return l

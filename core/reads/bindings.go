@@ -53,10 +53,20 @@ func continuesLine(f *syntax.File, i int) bool {
 		return true
 	}
 	before := f.Tokens[i-1]
-	if f.Table.ColonEnds && f.Is(i-1, ":") {
+	if f.Table.ColonEnds && f.Is(i-1, ":") || f.Is(i-1, "|") && endsBlockParams(f, i-1) {
 		return false
 	}
 	return (before.Kind == syntax.Punct || before.Kind == syntax.Word) && continues[f.Text(i-1)]
+}
+
+// endsBlockParams tells whether the bar at i closes what a block is given: do |a, b|.
+func endsBlockParams(f *syntax.File, i int) bool {
+	for j := i - 1; j > 0 && j > i-20 && !f.Tokens[j+1].NewLine; j-- {
+		if f.Is(j, "|") {
+			return f.Is(j-1, "do") || f.Is(j-1, "{")
+		}
+	}
+	return false
 }
 
 // bindAssignments records every "name = value", with or without a type or

@@ -236,7 +236,7 @@ func paramName(f *syntax.File, part Range) int {
 		switch f.Tokens[i].Kind {
 		case syntax.Word:
 			last = i
-			if f.Is(i+1, ":") || f.Is(i+1, "?") && f.Is(i+2, ":") {
+			if f.Is(i+1, ":") || f.Is(i+1, "?:") || f.Is(i+1, "?") && f.Is(i+2, ":") {
 				return i
 			}
 		case syntax.Punct:

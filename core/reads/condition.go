@@ -12,6 +12,10 @@ func (a *analysis) statementStart(i int) int {
 		if j < 0 {
 			return 0
 		}
+		if f.Tokens[j].Kind == syntax.Unquote && int(f.Tokens[j].Mate) >= 0 {
+			j = int(f.Tokens[j].Mate)
+			continue
+		}
 		if f.Tokens[j].Kind == syntax.Close && int(f.Tokens[j].Mate) >= 0 && j < i {
 			if f.Is(j, "}") {
 				return j + 1

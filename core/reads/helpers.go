@@ -333,8 +333,11 @@ func (a *analysis) call(h *Helper, i, open int) {
 		} else if p.index < len(h.defaults) {
 			out.fallback = h.defaults[p.index]
 		}
-		if out.fallback == nil {
+		switch {
+		case out.fallback == nil:
 			out.tested = false
+		case out.fallback.text != "": // what would end the program is not reached
+			out.required = false
 		}
 	}
 	a.judge(at, 0, &out)

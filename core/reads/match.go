@@ -185,7 +185,7 @@ func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded b
 			a.fill(e.text, Range{i, stop}, m)
 			i = stop
 		case group:
-			if i, ok = a.fitGroup(e, i, m, n == 0); !ok {
+			if i, ok = a.fitGroup(e, i, m, n == 0 && !bounded); !ok {
 				return 0, false
 			}
 		}

@@ -14,6 +14,7 @@ func (a *analysis) alternativeAfter(r Range, out *facts) int {
 		return r.Hi
 	}
 	switch operator := f.Text(i); {
+	case operator == "rescue" && f.Tokens[i].NewLine: // of a block, and no operator
 	case a.c.wordOr[operator] || operator == "||=" || operator == "??=":
 		end := a.operandEnd(i + 1)
 		a.alternative(Range{i + 1, end}, out)
@@ -105,7 +106,7 @@ func (a *analysis) alternative(r Range, out *facts) {
 		return
 	}
 	if a.stopsIn(Range{r.Lo, min(r.Hi, r.Lo+12)}) {
-		out.required = true
+		a.alternativeOrEnd(r, out)
 		return
 	}
 	if a.inCondition(r.Lo) {
@@ -113,6 +114,26 @@ func (a *analysis) alternative(r Range, out *facts) {
 		return
 	}
 	out.setFallback(a.fallbackOf(r))
+}
+
+// alternativeOrEnd judges "read or other or stop": what stands first is the
+// fallback, and it is needed only where that is nothing.
+func (a *analysis) alternativeOrEnd(r Range, out *facts) {
+	first := r
+	for i := r.Lo; i < r.Hi; i++ {
+		if m := a.f.Mate(i); m > i {
+			i = m
+		} else if a.c.wordOr[a.f.Text(i)] {
+			first.Hi = i
+			break
+		}
+	}
+	if first == r || a.stopsIn(first) {
+		out.required = true
+		return
+	}
+	out.setFallback(a.fallbackOf(first))
+	out.required = out.required || out.fallback == nil || out.fallback.param != nil
 }
 
 // operandEnd gives the end of what an "or" falls back to.
@@ -135,7 +156,7 @@ func (a *analysis) valueOf(r Range) *fallback {
 	}
 	r.Hi = min(r.Hi, len(a.f.Tokens))
 	source := a.source(r)
-	if a.c.nothing[source] {
+	if a.c.nothing[source] && !strings.EqualFold(source, "false") {
 		return nil
 	}
 	for _, operator := range []string{"||", "??", "or", "?:"} { // a || b || "c": the last counts
@@ -243,6 +264,7 @@ func (a *analysis) comparison(r Range, op, other int, out *facts) bool {
 		out.tested = true
 	case f.Kind(other) == syntax.Number:
 		out.setKind(Number)
+		out.tested = true
 	}
 	return true
 }

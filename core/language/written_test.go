@@ -1,0 +1,404 @@
+package language
+
+import "testing"
+
+// Sources as people write them: what a guard, a class, a helper or a library
+// round a read says about it.
+
+type written struct{ file, src, want string }
+
+func mean(t *testing.T, rows []written) {
+	t.Helper()
+	for _, c := range rows {
+		if got := said(t, c.file, c.src); got != c.want {
+			t.Errorf("%s:\n%s\nhave %s\nwant %s", c.file, c.src, got, c.want)
+		}
+	}
+}
+
+func TestWrittenPython(t *testing.T) {
+	mean(t, []written{
+		{"x.py", `import os
+def f(env=os.environ):
+    return env["LOCK"]`,
+			"LOCK required"},
+		{"x.py", `import os
+def f(env):
+    return env["LOCK"]
+f(os.environ)`,
+			"* optional"},
+		{"x.py", `import os
+class S:
+    env = os.environ
+    def get(self, name, default=None):
+        return self.env.get(name, default)
+    url = property(lambda self: self.get("LOCK_URL"))
+    def port(self):
+        return int(self.get("LOCK_PORT", "1"))`,
+			"LOCK_URL expected; LOCK_PORT optional integer =1"},
+		{"x.py", `from os import getenv as g, environ as e
+a = g("LOCK_A") if g("LOCK_B") else e["LOCK_C"]`,
+			"LOCK_A expected; LOCK_B expected; LOCK_C required"},
+		{"x.py", `import os
+def os_environ(): pass
+environ = {}
+environ["LOCK"]`,
+			""},
+		{"x.py", `import os
+def f():
+    os = {"environ": {}}
+    return os.environ["LOCK"]`,
+			""},
+		{"x.py", `import os
+match os.environ.get("LOCK_MODE"):
+    case "tidal":
+        pass
+    case "river" | "lake":
+        pass`,
+			"LOCK_MODE optional choice"},
+		{"x.py", `import os
+x = [os.environ[k] for k in ("LOCK_A", "LOCK_B")]
+y = {k: os.getenv(k.upper()) for k in ["lock_c"]}`,
+			"LOCK_A required; LOCK_B required; LOCK_C expected"},
+		{"x.py", `import os
+try:
+    a = os.environ["LOCK_A"]
+except KeyError:
+    a = "river"`,
+			"LOCK_A optional"},
+		{"x.py", `import os
+if "LOCK_A" in os.environ:
+    x = os.environ["LOCK_A"]`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.py", `import os
+x = os.environ.get("LOCK_A", os.environ.get("LOCK_B", "c"))`,
+			"LOCK_A optional [os.environ.get(\"LOCK_B\", \"c\")]; LOCK_B optional =c"},
+		{"x.py", `import os
+x: int = int(os.getenv("LOCK_A") or 5)
+y = bool(int(os.getenv("LOCK_B", 0)))
+z = os.getenv("LOCK_C", "false").lower() in ("1", "true", "yes")`,
+			"LOCK_A optional integer =5; LOCK_B optional integer =0; LOCK_C optional boolean =false"},
+		{"x.py", `import os
+assert os.getenv("LOCK_A"), "set it"`,
+			"LOCK_A required"},
+		{"x.py", `import os
+missing = [n for n in ("LOCK_A", "LOCK_B") if n not in os.environ]
+if missing:
+    raise SystemExit(missing)`,
+			"LOCK_A optional; LOCK_B optional"},
+		{"x.py", `from decouple import config, Csv
+A = config("LOCK_A", default=True, cast=bool)
+B = config("LOCK_B", cast=Csv())
+C = config("LOCK_C")`,
+			"LOCK_A optional =true; LOCK_B required; LOCK_C required"},
+		{"x.py", `from pydantic_settings import BaseSettings, SettingsConfigDict
+class S(BaseSettings):
+    model_config = SettingsConfigDict(env_prefix="LOCK_")
+    url: str
+    port: int = 80`,
+			"LOCK_URL required; LOCK_PORT optional integer =80"},
+		{"x.py", `import click
+@click.option("--gate", envvar="LOCK_GATE", default="north")
+@click.option("--many", envvar=["LOCK_M", "LOCK_N"])
+def f(gate, many): pass`,
+			"LOCK_GATE optional; LOCK_M optional; LOCK_N optional"},
+		{"x.py", `import os
+os.environ.get(*a)
+os.environ.get()
+os.getenv("LOCK_" "A")
+os.getenv(b"LOCK_B")
+os.getenvb(b"LOCK_C")
+os.environb[b"LOCK_D"]`,
+			"? expected; LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D required"},
+		{"x.py", `import os
+print(f"{os.environ['LOCK_A']!r:>{os.environ['LOCK_B']}}")`,
+			"LOCK_A required; LOCK_B required"},
+		{"x.py", `import os, sys
+sys.exit(1) if not os.getenv("LOCK_A") else None`,
+			"LOCK_A optional"},
+		{"x.py", `import os
+x = os.path.expandvars("$LOCK_A/${LOCK_B}")`,
+			"LOCK_A expected; LOCK_B expected"},
+		{"x.py", `import os
+"{LOCK_A} {LOCK_B}".format(**os.environ)`,
+			"* optional"},
+		{"x.py", `import os
+env = {**os.environ, "LOCK_A": "1"}
+env["LOCK_B"]`,
+			"* optional"},
+		{"x.py", `import os
+env = os.environ.copy()
+env["LOCK_A"] = "1"
+env.get("LOCK_B")`,
+			"* optional; LOCK_B expected"},
+		{"x.py", `import os
+def f(name: str) -> str:
+    """Reads os.environ["LOCK_Z"]."""
+    value = os.environ.get(name)
+    if value is None:
+        raise RuntimeError(name)
+    return value
+A, B = f("LOCK_A"), f(name="LOCK_B")`,
+			"LOCK_A required; LOCK_B required"},
+		{"x.py", `import os
+get = lambda n, d=None: os.environ.get("LOCK_" + n, d)
+get("A"); get("B", "x")`,
+			"LOCK_A expected; LOCK_B optional =x"},
+		{"x.py", `import os
+if "LOCK_A" not in os.environ:
+    sys.exit(1)
+x = os.environ["LOCK_A"]`,
+			"LOCK_A optional; LOCK_A required"},
+		{"x.py", `import os
+def f():
+    if "LOCK_A" not in os.environ:
+        return
+    return os.environ["LOCK_A"]`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.py", `import os
+if "LOCK_A" in os.environ:
+    pass
+x = os.environ["LOCK_A"]`,
+			"LOCK_A optional; LOCK_A required"},
+		{"x.py", `import os
+x = os.environ["LOCK_A"] if "LOCK_A" in os.environ else "b"`,
+			"LOCK_A optional =b; LOCK_A optional"},
+		{"x.py", `import os
+try:
+    x = os.environ["LOCK_A"]
+except KeyError:
+    raise SystemExit("set it")`,
+			"LOCK_A required"},
+		{"x.py", `import os
+try:
+    x = os.environ["LOCK_A"]
+except ValueError:
+    x = 1`,
+			"LOCK_A required"},
+		{"x.py", `import os
+try:
+    x = int(os.environ["LOCK_A"])
+except (KeyError, ValueError) as e:
+    x = 1`,
+			"LOCK_A optional integer"},
+	})
+}
+
+func TestWrittenScript(t *testing.T) {
+	mean(t, []written{
+		{"x.js", `if (process.env.LOCK_A) { f(process.env.LOCK_A) }`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.js", `if (process.env.LOCK_A) f(process.env.LOCK_A)`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.js", `const x = process.env.LOCK_A ? parse(process.env.LOCK_A) : 5`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.js", `const x = process.env.LOCK_A && parse(process.env.LOCK_A)`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.js", `f(process.env.LOCK_A ? 1 : 2, process.env.LOCK_A)`,
+			"LOCK_A optional; LOCK_A expected"},
+		{"x.js", `function f() {
+  if (!process.env.LOCK_A) return;
+  g(process.env.LOCK_A);
+}`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.js", `function f() {
+  if (!process.env.LOCK_A) { log("x"); return }
+  g(process.env.LOCK_A);
+}`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.js", `function f() {
+  if (!process.env.LOCK_A) { throw new Error("x") }
+  g(process.env.LOCK_A);
+}`,
+			"LOCK_A required; LOCK_A expected"},
+		{"x.js", `if (!process.env.LOCK_A) { g() } else { h(process.env.LOCK_A) }`,
+			"LOCK_A optional; LOCK_A expected"},
+		{"x.js", `if (process.env.LOCK_A === undefined) { g(process.env.LOCK_A) }`,
+			"LOCK_A optional; LOCK_A expected"},
+		{"x.js", `if (process.env.LOCK_A !== undefined && process.env.LOCK_A !== "x") { g(process.env.LOCK_A) }`,
+			"LOCK_A optional; LOCK_A optional choice; LOCK_A optional"},
+		{"x.ts", `const need = (name: keyof NodeJS.ProcessEnv, fallback?: string) => process.env[name] ?? fallback;
+need("LOCK_A"); need("LOCK_B", "b");`,
+			"LOCK_A expected; LOCK_B optional =b"},
+		{"x.js", `const webpack = require("webpack");
+module.exports = { plugins: [new webpack.EnvironmentPlugin(["LOCK_A", "LOCK_B"])] };`,
+			"LOCK_A expected; LOCK_B expected"},
+		{"x.js", `import webpack from "webpack";
+webpack.EnvironmentPlugin(["LOCK_A", "LOCK_B"]);`,
+			"LOCK_A expected; LOCK_B expected"},
+	})
+}
+
+func TestWrittenGo(t *testing.T) {
+	mean(t, []written{
+		{"x.go", `package x
+import "os"
+func f() { if os.Getenv("LOCK_A") != "" { g(os.Getenv("LOCK_A")) } }`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.go", `package x
+import "os"
+func f() { if os.Getenv("LOCK_A") == "" { return }; g(os.Getenv("LOCK_A")) }`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.go", `package x
+import "os"
+func f() { if os.Getenv("LOCK_A") == "" { log.Fatal() }; g(os.Getenv("LOCK_A")) }`,
+			"LOCK_A required; LOCK_A expected"},
+		{"x.go", "package x\nimport \"github.com/kelseyhightower/envconfig\"\ntype C struct {\n\tURL string `required:\"true\"`\n\tGatePort int `split_words:\"true\" default:\"80\"`\n\tStore Store\n\tTags []string\n\tDebug bool `envconfig:\"LOUD\"`\n\tSkip string `ignored:\"true\"`\n\tMail struct {\n\t\tHost string\n\t}\n\tBase\n\thidden string\n}\ntype Base struct { Level string }\ntype Store struct {\n\tName string\n}\nfunc f() { var c C; err := envconfig.Process(\"lock\", &c) }",
+			"LOCK_URL required; LOCK_GATE_PORT optional integer =80; LOCK_TAGS expected list; LOCK_LOUD expected boolean; LOCK_MAIL_HOST expected; LOCK_LEVEL expected; LOCK_STORE_NAME expected"},
+		{"x.go", `package x
+func run(ctx context.Context, getenv func(string) string) { a := getenv("LOCK_B"); if a == "" { panic("x") } }`,
+			"LOCK_B required"},
+		{"x.go", `package x
+func run(getenv string) { getenv("LOCK_B") }`,
+			""},
+		{"x.go", `package x
+import "os"
+func run(lookupEnv func(string) (string, bool)) { a, ok := lookupEnv("LOCK_B"); os.Getenv("LOCK_C") }`,
+			"LOCK_B optional; LOCK_C expected"},
+	})
+}
+
+func TestWrittenRuby(t *testing.T) {
+	mean(t, []written{
+		{"x.rb", `x = ENV["LOCK_A"].strip if ENV["LOCK_A"]`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.rb", `def f
+  return unless ENV["LOCK_A"]
+  g(ENV["LOCK_A"])
+end`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.rb", `x = ENV.key?("LOCK_A") ? ENV["LOCK_A"] : "b"`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.rb", `class C
+  URL = ENV.fetch("LOCK_URL") { raise "set it" }
+  PORT = ENV.fetch("LOCK_PORT", 80).to_i
+  def self.flag?(name) = ENV["LOCK_#{name.to_s.upcase}"] == "1"
+end
+C.flag?(:mail)`,
+			"LOCK_URL required; LOCK_PORT optional integer =80; LOCK_* optional boolean"},
+		{"x.rb", `a = ENV.fetch("LOCK_A", nil); b = ENV.fetch("LOCK_B") rescue "x"; c = ENV["LOCK_C"].presence || "c"; d = ENV.values_at("LOCK_D"); e = ENV.slice("LOCK_E"); f = ENV.dig("LOCK_F")`,
+			"LOCK_A expected; LOCK_B optional =x; LOCK_C optional =c; LOCK_D expected; LOCK_E expected; LOCK_F expected"},
+		{"x.rb", `%w[LOCK_A LOCK_B].each do |name|
+  raise "set #{name}" if ENV[name].nil? || ENV[name].empty?
+end`,
+			"LOCK_A required; LOCK_B required; LOCK_A required; LOCK_B required"},
+		{"x.rb", `required = %w[LOCK_A LOCK_B]
+missing = required.reject { |n| ENV[n] }
+abort "no #{missing}" unless missing.empty?`,
+			"LOCK_A expected; LOCK_B expected"},
+		{"x.rb", `raise "no #{x}" if ENV["LOCK_A"].nil? || ENV["LOCK_A"].empty?`,
+			"LOCK_A required; LOCK_A required"},
+	})
+}
+
+func TestWrittenPHP(t *testing.T) {
+	mean(t, []written{
+		{"x.php", `<?php
+$x = isset($_ENV["LOCK_A"]) ? $_ENV["LOCK_A"] : 'b';`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"x.php", `<?php
+if (isset($_ENV["LOCK_A"]) && $_ENV["LOCK_A"] === '1') { f($_ENV["LOCK_A"]); }`,
+			"LOCK_A optional; LOCK_A optional boolean; LOCK_A optional"},
+		{"x.php", `<?php
+return ['url' => env('LOCK_URL'), 'debug' => (bool) env('LOCK_DEBUG', false), 'key' => $_ENV['LOCK_KEY'] ?? getenv('LOCK_KEY') ?: null];`,
+			"LOCK_URL expected; LOCK_DEBUG optional boolean =false; LOCK_KEY expected; LOCK_KEY expected"},
+		{"x.php", `<?php
+class C { private function env(string $name, ?string $default = null): ?string { $v = getenv($name); return $v === false ? $default : $v; } function f() { return $this->env('LOCK_A', 'x') . $this->env('LOCK_B'); } }`,
+			"LOCK_A optional =x; LOCK_B expected"},
+		{"x.php", `<?php
+foreach (['LOCK_A', 'LOCK_B'] as $name) { if (false === getenv($name)) { throw new RuntimeException($name); } }
+$c = filter_var(getenv('LOCK_C'), FILTER_VALIDATE_BOOLEAN); $d = array_key_exists('LOCK_D', $_ENV); $e = filter_input(INPUT_ENV, 'LOCK_E');`,
+			"LOCK_A required; LOCK_B required; LOCK_C expected boolean; LOCK_D optional; LOCK_E expected"},
+	})
+}
+
+func TestWrittenJava(t *testing.T) {
+	mean(t, []written{
+		{"X.java", `class X { void f() { if (System.getenv("LOCK_A") != null) { g(System.getenv("LOCK_A")); } } }`,
+			"LOCK_A optional; LOCK_A optional"},
+		{"X.java", `class X { String s = System.getenv("LOCK_A") != null ? System.getenv("LOCK_A") : "b"; }`,
+			"LOCK_A optional =b; LOCK_A optional"},
+		{"X.java", `import org.springframework.beans.factory.annotation.Value;
+class X { @Value("${lock.url}") String a; @Value("${LOCK_KEY:none}") String b; }`,
+			"LOCK_KEY optional =none"},
+		{"X.java", `class X { String a = Optional.ofNullable(System.getenv("LOCK_A")).orElse("b"); int b = Integer.parseInt(System.getenv().getOrDefault("LOCK_B", "5")); }`,
+			"LOCK_A optional =b; LOCK_B optional integer =5"},
+		{"X.java", `class X { static String need(String name) { String v = System.getenv(name); if (v == null) { throw new IllegalStateException(name); } return v; } String a = need("LOCK_A"); }`,
+			"LOCK_A required"},
+		{"X.java", `class X { Map<String, String> env = System.getenv(); String a = env.get("LOCK_A"); boolean b = env.containsKey("LOCK_B"); }`,
+			"LOCK_A expected; LOCK_B optional"},
+		{"X.java", `import static java.lang.System.getenv;
+class X { String a = getenv("LOCK_A"); }`,
+			"LOCK_A expected"},
+		{"X.java", `class X { static final String K = "LOCK_A"; String a = System.getenv(K); String b = System.getenv(Keys.B); } class Keys { static final String B = "LOCK_B"; }`,
+			"LOCK_A expected; LOCK_B expected"},
+		{"X.java", `class X { String a = Objects.requireNonNull(System.getenv("LOCK_A"), "set it"); enum E { A("LOCK_B"); final String v; E(String v) { this.v = System.getenv(v); } } }`,
+			"LOCK_A required; ? expected"},
+	})
+}
+
+func TestWrittenKotlin(t *testing.T) {
+	mean(t, []written{
+		{"x.kt", `val a = System.getenv("LOCK_A") ?: "b"
+val b = System.getenv("LOCK_B") ?: error("set it")
+val c = System.getenv()["LOCK_C"]?.toInt() ?: 5
+val d = requireNotNull(System.getenv("LOCK_D"))
+val e = System.getenv("LOCK_E")!!`,
+			"LOCK_A optional =b; LOCK_B required; LOCK_C optional integer =5; LOCK_D required; LOCK_E required"},
+		{"x.kt", `fun env(name: String, default: String? = null) = System.getenv(name) ?: default ?: throw IllegalStateException(name)
+val a = env("LOCK_A"); val b = env("LOCK_B", "b")`,
+			"LOCK_A required; LOCK_B optional =b"},
+		{"x.kt", `val a = System.getenv("LOCK_A") ?: System.getenv("LOCK_B") ?: error("x")`,
+			"LOCK_A optional [System.getenv(\"LOCK_B\")]; LOCK_B required"},
+	})
+}
+
+func TestWrittenCSharp(t *testing.T) {
+	mean(t, []written{
+		{"X.cs", `class X { string A = Environment.GetEnvironmentVariable("LOCK_A") ?? "b"; string B = Environment.GetEnvironmentVariable("LOCK_B") ?? throw new Exception(); int C = int.Parse(Environment.GetEnvironmentVariable("LOCK_C")!); }`,
+			"LOCK_A optional =b; LOCK_B required; LOCK_C expected integer"},
+		{"X.cs", `class X { void F() { if (!int.TryParse(Environment.GetEnvironmentVariable("LOCK_A"), out var n)) n = 5; var all = Environment.GetEnvironmentVariables(); var b = all["LOCK_B"]; } }`,
+			"LOCK_A optional integer; LOCK_B expected"},
+		{"X.cs", `class X { static string Need(string name) => Environment.GetEnvironmentVariable(name) ?? throw new InvalidOperationException(name); string A = Need("LOCK_A"); }`,
+			"LOCK_A required"},
+		{"X.cs", `class X { void F(IConfiguration configuration) { var a = configuration["Lock:Url"]; var b = configuration.GetValue<int>("LOCK_B", 5); } }`,
+			""},
+	})
+}
+
+func TestWrittenRust(t *testing.T) {
+	mean(t, []written{
+		{"x.rs", `use std::env;
+fn main() { let a = env::var("LOCK_A").unwrap_or_else(|_| "b".to_string()); let b = env::var("LOCK_B").expect("set it"); let c: u16 = env::var("LOCK_C").ok().and_then(|v| v.parse().ok()).unwrap_or(5); let d = env!("LOCK_D"); let e = option_env!("LOCK_E"); let f = std::env::var_os("LOCK_F"); }`,
+			"LOCK_A optional =b; LOCK_B required; LOCK_C optional =5; LOCK_D required; LOCK_E optional; LOCK_F optional"},
+		{"x.rs", `fn need(name: &str) -> String { std::env::var(name).unwrap_or_else(|_| panic!("{name}")) }
+fn main() { need("LOCK_A"); if let Ok(v) = std::env::var("LOCK_B") { f(v) } }`,
+			"LOCK_A required; LOCK_B optional"},
+		{"x.rs", `const K: &str = "LOCK_A";
+fn f() -> Result<()> { let a = std::env::var(K)?; match std::env::var("LOCK_B") { Ok(v) => g(v), Err(_) => h() } }`,
+			"LOCK_A required; LOCK_B required"},
+		{"x.rs", `#[derive(Parser)] struct A { #[arg(long, env = "LOCK_A", default_value = "b")] a: String, #[clap(env)] lock_b: String }`,
+			"LOCK_A optional =b; LOCK_B required"},
+	})
+}
+
+func TestWrittenShell(t *testing.T) {
+	mean(t, []written{
+		{"x.sh", `: "${LOCK_A:?set it}"
+LOCK_B="${LOCK_B:-b}"
+[ -n "$LOCK_C" ] && echo "$LOCK_C"
+if [ -z "${LOCK_D:-}" ]; then exit 1; fi
+for x in $LOCK_E; do echo "$x"; done`,
+			"LOCK_A required; LOCK_B optional =b; LOCK_C optional; LOCK_C optional; LOCK_D optional =; LOCK_E expected"},
+		{"x.sh", `set -eu
+local_one=1
+LOCK_A=1; echo "$LOCK_A" '$LOCK_B' "\$LOCK_C" $(echo "$LOCK_D")
+cat <<EOF
+$LOCK_E
+EOF
+cat <<'EOF'
+$LOCK_F
+EOF`,
+			"LOCK_D required; LOCK_E required"},
+	})
+}
