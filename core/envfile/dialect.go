@@ -48,6 +48,10 @@ type Assigned struct {
 	// Passed says that the file names the variable without a value: it is
 	// handed on from whoever starts the program.
 	Passed bool
+	// Lacks are the names that the value is made with and that are set nowhere,
+	// without a fallback; a name written without braces has its dollar sign, for
+	// it may be a part of a secret and no name.
+	Lacks []string
 	// Computed says that the value is known only when a command is run.
 	Computed bool
 }

@@ -125,6 +125,7 @@ func (d *dotenvReader) fill(name string) {
 	for _, missing := range expander.missing {
 		d.problem(a.Line, fmt.Sprintf("%s is needed for the value of %s and is not set", missing, name), "Set it before this line.")
 	}
+	a.Lacks = expander.lacking
 	d.Values[name] = a
 	d.order = slices.DeleteFunc(slices.Clone(d.order), func(other string) bool { return other == name })
 }

@@ -13,6 +13,7 @@ const maxNested = 20
 type expander struct {
 	lookup  Lookup
 	missing []string // names under ${X:?…} without a value
+	lacking []string // names without a value and without a fallback
 	grown   int
 }
 
@@ -48,14 +49,24 @@ func (e *expander) reference(s string, depth int) (value, rest string) {
 		if end == 1 {
 			return "$", s[1:]
 		}
-		value, _ = e.lookup(s[1:end])
-		return value, s[end:]
+		return e.plain(s[:end]), s[end:]
 	}
 	close := closingBrace(s)
 	if close < 0 {
 		return "$", s[1:]
 	}
 	return e.braced(s[2:close], depth), s[close+1:]
+}
+
+// plain gives the value of a name that has no fallback. written is the name,
+// with the dollar sign where it stands without braces.
+func (e *expander) plain(written string) string {
+	name := strings.TrimPrefix(written, "$")
+	value, set := e.lookup(name)
+	if !set && name != "" {
+		e.lacking = append(e.lacking, written)
+	}
+	return value
 }
 
 // closingBrace finds the brace that closes the one s begins with, or -1.
@@ -80,12 +91,15 @@ func (e *expander) braced(inside string, depth int) string {
 		end++
 	}
 	name, operator := inside[:end], inside[end:]
+	if operator == "" {
+		return e.plain(name)
+	}
 	value, set := e.lookup(name)
 	colon := strings.HasPrefix(operator, ":")
 	operator = strings.TrimPrefix(operator, ":")
 	present := set && (!colon || value != "")
 	switch {
-	case operator == "":
+	case operator == "": // ${A:}
 	case operator[0] == '-' && !present:
 		return e.expand(operator[1:], depth+1)
 	case operator[0] == '+' && present:

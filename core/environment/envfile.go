@@ -61,6 +61,7 @@ func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lo
 			line, column = entry.Line, entry.Column
 		}
 		v := textValue(a.Value, file, line, column)
+		v.Lacks = a.Lacks
 		switch {
 		case a.Passed:
 			v.State, v.Why = Given, "handed on by whoever starts it"

@@ -32,8 +32,9 @@ type Value struct {
 	File        string // where it stands; "" where it is in no file
 	Line        int    // 0 where it stands in no line
 	Column      int
-	Why         string // of a value that is not seen: where it comes from
-	Fingerprint string // of a record
+	Why         string   // of a value that is not seen: where it comes from
+	Fingerprint string   // of a record
+	Lacks       []string // names that it is made with and that are set nowhere
 }
 
 // textValue gives the value that a text is.

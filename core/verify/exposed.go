@@ -1,6 +1,7 @@
 package verify
 
 import (
+	"encoding/base64"
 	"fmt"
 	"strings"
 
@@ -11,12 +12,13 @@ import (
 
 var exposed = Rule{
 	Name: "exposed", Level: Error,
-	Says: "an env file with secrets is tracked by git, not ignored, or would be copied into an image; a secret is read by code that ships to a browser",
+	Says: "an env file with secrets is tracked by git, not ignored, or would be copied into an image; a secret is written into a tracked file, or read by code that ships to a browser",
 	Do:   "Keep the file out of git and out of images, and renew secrets that have been there.",
 	About: `Secrets are where others can read them: in an env file that git tracks, or that
 it does not ignore, so that the next "git add ." takes it along; in one that the
 Dockerfile's COPY takes into the image, since .dockerignore does not name it; or
-in code that is sent to browsers. Key files of sealed env files are secrets too.
+in code that is sent to browsers; or one is written into a compose file, a
+manifest or an image's recipe that git tracks. Key files of sealed env files are secrets too.
 
   COPY . .      services/tolls/Dockerfile, and services/tolls/.env lies beside it
 
@@ -33,6 +35,7 @@ renewing the secrets: history and old images keep them.`,
 				list = append(list, j.exposures(f.Path, "", "the key file of sealed values")...)
 			}
 		}
+		list = append(list, j.writtenSecrets()...)
 		return append(list, j.shippedSecrets()...)
 	},
 }
@@ -70,6 +73,45 @@ func (j *job) exposures(file, name, what string) (list []Finding) {
 		f.Related = []Place{{copied.Dockerfile, copied.Line}}
 		list = append(list, f)
 	}
+	return list
+}
+
+// writtenSecrets finds secrets whose values are written into files that git
+// tracks and that are no env files: compose files, manifests, Dockerfiles.
+func (j *job) writtenSecrets() (list []Finding) {
+	if !j.Tree.Git {
+		return nil
+	}
+	seen := map[string]bool{}
+	sources := map[string]string{}
+	j.environments.Layers(func(l *environment.Layer, name string) {
+		if l.Document != nil {
+			return
+		}
+		for _, variable := range l.Names() {
+			v := l.Values[variable]
+			place := fmt.Sprintf("%s %s:%d", variable, v.File, v.Line)
+			if v.State != environment.Set || v.File == "" || seen[place] || !j.Tree.IsTracked(v.File) || !j.isSecret(variable) && !strings.Contains(v.Text, "://") ||
+				secrecy.IsStandIn(v.Text, true) || !secrecy.LooksSecret(v.Text) {
+				continue
+			}
+			source, known := sources[v.File]
+			if !known {
+				src, _ := j.Tree.ReadFile(v.File)
+				source = string(src)
+				sources[v.File] = source
+			}
+			if !strings.Contains(source, v.Text) && !strings.Contains(source, base64.StdEncoding.EncodeToString([]byte(v.Text))) {
+				continue // it is put together from elsewhere
+			}
+			seen[place] = true
+			list = append(list, Finding{
+				Variable: variable, Environment: name, Component: l.Component.Name, File: v.File, Line: v.Line, Column: v.Column,
+				Message: fmt.Sprintf("the value of the secret %s is written into %s, which git tracks", variable, v.File),
+				Hint:    fmt.Sprintf("Let whoever starts it give the value, as in ${%s}, and renew the secret: history keeps it.", variable),
+			})
+		}
+	})
 	return list
 }
 

@@ -29,6 +29,9 @@ not seen here, a gap is only a note.
   url := os.Getenv("GATE_CABINET_URL")      services/gatekeeper/main.go
   # and deploy/staging.env does not name it
 
+A name that a value is made with, ${GATE_HOST}, is missing too where nothing
+sets it: the value has a hole.
+
 Mend it by setting the variable in the environment, or by a fallback in the code.`,
 	check: func(j *job) (list []Finding) {
 		for i := range j.environments.Environments {
@@ -39,6 +42,7 @@ Mend it by setting the variable in the environment, or by a fallback in the code
 				}
 			}
 			list = append(list, j.missingPatterns(e)...)
+			list = append(list, j.lacking(e)...)
 		}
 		return list
 	},
@@ -99,6 +103,47 @@ func (j *job) missingPatterns(e *environment.Environment) (list []Finding) {
 		}
 	}
 	return list
+}
+
+// lacking finds names that values in force are made with, and that nothing sets.
+func (j *job) lacking(e *environment.Environment) (list []Finding) {
+	for _, l := range e.Layers {
+		for _, name := range l.Names() {
+			v := l.Values[name]
+			if inForce, _, _ := e.Lookup(name); inForce.File != v.File || inForce.Line != v.Line {
+				continue
+			}
+			for _, lack := range v.Lacks {
+				if f := j.lack(e, name, lack); f != nil {
+					f.Component, f.File, f.Line, f.Column = l.Component.Name, v.File, v.Line, v.Column
+					list = append(list, *f)
+				}
+			}
+		}
+	}
+	return list
+}
+
+// lack tells what is wrong with a variable whose value is made with a name that
+// nothing sets. What may be a part of a secret is not shown.
+func (j *job) lack(e *environment.Environment, variable, lack string) *Finding {
+	name, bare := strings.CutPrefix(lack, "$")
+	secret := j.isSecret(variable)
+	switch {
+	case e.Has(name) || contract.IsAmbient(name), !secret && (name != strings.ToUpper(name) || len(name) < 2):
+		return nil
+	case bare || secret:
+		return &Finding{
+			Level: Warning, Variable: variable, Environment: e.Name,
+			Message: fmt.Sprintf("the value of %s in %s has a dollar sign, and what follows is taken for a name that nothing sets", variable, e.Name),
+			Hint:    "Put a value with a dollar sign in single quotes; if a name is meant, set it.",
+		}
+	}
+	return &Finding{
+		Level: Warning, Variable: name, Environment: e.Name,
+		Message: fmt.Sprintf("%s has no value in %s, and the value of %s is made with it", name, e.Name, variable),
+		Hint:    fmt.Sprintf("Set %s, or write ${%s:-…} with what to use without it.", name, name),
+	}
 }
 
 // strictFirst puts the reads that need a value before the others.

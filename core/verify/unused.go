@@ -2,9 +2,11 @@ package verify
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"inzicht/core/contract"
+	"inzicht/core/envfile"
 	"inzicht/core/environment"
 )
 
@@ -56,11 +58,17 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 		return nil // they hold much that is not meant for this code
 	}
 	for _, name := range l.Names() {
-		if !contract.IsAmbient(name) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
+		if !contract.IsAmbient(name) && !isBroken(l, l.Values[name].Line) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
 			names = append(names, name)
 		}
 	}
 	return names
+}
+
+// isBroken tells whether a line of an env file is malformed: whatever name it
+// seems to set is not meant.
+func isBroken(l *environment.Layer, line int) bool {
+	return l.Document != nil && slices.ContainsFunc(l.Document.Problems, func(p envfile.Problem) bool { return p.Line == line && !p.Mild })
 }
 
 // unusedIn finds the entries of one layer that nothing reads.
