@@ -48,10 +48,18 @@ func markdownFindings(w io.Writer, p *Page) error {
 		markdownHead(w, "", "rule", "variable", "what", "where", "what to do")
 		for _, f := range g.findings {
 			sign, _ := levelStyle(f.Level)
-			markdownRow(w, sign+" "+string(f.Level), f.Rule, code(f.Variable), inCell(brief(f)), code(where(f)), inCell(f.Hint))
+			markdownRow(w, sign+" "+string(f.Level), f.Rule, code(f.Variable), inCell(brief(f)), codePlace(where(f)), inCell(f.Hint))
 		}
 	}
 	return nil
+}
+
+// codePlace writes a place as code, without the words before it.
+func codePlace(place string) string {
+	if name, read := strings.CutPrefix(place, "read in "); read {
+		return "read in " + code(name)
+	}
+	return code(place)
 }
 
 func markdownContract(w io.Writer, p *Page) error {

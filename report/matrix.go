@@ -72,10 +72,28 @@ func textMatrix(w io.Writer, p *Page) error {
 		fmt.Fprintln(w, line)
 	}
 	fmt.Fprintln(w)
-	for _, line := range wrap("= 3: the value of column 3.  -: not set, not needed.  given: set, not seen here.  Blank: not read there.", p.Width-2) {
+	for _, line := range wrap(legend(rows), p.Width-2) {
 		fmt.Fprintf(w, "  %s\n", quiet.Render(line))
 	}
 	return nil
+}
+
+// legend explains the signs that stand in the cells.
+func legend(rows [][]cell) string {
+	used := map[string]bool{}
+	for _, row := range rows {
+		for _, c := range row[1:] {
+			sign, _, _ := strings.Cut(c.text, " ")
+			used[sign] = true
+		}
+	}
+	var parts []string
+	for _, sign := range [][2]string{{"=", "= 3: the value of column 3."}, {"-", "-: not set, not needed."}, {"given", "given: set, not seen here."}} {
+		if used[sign[0]] {
+			parts = append(parts, sign[1])
+		}
+	}
+	return strings.Join(append(parts, "Blank: not read there."), "  ")
 }
 
 func matrixRows(t *matrix.Table) (rows [][]cell) {

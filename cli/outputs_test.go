@@ -1,0 +1,205 @@
+package cli_test
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+)
+
+// quay is a small tree, and what each command prints of it, to the letter.
+var quay = map[string]string{
+	"quay.py":      "import os\nurl = os.environ[\"QUAY_URL\"]\nberths = int(os.environ.get(\"QUAY_BERTHS\", \"12\"))\nsecret = os.getenv(\"QUAY_SECRET\")\n",
+	".env.example": "# The harbour office.\nQUAY_URL=\n# QUAY_BERTHS=12\n",
+	".env":         "QUAY_URL=https://quay.lockside.example\nQUAY_BERTHS=a dozen\nFERRY=1\n",
+	"staging.env":  "QUAY_URL=https://quay.lockside.example\nQUAY_SECRET=tide-83hfk29dk1\n",
+}
+
+func TestOutputs(t *testing.T) {
+	dir := t.TempDir()
+	for name, content := range quay {
+		if err := os.WriteFile(filepath.Join(dir, name), []byte(content), 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for _, c := range []struct {
+		arguments   []string
+		status      int
+		out, errOut string
+	}{
+		{[]string{"verify"}, 1,
+			`Code and example files  1 error
+  ✗ undocumented  QUAY_SECRET  is read, but no example file names it
+                  quay.py:4  ↳ Add QUAY_SECRET= with a harmless value to .env.example.
+
+Environment local  2 errors, 1 warning
+  ✗ missing    QUAY_SECRET  has no value, and the code goes on without this secret
+               read in quay.py:4  ↳ Set QUAY_SECRET in .env.
+  ✗ ill-typed  QUAY_BERTHS  is taken for an integer in quay.py:3, and its value is none
+               .env:2  ↳ Write a whole number in digits, without unit.
+  ! unused     FERRY        nothing reads it
+               .env:3  ↳ Remove it, if nothing outside this tree reads it.
+
+3 errors, 1 warning in 1 source file, 3 reads, 3 variables, 1 example file, 2 environments.
+`,
+			``},
+		{[]string{"verify", "--only", "missing"}, 1,
+			`Environment local  1 error
+  ✗ missing  QUAY_SECRET  has no value, and the code goes on without this secret
+             read in quay.py:4  ↳ Set QUAY_SECRET in .env.
+
+1 error in 1 source file, 3 reads, 3 variables, 1 example file, 2 environments.
+`,
+			``},
+		{[]string{"verify", "--component", "nowhere-to-be"}, 2,
+			``,
+			`inzicht: there is no component "nowhere-to-be"
+  This tree has no components: no folder below its root holds a manifest.
+`},
+		{[]string{"verify", "--format", "csv"}, 1,
+			`rule,level,variable,environment,component,file,line,message,hint
+missing,error,QUAY_SECRET,local,,.env,,"QUAY_SECRET has no value in local, and the code goes on without this secret",Set QUAY_SECRET in .env.
+undocumented,error,QUAY_SECRET,,,quay.py,4,"QUAY_SECRET is read, but no example file names it",Add QUAY_SECRET= with a harmless value to .env.example.
+ill-typed,error,QUAY_BERTHS,local,,.env,2,"QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none","Write a whole number in digits, without unit."
+unused,warning,FERRY,local,,.env,3,nothing reads FERRY,"Remove it, if nothing outside this tree reads it."
+`,
+			``},
+		{[]string{"verify", "--format", "annotations"}, 1,
+			`::error file=.env,title=missing::QUAY_SECRET has no value in local, and the code goes on without this secret. Set QUAY_SECRET in .env.
+::error file=quay.py,line=4,col=10,title=undocumented::QUAY_SECRET is read, but no example file names it. Add QUAY_SECRET= with a harmless value to .env.example.
+::error file=.env,line=2,col=1,title=ill-typed::QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none. Write a whole number in digits, without unit.
+::warning file=.env,line=3,col=1,title=unused::nothing reads FERRY. Remove it, if nothing outside this tree reads it.
+`,
+			``},
+		{[]string{"contract"}, 0,
+			`  variable       need      kind     fallback  example  read in
+  QUAY_BERTHS    optional  integer  "12"      yes      quay.py:3
+  QUAY_SECRET *  expected  text               no       quay.py:4
+  QUAY_URL       required  text               yes      quay.py:2
+
+  3 variables, 3 reads. * secret, ~ supplied by the system
+`,
+			``},
+		{[]string{"contract", "--format", "csv"}, 0,
+			`variable,need,kind,fallbacks,secret,components,documented_in,first_read
+QUAY_BERTHS,optional,integer,12,false,,.env.example,quay.py:3
+QUAY_SECRET,expected,text,,true,,,quay.py:4
+QUAY_URL,required,text,,false,,.env.example,quay.py:2
+`,
+			``},
+		{[]string{"reads"}, 0,
+			`  line  variable     need      kind     fallback  read by
+quay.py
+  2:7   QUAY_URL     required  text               os.environ
+  3:14  QUAY_BERTHS  optional  integer  "12"      os.environ.get
+  4:10  QUAY_SECRET  expected  text               os.getenv
+
+  3 reads of 3 variables in 1 source file.
+`,
+			``},
+		{[]string{"reads", "--format", "csv"}, 0,
+			`name,pattern,file,line,column,language,access,need,kind,fallback,scope,component,through
+QUAY_URL,,quay.py,2,7,python,os.environ,required,text,,runtime,,
+QUAY_BERTHS,,quay.py,3,14,python,os.environ.get,optional,integer,12,runtime,,
+QUAY_SECRET,,quay.py,4,10,python,os.getenv,expected,text,,runtime,,
+`,
+			``},
+		{[]string{"matrix"}, 0,
+			`  variable     1 .env.example  2 local  3 staging
+  FERRY                        set
+  QUAY_BERTHS  named           set      fallback
+  QUAY_SECRET  -               missing  set
+  QUAY_URL     named           set      = 2
+
+  = 3: the value of column 3.  -: not set, not needed.  Blank: not read there.
+`,
+			``},
+		{[]string{"matrix", "-e", "staging", "--name", "QUAY_*"}, 0,
+			`  variable     1 .env.example  2 staging
+  QUAY_BERTHS  named           fallback
+  QUAY_SECRET  -               set
+  QUAY_URL     named           set
+
+  -: not set, not needed.  Blank: not read there.
+`,
+			``},
+		{[]string{"matrix", "--differences"}, 0,
+			`  variable     1 .env.example  2 local  3 staging
+  QUAY_BERTHS  named           set      fallback
+  QUAY_SECRET  -               missing  set
+
+  -: not set, not needed.  Blank: not read there.
+`,
+			``},
+		{[]string{"matrix", "--format", "csv"}, 0,
+			`variable,need,.env.example,local,staging
+FERRY,,,set,
+QUAY_BERTHS,optional,named,set,fallback
+QUAY_SECRET,expected,'-,missing,set
+QUAY_URL,required,named,set,'= 2
+`,
+			``},
+		{[]string{"trace", "QUAY_SECRET"}, 0,
+			`QUAY_SECRET  expected, text, secret
+
+Read in
+  quay.py:4:10  expected
+      secret = os.getenv("QUAY_SECRET")
+
+Documented in
+  no example file
+
+In each environment
+  local
+    has no value
+  staging
+    → set      staging.env:2
+`,
+			``},
+		{[]string{"trace", "FERRY"}, 0,
+			`FERRY
+
+Read in
+  nothing
+
+Documented in
+  no example file
+
+In each environment
+  local
+    → set      .env:3
+`,
+			``},
+		{[]string{"trace", "QUAY_SECERT"}, 2,
+			``,
+			`inzicht: nothing here reads or sets QUAY_SECERT
+  Is QUAY_SECRET meant? See inzicht contract for those that are read.
+`},
+		{[]string{"rules", "illtyped"}, 2,
+			``,
+			`inzicht: there is no rule "illtyped"
+  Is ill-typed meant? See inzicht rules.
+`},
+		{[]string{"accept", "--reason", "x"}, 0,
+			`Accepted 4; 4 are accepted in all. Commit inzicht.accepted.toml.
+`,
+			``},
+		{[]string{"verify"}, 0,
+			`✓ Nothing to mend. In 1 source file, 3 reads, 3 variables, 1 example file, 2 environments; 4
+accepted findings not shown.
+`,
+			``},
+		{[]string{"verify", "--format", "csv"}, 0,
+			`rule,level,variable,environment,component,file,line,message,hint
+`,
+			``},
+		{[]string{"accept", "--reason", "x", "--prune"}, 0,
+			`Dropped 0 that no longer occur; 4 are accepted. Commit inzicht.accepted.toml.
+`,
+			``},
+	} {
+		out, errOut, status := run(t, dir, c.arguments...)
+		if out != c.out || errOut != c.errOut || status != c.status {
+			t.Errorf("%v: status %d, want %d\nhave\n%s%s\nwant\n%s%s", c.arguments, status, c.status, out, errOut, c.out, c.errOut)
+		}
+	}
+}

@@ -1,0 +1,96 @@
+package since
+
+import (
+	"errors"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"inzicht/core/history"
+	"inzicht/core/survey"
+	"inzicht/core/verify"
+)
+
+// brief writes findings in one line each.
+func brief(list []verify.Finding) string {
+	var out []string
+	for _, f := range list {
+		out = append(out, f.Rule+" "+f.Variable)
+	}
+	return strings.Join(out, ", ")
+}
+
+func TestNew(t *testing.T) {
+	missing := func(name, environment string) verify.Finding {
+		return verify.Finding{Rule: "missing", Variable: name, Environment: environment}
+	}
+	broken := func(file, message string) verify.Finding {
+		return verify.Finding{Rule: "malformed", File: file, Message: message}
+	}
+	for _, c := range []struct {
+		name        string
+		before, now []verify.Finding
+		want        string
+	}{
+		{"nothing before", nil, []verify.Finding{missing("A", "local")}, "missing A"},
+		{"the same", []verify.Finding{missing("A", "local")}, []verify.Finding{missing("A", "local")}, ""},
+		{"in another environment", []verify.Finding{missing("A", "local")}, []verify.Finding{missing("A", "staging")}, "missing A"},
+		{"on another line", []verify.Finding{{Rule: "unused", Variable: "A", Line: 3}}, []verify.Finding{{Rule: "unused", Variable: "A", Line: 9}}, ""},
+		{"in another file", []verify.Finding{{Rule: "unused", Variable: "A", File: "a"}}, []verify.Finding{{Rule: "unused", Variable: "A", File: "b"}}, ""},
+		{"one more", []verify.Finding{{Rule: "unused", Variable: "A"}}, []verify.Finding{{Rule: "unused", Variable: "A"}, {Rule: "unused", Variable: "A"}}, "unused A"},
+		{"of no variable", []verify.Finding{broken(".env", "a")}, []verify.Finding{broken(".env", "a"), broken(".env", "b"), broken("x.env", "a")}, "malformed , malformed "},
+		{"mended", []verify.Finding{missing("A", "local")}, nil, ""},
+	} {
+		if got := brief(New(c.before, c.now)); got != c.want {
+			t.Errorf("%s: %q, want %q", c.name, got, c.want)
+		}
+	}
+}
+
+// A change brings what it makes wrong; what git does not keep is taken as it is.
+func TestFindings(t *testing.T) {
+	root := t.TempDir()
+	write := func(name, content string) {
+		if err := os.WriteFile(filepath.Join(root, name), []byte(content), 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}
+	git := func(arguments ...string) {
+		command := exec.Command("git", append([]string{"-C", root, "-c", "user.name=K", "-c", "user.email=k@lockside.example"}, arguments...)...)
+		if out, err := command.CombinedOutput(); err != nil {
+			t.Skipf("git: %s", out)
+		}
+	}
+	git("init", "-q", "-b", "main")
+	write(".gitignore", ".env\n")
+	write(".env", "GATE_URL=x\n")
+	write(".env.example", "GATE_URL=\nOLD=\n")
+	write("gate.py", "import os\nos.environ['GATE_URL']\n")
+	git("add", "-A")
+	git("commit", "-qm", "Gates")
+	write("gate.py", "import os\n\nos.environ['GATE_URL'], os.environ['GATE_HORN']\n")
+
+	now, err := survey.Take(root, survey.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	before, err := Findings(now, "HEAD", survey.Options{}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got := brief(before); got != "unused OLD" {
+		t.Errorf("before: %s", got)
+	}
+	if got := brief(New(before, verify.Run(now, nil))); got != "missing GATE_HORN, undocumented GATE_HORN" {
+		t.Errorf("new: %s", got)
+	}
+	var wrong *history.Error
+	if _, err := Findings(now, "nowhere", survey.Options{}, nil); !errors.As(err, &wrong) || wrong.Hint == "" {
+		t.Errorf("no revision: %v", err)
+	}
+	if left, _ := filepath.Glob(filepath.Join(os.TempDir(), "inzicht-since-*")); len(left) > 0 {
+		t.Logf("other runs have %v open", left)
+	}
+}
