@@ -10,6 +10,7 @@ var clang = &reads.Language{
 	Name:       "c",
 	Extensions: []string{".c", ".h", ".cc", ".cpp", ".cxx", ".c++", ".hh", ".hpp", ".hxx", ".inl", ".ipp", ".m", ".mm", ".ino"},
 	Table: &syntax.Table{
+		Arrows:       true,
 		LineComments: cComments, BlockComments: cBlocks, Splice: true,
 		Strings: []syntax.StringForm{
 			rawForm,

@@ -21,6 +21,7 @@ var lua = &reads.Language{
 	}, true),
 	LineEnds:    true,
 	QuietParens: true,
+	QuietString: true,
 	Triggers:    []string{"getenv"},
 	Idioms: []reads.Idiom{
 		{Access: `os.getenv($name)`},

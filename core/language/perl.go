@@ -8,7 +8,7 @@ import (
 var perl = &reads.Language{
 	Name: "perl", Extensions: []string{".pl", ".pm", ".t", ".psgi", ".cgi"}, Names: []string{"cpanfile"}, Interpreters: []string{"perl"},
 	Table: &syntax.Table{
-		LineComments: []string{"#"}, WordStart: "$@", DotJoins: true,
+		LineComments: []string{"#"}, WordStart: "$@", DotJoins: true, Arrows: true,
 		Strings: []syntax.StringForm{
 			{Open: "'", Close: "'", Backslash: true, Lines: true},
 			{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: perlStringHoles},
@@ -21,6 +21,7 @@ var perl = &reads.Language{
 	Triggers:    []string{"ENV"},
 	QuietParens: true,
 	Idioms: []reads.Idiom{
+		{Access: `@ENV{$names}`},
 		{Access: `$ENV{$key}`},
 		{Access: `$ENV`, Whole: true},
 	},

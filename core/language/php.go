@@ -22,7 +22,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Table: &syntax.Table{
 			LineComments:  []string{"//", "#"},
 			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
-			WordStart:     "$", DotJoins: true,
+			WordStart:     "$", DotJoins: true, Arrows: true,
 			Strings: []syntax.StringForm{
 				{Open: "'", Close: "'", Backslash: true, Lines: true},
 				{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: phpHoles},

@@ -20,7 +20,7 @@ var swift = &reads.Language{
 		Hook: syntax.SwiftHook(0), HookBytes: "#",
 	},
 	SharesNames: true,
-	Outline:     reads.BraceOutline(true),
+	Outline:     reads.ClosureOutline,
 	LineEnds:    true,
 	Triggers:    []string{"environment", "getenv", "Environment"},
 	Idioms: []reads.Idiom{

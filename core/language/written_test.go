@@ -16,6 +16,32 @@ func mean(t *testing.T, rows []written) {
 	}
 }
 
+// What is indexed or called gives nothing known to go through; what is
+// written out does, also within a set or a sorted list.
+func TestGoneThrough(t *testing.T) {
+	mean(t, []written{
+		{"x.py", "import os\nfor k in cfg[\"LOCKS\"]: os.environ[k]", "? required"},
+		{"x.py", "import os\nfor k in names(\"LOCK\"): os.environ[k]", "? required"},
+		{"x.py", "import os\nfor k in sorted([\"LOCK_A\", \"LOCK_B\"]): os.environ[k]", "LOCK_A required; LOCK_B required"},
+		{"x.py", "import os\nfor k in {\"LOCK_A\", \"LOCK_B\"}: os.environ[k]", "LOCK_A required; LOCK_B required"},
+		{"x.py", "import os\nK = frozenset((\"LOCK_A\",))\nfor k in K: os.environ[k]", "LOCK_A required"},
+		{"x.py", "import os\nfor k in [*LOCKS]: os.environ[k]", "? required"},
+		{"x.rb", "opts[:locks].each { |k| ENV[k] }", "? expected"},
+		{"x.rb", "names(:lock).each { |k| ENV[k] }", "? expected"},
+		{"x.rb", "[\"LOCK_A\"].each { |k| ENV[k] }", "LOCK_A expected"},
+		{"x.js", "new Set([\"LOCK_A\", \"LOCK_B\"]).forEach(k => process.env[k])", "LOCK_A expected; LOCK_B expected"},
+		{"x.js", "names(\"LOCK\").forEach(k => process.env[k])", "? expected"},
+		{"x.js", "locks[\"LOCK\"].forEach(k => process.env[k])", "? expected"},
+		{"x.js", "for (const k of locks[\"LOCK\"]) process.env[k]", "? expected"},
+		{"x.js", "for (const k of [\"LOCK_A\"]) process.env[k]", "LOCK_A expected"},
+		{"x.kt", "listOf(\"LOCK_A\", \"LOCK_B\").forEach { k -> System.getenv(k) }", "LOCK_A expected; LOCK_B expected"},
+		{"X.java", "class X { void f() { for (String k : List.of(\"LOCK_A\")) { System.getenv(k); } } }", "LOCK_A expected"},
+		{"X.java", "class X { void f() { for (String k : names(\"LOCK\")) { System.getenv(k); } } }", "? expected"},
+		{"x.go", "package x\nimport \"os\"\nfunc f() { for _, k := range m[\"LOCK\"] { os.Getenv(k) } }", "? expected"},
+		{"x.go", "package x\nimport \"os\"\nfunc f() { for _, k := range [...]string{\"LOCK_A\"} { os.Getenv(k) } }", "LOCK_A expected"},
+	})
+}
+
 func TestWrittenPython(t *testing.T) {
 	mean(t, []written{
 		{"x.py", `import os
@@ -400,5 +426,66 @@ cat <<'EOF'
 $LOCK_F
 EOF`,
 			"LOCK_D required; LOCK_E required"},
+	})
+}
+
+// Functions without names, arms of cases, loops and calls without parentheses,
+// language by language.
+func TestLambdasAndArms(t *testing.T) {
+	mean(t, []written{
+		{"x.pl", `local $ENV{LOCK_A}; delete local @ENV{qw(LOCK_B LOCK_C)}; local @ENV{"LOCK_D"};`, ""},
+		{"x.js", `["LOCK_A"].some(function (k) { return k in process.env; })`, "LOCK_A optional"},
+		{"x.kt", `listOf("LOCK_A", "LOCK_B").forEach { k -> System.getenv(k) }`,
+			"LOCK_A expected; LOCK_B expected"},
+		{"x.kt", `val x = names.map { k -> System.getenv(k) }
+val y = listOf("LOCK_A").map { System.getenv(it) }`,
+			"? expected; ? expected"},
+		{"x.kt", `val x = when (mode) { "a" -> System.getenv("LOCK_A"); else -> System.getenv("LOCK_B") ?: "b" }`,
+			"LOCK_A expected; LOCK_B optional =b"},
+		{"X.java", `class X { Supplier<String> s = () -> System.getenv("LOCK_A"); Function<String, String> f = k -> System.getenv(k); }`,
+			"LOCK_A expected; ? expected"},
+		{"X.java", `class X { String s = switch (m) { case "a" -> System.getenv("LOCK_A"); default -> System.getenv("LOCK_B"); }; }`,
+			"LOCK_A expected; LOCK_B expected"},
+		{"X.java", `class X { void f() { Stream.of("LOCK_A", "LOCK_B").map(k -> System.getenv(k)); Stream.of("LOCK_C").map(System::getenv); List.of("LOCK_D").forEach(k -> System.getenv(k)); } }`,
+			"LOCK_A expected; LOCK_B expected; ? expected"},
+		{"X.java", `class X { String s = Optional.ofNullable(System.getenv("LOCK_A")).orElseGet(() -> System.getenv("LOCK_B")); }`,
+			"LOCK_A expected; LOCK_B expected"},
+		{"x.ex", `x = case mode do
+  :a -> System.get_env("LOCK_A")
+  _ -> System.fetch_env!("LOCK_B")
+end
+Enum.map(["LOCK_C", "LOCK_D"], fn k -> System.get_env(k) end)
+Enum.map(["LOCK_E"], &System.get_env/1)`,
+			"LOCK_A expected; LOCK_B required; ? expected"},
+		{"x.scala", `val f = (k: String) => sys.env(k)
+val a = mode match { case "a" => sys.env("LOCK_A"); case _ => sys.env.getOrElse("LOCK_B", "b") }`,
+			"LOCK_A required; LOCK_B optional =b; ? required"},
+		{"x.rs", `let f = || std::env::var("LOCK_A"); match m { 1 => std::env::var("LOCK_B"), _ => std::env::var("LOCK_C") }; for k in ["LOCK_D"] { std::env::var(k); } ["LOCK_E"].iter().map(|k| std::env::var(k));`,
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected; ? expected"},
+		{"X.cs", `class X { Func<string> f = () => Environment.GetEnvironmentVariable("LOCK_A"); string s = m switch { 1 => Environment.GetEnvironmentVariable("LOCK_B"), _ => "x" }; void g() { foreach (var k in new[] { "LOCK_C" }) Environment.GetEnvironmentVariable(k); } }`,
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected"},
+		{"x.swift", `let a = ProcessInfo.processInfo.environment["LOCK_A"] ?? "b"
+let e = ProcessInfo.processInfo.environment
+guard let b = e["LOCK_B"] else { fatalError() }
+["LOCK_C"].map { k in ProcessInfo.processInfo.environment[k] }
+getenv("LOCK_D")`,
+			"LOCK_A optional =b; LOCK_B required; LOCK_C expected; LOCK_D expected"},
+		{"x.dart", `final a = Platform.environment['LOCK_A'] ?? 'b'; final b = const String.fromEnvironment('LOCK_B', defaultValue: 'x'); ['LOCK_C'].map((k) => Platform.environment[k]);`,
+			"LOCK_A optional =b; LOCK_B optional =x; LOCK_C expected"},
+		{"x.lua", `for _, k in ipairs({"LOCK_A", "LOCK_B"}) do print(os.getenv(k)) end
+local f = os.getenv
+f("LOCK_C")
+local a = os.getenv "LOCK_D" or 'x'`,
+			"? expected; LOCK_C expected; LOCK_D optional =x"},
+		{"x.pl", `for my $k (qw(LOCK_A LOCK_B)) { print $ENV{$k} }
+my $a = $ENV{LOCK_C} // 'c'; my $b = $ENV{'LOCK_D'} || die "set it"; print "$ENV{LOCK_E}"; my ($x, $y) = @ENV{qw(LOCK_F LOCK_G)}; map { $ENV{$_} } qw(LOCK_H); $h->{ENV}{LOCK_Z}; local $ENV{LOCK_Y} = 1;`,
+			"LOCK_A expected; LOCK_B expected; LOCK_C optional =c; LOCK_D required; LOCK_E expected; LOCK_F expected; LOCK_G expected; ? expected"},
+		{"x.cpp", `auto f = []() -> std::string { return std::getenv("LOCK_A"); }; const char* b = p->getenv("LOCK_Z"); auto c = secure_getenv("LOCK_B"); if (const char* d = getenv("LOCK_C")) { }`,
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected"},
+		{"x.ps1", `$a = $env:LOCK_A; $b = if ($env:LOCK_B) { $env:LOCK_B } else { "b" }; $env:LOCK_C = "x"; [Environment]::GetEnvironmentVariable("LOCK_D"); "$env:LOCK_E ${env:LOCK_F}"; '$env:LOCK_G'; # $env:LOCK_H`,
+			"LOCK_A expected; LOCK_B expected; LOCK_B expected; LOCK_D expected; LOCK_E expected; LOCK_F expected"},
+		{"x.php", `<?php
+array_map(fn ($k) => getenv($k), ['LOCK_A', 'LOCK_B']); $a = match ($m) { 1 => getenv('LOCK_C'), default => $_ENV['LOCK_D'] }; $o->getenv('LOCK_E'); array_map('getenv', ['LOCK_F']);`,
+			"? expected; LOCK_C expected; LOCK_D expected"},
 	})
 }

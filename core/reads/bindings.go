@@ -191,7 +191,9 @@ func isMember(f *syntax.File, i int) bool {
 	switch f.Text(i - 1) {
 	case ".":
 		return !f.Table.DotJoins
-	case "?.", "->", "::", "?->", "&.":
+	case "->": // elsewhere it begins the body of a lambda or the arm of a case
+		return f.Table.Arrows
+	case "?.", "::", "?->", "&.":
 		return true
 	}
 	return false

@@ -24,6 +24,7 @@ func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
 		o.braceFunctions(f)
 		bindAssignments(f, o, lineEnds, false)
 		bindLoops(f, o)
+		bindLambdas(f, o)
 		return o
 	}
 }
@@ -323,7 +324,7 @@ func bindLoopPattern(f *syntax.File, o *Outline, i int) {
 
 func loopListEnd(f *syntax.File, lo int) int {
 	for i := lo; i < len(f.Tokens); i++ {
-		if f.Is(i, "{") || f.Is(i, ":") || f.Is(i, "do") || f.Tokens[i].NewLine {
+		if f.Is(i, "{") && !f.Table.ColonEnds || f.Is(i, ":") || f.Is(i, "do") || f.Tokens[i].NewLine {
 			return i
 		}
 		if m := f.Mate(i); m > i {

@@ -326,6 +326,10 @@ func (a *analysis) names(m *match) []text {
 	case len(m.names) > 0:
 		var all []text
 		for _, r := range m.names {
+			if a.isWordList(r.Lo) {
+				all = append(all, a.elements(r, 0)...)
+				continue
+			}
 			all = append(all, a.evaluate(r, 0)...)
 		}
 		return all
@@ -444,7 +448,7 @@ func (a *analysis) isWrite(r Range) bool {
 	}
 	if f.Kind(before) == syntax.Word {
 		switch f.Text(before) {
-		case "delete", "del", "unset":
+		case "delete", "del", "unset", "local":
 			return true
 		}
 	}

@@ -235,9 +235,16 @@ func (a *analysis) iterated(b Binding) Range {
 	return Range{}
 }
 
-// receiver gives the expression that ends at token i: a name, or brackets.
+// receiver gives the expression that ends at token i: a name, a list written
+// out, or the call that makes one. What is indexed is nothing known.
 func receiver(f *syntax.File, i int) Range {
 	if m := f.Mate(i); m >= 0 && m < i {
+		switch {
+		case isSubscript(f, m):
+			return Range{}
+		case f.Is(m, "(") && isCall(f, m):
+			return Range{chainStart(f, m-1), i + 1}
+		}
 		return Range{m, i + 1}
 	}
 	if f.Kind(i) == syntax.Word && !isMember(f, i) {
@@ -289,20 +296,34 @@ func (a *analysis) listedWords(r Range) (words []Range) {
 	return words
 }
 
+// listMakers make a list of their arguments, listWrappers of the list they are given.
+var (
+	listMakers   = set(strings.Fields("listOf setOf arrayOf mutableListOf sequenceOf asList array Array of qw List Seq Set"))
+	listWrappers = set(strings.Fields("list tuple set frozenset sorted reversed Set from"))
+)
+
 // list finds the brackets of a list written out, through names.
 func (a *analysis) list(r Range, depth int) Range {
+	f := a.f
+	if r.Hi-r.Lo > 2 && f.Is(r.Lo, "(") && f.Mate(r.Lo) == r.Hi-1 && f.Is(r.Hi-2, ",") { // ("A",)
+		return r
+	}
 	r.Lo, r.Hi = a.strip(r).Lo, a.strip(r).Hi
 	if r.empty() || depth > maxDepth {
 		return Range{}
 	}
-	f := a.f
 	if a.isWordList(r.Lo) && f.Mate(r.Lo) == r.Hi-1 {
 		return r
 	}
 	for i := r.Lo; i < min(r.Hi, r.Lo+8); i++ { // []string{…}, new String[] {…}, Arrays.asList(…)
 		if m := f.Mate(i); m > i {
 			if m == r.Hi-1 && m > i+1 {
-				if f.Is(i, "[") || f.Is(i, "{") || f.Is(i, "(") && (i == r.Lo || strings.Contains("listOf asList array Array of qw", f.Text(i-1))) {
+				inner := Range{i + 1, m}
+				wrapped := f.Is(i+1, "[") || f.Is(i+1, "(") || inner.Hi-inner.Lo == 1 && f.Kind(i+1) == syntax.Word
+				switch {
+				case f.Is(i, "(") && wrapped && listWrappers[f.Text(i-1)]:
+					return a.list(inner, depth+1)
+				case f.Is(i, "[") && (i == r.Lo || !isSubscript(f, i)), f.Is(i, "{"), f.Is(i, "(") && (i == r.Lo || listMakers[f.Text(i-1)]):
 					return Range{i, r.Hi}
 				}
 			}

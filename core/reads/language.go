@@ -68,6 +68,8 @@ type Language struct {
 	Modifiers bool
 	// Imported tells that a name of another file must be imported by name.
 	Imported bool
+	// QuietString tells that a call without parentheses takes one string alone.
+	QuietString bool
 	// Catches tells that try … except KeyError makes a read one that may fail.
 	Catches bool
 	// Prototypes tells that functions are declared by their heads alone.

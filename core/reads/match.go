@@ -247,6 +247,9 @@ func (a *analysis) fitQuiet(e element, i int, m *match) (end int, ok bool) {
 	if k := f.Kind(i); k != syntax.String && k != syntax.Quote && k != syntax.Word {
 		return 0, false
 	}
+	if a.lang.QuietString {
+		return i + 1, f.Kind(i) == syntax.String && a.fitArguments(e, []Range{{i, i + 1}}, m)
+	}
 	end = tupleEnd(f, Range{i, expressionEnd(f, i, len(f.Tokens), a.lang.LineEnds)}, a.lang.LineEnds)
 	return end, a.fitArguments(e, splitAt(f, Range{i, end}, ","), m)
 }

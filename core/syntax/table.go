@@ -18,6 +18,7 @@ type Table struct {
 	// HookBytes are the bytes at which Hook is asked; empty asks at every one.
 	HookBytes string
 	DotJoins  bool   // a dot joins strings, and is no member operator
+	Arrows    bool   // -> is a member operator
 	ColonEnds bool   // a colon at the end of a line ends the head of a block
 	Splice    bool   // a backslash at the end of a line comment takes in the next line
 	WordTail  string // bytes that may end a word: ? and ! in Ruby
@@ -88,7 +89,7 @@ func (t *Table) Inside() *Table {
 	}
 	return &Table{
 		LineComments: t.LineComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart,
-		Hook: t.Hook, HookBytes: t.HookBytes, WordTail: t.WordTail, Splice: t.Splice, DotJoins: t.DotJoins, ColonEnds: t.ColonEnds,
+		Hook: t.Hook, HookBytes: t.HookBytes, WordTail: t.WordTail, Splice: t.Splice, DotJoins: t.DotJoins, ColonEnds: t.ColonEnds, Arrows: t.Arrows,
 	}
 }
 
