@@ -16,6 +16,13 @@ function strip(node) {
   return node;
 }
 
+// lineOf counts line feeds alone: the compiler takes other marks for ends of lines too.
+function lineOf(text, offset) {
+  let line = 1;
+  for (let at = text.indexOf("\n"); at >= 0 && at < offset; at = text.indexOf("\n", at + 1)) line++;
+  return line;
+}
+
 class File {
   constructor(name, text) {
     this.tree = ts.createSourceFile(name, text, ts.ScriptTarget.Latest, true, kinds[path.extname(name)] ?? ts.ScriptKind.JSX);
@@ -79,7 +86,7 @@ class File {
   }
 
   add(node, name) {
-    if (name) this.found.push([this.tree.getLineAndCharacterOfPosition(node.getStart()).line + 1, name]);
+    if (name) this.found.push([lineOf(this.tree.text, node.getStart()), name]);
   }
 
   isWrite(node) {

@@ -2,6 +2,7 @@ package reads
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/syntax"
 )
@@ -103,6 +104,9 @@ var controls = map[string]bool{
 	"until": true, "guard": true, "fixed": true, "return": true, "await": true, "else": true,
 }
 
+// statements are words that begin a statement, and no type that is returned.
+var statements = set(strings.Fields("const let var val class interface enum namespace object try do else finally export import type declare abstract public return package module"))
+
 // functionHead finds, for the brace at open, the token of the function's name
 // (or of its beginning) and the opening parenthesis of its parameters, or -1.
 func functionHead(f *syntax.File, open int) (head, params int) {
@@ -118,6 +122,9 @@ func functionHead(f *syntax.File, open int) (head, params int) {
 		t := f.Tokens[i]
 		if t.Kind == syntax.Close && f.Src[t.Start] == ')' {
 			break
+		}
+		if t.NewLine && statements[f.Text(i)] { // f() above, without a semicolon
+			return -1, -1
 		}
 		if t.Kind == syntax.Close && t.Mate > 0 && f.Src[t.Start] != '}' {
 			i = int(t.Mate) - 1
