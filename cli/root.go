@@ -91,7 +91,8 @@ func newRoot() *cobra.Command {
 		Short: "Which environment variables does this code read, and are they set?",
 		Long: `Inzicht finds every environment variable that the source of a project reads,
 and holds that contract against the example files that document it and the
-env files that should satisfy it. It never shows a value.`,
+environments that should satisfy it: env files, compose files, images, manifests,
+units, a platform's listing, a process. It never shows a value.`,
 		Example: `  inzicht verify            what is missing, unused, undocumented or wrong here
   inzicht contract          every variable, one a row
   inzicht reads src         every place that reads one

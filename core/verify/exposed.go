@@ -12,7 +12,7 @@ import (
 
 var exposed = Rule{
 	Name: "exposed", Level: Error,
-	Says: "an env file with secrets is tracked by git, not ignored, or would be copied into an image; a secret is written into a tracked file, or read by code that ships to a browser",
+	Says: "secrets lie in a file that git tracks or an image takes in, or in code that browsers get",
 	Do:   "Keep the file out of git and out of images, and renew secrets that have been there.",
 	About: `Secrets are where others can read them: in an env file that git tracks, or that
 it does not ignore, so that the next "git add ." takes it along; in one that the

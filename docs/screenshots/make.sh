@@ -44,7 +44,7 @@ SCRIPT
     wait $window 2>/dev/null || true
 }
 
-shot verify 'inzicht verify -e staging -e production'
+shot verify 'inzicht verify -e staging -e production --skip undocumented --skip unresolved --skip duplicate'
 shot contract 'inzicht contract'
 shot reads 'inzicht reads services'
 shot matrix 'inzicht matrix --differences'
