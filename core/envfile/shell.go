@@ -24,13 +24,15 @@ func readShell(src []byte, outer Lookup) *Reading {
 		return s.Reading
 	}
 	parser := syntax.NewParser(syntax.Variant(syntax.LangPOSIX))
-	err := parser.Stmts(bytes.NewReader(src), func(statement *syntax.Stmt) bool {
+	for statement, err := range parser.StmtsSeq(bytes.NewReader(src)) {
+		var bad syntax.ParseError
+		if errors.As(err, &bad) {
+			s.problem(int(bad.Pos.Line()), "a shell that sources the file stops here: this is no complete statement", "Quote the value.")
+		}
+		if err != nil {
+			break
+		}
 		s.statement(statement)
-		return true
-	})
-	var bad syntax.ParseError
-	if errors.As(err, &bad) {
-		s.problem(int(bad.Pos.Line()), "a shell that sources the file stops here: this is no complete statement", "Quote the value.")
 	}
 	return s.Reading
 }
