@@ -191,9 +191,12 @@ func where(f verify.Finding) string {
 	return fmt.Sprintf("%s:%d", f.File, f.Line)
 }
 
-// wrap breaks text into lines of at most width columns, between words.
+// wrap breaks text into lines of at most width columns, between words; the
+// hyphens of paths and names hold together.
 func wrap(s string, width int) []string {
-	return strings.Split(ansi.Wordwrap(s, max(width, 30), " "), "\n")
+	const hold = "\u2011"
+	wrapped := ansi.Wordwrap(strings.ReplaceAll(s, "-", hold), max(width, 30), " ")
+	return strings.Split(strings.ReplaceAll(wrapped, hold, "-"), "\n")
 }
 
 // fold takes notes that many variables share into one line a rule.

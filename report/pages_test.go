@@ -121,6 +121,24 @@ func TestLanguagePages(t *testing.T) {
 	}
 }
 
+func TestWrap(t *testing.T) {
+	for _, c := range []struct {
+		text  string
+		width int
+		want  string
+	}{
+		{"in services/skipper-web/src/Header.tsx:5, and its value is not that", 41, "in services/skipper-web/src/Header.tsx:5,|and its value is not that"},
+		{"in services/skipper-web/src/Header.tsx:5", 30, "in|services/skipper-web/src/Header.tsx:5"},
+		{"a-row-of-hyphens that goes on and on", 30, "a-row-of-hyphens that goes on|and on"},
+		{"one two", 41, "one two"},
+		{"", 41, ""},
+	} {
+		if got := strings.Join(wrap(c.text, c.width), "|"); got != c.want {
+			t.Errorf("%q: %q, want %q", c.text, got, c.want)
+		}
+	}
+}
+
 func TestStepAndTitle(t *testing.T) {
 	out := shown(t, func(b *bytes.Buffer) error {
 		Title(b, "Lockside", "six services\x1b[31m")
