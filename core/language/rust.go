@@ -103,6 +103,9 @@ func useTree(f *syntax.File, o *reads.Outline, i int, path string, depth int) in
 				o.Import(f.Text(i+2), longer, 0)
 				return i + 3
 			}
+			if longer == "super.env" || longer == "crate.env" { // most likely what the outer module takes from std
+				longer = "std.env"
+			}
 			if longer != name { // "use env;" would say nothing
 				o.Import(name, longer, 0)
 			}

@@ -433,6 +433,11 @@ EOF`,
 // language by language.
 func TestLambdasAndArms(t *testing.T) {
 	mean(t, []written{
+		{"x.pl", `my $a = "x $ENV{'LOCK_A'}$ENV{'LOCK_B'}y"; print -s $ENV{LOCK_C}."/win.ini"; print "$ENV{'";`, "LOCK_A expected; LOCK_B expected; LOCK_C expected; * optional"},
+		{"x.rs", "use std::env;\npub fn j(n: u8, env: &str) -> X {\n    1\n}\npub fn g() -> X { env::var(\"LOCK_A\") }", "LOCK_A expected"},
+		{"x.rs", "use std::env;\nfn g() { let env = match env::var(\"LOCK_A\") { Ok(env) => env, Err(_) => panic!() }; }", "LOCK_A required"},
+		{"x.rs", "use super::env;\nfn g() { env::var(\"LOCK_A\"); ::std::env::var(\"LOCK_B\"); }", "LOCK_A expected; LOCK_B expected"},
+		{"x.swift", "func f(env: Int) -> String { return \"\" }\nfunc g() -> String? { return getenv(\"LOCK_A\") }", "LOCK_A expected"},
 		{"x.pl", `local $ENV{LOCK_A}; delete local @ENV{qw(LOCK_B LOCK_C)}; local @ENV{"LOCK_D"};`, ""},
 		{"x.js", `["LOCK_A"].some(function (k) { return k in process.env; })`, "LOCK_A optional"},
 		{"x.kt", `listOf("LOCK_A", "LOCK_B").forEach { k -> System.getenv(k) }`,

@@ -193,7 +193,9 @@ func isMember(f *syntax.File, i int) bool {
 		return !f.Table.DotJoins
 	case "->": // elsewhere it begins the body of a lambda or the arm of a case
 		return f.Table.Arrows
-	case "?.", "::", "?->", "&.":
+	case "::": // ::std::env begins a path
+		return !f.Tokens[i-1].SpaceAhead && (f.Kind(i-2) == syntax.Word || f.Kind(i-2) == syntax.Close)
+	case "?.", "?->", "&.":
 		return true
 	}
 	return false

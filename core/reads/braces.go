@@ -16,7 +16,7 @@ func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
 			if f.Tokens[i].Kind != syntax.Punct {
 				continue
 			}
-			if f.Is(i, "=>") && !f.Is(i+1, "{") || f.Is(i, "->") && f.Is(i-1, ")") && !f.Is(i+1, "{") {
+			if f.Is(i, "=>") && !f.Is(i+1, "{") || f.Is(i, "->") && f.Is(i-1, ")") && !f.Is(i+1, "{") && !declaresFunction(f, f.Mate(i-1)) {
 				o.arrow(f, i, lineEnds)
 			}
 		}
@@ -28,6 +28,13 @@ func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
 		bindLambdas(f, o)
 		return o
 	}
+}
+
+// declaresFunction tells whether the parenthesis at params follows a function's
+// name or type parameters: what stands behind an arrow is then its type.
+func declaresFunction(f *syntax.File, params int) bool {
+	before := params - 1
+	return f.Kind(before) == syntax.Word && !f.Is(before, "return") || f.Is(before, ">") || f.Is(before, "]")
 }
 
 // braceBlocks makes a block of each pair of braces.

@@ -171,9 +171,9 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 			scope = 0
 		}
 		if here := byScope[scope]; len(here) > 0 {
-			if found := o.inScope(all, here, pos, outer); len(found) > 0 {
+			if found := o.inScope(all, here, pos, outer); len(found) > 1 || len(found) == 1 && !(scope > 0 && found[0].Value.contains(pos)) {
 				return found
-			}
+			} // a name in its own first value is that of outside: let env = env::var("X")
 		}
 		if scope == 0 {
 			break

@@ -52,6 +52,9 @@ var perlOperators = map[string]int{"q": 1, "qq": 1, "qw": 1, "qr": 1, "qx": 1, "
 func (s *Scanner) quoteOperator(forms PerlForms) bool {
 	last := s.Last()
 	if last >= 0 {
+		if t := s.Tokens[last]; t.Kind == Punct && s.Src[t.End-1] == '-' && int(t.End) == s.Pos { // -s FILE
+			return false
+		}
 		if t := s.Tokens[last]; t.Kind == Punct && (string(s.Src[t.Start:t.End]) == "->" || s.Src[t.End-1] == '$' || s.Src[t.End-1] == '%' || s.Src[t.End-1] == '@') {
 			return false
 		}

@@ -166,15 +166,21 @@ func (s *Scanner) nameHole(hole *Hole) {
 	s.pop(Close, s.Pos)
 }
 
-// subscript reads {NAME} behind a name in a string, if it is no more than that.
+// subscript reads {NAME} or {'NAME'} behind a name in a string, if it is no
+// more than that. What stands in quotes is of the language's first form.
 func (s *Scanner) subscript() {
 	at := s.Pos + 1
-	end := s.wordEnd(at)
+	kind, form, end := Word, 0, s.wordEnd(at)
+	if end == at && at < len(s.Src) && s.Src[at] == '\'' {
+		if kind, form, end = String, 1, s.wordEnd(at+1)+1; end > len(s.Src) || s.Src[end-1] != '\'' {
+			return
+		}
+	}
 	if end == at || end >= len(s.Src) || s.Src[end] != '}' {
 		return
 	}
 	s.open(Open, s.Pos+1, frame{mode: modeCode})
-	s.Emit(Word, end)
+	s.emit(kind, end, form)
 	s.pop(Close, end+1)
 }
 
