@@ -1,0 +1,144 @@
+package reads
+
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// What an access is when it is no read: a declaration, a write, a copy, the
+// environment handed on as a whole.
+
+// isDeclaration tells whether the name at i is being declared: import, function f(.
+func (a *analysis) isDeclaration(i int) bool {
+	switch a.f.Text(i - 1) {
+	case "*": // char *getenv(const char *name);
+		return a.lang.Prototypes && a.o.blockOf[i] == 0 && a.f.Kind(i-2) == syntax.Word
+	case "def", "function", "func", "fn", "import", "class", "interface", "fun":
+		return true
+	}
+	return false
+}
+
+// isWrite tells whether an access is a write or a delete.
+func (a *analysis) isWrite(r Range) bool {
+	f := a.f
+	next := a.passTransparent(r.Hi)
+	if f.Is(next, "=") && f.Kind(next) == syntax.Punct && !f.Is(r.Hi-1, ")") {
+		return true
+	}
+	if f.Is(next, ",") && f.Is(r.Hi-1, "]") && a.isParallelTarget(r.Lo, next) { // x["a"], x["b"] = 1, 2
+		return true
+	}
+	if f.Is(next, ":") && f.Tokens[r.Lo].NewLine && a.openerOf(r.Lo) < 0 && f.Is(r.Hi-1, "]") { // x["k"]: type = value
+		return true
+	}
+	before := r.Lo - 1
+	for f.Is(before, "(") {
+		before--
+	}
+	if f.Kind(before) == syntax.Word {
+		switch f.Text(before) {
+		case "delete", "del", "unset", "local":
+			return true
+		}
+	}
+	if f.Is(before, ",") { // del a, b and unset($a, $b)
+		if open := a.openerOf(r.Lo); open > 0 && f.Is(open-1, "unset") {
+			return true
+		}
+		start := a.statementStart(r.Lo)
+		return f.Is(start, "del")
+	}
+	return false
+}
+
+// isParallelTarget tells whether the comma at token i stands between targets of
+// one assignment that begins with token lo or before it.
+func (a *analysis) isParallelTarget(lo, i int) bool {
+	f := a.f
+	if a.bracketed(lo) || !(f.Tokens[lo].NewLine || lo == 0 || f.Is(lo-1, ",") || f.Is(lo-1, ";")) {
+		return false
+	}
+	for j := i; j < len(f.Tokens) && j < i+60 && !f.Tokens[j].NewLine; j++ {
+		if m := f.Mate(j); m > j {
+			j = m
+			continue
+		}
+		if f.Is(j, "=") && f.Kind(j) == syntax.Punct {
+			return true
+		}
+	}
+	return false
+}
+
+// passedOn tells whether the environment as a whole is handed to something,
+// rather than given another name, tested or destructured.
+func (a *analysis) passedOn(r Range) bool {
+	f := a.f
+	before, after := f.Text(r.Lo-1), f.Text(a.passTransparent(r.Hi))
+	if after == ":" && (before == "{" || before == ",") || a.isBound(r.Lo) {
+		return false // a key, or the place where a name is bound
+	}
+	switch after {
+	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[":
+		return false
+	case ".", "?.", "::", "->":
+		method := f.Text(a.passTransparent(r.Hi) + 1)
+		return a.copies[method] || !changes[method] && f.Is(a.passTransparent(r.Hi)+2, "(")
+	}
+	if open := a.openerOf(r.Lo); before == "=" && open >= 0 && f.Is(open, "(") && isCall(f, open) {
+		return !a.isDefault(r) // run(env=os.environ)
+	}
+	switch before {
+	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".":
+		return before == "in" && f.Is(r.Lo-3, "for")
+	case "(":
+		return isCall(f, r.Lo-1) || f.Is(r.Lo-2, ">") || f.Is(r.Lo-2, "<>") // new HashMap<>(environment)
+	}
+	return true
+}
+
+// isDefault tells whether r is the default of a parameter.
+func (a *analysis) isDefault(r Range) bool {
+	for n := range a.o.Functions {
+		for _, p := range a.o.Functions[n].Params {
+			if p.Default.contains(r.Lo) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// changes are methods that change the environment, or ask only for one name of it.
+var changes = set(strings.Fields("delete clear store update replace set put remove pop popitem setdefault merge! reject! delete_if get has"))
+
+// isCopy tells whether what is called gives a copy of the environment that no
+// idiom reads from: os.Environ().
+func (a *analysis) isCopy(m *match) bool {
+	if !strings.HasSuffix(m.pattern.path, "()") || !a.f.Is(m.access.Hi-1, ")") {
+		return false
+	}
+	for path, list := range a.c.paths {
+		if strings.HasPrefix(path, m.pattern.path) && (path != m.pattern.path || len(list) > 1) {
+			return false
+		}
+	}
+	return true
+}
+
+// isBound tells whether the token at i is where a name is bound.
+func (a *analysis) isBound(i int) bool {
+	if a.bound == nil {
+		a.bound = map[int]bool{}
+		for _, list := range a.o.Bindings {
+			for _, b := range list {
+				if b.Function < 0 {
+					a.bound[b.At] = true
+				}
+			}
+		}
+	}
+	return a.bound[i]
+}

@@ -1,0 +1,63 @@
+package reads
+
+import "strings"
+
+// destructured finds reads in const { A, B = "x" } = process.env, and in
+// const { env: { A } } = process.
+func (a *analysis) destructured() {
+	for name, bindings := range a.o.Bindings {
+		for _, b := range bindings {
+			if b.Property == "" {
+				continue
+			}
+			whole, property := a.destructuredFrom(b)
+			if whole == "" {
+				continue
+			}
+			a.steps = 0
+			var out facts
+			if !b.Default.empty() {
+				out.setFallback(a.fallbackOf(b.Default))
+			}
+			a.followName(name, b.At, &out)
+			a.emit(Range{a.propertyToken(b), b.At + 1}, word(property), &Idiom{}, a.c.wholes[whole].access, &out, "")
+		}
+	}
+}
+
+// destructuredFrom gives the path of the environment that a name is taken out
+// of, or "", and the member of it that the name stands for.
+func (a *analysis) destructuredFrom(b Binding) (whole, property string) {
+	at := strings.LastIndexByte(b.Property, '.')
+	if at < 0 {
+		return a.wholeOf(b.Value, 0), b.Property
+	}
+	path := a.pathOf(b.Value, 0)
+	if path += "." + b.Property[:at]; a.c.wholes[path] == nil {
+		return "", ""
+	}
+	return path, b.Property[at+1:]
+}
+
+// propertyToken is where the property stands: { A } or { A: name }.
+func (a *analysis) propertyToken(b Binding) int {
+	if a.f.Is(b.At-1, ":") {
+		return b.At - 2
+	}
+	return b.At
+}
+
+// followName judges the uses of a name bound at token at.
+func (a *analysis) followName(name string, at int, out *facts) {
+	scope := a.o.blocks[a.o.functionBlock(a.o.blockOf[at])].Range
+	uses := 0
+	for _, i := range a.occurrences(name, at+1, scope.Hi) {
+		if isMember(a.f, i) || uses >= maxUses {
+			continue
+		}
+		uses++
+		use := facts{}
+		a.judge(Range{i, i + 1}, 1, &use)
+		out.merge(use, false)
+	}
+}
