@@ -13,30 +13,49 @@ import (
 // and the tokens of the tags that it took into account.
 func processedStructs(f *syntax.File) (list []reads.Declared, tags map[int]bool) {
 	tags = map[int]bool{}
-	for i := range f.Tokens {
+	w := structFields{file: f, tags: tags}
+	for i, calls := 0, 0; i < len(f.Tokens) && calls < maxProcessed; i++ {
 		if !f.Is(i, "envconfig") || !f.Is(i+1, ".") || !(f.Is(i+2, "Process") || f.Is(i+2, "MustProcess")) || !f.Is(i+3, "(") {
 			continue
 		}
+		calls++
+		if w.types == nil {
+			w.types = structTypes(f)
+		}
 		prefix, known := f.Value(i + 4)
-		open := structOf(f, f.Text(f.Mate(i+3)-1), i)
+		open := w.structOf(f.Text(f.Mate(i+3)-1), i)
 		if !known || open < 0 {
 			continue
 		}
 		if prefix != "" {
 			prefix = strings.ToUpper(prefix) + "_"
 		}
-		w := structFields{file: f, tags: tags}
 		w.walk(open, prefix, 0)
-		list = append(list, w.list...)
 	}
-	return list, tags
+	return w.list, tags
+}
+
+// maxProcessed bounds how many calls are followed in a file, maxBack how far
+// back the variable of one is looked for.
+const maxProcessed, maxBack = 50, 5000
+
+// structTypes gives where each "type Name struct {" of a file opens.
+func structTypes(f *syntax.File) map[string]int {
+	types := map[string]int{}
+	for i := 1; i+1 < len(f.Tokens); i++ {
+		if f.Is(i, "struct") && f.Is(i+1, "{") && f.Kind(i-1) == syntax.Word && f.Mate(i+1) > i {
+			types[f.Text(i-1)] = i + 1
+		}
+	}
+	return types
 }
 
 // structOf finds where the struct opens that a variable, named before token
 // at, has: var c Config, c := Config{}, c := &Config{}, new(Config). It gives
 // -1 where that is not in the file.
-func structOf(f *syntax.File, variable string, at int) int {
-	for i := at; i > 0; i-- {
+func (w *structFields) structOf(variable string, at int) int {
+	f := w.file
+	for i := at; i > 0 && i > at-maxBack; i-- {
 		if !f.Is(i, variable) || f.Kind(i) != syntax.Word {
 			continue
 		}
@@ -47,27 +66,18 @@ func structOf(f *syntax.File, variable string, at int) int {
 		if f.Is(name, "struct") && f.Is(name+1, "{") {
 			return name + 1
 		}
-		if open := typeOf(f, f.Text(name)); open >= 0 {
+		if open, known := w.types[f.Text(name)]; known {
 			return open
 		}
 	}
 	return -1
 }
 
-// typeOf finds where "type name struct {" opens, or -1.
-func typeOf(f *syntax.File, name string) int {
-	for i := 1; i+2 < len(f.Tokens); i++ {
-		if f.Is(i, "struct") && f.Is(i+1, "{") && f.Is(i-1, name) && f.Kind(i-1) == syntax.Word && f.Mate(i+1) > i {
-			return i + 1
-		}
-	}
-	return -1
-}
-
 type structFields struct {
-	file *syntax.File
-	tags map[int]bool
-	list []reads.Declared
+	file  *syntax.File
+	tags  map[int]bool
+	types map[string]int
+	list  []reads.Declared
 }
 
 // walk declares the fields of the struct that opens at a token, and those of
@@ -114,7 +124,10 @@ func (w *structFields) field(at, last int, prefix string, depth int) {
 	if tag.Get("ignored") == "true" || !unicode.IsUpper([]rune(f.Text(at))[0]) {
 		return
 	}
-	inner := typeOf(f, f.Text(end))
+	inner, named := w.types[f.Text(end)]
+	if !named {
+		inner = -1
+	}
 	if f.Is(end, "}") && f.Is(f.Mate(end)-1, "struct") {
 		inner = f.Mate(end)
 	}

@@ -7,32 +7,27 @@ import (
 )
 
 // guarded tells whether the n-th read is reached only where its variable is
-// set, since the program asked before, or whether it lives without it.
-func (a *analysis) guarded(n int) bool {
+// set, since the program asked before, or whether it lives without it. rounds
+// are the conditions under which it is reached.
+func (a *analysis) guarded(n int, rounds []Range, near *neighbours) bool {
 	token, name := a.spots[n], a.reads[n].Name
 	if a.caught(token) {
 		return true
 	}
-	for m, other := range a.reads {
-		if m == n || other.Name != name || other.Need == Required {
-			continue
-		}
-		if a.spots[m] > token {
-			if a.asksBehind(token, a.spots[m]) {
-				return true
-			}
-			continue
-		}
-		if a.asksFirst(a.spots[m], token) || a.leavesWithout(a.spots[m], token) {
-			return true
-		}
-		for _, c := range a.conditionsRound(token) {
-			if c.contains(a.spots[m]) && !a.asksForNone(a.spots[m]) {
+	for _, c := range rounds {
+		for _, m := range near.within(c) {
+			if other := &a.reads[m]; other.Name == name && other.Need != Required && !a.asksForNone(a.spots[m]) {
 				return true
 			}
 		}
 	}
-	return false
+	before, behind := near.ofName(name, token)
+	for _, m := range before {
+		if a.reads[m].Need != Required && (a.asksFirst(a.spots[m], token) || a.leavesWithout(a.spots[m], token)) {
+			return true
+		}
+	}
+	return len(behind) > 0 && a.reads[behind[0]].Need != Required && a.asksBehind(token, a.spots[behind[0]])
 }
 
 // maxGuard bounds how far a guard and what it guards lie apart.

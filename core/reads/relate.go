@@ -14,6 +14,7 @@ func (a *analysis) relate() {
 	if len(a.reads) > maxRelated {
 		return
 	}
+	near := a.neighbours()
 	for n := range a.reads {
 		r, token := &a.reads[n], a.spots[n]
 		if r.Name == "" {
@@ -24,8 +25,9 @@ func (a *analysis) relate() {
 				r.InsteadOf = append(r.InsteadOf, other.name)
 			}
 		}
-		r.Under = a.conditionOn(token, r.Name)
-		if r.Need != Optional && r.Through == "" && a.guarded(n) {
+		rounds := a.conditionsRound(token)
+		r.Under = a.conditionOn(rounds, r.Name, near)
+		if r.Need != Optional && r.Through == "" && a.guarded(n, rounds, near) {
 			r.Need = Optional
 		}
 	}
@@ -34,16 +36,59 @@ func (a *analysis) relate() {
 // maxRelated bounds how many reads of one file are held against each other.
 const maxRelated = 2000
 
-// conditionOn gives the variable that a condition round token i asks for, or "".
-func (a *analysis) conditionOn(i int, name string) string {
-	for _, c := range a.conditionsRound(i) {
-		for n, other := range a.reads {
-			if c.contains(a.spots[n]) && other.Name != "" && other.Name != name {
-				return other.Name
+// conditionOn gives the first variable that one of the conditions asks for, or "".
+func (a *analysis) conditionOn(rounds []Range, name string, near *neighbours) string {
+	for _, c := range rounds {
+		for _, m := range near.within(c) {
+			if other := a.reads[m].Name; other != "" && other != name {
+				return other
 			}
 		}
 	}
 	return ""
+}
+
+// neighbours finds reads by place and by name.
+type neighbours struct {
+	spots  []int            // of the reads, by number
+	order  []int            // their numbers, by place
+	byName map[string][]int // the same, of one name
+}
+
+func (a *analysis) neighbours() *neighbours {
+	near := &neighbours{spots: a.spots, byName: map[string][]int{}}
+	for n := range a.reads {
+		near.order = append(near.order, n)
+	}
+	slices.SortStableFunc(near.order, func(x, y int) int { return a.spots[x] - a.spots[y] })
+	for _, n := range near.order {
+		near.byName[a.reads[n].Name] = append(near.byName[a.reads[n].Name], n)
+	}
+	return near
+}
+
+// maxNear bounds how many neighbours are asked.
+const maxNear = 12
+
+// within gives the first reads in a range of tokens.
+func (near *neighbours) within(r Range) []int {
+	from, _ := slices.BinarySearchFunc(near.order, r.Lo, func(n, lo int) int { return near.spots[n] - lo })
+	to := from
+	for to < len(near.order) && to < from+maxNear && near.spots[near.order[to]] < r.Hi {
+		to++
+	}
+	return near.order[from:to]
+}
+
+// ofName gives the last reads of a name before a token, and the next behind it.
+func (near *neighbours) ofName(name string, token int) (before, behind []int) {
+	list := near.byName[name]
+	at, _ := slices.BinarySearchFunc(list, token, func(n, token int) int { return near.spots[n] - token })
+	before = list[max(0, at-maxNear):at]
+	for at < len(list) && near.spots[list[at]] == token {
+		at++
+	}
+	return before, list[at:min(len(list), at+1)]
 }
 
 // conditionsRound gives the conditions under which token i is reached, within
