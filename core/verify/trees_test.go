@@ -8,6 +8,12 @@ import (
 // Trees as people have them, and all that verify says of each.
 func TestTrees(t *testing.T) {
 	for _, c := range []struct{ name, tree, want string }{
+		{"files that only look like env files", `-- gate.py --
+import os
+os.environ["GATE_URL"]
+-- loader/example1.env --
+ANYTHING=1
+`, `note undocumented GATE_URL  gate.py:2`},
 		{"compose service needs what its component reads", `-- gate/go.mod --
 module gate
 -- gate/main.go --

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"inzicht/core/contract"
+	"inzicht/core/environment"
 	"inzicht/core/reads"
 )
 
@@ -38,7 +39,7 @@ variable, and where the tree has no env files at all.`,
 				File: first.File, Line: first.Line, Column: first.Column,
 			}
 			switch {
-			case !slices.ContainsFunc(here, contract.Counts), len(j.environments.Examples) == 0 && len(j.environments.EnvFiles) == 0:
+			case !slices.ContainsFunc(here, contract.Counts), len(j.environments.Examples) == 0 && !j.goesByEnvFiles():
 				f.Level = Note
 			case v.Need == reads.Optional:
 				f.Level = Warning
@@ -71,4 +72,12 @@ func (j *job) exampleFor(v *contract.Variable) string {
 		return j.environments.Examples[0].File
 	}
 	return path.Join(j.Tree.ComponentOf(v.Reads[0].File).Folder, ".env.example")
+}
+
+// goesByEnvFiles tells whether an environment is made of env files: a file of
+// another purpose with such a name does not count.
+func (j *job) goesByEnvFiles() bool {
+	return slices.ContainsFunc(j.environments.Environments, func(e environment.Environment) bool {
+		return slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool { return l.Kind == "env" })
+	})
 }
