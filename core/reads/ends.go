@@ -28,26 +28,11 @@ func EndOutline(ends Ends, lineEnds bool) func(*syntax.File) *Outline {
 	}
 }
 
-// bindBlockParams binds the parameters of blocks, { |a, b| … }: the first one
-// to each element, where the block is called with the elements of a list.
+// bindBlockParams binds the parameters of blocks, { |a, b| … } and do |a, b| ….
 func bindBlockParams(f *syntax.File, o *Outline) {
 	for i := range f.Tokens {
-		if !f.Is(i, "|") || !(f.Is(i-1, "{") || f.Is(i-1, "do")) {
-			continue
-		}
-		list := Range{}
-		if method := i - 2; f.Kind(method) == syntax.Word && iterators[f.Text(method)] && isMember(f, method) {
-			list = receiver(f, method-2)
-		}
-		for j := i + 1; j < len(f.Tokens) && j < i+20 && !f.Is(j, "|"); j++ {
-			if f.Kind(j) != syntax.Word {
-				continue
-			}
-			b := Binding{At: j, Function: -1, Inner: true}
-			if j == i+1 && !list.empty() {
-				b.Value, b.Element = list, true
-			}
-			o.Bind(f.Text(j), b)
+		if f.Is(i, "|") && (f.Is(i-1, "{") || f.Is(i-1, "do")) {
+			bindBetween(f, o, i)
 		}
 	}
 }

@@ -1,10 +1,6 @@
 package reads
 
-import (
-	"slices"
-
-	"inzicht/core/syntax"
-)
+import "inzicht/core/syntax"
 
 // guarded tells whether the n-th read is reached only where its variable is
 // set, since the program asked before, or whether it lives without it. rounds
@@ -93,9 +89,8 @@ func (a *analysis) asksForNone(m int) bool {
 		}
 		switch f.Text(i) {
 		case "==", "===", "is":
-			next := f.Text(i + 1)
 			value, isText := f.Value(i + 1)
-			return slices.Contains(a.lang.Nothing, next) || isText && value == ""
+			return a.c.nothing[f.Text(i+1)] || isText && value == ""
 		case "not", "!":
 			return f.Is(i+1, "in")
 		case "&&", "||", "and", "or", ")", ":", "{", ";", "?", ",":

@@ -2,11 +2,13 @@ package reads
 
 import "inzicht/core/syntax"
 
-// bindLambdas binds what lambdas are given, k -> …, { k -> … } and |k| …, so that nothing outside of that name is taken for it. Where the
-// lambda is called with each element of a list, the first one stands for that.
+// bindLambdas binds what lambdas are given, k -> …, { k -> … } and |k| …, so
+// that nothing outside of that name is taken for it. Where the lambda is called
+// with each element of a list, the first one stands for that.
 func bindLambdas(f *syntax.File, o *Outline) {
 	for i := 1; i < len(f.Tokens); i++ {
 		switch {
+		case f.Tokens[i].Kind != syntax.Punct:
 		case f.Is(i, "->") && !f.Table.Arrows:
 			bindBefore(f, o, i)
 		case f.Is(i, "|") && (f.Is(i-1, "(") || f.Is(i-1, ",") || f.Is(i-1, "move")):
@@ -42,14 +44,15 @@ func bindBefore(f *syntax.File, o *Outline, i int) {
 
 // bindBetween binds the names between the bar at i and the next.
 func bindBetween(f *syntax.File, o *Outline, i int) {
-	for j := i + 1; j < len(f.Tokens) && j < i+maxLambda; j++ {
-		if f.Is(j, "|") {
-			bindParamNames(f, o, Range{i + 1, j}, i-1)
-			return
-		}
+	end := i + 1
+	for end < len(f.Tokens) && end < i+maxLambda && !f.Is(end, "|") {
+		end++
 	}
+	bindParamNames(f, o, Range{i + 1, end}, i-1)
 }
 
+// bindParamNames binds the names in a range, given to a lambda that opens at
+// token open.
 func bindParamNames(f *syntax.File, o *Outline, names Range, open int) {
 	var list Range
 	if method := open - 1; f.Kind(method) == syntax.Word && iterators[f.Text(method)] && isMember(f, method) {

@@ -43,11 +43,17 @@ renewing the secrets: history and old images keep them.`,
 // holdsSecret tells whether an env file holds a real secret.
 func holdsSecret(j *job, l *environment.Layer) bool {
 	for name, v := range l.Values {
-		if v.State == environment.Set && !secrecy.IsStandIn(v.Text, true) && (j.isSecret(name) || strings.Contains(v.Text, "://") && secrecy.LooksSecret(v.Text)) {
+		if j.isRealSecret(name, v) {
 			return true
 		}
 	}
 	return false
+}
+
+// isRealSecret tells whether a value is a secret, and no stand-in for one.
+func (j *job) isRealSecret(name string, v environment.Value) bool {
+	return v.State == environment.Set && !secrecy.IsStandIn(v.Text, true) &&
+		(j.isSecret(name) || strings.Contains(v.Text, "://") && secrecy.LooksSecret(v.Text))
 }
 
 // exposures finds out where a file with secrets can be read.
@@ -91,8 +97,7 @@ func (j *job) writtenSecrets() (list []Finding) {
 		for _, variable := range l.Names() {
 			v := l.Values[variable]
 			place := fmt.Sprintf("%s %s:%d", variable, v.File, v.Line)
-			if v.State != environment.Set || v.File == "" || seen[place] || !j.Tree.IsTracked(v.File) || !j.isSecret(variable) && !strings.Contains(v.Text, "://") ||
-				secrecy.IsStandIn(v.Text, true) || !secrecy.LooksSecret(v.Text) {
+			if v.File == "" || seen[place] || !j.Tree.IsTracked(v.File) || !j.isRealSecret(variable, v) || !secrecy.LooksSecret(v.Text) {
 				continue
 			}
 			source, known := sources[v.File]
