@@ -21,6 +21,7 @@ var clang = &reads.Language{
 	},
 	SharesNames: true,
 	Outline:     reads.BraceOutline(false),
+	Passes:      "(",
 	Imports:     defines,
 	Prototypes:  true,
 	Triggers:    []string{"getenv", "secure_getenv", "__secure_getenv", "_wgetenv", "_dupenv_s", "getenv_s", "_tgetenv", "environ", "GetEnvironmentVariable", "GetEnvironmentVariableA", "GetEnvironmentVariableW", "qgetenv", "qEnvironmentVariable", "qEnvironmentVariableIsSet", "g_getenv"},

@@ -25,6 +25,7 @@ var csharp = &reads.Language{
 	},
 	SharesNames: true,
 	Outline:     reads.BraceOutline(false),
+	Passes:      "(",
 	Imports:     csharpImports,
 	Triggers:    []string{"GetEnvironmentVariable", "GetEnvironmentVariables", "ExpandEnvironmentVariables"},
 	Roots:       []string{"System"},

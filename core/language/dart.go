@@ -24,6 +24,7 @@ var dart = &reads.Language{
 		},
 	},
 	Outline:  reads.BraceOutline(false),
+	Passes:   "(",
 	Triggers: []string{"environment", "fromEnvironment", "hasEnvironment"},
 	Idioms: []reads.Idiom{
 		{Access: `Platform.environment[$name]`},

@@ -20,6 +20,8 @@ var golang = &reads.Language{
 	SharesNames: true,
 	Declared:    goDeclared,
 	Outline:     goOutline,
+	Passes:      "func",
+	Entire:      []string{"AutomaticEnv", "BindEnv"},
 	LineEnds:    true,
 	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv", "AutomaticEnv", "envconfig.", "etenv func(", "ookupenv func(", "etEnv func(", "ookupEnv func("},
 	Idioms: []reads.Idiom{

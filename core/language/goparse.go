@@ -15,7 +15,7 @@ import (
 // parser cannot read is outlined by its braces.
 func goOutline(f *syntax.File) *reads.Outline {
 	set := token.NewFileSet()
-	tree, err := parser.ParseFile(set, "", f.Src, parser.SkipObjectResolution)
+	tree, err := parser.ParseFile(set, "", f.Unfolded(), parser.SkipObjectResolution)
 	if tree == nil || err != nil && len(tree.Decls) == 0 {
 		return reads.BraceOutline(true)(f)
 	}

@@ -14,6 +14,7 @@ var java = &reads.Language{
 	},
 	SharesNames: true,
 	Outline:     reads.BraceOutline(false),
+	Passes:      "(",
 	Imports:     staticImports,
 	Roots:       []string{"java", "lang"},
 	Triggers:    jvmTriggers,

@@ -50,6 +50,8 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Declared: scriptSettings,
 		Imported: true,
 		Outline:  reads.BraceOutline(true),
+		Passes:   "(",
+		Entire:   []string{"ConfigService"},
 		Imports:  scriptImports,
 		LineEnds: true,
 		Triggers: []string{"env", "ConfigService", "Env"},

@@ -20,6 +20,7 @@ var kotlin = &reads.Language{
 	},
 	SharesNames: true,
 	Outline:     reads.BraceOutline(true),
+	Passes:      "fun",
 	Imports:     staticImports,
 	LineEnds:    true,
 	Roots:       []string{"java", "lang"},

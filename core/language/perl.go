@@ -18,6 +18,7 @@ var perl = &reads.Language{
 	},
 	Modifiers:   true,
 	Outline:     perlOutline,
+	Passes:      "sub",
 	Triggers:    []string{"ENV"},
 	QuietParens: true,
 	Idioms: []reads.Idiom{

@@ -33,6 +33,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		},
 		SharesNames: true,
 		Outline:     phpOutline,
+		Passes:      "(",
 		FoldWords:   true,
 		Triggers:    []string{"getenv", "$_ENV", "$_SERVER", "env", "Env", "apache_getenv", "INPUT_ENV"},
 		Idioms: []reads.Idiom{

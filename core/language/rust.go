@@ -18,6 +18,7 @@ var rust = &reads.Language{
 		Hook: syntax.RustHook(0), HookBytes: "rbc",
 	},
 	Outline:  reads.BraceOutline(false),
+	Passes:   "fn",
 	Imports:  rustImports,
 	Triggers: []string{"env", "option_env"},
 	Declared: rustSettings,

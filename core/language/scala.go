@@ -21,6 +21,7 @@ var scala = &reads.Language{
 	},
 	SharesNames: true,
 	Outline:     reads.BraceOutline(true),
+	Passes:      "def",
 	Imports:     scalaImports,
 	LineEnds:    true,
 	Roots:       []string{"java", "lang", "scala", "util"},

@@ -27,6 +27,9 @@ var shell = &reads.Language{
 const maxNesting = 20_000
 
 func readShell(src []byte) ([]reads.Read, error) {
+	if !expandsVariables(src) {
+		return nil, nil
+	}
 	if bytes.Count(src, []byte("(")) > maxNesting || bytes.Count(src, []byte("{")) > maxNesting {
 		return nil, errors.New("too many brackets for a script")
 	}
@@ -45,6 +48,22 @@ func readShell(src []byte) ([]reads.Read, error) {
 	syntax.Walk(file, s.checks)
 	syntax.Walk(file, s.expansions)
 	return s.reads, nil
+}
+
+// expandsVariables tells whether a script may expand a name that is written
+// like those of the environment. Most do not, and need not be parsed.
+func expandsVariables(src []byte) bool {
+	for at := 0; ; at++ {
+		n := bytes.IndexByte(src[at:], '$')
+		if n < 0 {
+			return bytes.Contains(src, []byte("printenv"))
+		}
+		at += n
+		name := bytes.TrimLeft(src[at+1:min(len(src), at+40)], "{!#")
+		if len(name) > 0 && (name[0] == '_' || name[0] >= 'A' && name[0] <= 'Z') || bytes.Contains(name, []byte("_proxy")) {
+			return true
+		}
+	}
 }
 
 // script is what is known of one script.

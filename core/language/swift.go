@@ -21,6 +21,7 @@ var swift = &reads.Language{
 	},
 	SharesNames: true,
 	Outline:     reads.ClosureOutline,
+	Passes:      "func",
 	LineEnds:    true,
 	Triggers:    []string{"environment", "getenv", "Environment"},
 	Idioms: []reads.Idiom{

@@ -111,7 +111,7 @@ func bindTarget(f *syntax.File, o *Outline, eq int, lineEnds bool) {
 	left := eq - 1
 	switch f.Kind(left) {
 	case syntax.Close:
-		if open := f.Mate(left); open >= 0 && (f.Is(open, "{") || f.Is(open, "[")) && !isSubscript(f, open) {
+		if open := f.Mate(left); open >= 0 && (f.Is(open, "{") && !f.Table.DotJoins || f.Is(open, "[")) && !isSubscript(f, open) {
 			bindPattern(f, o, Range{open + 1, left}, value)
 		}
 		return

@@ -45,13 +45,18 @@ func (o *Outline) braceBlocks(f *syntax.File) {
 			continue
 		}
 		head, params := functionHead(f, i)
-		b := block{Range: Range{i, int(t.Mate) + 1}, function: params >= 0, name: className(f, i)}
+		b := block{Range: Range{i, int(t.Mate) + 1}, function: params >= 0 || isSub(f, i), name: className(f, i)}
 		if params >= 0 {
 			o.Functions = append(o.Functions, Function{At: head, Body: b.Range, Name: functionName(f, head)})
 			o.Functions[len(o.Functions)-1].Params = []Param{{Default: Range{params, f.Mate(params)}}}
 		}
 		o.blocks = append(o.blocks, b)
 	}
+}
+
+// isSub tells sub name { and sub { of Perl, whose parameters stand in the body.
+func isSub(f *syntax.File, open int) bool {
+	return f.Is(open-1, "sub") || f.Is(open-2, "sub") && f.Kind(open-1) == syntax.Word
 }
 
 // expressionBodies makes functions of "fun name(…): Type = expression".

@@ -31,6 +31,7 @@ type analysis struct {
 	standIns  []orElse // what stands in for reads without a value
 	helpers   []*Helper
 	context   *Context
+	asked     map[string][]syntax.Span // names that matter, and where
 	file      string
 	wholes    []Range         // where the environment as a whole stands
 	accesses  map[int]bool    // tokens at which an idiom of the language begins
@@ -47,6 +48,9 @@ type Context struct {
 	Bundled   bool
 	Constants map[string]string // by name, and by class and name: Keys.TOKEN
 	Helpers   []*Helper         // of other files
+
+	words *Words // the names of the helpers that it was made for
+	named int    // how many those are
 }
 
 // Result is what one file gives.
@@ -63,7 +67,25 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	if l.Own != nil {
 		return l.analyseOwn(file, src)
 	}
-	a := l.open(src)
+	folding := &syntax.Folding{May: l.mayFold}
+	marks, ok := l.marks(src, context)
+	for round := 0; ok && round < maxUnfoldings; round++ {
+		folding.Marks = marks
+		r, unseen := l.analyse(file, src, context, folding)
+		if len(unseen) == 0 {
+			return r
+		}
+		marks = merged(marks, unseen)
+	}
+	r, _ := l.analyse(file, src, context, nil)
+	return r
+}
+
+// analyse finds the reads in what folding leaves of src, and gives the offsets
+// of what else must be looked at.
+func (l *Language) analyse(file string, src []byte, context *Context, folding *syntax.Folding) (r Result, unseen []int32) {
+	a := l.open(src, folding)
+	defer a.close()
 	a.file, a.context = file, context
 	bundled := context != nil && context.Bundled
 	if bundled {
@@ -80,20 +102,22 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 			a.declare(d)
 		}
 	}
+	if unseen = a.unseen(); len(unseen) > 0 {
+		return r, unseen
+	}
 	a.relate()
-	a.close()
 	slices.SortStableFunc(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
 			return x.Line - y.Line
 		}
 		return x.Column - y.Column
 	})
-	r := Result{Reads: a.reads, Helpers: a.helpers, Calls: a.seenCalls}
+	r = Result{Reads: a.reads, Helpers: a.helpers, Calls: a.seenCalls}
 	for name := range a.wanted {
 		r.Wanted = append(r.Wanted, name)
 	}
 	slices.Sort(r.Wanted)
-	return r
+	return r, nil
 }
 
 // declare makes a read of a declared setting. Where an idiom found it already,
@@ -151,7 +175,11 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 	if l.Own != nil {
 		return nil
 	}
-	a := l.open(src)
+	var folding *syntax.Folding
+	if l.Passes != "" {
+		folding = &syntax.Folding{May: l.mayFold}
+	}
+	a := l.open(src, folding)
 	defer a.close()
 	found := map[string]string{}
 	for name, bindings := range a.o.Bindings {
@@ -183,12 +211,17 @@ func (a *analysis) close() {
 	tokens.Put(&a.f.Tokens)
 }
 
-func (l *Language) open(src []byte) *analysis {
+func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {
 	reuse, _ := tokens.Get().(*[]syntax.Token)
 	if reuse == nil {
 		reuse = new([]syntax.Token)
 	}
-	f := l.Table.ScanInto(*reuse, src, false)
+	var f *syntax.File
+	if folding != nil {
+		f = l.Table.ScanFolded(*reuse, src, *folding)
+	} else {
+		f = l.Table.ScanInto(*reuse, src, false)
+	}
 	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, wanted: map[string]bool{}, accesses: map[int]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
@@ -290,9 +323,9 @@ func (a *analysis) found(m *match) {
 		a.places(m, &out)
 		return
 	}
-	names := a.names(m)
-	if m.member {
-		names = word(a.f.Text(m.name.Lo))
+	names := word(a.f.Text(m.name.Lo))
+	if !m.member {
+		names = a.names(m)
 	}
 	a.emit(m.access, names, m.pattern.idiom, m.pattern.access, &out, "")
 }

@@ -236,6 +236,7 @@ func (a *analysis) evaluateChain(r Range, depth int) []text {
 	}
 	if f.Kind(last) == syntax.Word && isMember(f, last) && last-1 > r.Lo {
 		if f.Kind(last-2) == syntax.Word && last-2 == r.Lo && isSelf(f.Text(last-2)) {
+			a.ask(f.Text(last), 0, len(f.Tokens))
 			if len(a.o.Bindings["."+f.Text(last)]) > 0 {
 				return a.evaluateName("."+f.Text(last), r.Lo, depth)
 			}
@@ -345,7 +346,21 @@ func (a *analysis) classConstant(class, key string, pos, depth int) []text {
 	if a.lang.Imported && len(a.o.Bindings[class]) == 0 && len(a.o.Bindings["*"]) == 0 {
 		return unknown // nothing of that name was imported
 	}
+	if a.c.heads[class] || strings.HasPrefix(class, "$") || a.isVariable(class, pos) {
+		return unknown // a member of what this file made
+	}
 	return a.constant(class + "." + key)
+}
+
+// isVariable tells whether a name stands at pos for a value of this file.
+func (a *analysis) isVariable(name string, pos int) bool {
+	bound := a.o.lookup(name, pos)
+	for _, b := range bound {
+		if b.Path != "" {
+			return false
+		}
+	}
+	return len(bound) > 0
 }
 
 // keyOf gives the key of one entry "key: value", "key = value", "'key' => value".
@@ -376,8 +391,18 @@ func (a *analysis) constant(name string) []text {
 			}
 		}
 	}
-	if len(last) > 3 && len(a.wanted) < 200 && !common[strings.ToLower(last)] && (len(last) != len(name) || strings.ToLower(last) != last || strings.Contains(last, "_")) {
+	if len(last) > 3 && len(a.wanted) < 200 && !common[strings.ToLower(last)] && a.isConstantName(last) {
 		a.wanted[name], a.wanted[last] = true, true
 	}
 	return unknown
+}
+
+// isConstantName tells whether a name is written like that of a constant: all
+// in capitals or with one at its beginning, or kName; in Go any with a capital.
+func (a *analysis) isConstantName(name string) bool {
+	if strings.ToLower(name) == name {
+		return false
+	}
+	name = strings.TrimLeft(name, "_$")
+	return strings.ToUpper(name) == name || name[0] >= 'A' && name[0] <= 'Z' || name[0] == 'k' && name[1] >= 'A' && name[1] <= 'Z' || a.lang.Name == "go"
 }

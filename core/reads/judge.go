@@ -251,6 +251,7 @@ const maxUses = 40
 // occurrences gives the tokens from lo up to hi that are a word. Where words
 // stand is noted once a file, when it is first asked for.
 func (a *analysis) occurrences(name string, lo, hi int) []int {
+	a.ask(name, lo, hi)
 	if a.words == nil {
 		a.words = map[string]*[]int{}
 		for i := range a.f.Tokens {

@@ -2,7 +2,6 @@ package reads
 
 import (
 	"bytes"
-	"strings"
 
 	"inzicht/core/syntax"
 )
@@ -76,6 +75,12 @@ type Language struct {
 	Prototypes bool
 	// Copies are functions that give back a copy of the environment: dict, copy.
 	Copies []string
+	// Passes tells how a function begins whose body may be passed over where
+	// nothing in it concerns the environment: with a word, or where it is "("
+	// with parameters. Nothing is passed over where it is empty.
+	Passes string
+	// Entire are words of which a file that holds one is looked at whole.
+	Entire []string
 	// Imports records what the file's imports stand for.
 	Imports func(*syntax.File, *Outline)
 
@@ -112,43 +117,13 @@ type Declared struct {
 
 // Triggered tells whether src holds one of the language's trigger words.
 func (l *Language) Triggered(src []byte) bool {
+	if l.compiled == nil {
+		return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With))
+	}
 	if l.extended && hasAny(src, l.compiled.triggers[len(l.Triggers):]) {
 		return true
 	}
-	return l.mayTrigger(src) && hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With))
-}
-
-// mayTrigger tells by few short texts, of which every trigger holds one,
-// whether it is worth looking for the triggers themselves.
-func (l *Language) mayTrigger(src []byte) bool {
-	if l.compiled == nil {
-		return true
-	}
-	for _, core := range l.compiled.cores {
-		if bytes.Contains(src, core) {
-			return true
-		}
-	}
-	return false
-}
-
-// coresOf gives texts of which each of the words holds one: what they are
-// usually made of, or else the word itself.
-func coresOf(words []string) (cores [][]byte) {
-	seen := map[string]bool{}
-	for _, word := range words {
-		core := word
-		for _, common := range []string{"env", "Env", "ENV"} {
-			if strings.Contains(word, common) {
-				core = common
-			}
-		}
-		if !seen[core] {
-			seen[core] = true
-			cores = append(cores, []byte(core))
-		}
-	}
-	return cores
+	return l.compiled.own.In(src) && (len(l.With) == 0 || l.compiled.with.In(src))
 }
 
 func hasAny(src []byte, words []string) bool {
@@ -164,14 +139,12 @@ func hasAny(src []byte, words []string) bool {
 // underscore directly beside it.
 func HasWord(src []byte, word string) bool {
 	needle := []byte(word)
-	for at := 0; ; {
+	for at := 0; ; at++ {
 		n := bytes.Index(src[at:], needle)
 		if n < 0 {
 			return false
 		}
-		n += at
-		at = n + len(needle)
-		if (n == 0 || !isNameByte(src[n-1]) || !isNameByte(word[0])) && (at == len(src) || !isNameByte(src[at]) || !isNameByte(word[len(word)-1])) {
+		if at += n; stands(src, at, needle) {
 			return true
 		}
 	}

@@ -242,7 +242,10 @@ func (c *compiler) elements(lo, hi int) (list []element, err error) {
 // compiled holds a language's patterns, found by the last name of their path.
 type compiled struct {
 	triggers    []string
-	cores       [][]byte              // texts of which each trigger of the language holds one
+	own         *Words                // the language's own triggers
+	words       *Words                // all triggers
+	with        *Words                // Language.With
+	entire      *Words                // Language.Entire
 	paths       map[string][]*pattern // by whole path
 	heads       map[string]bool       // first names of paths
 	prefixes    map[string]bool       // every proper prefix of a path, and the paths
@@ -293,7 +296,7 @@ func (l *Language) compileAll(extra []Idiom) error {
 		c.addUse(p)
 	}
 	c.triggers = triggersOf(l, extra)
-	c.cores = coresOf(l.Triggers)
+	c.own, c.words, c.with, c.entire = NewWords(l.Triggers), NewWords(c.triggers), NewWords(l.With), NewWords(l.Entire)
 	l.compiled, l.extended = c, len(extra) > 0
 	return nil
 }

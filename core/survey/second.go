@@ -57,11 +57,36 @@ func (s *Survey) region(file string) string {
 }
 
 func (s *Survey) regionOf(file string) string {
+	if installed := packageOf(file); installed != "" {
+		return installed
+	}
 	if c := s.Tree.ComponentOf(file); c.Folder != "" || s.Tree.RootManifest {
 		return c.Folder
 	}
 	segments := strings.SplitN(path.Dir(file), "/", 3)
 	return strings.Join(segments[:min(len(segments), 2)], "/")
+}
+
+// packageOf gives the folder of the installed package that a file belongs to, or "".
+func packageOf(file string) string {
+	const folder = "node_modules/"
+	at := strings.LastIndex(file, folder)
+	if at < 0 {
+		return ""
+	}
+	end := at + len(folder)
+	segments := 1
+	if strings.HasPrefix(file[end:], "@") { // of an owner: @owner/name
+		segments = 2
+	}
+	for ; segments > 0; segments-- {
+		n := strings.IndexByte(file[end:], '/')
+		if n < 0 {
+			return ""
+		}
+		end += n + 1
+	}
+	return file[:end-1]
 }
 
 // open is what the first look left open in one part.

@@ -21,6 +21,7 @@ type Scanner struct {
 	effort  int   // bytes looked through in vain for ends
 	island  int   // the island that the scanner is on
 	notTags []int // offsets at which < was found to begin no tag
+	folder  *folder
 }
 
 // frame is something open: a bracket, a string, an interpolated part, a tag.
@@ -53,11 +54,15 @@ func (t *Table) Scan(src []byte, trivia bool) *File {
 
 // ScanInto is Scan with a slice of tokens to be reused.
 func (t *Table) ScanInto(reuse []Token, src []byte, trivia bool) *File {
+	return t.scan(reuse, src, trivia, nil)
+}
+
+func (t *Table) scan(reuse []Token, src []byte, trivia bool, folder *folder) *File {
 	t.prepare()
 	if cap(reuse) < len(src)/5 {
 		reuse = make([]Token, 0, len(src)/4)
 	}
-	s := &Scanner{Src: src, Tokens: reuse[:0], table: t, trivia: trivia, newLine: true}
+	s := &Scanner{Src: src, Tokens: reuse[:0], table: t, trivia: trivia, newLine: true, folder: folder}
 	if bytes.HasPrefix(src, []byte("\xef\xbb\xbf")) {
 		s.skip(Space, 3)
 	}
@@ -67,7 +72,11 @@ func (t *Table) ScanInto(reuse []Token, src []byte, trivia bool) *File {
 	for s.run(); s.takeBackTag(); {
 		s.run()
 	}
-	return &File{Src: src, Tokens: s.Tokens, Table: t}
+	f := &File{Src: src, Tokens: s.Tokens, Table: t}
+	if folder != nil {
+		f.Folds = folder.folds
+	}
+	return f
 }
 
 // run reads to the end. No scanner below may stand still.
@@ -122,8 +131,17 @@ func (s *Scanner) code() {
 	case classDigit:
 		s.number()
 	case classOpen:
-		s.open(Open, s.Pos+1, frame{mode: modeCode, end: closing(c)})
+		switch {
+		case s.folder != nil && s.folder.flat:
+			s.Emit(Open, s.Pos+1)
+		case c != '{' || s.folder == nil || !s.fold():
+			s.open(Open, s.Pos+1, frame{mode: modeCode, end: closing(c)})
+		}
 	case classClose:
+		if s.folder != nil && s.folder.flat {
+			s.Emit(Close, s.Pos+1)
+			return
+		}
 		s.close(c)
 	default:
 		s.punct()
@@ -349,6 +367,9 @@ func (s *Scanner) tired() bool { return s.effort > maxEffort }
 
 // Last gives the index of the last token that is not trivia, or -1.
 func (s *Scanner) Last() int {
+	if s.folder != nil && s.folder.pending {
+		s.catchUp()
+	}
 	for i := len(s.Tokens) - 1; i >= 0; i-- {
 		if k := s.Tokens[i].Kind; k != Comment && k != Space {
 			return i

@@ -31,6 +31,7 @@ type Table struct {
 	hooked  [256]bool
 	marks   [256]bool  // may begin a comment, or end an island
 	part    [256]bool  // goes on with a word
+	glide   [256]uint8 // what passing over a block does at a byte
 	strings [256][]int // forms by the first byte of their opener
 }
 
@@ -125,6 +126,7 @@ func (t *Table) prepare() {
 			b := form.Open[0]
 			t.strings[b] = append(t.strings[b], i)
 		}
+		t.prepareGlide()
 	})
 }
 

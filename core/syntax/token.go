@@ -6,7 +6,10 @@
 // without overlap, and with Trivia they cover the input exactly.
 package syntax
 
-import "bytes"
+import (
+	"bytes"
+	"slices"
+)
 
 // Kind says what a token is.
 type Kind uint8
@@ -42,8 +45,26 @@ type File struct {
 	Src    []byte
 	Tokens []Token
 	Table  *Table
+	Folds  []Span // what was passed over, between braces; in order
 
 	lines []int32 // offset of each line's first byte, built on demand
+}
+
+// Unfolded gives the source text with nothing but white space where blocks
+// were passed over.
+func (f *File) Unfolded() []byte {
+	if len(f.Folds) == 0 {
+		return f.Src
+	}
+	out := slices.Clone(f.Src)
+	for _, fold := range f.Folds {
+		for i, c := range out[fold.Lo:fold.Hi] {
+			if c != '\n' {
+				out[int(fold.Lo)+i] = ' '
+			}
+		}
+	}
+	return out
 }
 
 // Text gives the source text of token i, or "" outside the file.

@@ -1,6 +1,9 @@
 package tree
 
-import "strings"
+import (
+	"bytes"
+	"strings"
+)
 
 // dependencies are folders with other people's code, left out even where git tracks them.
 var dependencies = names(`node_modules bower_components jspm_packages vendor .venv venv virtualenv site-packages
@@ -57,13 +60,7 @@ func IsBundle(file string, src []byte) bool {
 	if !strings.HasSuffix(file, "js") || len(src) < 16<<10 {
 		return false
 	}
-	lines := 1
-	for _, c := range src {
-		if c == '\n' {
-			lines++
-		}
-	}
-	return len(src)/lines > 400
+	return len(src)/(1+bytes.Count(src, []byte{'\n'})) > 400
 }
 
 // IsDependency tells whether a file lies in a folder of other people's code.

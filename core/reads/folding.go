@@ -1,0 +1,176 @@
+package reads
+
+import (
+
+	"slices"
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// Most functions of most files do not concern the environment. Their bodies
+// are passed over: the trigger words say where to look. What is found there
+// may make further names matter, those of helpers, of variables that hold a
+// value or stand for the environment. Where such a name stands in a body that
+// was passed over, the file is looked at again with that body.
+
+// maxUnfoldings bounds how often more of a file is looked at, before all of it is.
+const maxUnfoldings = 4
+
+// marks gives the offsets round which a file must be looked at; ok is false
+// where it must be looked at whole.
+func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
+	if l.Passes == "" || l.compiled == nil || l.compiled.entire.In(src) {
+		return nil, false
+	}
+	list = l.compiled.words.Offsets(src, 0)
+	if context != nil && len(context.Helpers) > 0 {
+		list = merged(list, context.calls().Offsets(src, 0))
+	}
+	return list, true
+}
+
+// merged gives the offsets of both lists, ascending.
+func merged(a, b []int32) []int32 {
+	if len(b) == 0 {
+		return a
+	}
+	a = append(a, b...)
+	slices.Sort(a)
+	return slices.Compact(a)
+}
+
+// calls prepares the search for the names of the helpers.
+func (c *Context) calls() *Words {
+	if c.named != len(c.Helpers) {
+		names := make([]string, 0, len(c.Helpers))
+		for _, h := range c.Helpers {
+			names = append(names, h.Name)
+		}
+		c.words, c.named = NewWords(names), len(names)
+	}
+	return c.words
+}
+
+// mayFold tells whether the brace that would be token open begins the body of
+// a function.
+func (l *Language) mayFold(f *syntax.File, open int) bool {
+	if l.Passes != "(" {
+		return begins(f, open, l.Passes)
+	}
+	_, params := functionHead(f, open)
+	if params < 0 || className(f, open) != "" {
+		return false
+	}
+	before := f.Text(params - 1)
+	return !controls[before] && !conditionWords[before] && !classWords[f.Text(params-2)]
+}
+
+var classWords = set(strings.Fields("class record struct interface enum object"))
+
+// begins tells whether the head of the block at open begins with a word.
+func begins(f *syntax.File, open int, word string) bool {
+	for i := open - 1; i >= 0 && i > open-40; i-- {
+		switch f.Kind(i) {
+		case syntax.Open:
+			return false
+		case syntax.Close:
+			m := f.Mate(i)
+			if m < 0 || f.Is(i, "}") && m != i-1 {
+				return false
+			}
+			i = m
+		case syntax.Word:
+			text := f.Text(i)
+			if text == word {
+				return true
+			}
+			if controls[text] || conditionWords[text] || classWords[text] {
+				return false
+			}
+		case syntax.Punct:
+			if f.Is(i, ";") {
+				return false
+			}
+		}
+	}
+	return false
+}
+
+// ask notes that a name matters between two tokens.
+func (a *analysis) ask(name string, lo, hi int) {
+	if len(a.f.Folds) == 0 || hi <= lo {
+		return
+	}
+	span := syntax.Span{Hi: int32(len(a.f.Src))}
+	if lo > 0 && lo < len(a.f.Tokens) {
+		span.Lo = a.f.Tokens[lo].Start
+	}
+	if hi < len(a.f.Tokens) {
+		span.Hi = a.f.Tokens[hi].Start
+	}
+	if a.asked == nil {
+		a.asked = map[string][]syntax.Span{}
+	}
+	a.asked[name] = append(a.asked[name], span)
+}
+
+// askFor notes the names that stand for the environment or read it.
+func (a *analysis) askFor() {
+	for _, h := range a.helpers {
+		a.ask(h.Name, 0, len(a.f.Tokens))
+	}
+	for _, all := range a.o.Bindings["*"] { // from os import *
+		for path := range a.c.prefixes {
+			if name, of := strings.CutPrefix(path, all.Path+"."); of {
+				a.ask(strings.TrimSuffix(name, "()"), 0, len(a.f.Tokens))
+			}
+		}
+	}
+	for name, list := range a.o.Bindings {
+		member := name[0] == '.'
+		for _, b := range list {
+			if !member && !a.heads[name] && b.Path == "" { // an import is not looked at like other words
+				continue
+			}
+			if path := a.bindingPath(b, b.At, 0); path == "" || !a.c.prefixes[path] && !a.roots[path] {
+				continue
+			}
+			if member {
+				a.ask(name[1:], 0, len(a.f.Tokens))
+				continue
+			}
+			scope := a.o.blocks[a.o.functionBlock(b.block)].Range
+			a.ask(name, scope.Lo, scope.Hi)
+		}
+	}
+}
+
+// unseen gives the offsets at which names that matter stand in what was
+// passed over.
+func (a *analysis) unseen() (list []int32) {
+	if len(a.f.Folds) == 0 {
+		return nil
+	}
+	a.askFor()
+	for name, spans := range a.asked {
+		words, done := NewWords([]string{name}), int32(0)
+		slices.SortFunc(spans, func(a, b syntax.Span) int { return int(a.Lo - b.Lo) })
+		for _, span := range spans {
+			if span.Lo = max(span.Lo, done); span.Lo < span.Hi {
+				list = append(list, a.folded(words.Offsets(a.f.Src[span.Lo:span.Hi], span.Lo))...)
+				done = span.Hi
+			}
+		}
+	}
+	slices.Sort(list)
+	return list
+}
+
+// folded gives those of the offsets that lie in what was passed over.
+func (a *analysis) folded(offsets []int32) []int32 {
+	return slices.DeleteFunc(offsets, func(at int32) bool {
+		n, _ := slices.BinarySearchFunc(a.f.Folds, at, func(s syntax.Span, at int32) int { return int(s.Hi - at) })
+		return n == len(a.f.Folds) || a.f.Folds[n].Lo > at
+	})
+}
