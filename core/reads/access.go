@@ -85,7 +85,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return false
 	case ".", "?.", "::", "->":
 		method := f.Text(a.passTransparent(r.Hi) + 1)
-		return a.copies[method] || !changes[method] && f.Is(a.passTransparent(r.Hi)+2, "(")
+		return a.c.copies[method] || !changes[method] && f.Is(a.passTransparent(r.Hi)+2, "(")
 	}
 	if open := a.openerOf(r.Lo); before == "=" && open >= 0 && f.Is(open, "(") && isCall(f, open) {
 		return !a.isDefault(r) // run(env=os.environ)

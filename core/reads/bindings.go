@@ -179,22 +179,23 @@ func bindName(f *syntax.File, o *Outline, at int, b Binding) {
 	o.Bind(name, b)
 }
 
-func isSelf(word string) bool {
-	return word == "this" || word == "self" || word == "cls" || word == "$this"
-}
+func isSelf(word string) bool { return selfWords[word] }
+
+var selfWords = map[string]bool{"this": true, "self": true, "cls": true, "$this": true}
 
 // isMember tells whether the word at i follows a member operator.
 func isMember(f *syntax.File, i int) bool {
 	if f.Kind(i-1) != syntax.Punct {
 		return false
 	}
-	switch f.Text(i - 1) {
+	before := &f.Tokens[i-1]
+	switch string(f.Src[before.Start:before.End]) {
 	case ".":
 		return !f.Table.DotJoins
 	case "->": // elsewhere it begins the body of a lambda or the arm of a case
 		return f.Table.Arrows
 	case "::": // ::std::env begins a path
-		return !f.Tokens[i-1].SpaceAhead && (f.Kind(i-2) == syntax.Word || f.Kind(i-2) == syntax.Close)
+		return !before.SpaceAhead && (f.Kind(i-2) == syntax.Word || f.Kind(i-2) == syntax.Close)
 	case "?.", "?->", "&.":
 		return true
 	}
@@ -312,7 +313,7 @@ func bindParams(f *syntax.File, o *Outline, n int, list Range, body int32, nameO
 			fn.Params = append(fn.Params, Param{})
 			continue
 		}
-		o.skipped[at] = true
+		o.skipped.add(at)
 		p := Param{Name: f.Text(at)}
 		for i := at; i < part.Hi; i++ {
 			if f.Is(i, "=") {

@@ -11,12 +11,10 @@ import (
 
 // analysis is the work on one file.
 type analysis struct {
-	lang   *Language
-	c      *compiled
-	f      *syntax.File
-	o      *Outline
-	roots  map[string]bool
-	copies map[string]bool
+	lang *Language
+	c    *compiled
+	f    *syntax.File
+	o    *Outline
 
 	paths   map[bindingKey]string // what bindings stand for; "" while that is being found out
 	words   map[string]*[]int     // where words stand, once asked for
@@ -24,7 +22,7 @@ type analysis struct {
 	bound   map[int]bool          // tokens at which a name is bound, once asked for
 	steps   int                   // how much has been evaluated for the present read
 	judged  int                   // how much has been judged in this file
-	heads   map[string]bool       // names that may begin an access in this file, as far as asked
+	heads   *heads
 
 	reads     []Read
 	spots     []int    // the token at which each begins
@@ -222,7 +220,7 @@ func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {
 	} else {
 		f = l.Table.ScanInto(*reuse, src, false)
 	}
-	a := &analysis{lang: l, c: l.compiled, f: f, roots: set(l.Roots), copies: set(l.Copies), heads: map[string]bool{}, wanted: map[string]bool{}, accesses: map[int]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
+	a := &analysis{lang: l, c: l.compiled, f: f, wanted: map[string]bool{}, accesses: map[int]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
 		l.Imports(f, a.o)
@@ -233,49 +231,27 @@ func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {
 // direct finds every access that an idiom describes.
 func (a *analysis) direct() {
 	f := a.f
+	a.findHeads()
 	for i := range f.Tokens {
 		t := &f.Tokens[i]
-		if t.Kind != syntax.Word || a.o.skipped[i] {
+		if t.Kind != syntax.Word {
+			continue
+		}
+		begins := a.heads.has(f.Src[t.Start:t.End])
+		if !begins && len(a.c.methods) == 0 || a.o.skipped.has(i) {
 			continue
 		}
 		if isMember(f, i) {
 			a.method(i)
 			continue
 		}
-		if !a.mayBegin(f.Src[t.Start:t.End]) {
+		if !begins {
 			continue
 		}
 		if m := a.find(i); m != nil {
 			a.found(m)
 		}
 	}
-}
-
-// mayBegin tells whether a name stands anywhere in the file for something that
-// an idiom begins with. It is asked for every word, so what is known is kept.
-func (a *analysis) mayBegin(name []byte) bool {
-	known, asked := a.heads[string(name)]
-	if !asked {
-		known = a.meansAccess(string(name))
-		a.heads[string(name)] = known
-	}
-	return known
-}
-
-func (a *analysis) meansAccess(name string) bool {
-	folded := name
-	if a.lang.FoldWords {
-		folded = strings.ToLower(name)
-	}
-	if isSelf(name) || a.c.heads[folded] || a.roots[name] || a.starred(name) != "" {
-		return true
-	}
-	for _, b := range a.o.Bindings[name] {
-		if path := a.bindingPath(b, b.At, 0); path != "" && (a.c.prefixes[path] || a.roots[path]) {
-			return true
-		}
-	}
-	return false
 }
 
 // method finds accesses through any receiver: request.getInitParameter($name).

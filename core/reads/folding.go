@@ -1,7 +1,6 @@
 package reads
 
 import (
-
 	"slices"
 	"strings"
 
@@ -120,20 +119,18 @@ func (a *analysis) askFor() {
 	for _, h := range a.helpers {
 		a.ask(h.Name, 0, len(a.f.Tokens))
 	}
-	for _, all := range a.o.Bindings["*"] { // from os import *
-		for path := range a.c.prefixes {
-			if name, of := strings.CutPrefix(path, all.Path+"."); of {
-				a.ask(strings.TrimSuffix(name, "()"), 0, len(a.f.Tokens))
-			}
+	if len(a.o.Bindings["*"]) > 0 { // from os import *
+		for name := range a.heads.names {
+			a.ask(name, 0, len(a.f.Tokens))
 		}
 	}
 	for name, list := range a.o.Bindings {
 		member := name[0] == '.'
+		if !member && !a.heads.names[name] {
+			continue
+		}
 		for _, b := range list {
-			if !member && !a.heads[name] && b.Path == "" { // an import is not looked at like other words
-				continue
-			}
-			if path := a.bindingPath(b, b.At, 0); path == "" || !a.c.prefixes[path] && !a.roots[path] {
+			if path := a.bindingPath(b, b.At, 0); path == "" || !a.c.prefixes[path] && !a.c.roots[path] {
 				continue
 			}
 			if member {

@@ -48,9 +48,9 @@ func (a *analysis) find(i int) (best *match) {
 		if !isMemberOp(f, next) || f.Kind(next+1) != syntax.Word {
 			return best
 		}
-		if longer := path + "." + f.Text(next+1); a.c.prefixes[longer] || a.roots[path] {
+		if longer := path + "." + f.Text(next+1); a.c.prefixes[longer] || a.c.roots[path] {
 			path, last = longer, next+1
-			if a.roots[strings.TrimSuffix(path, "."+f.Text(last))] {
+			if a.c.roots[strings.TrimSuffix(path, "."+f.Text(last))] {
 				path = f.Text(last)
 			}
 			continue

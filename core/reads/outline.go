@@ -9,7 +9,7 @@ type Outline struct {
 	Bindings  map[string][]Binding // by name; in order of their place
 
 	scopes  map[string]map[int32][]int32 // for names with many meanings: by function block
-	skipped map[int]bool                 // tokens of import statements: names there are not used
+	skipped tokenSet                     // tokens of import statements: names there are not used
 	blocks  []block
 	blockOf []int32 // innermost block of each token
 	parent  []int32 // innermost Open or Quote token around each token, or -1
@@ -67,7 +67,7 @@ type block struct {
 // NewOutline gives an outline of one block, the file.
 func NewOutline(f *syntax.File) *Outline {
 	n := len(f.Tokens)
-	o := &Outline{Bindings: map[string][]Binding{}, skipped: map[int]bool{}, scopes: map[string]map[int32][]int32{}, blockOf: make([]int32, n), parent: make([]int32, n)}
+	o := &Outline{Bindings: map[string][]Binding{}, skipped: newTokenSet(n), scopes: map[string]map[int32][]int32{}, blockOf: make([]int32, n), parent: make([]int32, n)}
 	o.blocks = append(o.blocks, block{Range: Range{0, n}, parent: -1, function: true})
 	at := int32(-1)
 	for i := range f.Tokens {
@@ -87,6 +87,19 @@ func NewOutline(f *syntax.File) *Outline {
 	return o
 }
 
+// tokenSet is a set of tokens.
+type tokenSet []uint64
+
+func newTokenSet(n int) tokenSet { return make(tokenSet, n/64+1) }
+
+func (s tokenSet) add(i int) {
+	if i >= 0 && i/64 < len(s) {
+		s[i/64] |= 1 << (i % 64)
+	}
+}
+
+func (s tokenSet) has(i int) bool { return s[i/64]>>(i%64)&1 != 0 }
+
 // BlockFrom gives the innermost block around token i.
 func (o *Outline) BlockFrom(i int) Range {
 	if i < 0 || i >= len(o.blockOf) {
@@ -98,7 +111,7 @@ func (o *Outline) BlockFrom(i int) Range {
 // Skip marks the tokens of an import statement, whose names are not uses.
 func (o *Outline) Skip(r Range) {
 	for i := r.Lo; i < r.Hi; i++ {
-		o.skipped[i] = true
+		o.skipped.add(i)
 	}
 }
 

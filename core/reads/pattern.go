@@ -244,6 +244,8 @@ type compiled struct {
 	triggers    []string
 	own         *Words                // the language's own triggers
 	words       *Words                // all triggers
+	roots       map[string]bool       // Language.Roots
+	copies      map[string]bool       // Language.Copies
 	with        *Words                // Language.With
 	entire      *Words                // Language.Entire
 	paths       map[string][]*pattern // by whole path
@@ -277,6 +279,7 @@ func (l *Language) compileAll(extra []Idiom) error {
 		transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
 		formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
 	}
+	c.roots, c.copies = set(l.Roots), set(l.Copies)
 	if len(c.concat) == 0 {
 		c.concat = []string{"+"}
 	}

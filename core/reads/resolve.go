@@ -56,7 +56,7 @@ func (a *analysis) head(i int) string {
 		if path := a.starred(name); path != "" {
 			return path
 		}
-		if a.c.heads[name] || a.roots[name] {
+		if a.c.heads[name] || a.c.roots[name] {
 			return name
 		}
 		return ""
@@ -81,8 +81,8 @@ func (a *analysis) starred(name string) string {
 
 // bindingKey tells one binding of a file from the others.
 type bindingKey struct {
-	at, function, param int
-	property            string
+	at, function, param, other int
+	property                   string
 }
 
 // bindingPath gives the path that a binding stands for, or "". What is known
@@ -94,7 +94,7 @@ func (a *analysis) bindingPath(b Binding, pos, depth int) string {
 	if b.Value.contains(pos) && depth > 0 {
 		return ""
 	}
-	key := bindingKey{b.At, b.Function, b.Param, b.Property}
+	key := bindingKey{b.At, b.Function, b.Param, b.Default.Lo, b.Property}
 	path, known := a.paths[key]
 	if !known {
 		a.paths[key] = ""
@@ -163,7 +163,7 @@ func (a *analysis) pathOf(r Range, depth int) string {
 	switch {
 	case path == "":
 		return ""
-	case a.roots[path]:
+	case a.c.roots[path]:
 		return f.Text(last)
 	}
 	return path + "." + f.Text(last)
@@ -200,7 +200,7 @@ func (a *analysis) calledPath(r Range, open, depth int) string {
 		module, _ := f.Value(inside.Lo)
 		return strings.TrimPrefix(module, "node:")
 	}
-	if a.copies[f.Text(open-1)] {
+	if a.c.copies[f.Text(open-1)] {
 		if isMember(f, open-1) && inside.empty() {
 			return a.wholeOf(Range{r.Lo, open - 2}, depth)
 		}
