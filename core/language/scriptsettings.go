@@ -1,9 +1,7 @@
 package language
 
 import (
-	"bytes"
 	"regexp"
-	"slices"
 	"strings"
 
 	"inzicht/core/reads"
@@ -15,13 +13,13 @@ import (
 var variableName = regexp.MustCompile(`^[A-Z][A-Z0-9_]*$`)
 
 // scriptLibraries are words of which a file that uses one of the libraries holds one.
-var scriptLibraries = []string{"ConfigService", "convict", "env-var", "#start/env", "Core/Env", "commander", "$env/static", "{ env", "{env"}
+var scriptLibraries = reads.NewWords([]string{"ConfigService", "convict", "env-var", "#start/env", "Core/Env", "commander", "$env/static", "{ env", "{env"})
 
 // scriptSettings finds what libraries of JavaScript read for the code: the env
 // that a settings factory is handed, values that are imported, a configuration
 // service, descriptions of settings, options bound to variables.
 func scriptSettings(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
-	if !slices.ContainsFunc(scriptLibraries, func(word string) bool { return bytes.Contains(f.Src, []byte(word)) }) {
+	if !scriptLibraries.In(f.Src) {
 		return nil
 	}
 	factory := factoryEnd(f)

@@ -252,6 +252,10 @@ const maxUses = 40
 // stand is noted once a file, when it is first asked for.
 func (a *analysis) occurrences(name string, lo, hi int) []int {
 	a.ask(name, lo, hi)
+	hi = min(hi, len(a.f.Tokens))
+	if a.looked += max(hi-lo, 0); a.words == nil && a.looked < maxLooks*len(a.f.Tokens) {
+		return a.look(name, lo, hi)
+	}
 	if a.words == nil {
 		a.words = map[string]*[]int{}
 		for i := range a.f.Tokens {
@@ -272,6 +276,20 @@ func (a *analysis) occurrences(name string, lo, hi int) []int {
 	from, _ := slices.BinarySearch(all, lo)
 	to, _ := slices.BinarySearch(all, hi)
 	return all[from:max(from, to)]
+}
+
+// maxLooks is how often as many tokens as a file has are looked through for
+// words, before it is noted where all words stand.
+const maxLooks = 4
+
+// look gives the tokens from lo up to hi that are a word.
+func (a *analysis) look(name string, lo, hi int) (list []int) {
+	for i := max(lo, 0); i < hi; i++ {
+		if t := &a.f.Tokens[i]; t.Kind == syntax.Word && int(t.End-t.Start) == len(name) && string(a.f.Src[t.Start:t.End]) == name {
+			list = append(list, i)
+		}
+	}
+	return list
 }
 
 // targets gives the tokens of the names that r is assigned to.

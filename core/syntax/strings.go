@@ -70,6 +70,10 @@ func isChar(contents []byte, close string) bool {
 func (s *Scanner) stringEnd(form *StringForm, close string, at int) (int, *Hole) {
 	for at < len(s.Src) {
 		c := s.Src[at]
+		if form.stops != nil && !form.stops[c] && (close == "" || c != close[0]) {
+			at++
+			continue
+		}
 		if hole, skip := s.holeAt(form, at); hole != nil {
 			return at, hole
 		} else if skip > 0 {

@@ -62,6 +62,8 @@ type StringForm struct {
 	Char        bool   // holds one character: 'x'. Anything longer is no string
 	Bytes       bool   // not text that names a variable
 	Raw         bool   // a backslash keeps its meaning in the value, though it may protect the delimiter
+
+	stops *[256]bool // bytes at which more than text may stand
 }
 
 // Hole is one way to interpolate: "${" … "}", or a bare name after Open where Close is empty.
@@ -82,6 +84,21 @@ const (
 	classOpen
 	classClose
 )
+
+// prepare notes at which bytes of a string to look closer.
+func (form *StringForm) prepare() {
+	if form.stops != nil {
+		return
+	}
+	stops := &[256]bool{'\\': form.Backslash, '\n': !form.Lines}
+	if form.Close != "" {
+		stops[form.Close[0]] = true
+	}
+	for _, hole := range form.Holes {
+		stops[hole.Open[0]] = true
+	}
+	form.stops = stops
+}
 
 // Inside gives the table for source that is not cut up by Islands.
 func (t *Table) Inside() *Table {
@@ -125,6 +142,7 @@ func (t *Table) prepare() {
 		for i, form := range t.Strings {
 			b := form.Open[0]
 			t.strings[b] = append(t.strings[b], i)
+			t.Strings[i].prepare()
 		}
 		t.prepareGlide()
 	})
