@@ -39,16 +39,23 @@ func declaresFunction(f *syntax.File, params int) bool {
 
 // braceBlocks makes a block of each pair of braces.
 func (o *Outline) braceBlocks(f *syntax.File) {
+	folds := f.Folds
 	for i := range f.Tokens {
 		t := &f.Tokens[i]
 		if t.Kind != syntax.Open || f.Src[t.Start] != '{' || t.Mate < 0 {
 			continue
 		}
 		head, params := functionHead(f, i)
+		if len(folds) > 0 && folds[0].Lo == t.End { // of what was passed over, it matters only where it stands
+			folds = folds[1:]
+			if params >= 0 {
+				o.addFunction(Function{At: head, Name: functionName(f, head)}, Range{})
+			}
+			continue
+		}
 		b := block{Range: Range{i, int(t.Mate) + 1}, function: params >= 0 || isSub(f, i), name: className(f, i)}
 		if params >= 0 {
-			o.Functions = append(o.Functions, Function{At: head, Body: b.Range, Name: functionName(f, head)})
-			o.Functions[len(o.Functions)-1].Params = []Param{{Default: Range{params, f.Mate(params)}}}
+			o.addFunction(Function{At: head, Body: b.Range, Name: functionName(f, head)}, Range{params, f.Mate(params)})
 		}
 		o.blocks = append(o.blocks, b)
 	}
@@ -74,7 +81,7 @@ func (o *Outline) expressionBodies(f *syntax.File, lineEnds bool) {
 			continue
 		}
 		if body := (Range{eq + 1, valueEnd(f, o, eq+1, lineEnds)}); !body.empty() {
-			o.Functions = append(o.Functions, Function{At: i + 1, Body: body, Name: f.Text(i + 1), Params: []Param{{Default: Range{params, f.Mate(params)}}}})
+			o.addFunction(Function{At: i + 1, Body: body, Name: f.Text(i + 1)}, Range{params, f.Mate(params)})
 			o.blocks = append(o.blocks, block{Range: body, function: true})
 		}
 	}
@@ -218,17 +225,18 @@ func (o *Outline) arrow(f *syntax.File, i int, lineEnds bool) {
 	if list.Hi < 0 {
 		list.Hi = params + 1
 	}
-	o.Functions = append(o.Functions, Function{At: head, Body: body, Name: functionName(f, head), Params: []Param{{Default: list}}})
+	o.addFunction(Function{At: head, Body: body, Name: functionName(f, head)}, list)
 	o.blocks = append(o.blocks, block{Range: body, function: true})
 }
 
-// braceFunctions binds the parameters of the functions found, whose list
-// braceBlocks and arrow left as the default of a single one.
+// braceFunctions binds the parameters of the functions found.
 func (o *Outline) braceFunctions(f *syntax.File) {
 	for n := range o.Functions {
 		fn := &o.Functions[n]
-		list := fn.Params[0].Default
-		fn.Params = nil
+		list := o.lists[n]
+		if list == (Range{}) {
+			continue
+		}
 		fn.Owner = o.classAt(fn.At0())
 		inside := Range{list.Lo + 1, list.Hi}
 		if f.Kind(list.Lo) == syntax.Word && f.Is(list.Lo+1, "=>") {

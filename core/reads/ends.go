@@ -109,7 +109,7 @@ func (o *Outline) endless(f *syntax.File, i int, lineEnds bool) {
 		at = f.Mate(at) + 1
 	}
 	if body := (Range{at + 1, valueEnd(f, o, at+1, lineEnds)}); !body.empty() {
-		o.Functions = append(o.Functions, Function{At: head, Name: f.Text(head), Body: body, Params: []Param{{Default: list}}})
+		o.addFunction(Function{At: head, Name: f.Text(head), Body: body}, list)
 		o.blocks = append(o.blocks, block{Range: body, function: true})
 	}
 }
@@ -140,7 +140,7 @@ func (o *Outline) endBlock(f *syntax.File, from, to int, ends Ends) {
 		if b.empty() {
 			return
 		}
-		o.Functions = append(o.Functions, Function{At: head, Name: name, Body: b.Range, Params: []Param{{Default: list}}})
+		o.addFunction(Function{At: head, Name: name, Body: b.Range}, list)
 	case ends.Classes[word]:
 		b.name = f.Text(from + 1)
 	}

@@ -208,6 +208,7 @@ var tokens sync.Pool
 // asked after it.
 func (a *analysis) close() {
 	tokens.Put(&a.f.Tokens)
+	a.o.close()
 }
 
 func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {

@@ -1,6 +1,10 @@
 package reads
 
-import "inzicht/core/syntax"
+import (
+	"sync"
+
+	"inzicht/core/syntax"
+)
 
 // Outline is what an idiom cannot see in a row of tokens: which functions a
 // file has, how its blocks nest, and what its names stand for.
@@ -9,6 +13,7 @@ type Outline struct {
 	Bindings  map[string][]Binding // by name; in order of their place
 
 	scopes  map[string]map[int32][]int32 // for names with many meanings: by function block
+	lists   []Range                      // where the parameters of each function stand, if that is to be bound
 	skipped tokenSet                     // tokens of import statements: names there are not used
 	blocks  []block
 	blockOf []int32 // innermost block of each token
@@ -67,8 +72,9 @@ type block struct {
 // NewOutline gives an outline of one block, the file.
 func NewOutline(f *syntax.File) *Outline {
 	n := len(f.Tokens)
-	o := &Outline{Bindings: map[string][]Binding{}, skipped: newTokenSet(n), scopes: map[string]map[int32][]int32{}, blockOf: make([]int32, n), parent: make([]int32, n)}
-	o.blocks = append(o.blocks, block{Range: Range{0, n}, parent: -1, function: true})
+	o := &Outline{Bindings: map[string][]Binding{}, skipped: newTokenSet(n), scopes: map[string]map[int32][]int32{}}
+	o.blockOf, o.parent = perToken(n), perToken(n)
+	o.blocks = append(make([]block, 0, 64), block{Range: Range{0, n}, parent: -1, function: true})
 	at := int32(-1)
 	for i := range f.Tokens {
 		t := &f.Tokens[i]
@@ -85,6 +91,25 @@ func NewOutline(f *syntax.File) *Outline {
 		}
 	}
 	return o
+}
+
+// numbers are slices used before, of one number a token.
+var numbers sync.Pool
+
+// perToken gives a slice of n numbers, all 0.
+func perToken(n int) []int32 {
+	if used, _ := numbers.Get().(*[]int32); used != nil && cap(*used) >= n {
+		list := (*used)[:n]
+		clear(list)
+		return list
+	}
+	return make([]int32, n, n+n/4)
+}
+
+// close gives back what can be used again.
+func (o *Outline) close() {
+	numbers.Put(&o.blockOf)
+	numbers.Put(&o.parent)
 }
 
 // tokenSet is a set of tokens.
@@ -123,6 +148,13 @@ func (o *Outline) Import(name, path string, at int) {
 // AddBlock adds a region in which names live. Nest comes after the last.
 func (o *Outline) AddBlock(r Range, function bool, name string) {
 	o.blocks = append(o.blocks, block{Range: r, function: function, name: name})
+}
+
+// addFunction adds a function whose parameters stand in list, or are not to be
+// bound where that is empty.
+func (o *Outline) addFunction(fn Function, list Range) {
+	o.Functions = append(o.Functions, fn)
+	o.lists = append(o.lists, list)
 }
 
 // AddFunction adds a function and its block.

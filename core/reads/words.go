@@ -19,7 +19,8 @@ type wordGroup struct {
 
 type rareWord struct {
 	text []byte
-	at   int // of the rare byte in it
+	at   int  // of the rare byte in it
+	part bool // letters may stand beside it
 }
 
 // usual are the bytes of source text, the most frequent first.
@@ -39,6 +40,17 @@ func NewWords(list []string) *Words {
 	return w
 }
 
+// NewParts prepares a search for texts that may be parts of words.
+func NewParts(list ...string) *Words {
+	w := NewWords(list)
+	for _, g := range w.groups {
+		for n := range g.words {
+			g.words[n].part = true
+		}
+	}
+	return w
+}
+
 // add puts a word where another was put for the same byte, if it can.
 func (w *Words) add(word string) {
 	n := slices.IndexFunc(w.groups, func(g wordGroup) bool { return bytes.IndexByte([]byte(word), g.rare) >= 0 })
@@ -53,7 +65,7 @@ func (w *Words) add(word string) {
 		w.groups = append(w.groups, wordGroup{rare: rare})
 	}
 	g := &w.groups[n]
-	r := rareWord{[]byte(word), bytes.IndexByte([]byte(word), g.rare)}
+	r := rareWord{text: []byte(word), at: bytes.IndexByte([]byte(word), g.rare)}
 	g.words = append(g.words, r)
 	for c := range g.before {
 		g.before[c] = g.before[c] || r.at == 0 || word[r.at-1] == byte(c)
@@ -102,7 +114,7 @@ func (g *wordGroup) each(src []byte, found func(at int) bool) {
 			continue
 		}
 		for _, word := range g.words {
-			if from := at - word.at; from >= 0 && stands(src, from, word.text) {
+			if from := at - word.at; from >= 0 && (stands(src, from, word.text) || word.part && bytes.HasPrefix(src[from:], word.text)) {
 				if !found(from) {
 					return
 				}

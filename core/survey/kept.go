@@ -214,14 +214,16 @@ func (k *kept) part(file string) *keptPart {
 }
 
 // keep writes what was found now. What cannot be written is found anew next time.
-func (k *kept) keep(found []reads.Read, skipped []tree.Skip, sizes map[string]int64) {
+func (k *kept) keep(s *Survey, found []reads.Read, skipped []tree.Skip) {
 	if k == nil {
 		return
 	}
-	for file, size := range sizes {
-		p := k.part(file)
-		p.Sources++
-		p.Bytes += size
+	for n, f := range s.noted {
+		if f.source {
+			p := k.part(s.Tree.Files[n].Path)
+			p.Sources++
+			p.Bytes += int64(f.size)
+		}
 	}
 	for part, mark := range k.marks { // also parts in which nothing is in a known language
 		if k.now[mark] == nil && part != "" {

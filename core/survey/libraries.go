@@ -69,7 +69,7 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, 
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			in := &reader{root: libraries.Root}
+			in := newReader(libraries.Root)
 			defer in.close()
 			for n := int(next.Add(1)) - 1; n < len(libraries.Files); n = int(next.Add(1)) - 1 {
 				file := libraries.Files[n].Path

@@ -2,8 +2,11 @@ package survey
 
 import (
 	"bytes"
+	"cmp"
+	"maps"
 	"path"
 	"runtime"
+	"slices"
 	"strings"
 	"sync"
 	"sync/atomic"
@@ -121,13 +124,16 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	files := s.filesOf(parts)
+	order := slices.SortedFunc(maps.Keys(parts), func(a, b part) int { // the large ones first
+		return cmp.Or(len(files[b])-len(files[a]), strings.Compare(a.region, b.region), strings.Compare(a.language, b.language))
+	})
 	work := make(chan part)
 	var mutex sync.Mutex
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
 			for key := range work {
-				second := &secondLook{open: parts[key], files: files[key], tree: s.Tree, options: options}
+				second := &secondLook{survey: s, open: parts[key], files: files[key]}
 				added := second.take()
 				mutex.Lock()
 				units = append(units, added...)
@@ -135,7 +141,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 			}
 		})
 	}
-	for key := range parts {
+	for _, key := range order {
 		work <- key
 	}
 	close(work)
@@ -183,9 +189,9 @@ func (s *Survey) collect(units []*unit) (all []reads.Read) {
 	return all
 }
 
-// filesOf lists the files of the parts in question.
-func (s *Survey) filesOf(parts map[part]*open) map[part][]string {
-	files := map[part][]string{}
+// filesOf lists the files of the parts in question, by their number.
+func (s *Survey) filesOf(parts map[part]*open) map[part][]int {
+	files := map[part][]int{}
 	if len(parts) == 0 {
 		return files
 	}
@@ -196,7 +202,7 @@ func (s *Survey) filesOf(parts map[part]*open) map[part][]string {
 		}
 		key := part{s.region(f.Path), l.Name}
 		if parts[key] != nil {
-			files[key] = append(files[key], f.Path)
+			files[key] = append(files[key], n)
 		}
 	}
 	return files
@@ -204,11 +210,13 @@ func (s *Survey) filesOf(parts map[part]*open) map[part][]string {
 
 // secondLook is the second look at one part.
 type secondLook struct {
-	tree    *tree.Tree
-	options Options
-	open    *open
-	files   []string
+	survey *Survey
+	open   *open
+	files  []int
 }
+
+// path gives the path of the n-th file.
+func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]].Path }
 
 func (s *secondLook) take() (added []*unit) {
 	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers}
@@ -216,8 +224,8 @@ func (s *secondLook) take() (added []*unit) {
 	defining, calling := s.find(s.definitions(), called)
 	s.constants(context, defining)
 	if len(context.Constants) > 0 {
-		for n, file := range s.files {
-			u := s.open.units[file]
+		for n := range s.files {
+			u := s.open.units[s.path(n)]
 			calling[n] = calling[n] || u != nil && len(u.result.Wanted) > 0
 		}
 	}
@@ -233,7 +241,7 @@ func (s *secondLook) take() (added []*unit) {
 				if len(result.Reads) == 0 && len(result.Helpers) == 0 {
 					return
 				}
-				u = &unit{file: file, component: s.tree.ComponentOf(file).Name, language: l}
+				u = &unit{file: file, component: s.survey.Tree.ComponentOf(file).Name, language: l}
 				s.open.units[file] = u
 				added = append(added, u)
 			}
@@ -279,21 +287,28 @@ func (s *secondLook) constants(context *reads.Context, defining []bool) {
 // find tells, in one reading by all processors, which files of the part hold
 // a word of each set.
 func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
+	const chunk = 32 // files that mostly lie in one folder
 	defining, calling = make([]bool, len(s.files)), make([]bool, len(s.files))
 	var next atomic.Int64
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			in := &reader{root: s.tree.Root}
+			in := newReader(s.survey.Tree.Root)
 			defer in.close()
-			for n := int(next.Add(1)) - 1; n < len(s.files); n = int(next.Add(1)) - 1 {
-				src := in.read(s.files[n])
-				if src == nil {
-					continue
-				}
-				defining[n], calling[n] = defined.in(src), called.in(src)
-				if (defining[n] || calling[n]) && tree.IsBundle(s.files[n], src) {
-					defining[n], calling[n] = false, false
+			for from := int(next.Add(chunk)) - chunk; from < len(s.files); from = int(next.Add(chunk)) - chunk {
+				for n := from; n < min(from+chunk, len(s.files)); n++ {
+					silent := s.survey.noted[s.files[n]].silent
+					if silent && defined.speaks() && called.speaks() {
+						continue
+					}
+					src := in.read(s.path(n))
+					if src == nil {
+						continue
+					}
+					defining[n], calling[n] = defined.in(src), called.in(src)
+					if (defining[n] || calling[n]) && tree.IsBundle(s.path(n), src) {
+						defining[n], calling[n] = false, false
+					}
 				}
 			}
 		})
@@ -304,31 +319,42 @@ func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 
 // each calls f for the chosen files of the part, one after the other.
 func (s *secondLook) each(chosen []bool, f func(file string, src []byte, l *reads.Language)) {
-	in := &reader{root: s.tree.Root}
+	in := newReader(s.survey.Tree.Root)
 	defer in.close()
-	for n, file := range s.files {
+	for n := range s.files {
 		if !chosen[n] {
 			continue
 		}
-		if src := in.read(file); src != nil {
-			f(file, src, language.Of(file))
+		if src := in.read(s.path(n)); src != nil {
+			f(s.path(n), src, s.survey.languages[s.files[n]])
 		}
 	}
 }
 
 // reader reads files one after the other, and keeps folder and buffer.
 type reader struct {
-	root   string
+	root   *tree.Folder // nil where it cannot be opened
 	path   string
 	folder *tree.Folder
 	buffer []byte
 }
 
+func newReader(root string) *reader {
+	folder, err := tree.OpenFolder(root, "")
+	if err != nil {
+		return &reader{}
+	}
+	return &reader{root: folder}
+}
+
 // read gives the contents of a file until the next one is read, or nil.
 func (r *reader) read(file string) []byte {
+	if r.root == nil {
+		return nil
+	}
 	if at := path.Dir(file); r.folder == nil || at != r.path {
-		r.close()
-		folder, err := tree.OpenFolder(r.root, strings.TrimPrefix(at, "."))
+		r.leave()
+		folder, err := r.root.Open(at)
 		if err != nil {
 			return nil
 		}
@@ -344,10 +370,18 @@ func (r *reader) read(file string) []byte {
 	return src
 }
 
-func (r *reader) close() {
+// leave closes the present folder.
+func (r *reader) leave() {
 	if r.folder != nil {
 		r.folder.Close()
 		r.folder = nil
+	}
+}
+
+func (r *reader) close() {
+	r.leave()
+	if r.root != nil {
+		r.root.Close()
 	}
 }
 
@@ -366,6 +400,7 @@ func (s *secondLook) calls(helpers []*reads.Helper) *wordSet {
 // wordSet finds out fast whether a file holds one of many words.
 type wordSet struct {
 	words  map[string][]string // each with what must stand elsewhere in the file, one of them; nothing where empty
+	mute   bool                // a word does not speak of the environment
 	starts [1 << 16]bool       // by the first two bytes
 	// defined asks for words that a line gives a text to: NAME = "text".
 	defined bool
@@ -391,8 +426,12 @@ func (w *wordSet) add(word string, ties []string) {
 		ties = append(before, ties...)
 	}
 	w.words[word] = ties
+	w.mute = w.mute || !environmental.In([]byte(word))
 	w.starts[int(word[0])<<8|int(word[1])] = true
 }
+
+// speaks tells whether all words speak of the environment.
+func (w *wordSet) speaks() bool { return w == nil || !w.mute }
 
 func (w *wordSet) in(src []byte) bool {
 	if w == nil || len(w.words) == 0 {

@@ -5,8 +5,6 @@ package survey
 import (
 	"cmp"
 	"errors"
-	"maps"
-	"path"
 	"runtime"
 	"slices"
 	"strings"
@@ -52,6 +50,7 @@ type Survey struct {
 	Bytes        int64       // their size
 
 	languages  []*reads.Language // of each file, by its name
+	noted      []fileRead        // of each file
 	regions    map[string]string // by folder, as far as asked
 	regionLock sync.Mutex
 	search     *secrecy.Search
@@ -112,12 +111,12 @@ func statements(c *config.Config) (list []contract.Statement) {
 
 // batch is the files of one folder that are to be read.
 type batch struct {
-	folder string
+	folder string // "" for the root
 	files  []batchFile
 }
 
 type batchFile struct {
-	base    string
+	number  int  // of the file in the tree
 	watched bool // it is looked through for secrets
 	source  bool // it may be in a known language
 }
@@ -126,11 +125,11 @@ type batchFile struct {
 func (s *Survey) batches(k *kept) (list []batch, files int) {
 	for n, f := range s.Tree.Files {
 		source := s.languages[n] != nil || mayBeScript(f.Path)
-		one := batchFile{base: path.Base(f.Path), watched: s.watches(f), source: source && !k.has(f.Path)}
+		one := batchFile{number: n, watched: s.watches(f), source: source && !k.has(f.Path)}
 		if !one.source && !one.watched {
 			continue
 		}
-		folder := path.Dir(f.Path)
+		folder := f.Path[:max(strings.LastIndexByte(f.Path, '/'), 0)]
 		if n := len(list); n == 0 || list[n-1].folder != folder || len(list[n-1].files) >= 256 {
 			list = append(list, batch{folder: folder})
 		}
@@ -156,7 +155,7 @@ func (s *Survey) read(options Options) {
 	}
 	k := s.recall(options)
 	list, files := s.batches(k)
-	sizes := map[string]int64{} // of the source files that are read now
+	s.noted = make([]fileRead, len(s.Tree.Files))
 	var skipped []tree.Skip
 	var units []*unit
 	var next, done atomic.Int64
@@ -164,7 +163,10 @@ func (s *Survey) read(options Options) {
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			w := worker{root: s.Tree.Root, options: options, tree: s.Tree, survey: s, sizes: map[string]int64{}}
+			w := worker{options: options, tree: s.Tree, survey: s}
+			if w.root, w.problem = tree.OpenFolder(s.Tree.Root, ""); w.problem == nil {
+				defer w.root.Close()
+			}
 			for {
 				n := int(next.Add(1)) - 1
 				if n >= len(list) {
@@ -181,7 +183,6 @@ func (s *Survey) read(options Options) {
 			defer mutex.Unlock()
 			units = append(units, w.units...)
 			skipped = append(skipped, w.skipped...)
-			maps.Copy(sizes, w.sizes)
 			s.Leaks = append(s.Leaks, w.leaks...)
 		})
 	}
@@ -191,20 +192,34 @@ func (s *Survey) read(options Options) {
 	})
 	slices.SortFunc(units, func(a, b *unit) int { return strings.Compare(a.file, b.file) })
 	found := s.resolve(units, options)
-	for _, size := range sizes {
-		s.Sources++
-		s.Bytes += size
+	for _, f := range s.noted {
+		if f.source {
+			s.Sources++
+			s.Bytes += int64(f.size)
+		}
 	}
 	s.Reads, s.Skipped = append(s.Reads, found...), append(s.Skipped, skipped...)
 	k.recalled(s)
 	if len(list) > 0 {
-		k.keep(found, skipped, sizes)
+		k.keep(s, found, skipped)
 	}
 }
 
+// fileRead is what is noted of a file when it is read.
+type fileRead struct {
+	size   int32
+	source bool // it was read, and is in a known language
+	silent bool // it was read, and not even a name in it speaks of the environment
+}
+
+// environmental are parts of the words that names which speak of the
+// environment are made of: getEnv, ENV_FILE, environment.
+var environmental = reads.NewParts("env", "Env", "ENV")
+
 // worker reads files into one buffer.
 type worker struct {
-	root    string
+	root    *tree.Folder
+	problem error // the root cannot be opened
 	options Options
 	tree    *tree.Tree
 	survey  *Survey
@@ -213,23 +228,26 @@ type worker struct {
 	leaks   []Leak
 	units   []*unit
 	skipped []tree.Skip
-	sizes   map[string]int64 // of source files
 }
 
 func (w *worker) batch(b batch) {
-	folder, err := tree.OpenFolder(w.root, strings.TrimPrefix(b.folder, "."))
+	folder, err := w.root, w.problem
+	if err == nil && b.folder != "" {
+		if folder, err = w.root.Open(b.folder); err == nil {
+			defer folder.Close()
+		}
+	}
 	if err != nil {
-		w.skipped = append(w.skipped, tree.Skip{Path: b.folder, Reason: reasonOf(err)})
+		w.skipped = append(w.skipped, tree.Skip{Path: cmp.Or(b.folder, "."), Reason: reasonOf(err)})
 		return
 	}
-	defer folder.Close()
 	for _, f := range b.files {
-		w.file(folder, path.Join(b.folder, f.base), f)
+		w.file(folder, w.tree.Files[f.number].Path, f)
 	}
 }
 
 func (w *worker) file(folder *tree.Folder, file string, f batchFile) {
-	src, err := folder.ReadFile(path.Base(file), w.buffer)
+	src, err := folder.ReadFile(file[strings.LastIndexByte(file, '/')+1:], w.buffer)
 	if cap(src) > cap(w.buffer) {
 		w.buffer = src[:0]
 	}
@@ -245,14 +263,16 @@ func (w *worker) file(folder *tree.Folder, file string, f batchFile) {
 	if !f.source {
 		return
 	}
-	l := language.Of(file)
+	l := w.survey.languages[f.number]
 	if l == nil {
 		if l = language.OfScript(src[:min(len(src), 200)]); l == nil {
 			return
 		}
 	}
-	w.sizes[file] = int64(len(src))
+	read := &w.survey.noted[f.number]
+	read.source, read.size = true, int32(len(src))
 	if !l.Triggered(src) {
+		read.silent = !environmental.In(src)
 		return
 	}
 	var context *reads.Context

@@ -20,7 +20,12 @@ func OpenFolder(root, folder string) (*Folder, error) {
 		return &Folder{top}, err
 	}
 	defer top.Close()
-	below, err := top.OpenRoot(filepath.FromSlash(folder))
+	return (&Folder{top}).Open(folder)
+}
+
+// Open opens the folder at a relative path below this one.
+func (d *Folder) Open(folder string) (*Folder, error) {
+	below, err := d.root.OpenRoot(filepath.FromSlash(folder))
 	return &Folder{below}, err
 }
 

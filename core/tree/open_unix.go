@@ -6,7 +6,7 @@ import (
 	"errors"
 	"io"
 	"os"
-	"path/filepath"
+	"path"
 	"strings"
 
 	"golang.org/x/sys/unix"
@@ -16,22 +16,45 @@ import (
 // following links, neither on the way to it nor below it.
 type Folder struct{ fd int }
 
+const folderFlags = unix.O_RDONLY | unix.O_DIRECTORY | unix.O_CLOEXEC
+
 // OpenFolder opens the folder at relative path folder below root.
 func OpenFolder(root, folder string) (*Folder, error) {
-	const flags = unix.O_RDONLY | unix.O_DIRECTORY | unix.O_CLOEXEC
-	fd, err := unix.Open(root, flags, 0)
+	fd, err := unix.Open(root, folderFlags, 0)
 	if err != nil {
 		return nil, &os.PathError{Op: "open", Path: root, Err: err}
 	}
-	for _, name := range strings.FieldsFunc(folder, func(r rune) bool { return r == '/' }) {
-		next, err := unix.Openat(fd, name, flags|unix.O_NOFOLLOW, 0)
-		unix.Close(fd)
+	top := &Folder{fd}
+	if folder == "" {
+		return top, nil
+	}
+	defer top.Close()
+	return top.Open(folder)
+}
+
+// Open opens the folder at a relative path below this one.
+func (d *Folder) Open(folder string) (*Folder, error) {
+	fd, err := openBelow(d.fd, folder)
+	if err != nil {
+		return nil, &os.PathError{Op: "open", Path: folder, Err: err}
+	}
+	return &Folder{fd}, nil
+}
+
+// openStepwise opens a folder below another, one name after the other.
+func openStepwise(from int, folder string) (int, error) {
+	fd := from
+	for _, name := range strings.Split(path.Clean(folder), "/") {
+		next, err := unix.Openat(fd, name, folderFlags|unix.O_NOFOLLOW, 0)
+		if fd != from {
+			unix.Close(fd)
+		}
 		if err != nil {
-			return nil, &os.PathError{Op: "open", Path: filepath.Join(root, folder), Err: err}
+			return -1, err
 		}
 		fd = next
 	}
-	return &Folder{fd}, nil
+	return fd, nil
 }
 
 // Close closes the folder.
@@ -74,7 +97,7 @@ func readAll(read func([]byte) (int, error), buffer []byte) ([]byte, error) {
 			return buffer[:0], ErrTooLarge
 		case err != nil && err != io.EOF:
 			return buffer[:0], err
-		case n <= 0:
+		case n <= 0, len(buffer) < cap(buffer): // a regular file gives all that is asked for, but at its end
 			return buffer, nil
 		}
 	}
