@@ -166,8 +166,9 @@ func componentNames(s *survey.Survey) (names []string) {
 
 // output is one format with where it goes.
 type output struct {
-	show shower
-	file string // "" for standard output
+	show   shower
+	styled bool
+	file   string // "" for standard output
 }
 
 // outputs gives the formats asked for, if they can show what show picks from them.
@@ -178,7 +179,7 @@ func (s *shared) outputs(show func(report.Format) shower) (list []output, err er
 		if i < 0 {
 			return nil, &usageError{fmt.Sprintf("there is no format %q here", name), "Formats: " + strings.Join(formatNames(show), ", ") + "."}
 		}
-		list = append(list, output{show(report.Formats[i]), file})
+		list = append(list, output{show(report.Formats[i]), report.Formats[i].Styled, file})
 	}
 	return list, nil
 }
@@ -187,7 +188,11 @@ func (s *shared) outputs(show func(report.Format) shower) (list []output, err er
 func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
 	for _, o := range list {
 		if o.file == "" {
-			if err := o.show(s.paint(c.OutOrStdout()), p); err != nil {
+			out := c.OutOrStdout()
+			if o.styled {
+				out = s.paint(out)
+			}
+			if err := o.show(out, p); err != nil {
 				return err
 			}
 			continue
@@ -198,8 +203,11 @@ func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
 		}
 		page := *p
 		page.Terminal, page.Width, page.Verbose = false, 100, true
-		painted := &colorprofile.Writer{Forward: file, Profile: colorprofile.NoTTY}
-		err = o.show(painted, &page)
+		out := io.Writer(file)
+		if o.styled {
+			out = &colorprofile.Writer{Forward: file, Profile: colorprofile.NoTTY}
+		}
+		err = o.show(out, &page)
 		if closed := file.Close(); err == nil {
 			err = closed
 		}

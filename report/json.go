@@ -93,6 +93,9 @@ func encode(w io.Writer, v any) error {
 // escapeHidden writes the control characters that JSON allows as they stand,
 // such as marks that turn the reading direction, as escapes.
 func escapeHidden(encoded []byte) []byte {
+	if isASCII(encoded) {
+		return encoded
+	}
 	isRaw := func(r rune) bool { return r >= 0x7f && r <= 0xffff && isHidden(r) }
 	if bytes.IndexFunc(encoded, isRaw) < 0 {
 		return encoded
@@ -106,6 +109,15 @@ func escapeHidden(encoded []byte) []byte {
 		}
 	}
 	return out.Bytes()
+}
+
+func isASCII(text []byte) bool {
+	for _, c := range text {
+		if c >= 0x7f {
+			return false
+		}
+	}
+	return true
 }
 
 func jsonReads(w io.Writer, p *Page) error {

@@ -30,6 +30,7 @@ type Page struct {
 // Format is one way to show a page. What it cannot show is nil.
 type Format struct {
 	Name     string
+	Styled   bool // it is written with colour and the like, which a reader may not want
 	Reads    func(io.Writer, *Page) error
 	Contract func(io.Writer, *Page) error
 	Findings func(io.Writer, *Page) error

@@ -9,9 +9,8 @@ import (
 	"hash"
 	"os"
 	"path/filepath"
-	"runtime"
+	"strings"
 	"sync"
-	"sync/atomic"
 	"time"
 
 	"inzicht/core/reads"
@@ -26,12 +25,18 @@ import (
 
 // kept is what is known from the last survey of the same tree.
 type kept struct {
-	file  string            // where it is kept
-	marks map[string]string // the mark of each part of this tree now
-	of    map[string]string // the part of each file
+	file  string     // where it is kept
+	parts []markPart // of this tree, now
+	of    []int32    // the part of each file, by its number, or -1
 	old   map[string]*keptPart
 	now   map[string]*keptPart // by mark
-	young map[string]bool      // parts of which a file was written just now
+}
+
+// markPart is a part of the tree with its mark.
+type markPart struct {
+	mark  string
+	young bool // a file of it was written just now
+	known bool // from the last survey
 }
 
 // keptPart is what was found in one part.
@@ -70,12 +75,14 @@ func (s *Survey) recall(options Options) *kept {
 		return nil
 	}
 	root := sha256.Sum256([]byte(s.Tree.Root))
-	k := &kept{
-		file: filepath.Join(options.Keep, hex.EncodeToString(root[:16])), marks: map[string]string{}, of: map[string]string{},
-		old: map[string]*keptPart{}, now: map[string]*keptPart{}, young: map[string]bool{},
-	}
+	k := &kept{file: filepath.Join(options.Keep, hex.EncodeToString(root[:16])), old: map[string]*keptPart{}, now: map[string]*keptPart{}}
+	var reading sync.WaitGroup
+	reading.Go(k.read)
 	k.mark(s, fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source()))
-	k.read()
+	reading.Wait()
+	for n := range k.parts {
+		k.parts[n].known = k.old[k.parts[n].mark] != nil
+	}
 	return k
 }
 
@@ -94,46 +101,58 @@ func programMark() (string, error) {
 
 // mark works out the part of each source file, and the mark of each part.
 func (k *kept) mark(s *Survey, common string) {
-	var files []string
-	scripts := map[string]bool{}    // regions with files that may be in any language
-	var languages []*reads.Language // of each; nil for what may be a script
+	regions := make([]string, len(s.Tree.Files))
+	scripts := map[string]bool{} // regions with files that may be in any language
+	folder := "/"
 	for n, f := range s.Tree.Files {
-		l := s.languages[n]
-		if l == nil && !mayBeScript(f.Path) {
+		if s.languages[n] == nil && !mayBeScript(f.Path) {
 			continue
 		}
-		files, languages = append(files, f.Path), append(languages, l)
-		if l == nil {
-			scripts[s.region(f.Path)] = true
+		at := f.Path[:max(strings.LastIndexByte(f.Path, '/'), 0)]
+		if n > 0 && at == folder {
+			regions[n] = regions[n-1]
+		}
+		if regions[n] == "" { // of the root, or not known yet
+			regions[n] = s.region(f.Path)
+		}
+		if folder = at; s.languages[n] == nil {
+			scripts[regions[n]] = true
 		}
 	}
-	stamps := stampAll(s.Tree.Root, files)
-	sums := map[string]hash.Hash{}
+	stamps := stampAll(s.Tree, func(n int) bool { return regions[n] != "" || s.languages[n] != nil || mayBeScript(s.Tree.Files[n].Path) })
+	k.of = make([]int32, len(s.Tree.Files))
+	numbers := map[part]int32{}
+	var sums []hash.Hash
 	var line []byte
 	now := time.Now().UnixNano()
-	for n, file := range files {
-		part := s.region(file)
-		if l := languages[n]; l != nil && !scripts[part] {
-			part += "\x00" + l.Name
+	for n, f := range s.Tree.Files {
+		k.of[n] = -1
+		if s.languages[n] == nil && !mayBeScript(f.Path) {
+			continue
 		}
-		k.of[file] = part
-		sum := sums[part]
-		if sum == nil {
-			sum = sha256.New()
-			fmt.Fprintf(sum, "%s\x00%s\x00", common, part)
-			sums[part] = sum
+		key := part{region: regions[n]}
+		if l := s.languages[n]; l != nil && !scripts[key.region] {
+			key.language = l.Name
 		}
+		number, known := numbers[key]
+		if !known {
+			number = int32(len(sums))
+			sum := sha256.New()
+			fmt.Fprintf(sum, "%s\x00%s\x00%s\x00", common, key.region, key.language)
+			numbers[key], sums, k.parts = number, append(sums, sum), append(k.parts, markPart{})
+		}
+		k.of[n] = number
 		if max(stamps[n][1], stamps[n][2]) > now-tooYoung {
-			k.young[part] = true
+			k.parts[number].young = true
 		}
-		line = append(append(line[:0], file...), 0)
+		line = append(append(line[:0], f.Path...), 0)
 		for _, number := range stamps[n] {
 			line = binary.LittleEndian.AppendUint64(line, uint64(number))
 		}
-		sum.Write(line)
+		sums[number].Write(line)
 	}
-	for part, sum := range sums {
-		k.marks[part] = hex.EncodeToString(sum.Sum(nil))
+	for n, sum := range sums {
+		k.parts[n].mark = hex.EncodeToString(sum.Sum(nil))
 	}
 }
 
@@ -141,27 +160,19 @@ func (k *kept) mark(s *Survey, common string) {
 // from what it becomes when it is written once more: clocks of files are coarse.
 const tooYoung = int64(100 * time.Millisecond)
 
-// stampAll gives the stamp of each file, by all processors.
-func stampAll(root string, files []string) []tree.Stamp {
-	stamps := make([]tree.Stamp, len(files))
-	const chunk = 512
-	var next atomic.Int64
-	var workers sync.WaitGroup
-	for range runtime.GOMAXPROCS(0) {
-		workers.Go(func() {
-			folder, err := tree.OpenFolder(root, "")
-			if err != nil {
-				return
-			}
-			defer folder.Close()
-			for from := int(next.Add(chunk)) - chunk; from < len(files); from = int(next.Add(chunk)) - chunk {
-				for n := from; n < min(from+chunk, len(files)); n++ {
-					stamps[n] = folder.Stamp(files[n])
-				}
-			}
-		})
+// stampAll gives the stamp of each file that is wanted, by all processors.
+func stampAll(t *tree.Tree, wanted func(n int) bool) []tree.Stamp {
+	stamps := make([]tree.Stamp, len(t.Files))
+	folder, err := tree.OpenFolder(t.Root, "")
+	if err != nil {
+		return stamps
 	}
-	workers.Wait()
+	defer folder.Close()
+	sideBySide(len(t.Files), func(n int) {
+		if wanted(n) {
+			stamps[n] = folder.Stamp(t.Files[n].Path)
+		}
+	})
 	return stamps
 }
 
@@ -182,8 +193,8 @@ func (k *kept) read() {
 }
 
 // has tells whether a file lies in a part that is known.
-func (k *kept) has(file string) bool {
-	return k != nil && k.old[k.marks[k.of[file]]] != nil
+func (k *kept) has(n int) bool {
+	return k != nil && k.of[n] >= 0 && k.parts[k.of[n]].known
 }
 
 // recalled adds what is known to the survey.
@@ -191,9 +202,9 @@ func (k *kept) recalled(s *Survey) {
 	if k == nil {
 		return
 	}
-	for _, mark := range k.marks {
-		if known := k.old[mark]; known != nil {
-			k.now[mark] = known
+	for _, p := range k.parts {
+		if known := k.old[p.mark]; known != nil {
+			k.now[p.mark] = known
 			for _, r := range known.Reads {
 				s.Reads = append(s.Reads, r.read())
 			}
@@ -204,9 +215,12 @@ func (k *kept) recalled(s *Survey) {
 	}
 }
 
-// part gives what is to be kept of the part that a file lies in.
-func (k *kept) part(file string) *keptPart {
-	mark := k.marks[k.of[file]]
+// part gives what is to be kept of the part that a file lies in, or nil.
+func (k *kept) part(n int) *keptPart {
+	if n < 0 || k.of[n] < 0 {
+		return nil
+	}
+	mark := k.parts[k.of[n]].mark
 	if k.now[mark] == nil {
 		k.now[mark] = &keptPart{}
 	}
@@ -219,29 +233,24 @@ func (k *kept) keep(s *Survey, found []reads.Read, skipped []tree.Skip) {
 		return
 	}
 	for n, f := range s.noted {
-		if f.source {
-			p := k.part(s.Tree.Files[n].Path)
+		if p := k.part(n); p != nil && f.source { // every part, also those in which nothing is in a known language
 			p.Sources++
 			p.Bytes += int64(f.size)
 		}
 	}
-	for part, mark := range k.marks { // also parts in which nothing is in a known language
-		if k.now[mark] == nil && part != "" {
-			k.now[mark] = &keptPart{}
-		}
-	}
 	for _, r := range found {
-		p := k.part(r.File)
+		p := k.part(s.Tree.Number(r.File))
 		p.Reads = append(p.Reads, keptRead{r, r.Fallback != nil})
 	}
 	for _, skip := range skipped {
-		if k.of[skip.Path] != "" {
-			p := k.part(skip.Path)
+		if p := k.part(s.Tree.Number(skip.Path)); p != nil {
 			p.Skipped = append(p.Skipped, skip)
 		}
 	}
-	for part := range k.young {
-		delete(k.now, k.marks[part])
+	for _, p := range k.parts {
+		if p.young {
+			delete(k.now, p.mark)
+		}
 	}
 	if os.MkdirAll(filepath.Dir(k.file), 0o700) != nil {
 		return

@@ -121,11 +121,32 @@ type batchFile struct {
 	source  bool // it may be in a known language
 }
 
+// sideBySide does f for all numbers below n, by all processors.
+func sideBySide(n int, f func(n int)) {
+	const chunk = 512
+	var next atomic.Int64
+	var workers sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		workers.Go(func() {
+			for from := int(next.Add(chunk)) - chunk; from < n; from = int(next.Add(chunk)) - chunk {
+				for i := from; i < min(from+chunk, n); i++ {
+					f(i)
+				}
+			}
+		})
+	}
+	workers.Wait()
+}
+
 // batches groups the files worth opening by folder.
 func (s *Survey) batches(k *kept) (list []batch, files int) {
+	looking := !s.search.Empty()
 	for n, f := range s.Tree.Files {
-		source := s.languages[n] != nil || mayBeScript(f.Path)
-		one := batchFile{number: n, watched: s.watches(f), source: source && !k.has(f.Path)}
+		source := (s.languages[n] != nil || mayBeScript(f.Path)) && !k.has(n)
+		if !source && !looking {
+			continue
+		}
+		one := batchFile{number: n, watched: s.watches(f), source: source}
 		if !one.source && !one.watched {
 			continue
 		}
@@ -150,9 +171,7 @@ func mayBeScript(file string) bool {
 // read finds the reads of all files, one worker a processor.
 func (s *Survey) read(options Options) {
 	s.languages = make([]*reads.Language, len(s.Tree.Files))
-	for n, f := range s.Tree.Files {
-		s.languages[n] = language.Of(f.Path)
-	}
+	sideBySide(len(s.Tree.Files), func(n int) { s.languages[n] = language.Of(s.Tree.Files[n].Path) })
 	k := s.recall(options)
 	list, files := s.batches(k)
 	s.noted = make([]fileRead, len(s.Tree.Files))

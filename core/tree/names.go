@@ -20,6 +20,9 @@ var otherWords = names("bak backup old orig swp tmp save js ts py rb go php json
 // EnvFileName takes the name of a file for that of an env file: .env,
 // .env.NAME, NAME.env, and the same with example, sample, template or dist.
 func EnvFileName(file string) (EnvFile, bool) {
+	if !strings.ContainsAny(file[strings.LastIndexByte(file, '/')+1:], "vV") { // most files, at once
+		return EnvFile{}, false
+	}
 	base := strings.ToLower(path.Base(file))
 	var rest string
 	switch {

@@ -6,11 +6,13 @@ package tree
 import (
 	"errors"
 	"fmt"
+	"io/fs"
 	"os"
 	"path"
 	"path/filepath"
 	"slices"
 	"strings"
+	"sync"
 )
 
 // MaxFileSize is the size in bytes over which a file is not read.
@@ -47,13 +49,21 @@ type Tree struct {
 	Components   []Component // sorted by folder, deepest last
 }
 
-// file gives a file of the tree, or none.
-func (t *Tree) file(path string) File {
+// Number gives where a file stands in Files, or -1.
+func (t *Tree) Number(path string) int {
 	i, found := slices.BinarySearchFunc(t.Files, path, func(f File, p string) int { return strings.Compare(f.Path, p) })
 	if !found {
-		return File{}
+		return -1
 	}
-	return t.Files[i]
+	return i
+}
+
+// file gives a file of the tree, or none.
+func (t *Tree) file(path string) File {
+	if n := t.Number(path); n >= 0 {
+		return t.Files[n]
+	}
+	return File{}
 }
 
 // IsTracked tells whether git tracks a file.
@@ -98,7 +108,7 @@ func Open(dir string, options Options) (*Tree, error) {
 	} else if !t.listWithGit(options) {
 		t.walk(options)
 	}
-	slices.SortFunc(t.Files, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
+	sortByPath(t.Files)
 	t.Files = slices.CompactFunc(t.Files, func(a, b File) bool { return a.Path == b.Path })
 	if options.Excluded != nil {
 		t.Files = slices.DeleteFunc(t.Files, func(f File) bool { return options.Excluded(f.Path) })
@@ -108,6 +118,27 @@ func Open(dir string, options Options) (*Tree, error) {
 	slices.SortFunc(t.Skipped, func(a, b Skip) int { return strings.Compare(a.Path, b.Path) })
 	t.Skipped = slices.Compact(t.Skipped)
 	return t, nil
+}
+
+// sortByPath sorts files by their path, long lists in two halves side by side.
+func sortByPath(files []File) {
+	byPath := func(a, b File) int { return strings.Compare(a.Path, b.Path) }
+	if len(files) < 4096 {
+		slices.SortFunc(files, byPath)
+		return
+	}
+	low, high := slices.Clone(files[:len(files)/2]), files[len(files)/2:]
+	var other sync.WaitGroup
+	other.Go(func() { slices.SortFunc(low, byPath) })
+	slices.SortFunc(high, byPath)
+	other.Wait()
+	for n := range files { // what high has left is never overtaken
+		if len(low) > 0 && (len(high) == 0 || byPath(low[0], high[0]) <= 0) {
+			files[n], low = low[0], low[1:]
+		} else {
+			files[n], high = high[0], high[1:]
+		}
+	}
 }
 
 func pathError(dir string, err error) error {
@@ -146,7 +177,7 @@ func (t *Tree) addPrivateFiles() {
 			if _, isEnv := EnvFileName(file); !isEnv || known[file] {
 				continue
 			}
-			if reason := unreadable(e); reason != "" {
+			if reason := unreadable(e.Type()); reason != "" {
 				t.Skipped = append(t.Skipped, Skip{file, reason})
 				continue
 			}
@@ -159,14 +190,14 @@ func (t *Tree) addPrivateFiles() {
 	}
 }
 
-// unreadable says why a folder's entry is no file to be read, or nothing.
-func unreadable(e os.DirEntry) string {
+// unreadable says why what has these type bits is no file to be read, or nothing.
+func unreadable(kind fs.FileMode) string {
 	switch {
-	case e.IsDir():
+	case kind.IsDir():
 		return "a folder where a file is expected"
-	case e.Type()&os.ModeSymlink != 0:
+	case kind&fs.ModeSymlink != 0:
 		return "a link, which is not followed"
-	case !e.Type().IsRegular():
+	case !kind.IsRegular():
 		return "not a regular file"
 	}
 	return ""

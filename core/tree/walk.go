@@ -3,8 +3,8 @@ package tree
 import (
 	"bufio"
 	"bytes"
+	"io/fs"
 	"os"
-	"path"
 	"path/filepath"
 	"runtime"
 	"strings"
@@ -46,7 +46,14 @@ func (t *Tree) walk(options Options) {
 	t.Files, t.Skipped = w.files, w.skipped
 }
 
+// entry is one name in a folder.
+type entry struct {
+	name string
+	kind fs.FileMode // its type bits
+}
+
 func (w *walker) work() {
+	listing := &listing{}
 	for {
 		w.mutex.Lock()
 		for len(w.queue) == 0 && w.busy > 0 {
@@ -62,7 +69,7 @@ func (w *walker) work() {
 		w.busy++
 		w.mutex.Unlock()
 
-		files, folders, skipped := w.list(folder)
+		files, folders, skipped := w.list(listing, folder)
 
 		w.mutex.Lock()
 		w.files = append(w.files, files...)
@@ -75,17 +82,17 @@ func (w *walker) work() {
 }
 
 // list reads one folder.
-func (w *walker) list(folder walkFolder) (files []File, folders []walkFolder, skipped []Skip) {
-	entries, err := os.ReadDir(filepath.Join(w.root, filepath.FromSlash(folder.path)))
+func (w *walker) list(listing *listing, folder walkFolder) (files []File, folders []walkFolder, skipped []Skip) {
+	entries, err := listing.read(filepath.Join(w.root, filepath.FromSlash(folder.path)))
 	if err != nil {
 		return nil, nil, []Skip{{folder.path, reasonOf(err)}}
 	}
 	ignore := folder.ignore
 	virtual := false
 	for _, e := range entries {
-		switch e.Name() {
+		switch e.name {
 		case ".gitignore":
-			if e.Type().IsRegular() {
+			if e.kind.IsRegular() {
 				ignore = append(ignore[:len(ignore):len(ignore)], w.patterns(folder.path)...)
 			}
 		case "pyvenv.cfg":
@@ -96,21 +103,25 @@ func (w *walker) list(folder walkFolder) (files []File, folders []walkFolder, sk
 		return nil, nil, []Skip{{folder.path, "virtual environment"}}
 	}
 	matcher := gitignore.NewMatcher(ignore)
+	files = make([]File, 0, len(entries))
 	for _, e := range entries {
-		name := path.Join(folder.path, e.Name())
+		name := e.name
+		if folder.path != "" {
+			name = folder.path + "/" + name
+		}
 		_, isEnv := EnvFileName(name)
 		switch {
-		case e.IsDir() && isEnv && e.Name() == ".env":
-			skipped = append(skipped, Skip{name, unreadable(e)})
-		case e.IsDir():
-			if reason := skipName(e.Name(), false); reason != "" && (!w.options.NoSkip || control[e.Name()]) {
+		case e.kind.IsDir() && isEnv && e.name == ".env":
+			skipped = append(skipped, Skip{name, unreadable(e.kind)})
+		case e.kind.IsDir():
+			if reason := skipName(e.name, false); reason != "" && (!w.options.NoSkip || control[e.name]) {
 				skipped = append(skipped, Skip{name, reason})
 			} else if len(ignore) == 0 || !matcher.Match(strings.Split(name, "/"), true) {
 				folders = append(folders, walkFolder{name, ignore})
 			}
-		case !e.Type().IsRegular():
-			if isEnv || e.Type()&os.ModeSymlink == 0 {
-				skipped = append(skipped, Skip{name, unreadable(e)})
+		case !e.kind.IsRegular():
+			if isEnv || e.kind&fs.ModeSymlink == 0 {
+				skipped = append(skipped, Skip{name, unreadable(e.kind)})
 			}
 		case isEnv || len(ignore) == 0 || !matcher.Match(strings.Split(name, "/"), false):
 			files = append(files, File{Path: name})
