@@ -138,11 +138,12 @@ func (l *List) Prune(findings []verify.Finding) int {
 // Split divides findings into those that count, and those that are accepted:
 // by the list, or by a comment on their line.
 func (l *List) Split(t *tree.Tree, findings []verify.Finding, today time.Time) (open, accepted []verify.Finding) {
-	lines := &lines{tree: t, files: map[string][][]byte{}}
+	comments := &comments{in: tree.NewReader(t.Root), files: map[string][]comment{}}
+	defer comments.in.Close()
 	for _, f := range findings {
 		e := EntryOf(f)
 		listed := slices.ContainsFunc(l.Entries, func(other Entry) bool { return e.same(other) && other.holds(today) })
-		if listed || lines.accept(f) {
+		if listed || comments.accept(f) {
 			accepted = append(accepted, f)
 		} else {
 			open = append(open, f)
@@ -151,39 +152,58 @@ func (l *List) Split(t *tree.Tree, findings []verify.Finding, today time.Time) (
 	return open, accepted
 }
 
-// lines reads the files that findings stand in.
-type lines struct {
-	tree  *tree.Tree
-	files map[string][][]byte
+// comments are what files say of findings in them.
+type comments struct {
+	in    *tree.Reader
+	files map[string][]comment
 }
 
-// comment is what accepts a finding on its line: inzicht accepts RULE: reason.
-var comment = regexp.MustCompile(`inzicht accepts ([a-z-]+): *(\S.*)`)
+// comment accepts findings on its line, and where it has that for itself, on
+// the next.
+type comment struct {
+	line  int
+	rule  string
+	alone bool
+}
 
-// accept tells whether a comment on a finding's line, or on one of its own
-// above, accepts it.
-func (l *lines) accept(f verify.Finding) bool {
+const commentWords = "inzicht accepts "
+
+// commentForm is what accepts a finding: inzicht accepts RULE: reason.
+var commentForm = regexp.MustCompile(commentWords + `([a-z-]+): *(\S.*)`)
+
+// accept tells whether a comment accepts a finding.
+func (c *comments) accept(f verify.Finding) bool {
 	if f.Line == 0 || f.File == "" {
 		return false
 	}
-	all, known := l.files[f.File]
+	list, known := c.files[f.File]
 	if !known {
-		src, _ := l.tree.ReadFile(f.File)
-		all = bytes.Split(src, []byte{'\n'})
-		l.files[f.File] = all
+		if src, err := c.in.Read(f.File); err == nil {
+			list = commentsIn(src)
+		}
+		c.files[f.File] = list
 	}
-	for _, n := range []int{f.Line - 1, f.Line - 2} {
-		if n < 0 || n >= len(all) {
-			continue
+	return slices.ContainsFunc(list, func(one comment) bool {
+		return one.rule == f.Rule && (one.line == f.Line || one.alone && one.line == f.Line-1)
+	})
+}
+
+// commentsIn finds the comments of one file, one a line.
+func commentsIn(src []byte) (list []comment) {
+	line, done := 1, 0
+	for at := 0; ; at++ {
+		n := bytes.Index(src[at:], []byte(commentWords))
+		if n < 0 {
+			return list
 		}
-		found := comment.FindSubmatchIndex(all[n])
-		if found == nil || string(all[n][found[2]:found[3]]) != f.Rule {
-			continue
-		}
-		before := bytes.Trim(all[n][:found[0]], " \t#/*-;!<")
-		if n == f.Line-1 || len(before) == 0 {
-			return true
+		at += n
+		line += bytes.Count(src[done:at], []byte{'\n'})
+		done = at
+		begin := bytes.LastIndexByte(src[:at], '\n') + 1
+		text, _, _ := bytes.Cut(src[begin:], []byte{'\n'})
+		if found := commentForm.FindSubmatchIndex(text); found != nil && begin+found[0] == at {
+			before := bytes.Trim(text[:found[0]], " \t#/*-;!<")
+			list = append(list, comment{line, string(text[found[2]:found[3]]), len(before) == 0})
 		}
 	}
-	return false
 }

@@ -119,7 +119,9 @@ func (k *kept) mark(s *Survey, common string) {
 			scripts[regions[n]] = true
 		}
 	}
-	stamps := stampAll(s.Tree, func(n int) bool { return regions[n] != "" || s.languages[n] != nil || mayBeScript(s.Tree.Files[n].Path) })
+	stamps := stampAll(s.Tree, func(n int) bool {
+		return regions[n] != "" || s.languages[n] != nil || mayBeScript(s.Tree.Files[n].Path)
+	})
 	k.of = make([]int32, len(s.Tree.Files))
 	numbers := map[part]int32{}
 	var sums []hash.Hash

@@ -69,16 +69,16 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, 
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			in := newReader(libraries.Root)
-			defer in.close()
+			in := tree.NewReader(libraries.Root)
+			defer in.Close()
 			for n := int(next.Add(1)) - 1; n < len(libraries.Files); n = int(next.Add(1)) - 1 {
 				file := libraries.Files[n].Path
 				l := language.Of(file)
 				if l == nil || l.Own != nil || scopeOf(file) == "test" {
 					continue
 				}
-				src := in.read(file)
-				if src == nil || !l.Triggered(src) || !words.in(src) {
+				src, err := in.Read(file)
+				if err != nil || !l.Triggered(src) || !words.in(src) {
 					continue
 				}
 				for _, r := range analyse(l, file, src, nil).Reads {

@@ -293,16 +293,16 @@ func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			in := newReader(s.survey.Tree.Root)
-			defer in.close()
+			in := tree.NewReader(s.survey.Tree.Root)
+			defer in.Close()
 			for from := int(next.Add(chunk)) - chunk; from < len(s.files); from = int(next.Add(chunk)) - chunk {
 				for n := from; n < min(from+chunk, len(s.files)); n++ {
 					silent := s.survey.noted[s.files[n]].silent
 					if silent && defined.speaks() && called.speaks() {
 						continue
 					}
-					src := in.read(s.path(n))
-					if src == nil {
+					src, err := in.Read(s.path(n))
+					if err != nil {
 						continue
 					}
 					defining[n], calling[n] = defined.in(src), called.in(src)
@@ -319,69 +319,15 @@ func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 
 // each calls f for the chosen files of the part, one after the other.
 func (s *secondLook) each(chosen []bool, f func(file string, src []byte, l *reads.Language)) {
-	in := newReader(s.survey.Tree.Root)
-	defer in.close()
+	in := tree.NewReader(s.survey.Tree.Root)
+	defer in.Close()
 	for n := range s.files {
 		if !chosen[n] {
 			continue
 		}
-		if src := in.read(s.path(n)); src != nil {
+		if src, err := in.Read(s.path(n)); err == nil {
 			f(s.path(n), src, s.survey.languages[s.files[n]])
 		}
-	}
-}
-
-// reader reads files one after the other, and keeps folder and buffer.
-type reader struct {
-	root   *tree.Folder // nil where it cannot be opened
-	path   string
-	folder *tree.Folder
-	buffer []byte
-}
-
-func newReader(root string) *reader {
-	folder, err := tree.OpenFolder(root, "")
-	if err != nil {
-		return &reader{}
-	}
-	return &reader{root: folder}
-}
-
-// read gives the contents of a file until the next one is read, or nil.
-func (r *reader) read(file string) []byte {
-	if r.root == nil {
-		return nil
-	}
-	if at := path.Dir(file); r.folder == nil || at != r.path {
-		r.leave()
-		folder, err := r.root.Open(at)
-		if err != nil {
-			return nil
-		}
-		r.path, r.folder = at, folder
-	}
-	src, err := r.folder.ReadFile(path.Base(file), r.buffer)
-	if cap(src) > cap(r.buffer) {
-		r.buffer = src[:0]
-	}
-	if err != nil {
-		return nil
-	}
-	return src
-}
-
-// leave closes the present folder.
-func (r *reader) leave() {
-	if r.folder != nil {
-		r.folder.Close()
-		r.folder = nil
-	}
-}
-
-func (r *reader) close() {
-	r.leave()
-	if r.root != nil {
-		r.root.Close()
 	}
 }
 
