@@ -86,7 +86,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	a := l.open(src, folding)
 	defer a.close()
 	a.file, a.context = file, context
-	bundled := context != nil && context.Bundled
+	bundled := a.isBundle()
 	if bundled {
 		a.forgetShortNames()
 	}
@@ -135,6 +135,8 @@ func (a *analysis) declare(d Declared) {
 	}
 	a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
 }
+
+func (a *analysis) isBundle() bool { return a.context != nil && a.context.Bundled }
 
 // fewMeanings is how often a name may be bound in a bundle to be looked into.
 const fewMeanings = 12

@@ -130,7 +130,8 @@ func (a *analysis) askFor() {
 			continue
 		}
 		for _, b := range list {
-			if path := a.bindingPath(b, b.At, 0); path == "" || !a.c.prefixes[path] && !a.c.roots[path] {
+			// What only leads to an access is followed by a trigger word where it is one.
+			if path := a.bindingPath(b, b.At, 0); !a.leads(path) || !a.c.words.In([]byte(path)) {
 				continue
 			}
 			if member {

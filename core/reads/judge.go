@@ -251,8 +251,10 @@ const maxUses = 40
 // occurrences gives the tokens from lo up to hi that are a word. Where words
 // stand is noted once a file, when it is first asked for.
 func (a *analysis) occurrences(name string, lo, hi int) []int {
-	a.ask(name, lo, hi)
 	hi = min(hi, len(a.f.Tokens))
+	if lo < hi && !(a.isBundle() && len(name) <= shortName && a.f.Tokens[hi-1].End-a.f.Tokens[lo].Start > maxShort) {
+		a.ask(name, lo, hi)
+	}
 	if a.looked += max(hi-lo, 0); a.words == nil && a.looked < maxLooks*len(a.f.Tokens) {
 		return a.look(name, lo, hi)
 	}
@@ -277,6 +279,13 @@ func (a *analysis) occurrences(name string, lo, hi int) []int {
 	to, _ := slices.BinarySearch(all, hi)
 	return all[from:max(from, to)]
 }
+
+// shortName is how long the names are that a bundle uses over and over, and
+// maxShort within how many bytes such a name is likely to be still the same.
+const (
+	shortName = 2
+	maxShort  = 20 << 10
+)
 
 // maxLooks is how often as many tokens as a file has are looked through for
 // words, before it is noted where all words stand.
