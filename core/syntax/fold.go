@@ -142,12 +142,12 @@ func (s *Scanner) passOver(limit int) int {
 // glide goes on from the open brace at s.Pos until it is closed. What stands
 // between is told apart as ever, but most of it makes no tokens.
 func (s *Scanner) glide(limit int) int {
-	f, t, src := s.folder, s.table, s.Src
+	f, t, src := s.folder, s.table, s.Src[:limit]
 	depth, island := len(s.stack), s.island
 	pos := s.Pos + 1
 	last := pos // where the last word begins
 	f.from, f.closeAt = pos, -1
-	for pos < limit {
+	for pos < len(src) {
 		c := src[pos]
 		switch t.glide[c] {
 		case glidePlain:

@@ -82,12 +82,44 @@ func (t *Table) scan(reuse []Token, src []byte, trivia bool, folder *folder) *Fi
 // run reads to the end. No scanner below may stand still.
 func (s *Scanner) run() {
 	for s.Pos < len(s.Src) {
+		if n := len(s.stack); (n == 0 || s.stack[n-1].mode <= modeHole) && !s.trivia && len(s.heredoc) == 0 {
+			if s.words(); s.Pos == len(s.Src) {
+				return
+			}
+		}
 		before, depth, count := s.Pos, len(s.stack), len(s.Tokens)
 		s.step()
 		if s.Pos == before && len(s.stack) == depth && len(s.Tokens) == count {
 			s.Emit(Punct, s.Pos+1)
 		}
 	}
+}
+
+// words reads on to what is neither a plain word nor white space.
+func (s *Scanner) words() {
+	t, src, pos := s.table, s.Src, s.Pos
+	for pos < len(src) {
+		c := src[pos]
+		if t.class[c] == classSpace {
+			s.space, s.newLine = true, s.newLine || c == '\n'
+			pos++
+			continue
+		}
+		if !t.plain[c] {
+			break
+		}
+		end := pos + 1
+		for end < len(src) && t.part[src[end]] {
+			end++
+		}
+		if end-pos <= hookedLength && end < len(src) && len(t.strings[src[end]]) > 0 {
+			break // it may be the prefix of a string
+		}
+		s.Tokens = append(s.Tokens, Token{Kind: Word, NewLine: s.newLine, SpaceAhead: s.space, Start: int32(pos), End: int32(end), Mate: -1})
+		s.newLine, s.space = false, false
+		pos = end
+	}
+	s.Pos = pos
 }
 
 func (s *Scanner) step() {

@@ -31,6 +31,7 @@ type Table struct {
 	hooked  [256]bool
 	marks   [256]bool  // may begin a comment, or end an island
 	part    [256]bool  // goes on with a word
+	plain   [256]bool  // begins a word, and nothing else
 	glide   [256]uint8 // what passing over a block does at a byte
 	strings [256][]int // forms by the first byte of their opener
 }
@@ -143,6 +144,9 @@ func (t *Table) prepare() {
 			b := form.Open[0]
 			t.strings[b] = append(t.strings[b], i)
 			t.Strings[i].prepare()
+		}
+		for b := range t.plain {
+			t.plain[b] = t.class[b] == classWord && t.WordTail == "" && !t.marks[b] && !t.hooked[b] && len(t.strings[b]) == 0
 		}
 		t.prepareGlide()
 	})
