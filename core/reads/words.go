@@ -19,8 +19,7 @@ type wordGroup struct {
 
 type rareWord struct {
 	text []byte
-	at   int  // of the rare byte in it
-	part bool // letters may stand beside it
+	at   int // of the rare byte in it
 }
 
 // usual are the bytes of source text, the most frequent first.
@@ -35,17 +34,6 @@ func NewWords(list []string) *Words {
 	for _, word := range list {
 		if word != "" {
 			w.add(word)
-		}
-	}
-	return w
-}
-
-// NewParts prepares a search for texts that may be parts of words.
-func NewParts(list ...string) *Words {
-	w := NewWords(list)
-	for _, g := range w.groups {
-		for n := range g.words {
-			g.words[n].part = true
 		}
 	}
 	return w
@@ -114,7 +102,7 @@ func (g *wordGroup) each(src []byte, found func(at int) bool) {
 			continue
 		}
 		for _, word := range g.words {
-			if from := at - word.at; from >= 0 && (stands(src, from, word.text) || word.part && bytes.HasPrefix(src[from:], word.text)) {
+			if from := at - word.at; from >= 0 && stands(src, from, word.text) {
 				if !found(from) {
 					return
 				}

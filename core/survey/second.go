@@ -287,6 +287,8 @@ func (s *secondLook) constants(context *reads.Context, defining []bool) {
 // find tells, in one reading by all processors, which files of the part hold
 // a word of each set.
 func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
+	defined.prepare()
+	called.prepare()
 	const chunk = 32 // files that mostly lie in one folder
 	defining, calling = make([]bool, len(s.files)), make([]bool, len(s.files))
 	var next atomic.Int64
@@ -297,10 +299,6 @@ func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 			defer in.Close()
 			for from := int(next.Add(chunk)) - chunk; from < len(s.files); from = int(next.Add(chunk)) - chunk {
 				for n := from; n < min(from+chunk, len(s.files)); n++ {
-					silent := s.survey.noted[s.files[n]].silent
-					if silent && defined.speaks() && called.speaks() {
-						continue
-					}
 					src, err := in.Read(s.path(n))
 					if err != nil {
 						continue
@@ -346,7 +344,7 @@ func (s *secondLook) calls(helpers []*reads.Helper) *wordSet {
 // wordSet finds out fast whether a file holds one of many words.
 type wordSet struct {
 	words  map[string][]string // each with what must stand elsewhere in the file, one of them; nothing where empty
-	mute   bool                // a word does not speak of the environment
+	quick  *reads.Words        // finds any of them faster, where they are few
 	starts [1 << 16]bool       // by the first two bytes
 	// defined asks for words that a line gives a text to: NAME = "text".
 	defined bool
@@ -372,15 +370,22 @@ func (w *wordSet) add(word string, ties []string) {
 		ties = append(before, ties...)
 	}
 	w.words[word] = ties
-	w.mute = w.mute || !environmental.In([]byte(word))
 	w.starts[int(word[0])<<8|int(word[1])] = true
 }
 
-// speaks tells whether all words speak of the environment.
-func (w *wordSet) speaks() bool { return w == nil || !w.mute }
+// fewWords is up to how many words are searched for faster than one goes
+// through all words of a file.
+const fewWords = 12
+
+// prepare is to be called when all words are in.
+func (w *wordSet) prepare() {
+	if w != nil && len(w.words) <= fewWords {
+		w.quick = reads.NewWords(slices.Collect(maps.Keys(w.words)))
+	}
+}
 
 func (w *wordSet) in(src []byte) bool {
-	if w == nil || len(w.words) == 0 {
+	if w == nil || len(w.words) == 0 || w.quick != nil && !w.quick.In(src) {
 		return false
 	}
 	var missing map[string]bool // ties that were looked for in vain

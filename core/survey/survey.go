@@ -228,12 +228,7 @@ func (s *Survey) read(options Options) {
 type fileRead struct {
 	size   int32
 	source bool // it was read, and is in a known language
-	silent bool // it was read, and not even a name in it speaks of the environment
 }
-
-// environmental are parts of the words that names which speak of the
-// environment are made of: getEnv, ENV_FILE, environment.
-var environmental = reads.NewParts("env", "Env", "ENV")
 
 // worker reads files into one buffer.
 type worker struct {
@@ -291,7 +286,6 @@ func (w *worker) file(folder *tree.Folder, file string, f batchFile) {
 	read := &w.survey.noted[f.number]
 	read.source, read.size = true, int32(len(src))
 	if !l.Triggered(src) {
-		read.silent = !environmental.In(src)
 		return
 	}
 	var context *reads.Context
