@@ -112,16 +112,8 @@ func scriptImports(f *syntax.File, o *reads.Outline) {
 			continue
 		}
 		o.Skip(reads.Range{Lo: i, Hi: from})
-		bindImported(f, o, i+1, from-1, moduleName(module))
+		bindImported(f, o, i+1, from-1, reads.ModuleName(module))
 	}
-}
-
-// moduleName takes away what does not tell modules apart.
-func moduleName(module string) string {
-	for _, ending := range []string{".js", ".mjs", ".cjs", ".ts", ".jsx", ".tsx"} {
-		module = strings.TrimSuffix(module, ending)
-	}
-	return strings.TrimPrefix(module, "node:")
 }
 
 // bindImported binds the names between "import" and "from".

@@ -210,6 +210,9 @@ func (a *analysis) evaluateBinding(b Binding, pos, depth int) []text {
 	case b.Element:
 		return a.elements(b.Value, depth+1)
 	case b.Property != "":
+		if module := a.required(b.Value); module != "" {
+			return a.constant(module + "." + b.Property)
+		}
 		return a.member(b.Value, b.Property, depth+1)
 	}
 	return a.evaluate(b.Value, depth+1)
@@ -312,6 +315,9 @@ func (a *analysis) member(r Range, key string, depth int) []text {
 	if r.Hi-r.Lo == 1 && f.Kind(r.Lo) == syntax.Word {
 		name := f.Text(r.Lo)
 		for _, b := range a.o.lookup(name, r.Lo) {
+			if module := a.required(b.Value); module != "" && b.Property == "" {
+				return a.constant(module + "." + key)
+			}
 			if !b.Value.empty() && !b.Value.contains(r.Lo) && b.Property == "" {
 				return a.member(b.Value, key, depth+1)
 			}
@@ -391,7 +397,8 @@ func (a *analysis) constant(name string) []text {
 			}
 		}
 	}
-	if len(last) > 3 && len(a.wanted) < 200 && !common[strings.ToLower(last)] && a.isConstantName(last) {
+	qualified := len(last) != len(name)
+	if len(a.wanted) < 200 && a.isConstantName(last) && (qualified && len(last) > 1 || len(last) > 3 && !common[strings.ToLower(last)]) {
 		a.wanted[name], a.wanted[last] = true, true
 	}
 	return unknown

@@ -253,7 +253,8 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	if !isMember(f, i) {
 		bound := a.o.lookup(h.Name, i)
 		for _, b := range bound {
-			if module, name := path.Split(strings.ReplaceAll(b.Path, ".", "/")); b.Path != "" && name == h.Name {
+			from := a.bindingPath(b, i, 0)
+			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
 				return path.Base(module) == stem || path.Base(module) == folder || stem == "index" || stem == "__init__"
 			}
@@ -266,7 +267,8 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	}
 	if h.Owner == "" {
 		for _, b := range a.o.lookup(receiver, i) {
-			if base := path.Base(strings.ReplaceAll(b.Path, ".", "/")); b.Path != "" && (base == stem || base == folder) {
+			from := a.bindingPath(b, i, 0)
+			if base := path.Base(strings.ReplaceAll(from, ".", "/")); from != "" && (base == stem || base == folder) {
 				return true
 			}
 		}

@@ -196,9 +196,8 @@ func (a *analysis) calledPath(r Range, open, depth int) string {
 			return path
 		}
 	}
-	if (f.Is(open-1, "require") || f.Is(open-1, "import")) && f.Kind(inside.Lo) == syntax.String {
-		module, _ := f.Value(inside.Lo)
-		return strings.TrimPrefix(module, "node:")
+	if module := a.required(r); module != "" {
+		return module
 	}
 	if a.c.copies[f.Text(open-1)] {
 		if isMember(f, open-1) && inside.empty() {
@@ -211,6 +210,29 @@ func (a *analysis) calledPath(r Range, open, depth int) string {
 		}
 	}
 	return ""
+}
+
+// required gives the module that require("module") or import("module") loads,
+// without what does not tell modules apart, or "".
+func (a *analysis) required(r Range) string {
+	f := a.f
+	if f.Is(r.Lo, "await") {
+		r.Lo++
+	}
+	if r.Hi-r.Lo != 4 || !f.Is(r.Lo, "require") && !f.Is(r.Lo, "import") || !f.Is(r.Lo+1, "(") || f.Kind(r.Lo+2) != syntax.String {
+		return ""
+	}
+	module, _ := f.Value(r.Lo + 2)
+	return ModuleName(module)
+}
+
+// ModuleName takes away from the name of a module what does not tell modules
+// of JavaScript apart.
+func ModuleName(module string) string {
+	for _, ending := range []string{".js", ".mjs", ".cjs", ".ts", ".jsx", ".tsx"} {
+		module = strings.TrimSuffix(module, ending)
+	}
+	return strings.TrimPrefix(module, "node:")
 }
 
 // wholeOf is pathOf where that is the environment as a whole.

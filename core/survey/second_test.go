@@ -1,0 +1,281 @@
+package survey
+
+import (
+	"strings"
+	"testing"
+)
+
+// What one file leaves open is found in others: constants and helpers, as far
+// as the program reaches, and no further. A line "want" names the reads.
+func TestSecondLook(t *testing.T) {
+	for _, c := range []struct{ name, tree string }{
+		{"Go: a constant of another package, and a method", `-- go.mod --
+module gate
+-- keys/keys.go --
+package keys
+
+const URL = "GATE_URL"
+-- config/config.go --
+package config
+
+import "os"
+
+type Config struct{}
+
+func (c Config) Must(name string) string {
+	v := os.Getenv(name)
+	if v == "" {
+		panic(name)
+	}
+	return v
+}
+-- main.go --
+package main
+
+import (
+	"os"
+
+	"gate/config"
+	"gate/keys"
+)
+
+var url = os.Getenv(keys.URL)
+var token = config.Config{}.Must("GATE_TOKEN")
+-- want --
+main.go:10 GATE_URL runtime
+main.go:11 GATE_TOKEN runtime through Must
+`},
+		{"Go: names of another package are not seen without it", `-- go.mod --
+module gate
+-- other/other.go --
+package other
+
+func need(name string) string { return name }
+
+var x = need("GATE_URL")
+-- config/config.go --
+package config
+
+import "os"
+
+func need(name string) string { return os.Getenv(name) }
+
+var y = need("GATE_TOKEN")
+-- want --
+config/config.go:7 GATE_TOKEN runtime through need
+`},
+		{"JavaScript: through a folder's index", `-- package.json --
+{}
+-- lib/index.js --
+exports.need = function (name, fallback) {
+  return process.env[name] || fallback;
+};
+-- gate.js --
+const { need } = require('./lib');
+const url = need('GATE_URL', 'http://gate');
+-- want --
+gate.js:2 GATE_URL runtime =http://gate through need
+`},
+		{"JavaScript: an installed package is a program of its own", `-- package.json --
+{}
+-- gate.js --
+const { need } = require('keeper');
+need('GATE_URL');
+process.env.GATE_KEY;
+-- node_modules/keeper/index.js --
+exports.need = (name) => process.env[name];
+-- node_modules/keeper/use.js --
+const { need } = require('./index');
+need('KEEPER_HOME');
+-- want --
+gate.js:3 GATE_KEY runtime
+node_modules/keeper/use.js:2 KEEPER_HOME runtime through need
+`},
+		{"TypeScript: a constant, and an enumeration", `-- package.json --
+{}
+-- keys.ts --
+export const URL_KEY = 'GATE_URL';
+export enum Keys { TOKEN = 'GATE_TOKEN' }
+-- gate.ts --
+import { URL_KEY, Keys } from './keys';
+const url = process.env[URL_KEY];
+const token = process.env[Keys.TOKEN];
+-- want --
+gate.ts:2 GATE_URL runtime
+gate.ts:3 GATE_TOKEN runtime
+`},
+		{"JavaScript: a member of one's own options is no constant of others", `-- package.json --
+{}
+-- keys.js --
+export const Keys = { NAME: 'GATE_WRONG' };
+const NAME = 'GATE_WRONG';
+-- gate.js --
+export function read(options) {
+  return process.env[options.NAME];
+}
+-- want --
+gate.js:2  runtime
+`},
+		{"Python: two files mean different things by one name", `-- pyproject.toml --
+[project]
+-- a.py --
+KEY_NAME = "GATE_A"
+-- b.py --
+KEY_NAME = "GATE_B"
+-- gate.py --
+import os
+from a import KEY_NAME
+from b import *
+os.environ[KEY_NAME]
+-- want --
+gate.py:4  runtime
+`},
+		{"Ruby: a module's method", `-- Gemfile --
+-- lib/settings.rb --
+module Settings
+  def self.required(name)
+    ENV.fetch(name)
+  end
+end
+-- gate.rb --
+url = Settings.required('GATE_URL')
+-- want --
+gate.rb:1 GATE_URL runtime through required
+`},
+		{"PHP: a class constant and a static method", `-- composer.json --
+{}
+-- src/Keys.php --
+<?php
+class Keys { const URL = 'GATE_URL'; }
+-- src/Settings.php --
+<?php
+class Settings {
+    public static function required($name) {
+        return getenv($name);
+    }
+}
+-- gate.php --
+<?php
+$url = getenv(Keys::URL);
+$token = Settings::required('GATE_TOKEN');
+-- want --
+gate.php:2 GATE_URL runtime
+gate.php:3 GATE_TOKEN runtime through required
+`},
+		{"Java: a constant of another class", `-- pom.xml --
+<project/>
+-- src/main/java/Keys.java --
+final class Keys {
+    static final String URL = "GATE_URL";
+}
+-- src/main/java/Gate.java --
+class Gate {
+    String url = System.getenv(Keys.URL);
+}
+-- want --
+src/main/java/Gate.java:2 GATE_URL runtime
+`},
+		{"C: a name defined in a header, and a helper", `-- CMakeLists.txt --
+-- gate.h --
+#define GATE_NAME "GATE_URL"
+const char *gate_env(const char *name);
+-- env.c --
+#include <stdlib.h>
+#include "gate.h"
+const char *gate_env(const char *name)
+{
+    return getenv(name);
+}
+-- main.c --
+#include <stdlib.h>
+#include "gate.h"
+int main(void)
+{
+    return getenv(GATE_NAME) == 0;
+}
+-- want --
+env.c:5  runtime
+main.c:5 GATE_URL runtime
+`},
+		{"Rust: a helper of another module", `-- Cargo.toml --
+[package]
+-- src/settings.rs --
+pub struct Settings;
+impl Settings {
+    pub fn required(name: &str) -> String {
+        std::env::var(name).expect("a setting")
+    }
+}
+-- src/main.rs --
+mod settings;
+use settings::Settings;
+fn main() {
+    Settings::required("GATE_URL");
+}
+-- want --
+src/main.rs:4 GATE_URL runtime through required
+`},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			tree, want, found := strings.Cut(c.tree, "-- want --\n")
+			if !found {
+				t.Fatal("the tree wants nothing")
+			}
+			options := Options{ReadsOnly: true}
+			options.NoSkip = true
+			s, err := Take(plant(t, tree), options)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if got := list(s) + "\n"; got != want {
+				t.Errorf("have\n%swant\n%s", got, want)
+			}
+		})
+	}
+}
+
+func TestPackageOf(t *testing.T) {
+	for file, want := range map[string]string{
+		"src/gate.js":                                    "",
+		"node_modules/keeper/index.js":                   "node_modules/keeper",
+		"node_modules/keeper/lib/a/b.js":                 "node_modules/keeper",
+		"node_modules/@lockside/gate/index.js":           "node_modules/@lockside/gate",
+		"a/node_modules/b/node_modules/c/d.js":           "a/node_modules/b/node_modules/c",
+		"node_modules/loose.js":                          "",
+		"node_modules/@lockside/loose.js":                "",
+		"a/node_modules/b/node_modules/@lockside/c/d.js": "a/node_modules/b/node_modules/@lockside/c",
+	} {
+		if have := packageOf(file); have != want {
+			t.Errorf("packageOf(%q) is %q, want %q", file, have, want)
+		}
+	}
+}
+
+// Words that a line gives a text to are found, with and without the faster
+// search for few of them.
+func TestDefinedWords(t *testing.T) {
+	for _, c := range []struct {
+		words []string
+		src   string
+		want  bool
+	}{
+		{[]string{"GATE_URL"}, `const GATE_URL = "x"`, true},
+		{[]string{"GATE_URL"}, `#define GATE_URL "x"`, true},
+		{[]string{"GATE_URL"}, `GATE_URL: 'x',`, true},
+		{[]string{"GATE_URL"}, `use(GATE_URL)`, false},
+		{[]string{"GATE_URL"}, `MY_GATE_URL = "x"`, false},
+		{[]string{"GATE_URL"}, `GATE_URLS = "x"`, false},
+		{[]string{"GATE_URL"}, `if GATE_URL then print("x")`, true}, // it may be, and is looked at closer
+		{[]string{"GATE_URL", "GATE_KEY"}, `x = 1; GATE_KEY = "k"`, true},
+		{nil, `GATE_URL = "x"`, false},
+	} {
+		set := newWordSet(c.words)
+		set.defined = true
+		for range 2 { // with and without the faster search
+			if have := set.in([]byte(c.src)); have != c.want {
+				t.Errorf("%v in %q: %v", c.words, c.src, have)
+			}
+			set.prepare()
+		}
+	}
+}
