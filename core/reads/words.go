@@ -84,9 +84,7 @@ func (w *Words) Offsets(src []byte, base int32) (list []int32) {
 	for n := range w.groups {
 		w.groups[n].each(src, func(at int) bool { list = append(list, base+int32(at)); return true })
 	}
-	if len(w.groups) > 1 {
-		slices.Sort(list)
-	}
+	slices.Sort(list)
 	return list
 }
 
@@ -102,11 +100,8 @@ func (g *wordGroup) each(src []byte, found func(at int) bool) {
 			continue
 		}
 		for _, word := range g.words {
-			if from := at - word.at; from >= 0 && stands(src, from, word.text) {
-				if !found(from) {
-					return
-				}
-				break
+			if from := at - word.at; from >= 0 && stands(src, from, word.text) && !found(from) {
+				return
 			}
 		}
 	}

@@ -57,6 +57,9 @@ const (
 	glideClose
 )
 
+// maxStill bounds how often the scanner may stand still within what it passes over.
+const maxStill = 100
+
 // hookedLength is how long the words are at most that hooks take.
 const hookedLength = 3
 
@@ -187,10 +190,13 @@ func (s *Scanner) glide(limit int) int {
 		s.Pos, f.pending = pos, true
 		s.code()
 		f.pending = false
-		for len(s.stack) > depth && s.Pos < limit {
-			s.step()
+		for still := 0; len(s.stack) > depth && s.Pos < limit && still < maxStill; still++ {
+			before := s.Pos
+			if s.step(); s.Pos > before {
+				still = 0
+			}
 		}
-		if len(s.heredoc) > 0 || s.island != island {
+		if len(s.heredoc) > 0 || s.island != island || s.Pos == pos {
 			return -1
 		}
 		if len(s.stack) > depth {

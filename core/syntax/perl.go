@@ -67,7 +67,7 @@ func (s *Scanner) quoteOperator(forms PerlForms) bool {
 		at++
 	}
 	if parts == 0 || at >= len(s.Src) || isLetterOrDigit(s.Src[at]) || s.table.class[s.Src[at]] == classSpace ||
-		bytes.IndexByte([]byte(",;)=>"), s.Src[at]) >= 0 ||
+		bytes.IndexByte([]byte(",;)}=>"), s.Src[at]) >= 0 ||
 		at > end && s.Src[at] == '#' {
 		return false
 	}

@@ -1,0 +1,131 @@
+package tree
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+)
+
+// grow writes files below a folder, each with its own path as contents.
+func grow(t *testing.T, root string, files ...string) {
+	t.Helper()
+	for _, file := range files {
+		path := filepath.Join(root, filepath.FromSlash(file))
+		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(path, []byte(file), 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+}
+
+func TestReader(t *testing.T) {
+	root, outside := t.TempDir(), t.TempDir()
+	grow(t, root, "gate.go", "lib/a.go", "lib/b.go", "lib/deep/er/c.go", "other/d.go")
+	grow(t, outside, "secret")
+	for link, target := range map[string]string{"out": outside, "lib/out": outside, "lib/to": "../other", "file": filepath.Join(outside, "secret")} {
+		if err := os.Symlink(target, filepath.Join(root, link)); err != nil {
+			t.Skip("links cannot be made here: ", err)
+		}
+	}
+	r := NewReader(root)
+	defer r.Close()
+	for _, file := range []string{"gate.go", "lib/a.go", "lib/b.go", "gate.go", "lib/deep/er/c.go", "other/d.go", "lib/a.go"} {
+		src, err := r.Read(file)
+		if err != nil || string(src) != file {
+			t.Errorf("%s gives %q, %v", file, src, err)
+		}
+	}
+	for _, file := range []string{
+		"out/secret", "lib/out/secret", "lib/to/d.go", "file", // through links
+		"../" + filepath.Base(outside) + "/secret", "lib/../gate.go", "/etc/hostname", "", ".", // out of the tree, or not plain
+		"nothing.go", "lib/nothing.go", "no/folder.go", "gate.go/x",
+	} {
+		if src, err := r.Read(file); err == nil {
+			t.Errorf("%q gives %q", file, src)
+		}
+	}
+	if _, err := NewReader(filepath.Join(root, "nothing")).Read("gate.go"); !errors.Is(err, fs.ErrNotExist) {
+		t.Errorf("a root that is not there: %v", err)
+	}
+}
+
+// A reader gives a file whole, whatever was in its buffer before.
+func TestReaderBuffer(t *testing.T) {
+	root := t.TempDir()
+	sizes := []int{0, 1, 64<<10 - 1, 64 << 10, 64<<10 + 1, 300_000, 10, MaxFileSize, 5}
+	for n, size := range sizes {
+		if err := os.WriteFile(filepath.Join(root, fmt.Sprint(n)), []byte(strings.Repeat(fmt.Sprint(n), size)), 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := os.WriteFile(filepath.Join(root, "large"), make([]byte, MaxFileSize+1), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	r := NewReader(root)
+	defer r.Close()
+	for n, size := range sizes {
+		src, err := r.Read(fmt.Sprint(n))
+		if err != nil || len(src) != size || strings.Trim(string(src), fmt.Sprint(n)) != "" {
+			t.Errorf("%d bytes: %d, %v", size, len(src), err)
+		}
+	}
+	if _, err := r.Read("large"); !errors.Is(err, ErrTooLarge) {
+		t.Errorf("a file over the limit: %v", err)
+	}
+}
+
+func TestListing(t *testing.T) {
+	root := t.TempDir()
+	var names []string
+	for n := range 3000 { // more than one buffer of records
+		names = append(names, fmt.Sprintf("a-file-with-quite-a-long-name-%d.go", n))
+	}
+	grow(t, root, names...)
+	grow(t, root, "folder/inside.go", "ünïcode.go", ".hidden", "with space")
+	want := map[string]fs.FileMode{"folder": fs.ModeDir, "ünïcode.go": 0, ".hidden": 0, "with space": 0}
+	if os.Symlink("gate.go", filepath.Join(root, "link")) == nil {
+		want["link"] = fs.ModeSymlink
+	}
+	for _, name := range names {
+		want[name] = 0
+	}
+	l := &listing{}
+	for range 2 { // the second time into what the first one used
+		entries, err := l.read(root)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(entries) != len(want) {
+			t.Fatalf("%d entries, want %d", len(entries), len(want))
+		}
+		for _, e := range entries {
+			if kind, known := want[e.name]; !known || e.kind.Type() != kind {
+				t.Errorf("%q of kind %v", e.name, e.kind)
+			}
+		}
+	}
+	if _, err := l.read(filepath.Join(root, ".hidden")); err == nil {
+		t.Error("a file was listed like a folder")
+	}
+}
+
+func TestSortByPath(t *testing.T) {
+	for _, count := range []int{0, 1, 2, 4095, 4096, 4097, 9999} {
+		var files []File
+		for n := range count {
+			files = append(files, File{Path: fmt.Sprint(n * 7919 % (count + 1))})
+		}
+		want := slices.Clone(files)
+		slices.SortFunc(want, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
+		if sortByPath(files); !slices.Equal(files, want) {
+			t.Errorf("%d files are not in order", count)
+		}
+	}
+}
