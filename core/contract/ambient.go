@@ -1,6 +1,11 @@
 package contract
 
-import "strings"
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/reads"
+)
 
 // ambient are variables that the operating system, the shell or the platform
 // supplies: read by code, set by nobody who writes env files.
@@ -29,6 +34,12 @@ var ambient = func() map[string]bool {
 }()
 
 var ambientPrefixes = []string{"LC_", "XDG_", "npm_config_", "npm_package_", "npm_lifecycle_", "CARGO_FEATURE_", "CARGO_CFG_", "SYSTEMD_"}
+
+// isNote tells whether a name is but a note that code leaves in an array of
+// the web server's: no shell and no env file can set a variable with a dot.
+func isNote(name string, list []reads.Read) bool {
+	return strings.Contains(name, ".") && !slices.ContainsFunc(list, func(r reads.Read) bool { return r.Access != "$_SERVER" })
+}
 
 // IsAmbient tells whether a variable is supplied by the surroundings: it is
 // listed as read, but never missing or undocumented.

@@ -116,7 +116,7 @@ func (c *Contract) Covers(name string) *reads.Read {
 }
 
 func merge(name string, list []reads.Read) Variable {
-	v := Variable{Name: name, Reads: list, Secret: secrecy.IsSecretName(name), Ambient: IsAmbient(name)}
+	v := Variable{Name: name, Reads: list, Secret: secrecy.IsSecretName(name), Ambient: IsAmbient(name) || isNote(name, list)}
 	live := slices.DeleteFunc(slices.Clone(list), func(r reads.Read) bool { return !Counts(r) })
 	if len(live) == 0 {
 		live = list

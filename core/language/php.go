@@ -80,7 +80,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 var serverNames = []string{
 	"HTTP_*", "REQUEST_*", "SERVER_*", "SCRIPT_*", "REMOTE_*", "PHP_SELF", "PHP_AUTH_*", "QUERY_STRING", "DOCUMENT_ROOT", "DOCUMENT_URI",
 	"HTTPS", "PATH_INFO", "PATH_TRANSLATED", "ORIG_PATH_INFO", "CONTENT_TYPE", "CONTENT_LENGTH", "GATEWAY_INTERFACE", "argv", "argc", "AUTH_TYPE",
-	"*.*", "REDIRECT_*", "ORIG_*", "UNIQUE_ID", "URL", "CONTEXT_*", "SSL_*", "FCGI_ROLE", "USER", "HOME",
+	"REDIRECT_*", "ORIG_*", "UNIQUE_ID", "URL", "CONTEXT_*", "SSL_*", "FCGI_ROLE", "USER", "HOME",
 }
 
 var phpHeredoc = syntax.PHPHook(0, 1)

@@ -20,7 +20,7 @@ func mean(t *testing.T, rows []written) {
 // written out does, also within a set or a sorted list.
 func TestGoneThrough(t *testing.T) {
 	mean(t, []written{
-		{"x.php", "<?php $_SERVER['lock.test']; $_SERVER['LOCK_A']; getenv('1');", "LOCK_A expected"},
+		{"x.php", "<?php $_SERVER['lock.test']; $_SERVER['LOCK_A']; getenv('1');", "lock.test expected; LOCK_A expected"},
 		{"x.py", "import os\nfor k in cfg[\"LOCKS\"]: os.environ[k]", "? required"},
 		{"x.py", "import os\nfor k in names(\"LOCK\"): os.environ[k]", "? required"},
 		{"x.py", "import os\nfor k in sorted([\"LOCK_A\", \"LOCK_B\"]): os.environ[k]", "LOCK_A required; LOCK_B required"},
