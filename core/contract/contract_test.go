@@ -148,7 +148,9 @@ func TestIsAmbient(t *testing.T) {
 // What code leaves in the web server's array under a name with a dot is no
 // variable that anybody could set.
 func TestNotesAreAmbient(t *testing.T) {
-	server := func(name, access string) reads.Read { return reads.Read{Name: name, Access: access, Need: reads.Expected} }
+	server := func(name, access string) reads.Read {
+		return reads.Read{Name: name, Access: access, Need: reads.Expected}
+	}
 	c := Build([]reads.Read{
 		server("gate.seen", "$_SERVER"), server("gate.both", "$_SERVER"), server("gate.both", "getenv"),
 		server("GATE_SEEN", "$_SERVER"), server("gate.own", "process.env"),

@@ -16,6 +16,26 @@ func mean(t *testing.T, rows []written) {
 	}
 }
 
+// What a function is given by name, each with its own default, and what a sub
+// of Perl sees of its file and of other subs.
+func TestGiven(t *testing.T) {
+	mean(t, []written{
+		{"x.js", "const f = ({ env = process.env, options = {} }) => [env.LOCK_A, options.LOCK_B];", "LOCK_A expected"},
+		{"x.js", "const f = ({ options = {}, env = process.env }) => [options.LOCK_B, env.LOCK_A];", "LOCK_A expected"},
+		{"x.js", "const f = ({ a, env = process.env, ...rest } = {}) => { use(a.LOCK_C); use(rest.LOCK_D); return env.LOCK_A; };", "LOCK_A expected"},
+		{"x.js", "function f(options) { return process.env[options.NAME]; }", "? expected"},
+		{"x.js", "const options = load(); process.env[options.NAME];", "? expected"},
+		{"x.js", "const OPTIONS = { NAME: 'LOCK_A' }; process.env[OPTIONS.NAME];", "LOCK_A expected"},
+		{"x.pl", "my $k = 'LOCK_A'; sub f { return $ENV{$k}; }", "LOCK_A expected"},
+		{"x.pl", "sub f { my $k = 'LOCK_A'; } sub g { my $k = shift; return $ENV{$k}; }", "? expected"},
+		{"x.pl", "sub f { my $k = 'LOCK_A'; return $ENV{$k}; } sub g { my $k = 'LOCK_B'; return $ENV{$k}; }", "LOCK_A expected; LOCK_B expected"},
+		{"x.pl", "my @ALL = qw(LOCK_A LOCK_B); @SAVED{@ALL} = 1; foreach my $k (@ALL) { print $ENV{$k}; }", "LOCK_A expected; LOCK_B expected"},
+		{"x.pl", "my $h = { y => 1 }; $h->{y} = 2; $h{s} = 3; print $ENV{LOCK_A};", "LOCK_A expected"},
+		{"x.rb", "KEY = 'LOCK_A'\ndef a\n  ENV[KEY]\nend\n", "LOCK_A expected"},
+		{"x.go", "package x\nimport \"os\"\nfunc f() string { const k = \"LOCK_A\"; return os.Getenv(k) }\nfunc g(k string) int { return 1 }", "LOCK_A expected"},
+	})
+}
+
 // What is indexed or called gives nothing known to go through; what is
 // written out does, also within a set or a sorted list.
 func TestGoneThrough(t *testing.T) {
