@@ -6,6 +6,8 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+
+	plant "inzicht/core/planted"
 )
 
 // planted are secrets, each in a place of its own.
@@ -43,19 +45,11 @@ func plantSecrets(t *testing.T) string {
 		"notes.md":         "The token is " + planted["in a tracked document"] + ", and the store store://keeper:" + planted["in an address"] + "@host/db\n",
 		"x.sh":             ". ./.env\ndocker run --env-file .env x\n",
 	} {
-		file := filepath.Join(dir, filepath.FromSlash(name))
-		if err := os.MkdirAll(filepath.Dir(file), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(file, []byte(content), 0o644); err != nil {
-			t.Fatal(err)
-		}
+		plant.Write(t, dir, name, content)
 	}
-	for _, arguments := range [][]string{{"init", "-q"}, {"add", "-A"}, {"-c", "user.name=K", "-c", "user.email=k@lockside.example", "commit", "-qm", "gates"}} {
-		if err := exec.Command("git", append([]string{"-C", dir}, arguments...)...).Run(); err != nil {
-			t.Skip("git is not here")
-		}
-	}
+	plant.Git(t, dir, "init", "-q")
+	plant.Git(t, dir, "add", "-A")
+	plant.Git(t, dir, "commit", "-qm", "gates")
 	return dir
 }
 

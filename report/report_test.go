@@ -2,14 +2,13 @@ package report
 
 import (
 	"bytes"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
 	"github.com/charmbracelet/colorprofile"
 
 	"inzicht/core/matrix"
+	"inzicht/core/planted"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -17,15 +16,7 @@ import (
 // page surveys a small tree.
 func page(t *testing.T, files map[string]string) *Page {
 	t.Helper()
-	root := t.TempDir()
-	for name, content := range files {
-		path := filepath.Join(root, name)
-		os.MkdirAll(filepath.Dir(path), 0o755)
-		if err := os.WriteFile(path, []byte(content), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	s, err := survey.Take(root, survey.Options{})
+	s, err := survey.Take(planted.Files(t, files), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1,25 +1,18 @@
 package accepted
 
 import (
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 	"time"
 
+	"inzicht/core/planted"
 	"inzicht/core/tree"
 	"inzicht/core/verify"
 )
 
 func open(t *testing.T, files map[string]string) *tree.Tree {
 	t.Helper()
-	root := t.TempDir()
-	for name, content := range files {
-		if err := os.WriteFile(filepath.Join(root, name), []byte(content), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	opened, err := tree.Open(root, tree.Options{})
+	opened, err := tree.Open(planted.Files(t, files), tree.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

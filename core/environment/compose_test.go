@@ -3,7 +3,6 @@ package environment
 import (
 	"context"
 	"fmt"
-	"os"
 	"path/filepath"
 	"sort"
 	"strings"
@@ -11,24 +10,14 @@ import (
 
 	"github.com/compose-spec/compose-go/v2/cli"
 
+	"inzicht/core/planted"
 	"inzicht/core/tree"
 )
 
 // plant writes a tree, each file of which begins with a line "-- path --".
 func plant(t *testing.T, text string) *tree.Tree {
 	t.Helper()
-	root := t.TempDir()
-	for _, part := range strings.Split("\n"+text, "\n-- ")[1:] {
-		name, content, _ := strings.Cut(part, " --\n")
-		path := filepath.Join(root, name)
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, []byte(content+"\n"), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	opened, err := tree.Open(root, tree.Options{})
+	opened, err := tree.Open(planted.Tree(t, text), tree.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

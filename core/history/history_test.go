@@ -2,28 +2,19 @@ package history
 
 import (
 	"os"
-	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
+
+	"inzicht/core/planted"
 )
 
 // repository makes one with two commits, and gives its folder.
 func repository(t *testing.T) string {
 	t.Helper()
 	root := t.TempDir()
-	git := func(arguments ...string) {
-		t.Helper()
-		command := exec.Command("git", append([]string{"-C", root, "-c", "user.name=K", "-c", "user.email=k@lockside.example"}, arguments...)...)
-		if out, err := command.CombinedOutput(); err != nil {
-			t.Skipf("git: %s", out)
-		}
-	}
-	write := func(name, content string) {
-		path := filepath.Join(root, name)
-		os.MkdirAll(filepath.Dir(path), 0o755)
-		os.WriteFile(path, []byte(content), 0o644)
-	}
+	git := func(arguments ...string) { planted.Git(t, root, arguments...) }
+	write := func(name, content string) { planted.Write(t, root, name, content) }
 	git("init", "-q", "-b", "main")
 	write("gate/g.py", "os.environ['GATE_URL']\r\n")
 	write("odd name\n.py", "x")

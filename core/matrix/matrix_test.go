@@ -2,26 +2,16 @@ package matrix
 
 import (
 	"fmt"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
+	"inzicht/core/planted"
 	"inzicht/core/survey"
 )
 
 func take(t *testing.T, text string) *survey.Survey {
 	t.Helper()
-	root := t.TempDir()
-	for _, part := range strings.Split("\n"+text, "\n-- ")[1:] {
-		name, content, _ := strings.Cut(part, " --\n")
-		path := filepath.Join(root, name)
-		os.MkdirAll(filepath.Dir(path), 0o755)
-		if err := os.WriteFile(path, []byte(content+"\n"), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	s, err := survey.Take(root, survey.Options{})
+	s, err := survey.Take(planted.Tree(t, text), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -6,13 +6,14 @@ import (
 	"testing"
 	"time"
 
+	"inzicht/core/planted"
 	"inzicht/core/tree"
 )
 
 // What is kept gives what reading everything again gives, whatever changed
 // between two surveys.
 func TestKept(t *testing.T) {
-	root := plant(t, "-- go.mod --\nmodule m\n-- a.go --\npackage m\nimport \"os\"\nvar a = os.Getenv(keyA)\n-- keys.go --\npackage m\nconst keyA = \"A_URL\"\n"+
+	root := planted.Tree(t, "-- go.mod --\nmodule m\n-- a.go --\npackage m\nimport \"os\"\nvar a = os.Getenv(keyA)\n-- keys.go --\npackage m\nconst keyA = \"A_URL\"\n"+
 		"-- b/package.json --\n{}\n-- b/x.js --\nprocess.env.B_URL || ''\n-- b/run --\n#!/bin/sh\necho $C_URL\n-- c.py --\nimport os\nos.environ.get('D_URL', '')\n-- node_modules/l/x.js --\nprocess.env.E_URL\n")
 	folder := filepath.Join(t.TempDir(), "kept")
 	survey := func(keep string, noSkip bool) string {
@@ -86,7 +87,7 @@ func TestKept(t *testing.T) {
 
 // Nothing is lost where nothing can be kept.
 func TestKeptNowhere(t *testing.T) {
-	root := plant(t, "-- a.py --\nimport os\nos.environ['A']\n")
+	root := planted.Tree(t, "-- a.py --\nimport os\nos.environ['A']\n")
 	file := filepath.Join(t.TempDir(), "file")
 	os.WriteFile(file, nil, 0o600)
 	s, err := Take(root, Options{Keep: filepath.Join(file, "below")})

@@ -3,6 +3,8 @@ package survey
 import (
 	"strings"
 	"testing"
+
+	"inzicht/core/planted"
 )
 
 // What one file leaves open is found in others: constants and helpers, as far
@@ -223,7 +225,7 @@ src/main.rs:4 GATE_URL runtime through required
 			}
 			options := Options{ReadsOnly: true}
 			options.NoSkip = true
-			s, err := Take(plant(t, tree), options)
+			s, err := Take(planted.Tree(t, tree), options)
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -3,30 +3,12 @@ package survey
 import (
 	"errors"
 	"fmt"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
 	"inzicht/core/config"
+	"inzicht/core/planted"
 )
-
-// plant writes a tree, each file of which begins with a line "-- path --".
-func plant(t *testing.T, tree string) string {
-	t.Helper()
-	root := t.TempDir()
-	for _, part := range strings.Split(tree, "-- ")[1:] {
-		name, content, _ := strings.Cut(part, " --\n")
-		path := filepath.Join(root, name)
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, []byte(content), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	return root
-}
 
 // list writes reads as file:line name scope through.
 func list(s *Survey) string {
@@ -67,7 +49,7 @@ func TestAcrossFiles(t *testing.T) {
 			"b_test.go:3 B_URL test\nbuild.rs:1 C_URL build\nscripts/d.sh:1 D_URL tooling\ntests/a.py:2 A_URL test"},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			s, err := Take(plant(t, c.tree), Options{})
+			s, err := Take(planted.Tree(t, c.tree), Options{})
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -87,7 +69,7 @@ func TestConfigErrors(t *testing.T) {
 		{"[[idom]]\nlanguage = \"x\"\n", "inzicht.toml:1:", "no setting idom"},
 		{"a = \n", "inzicht.toml:1:", ""},
 	} {
-		_, err := Take(plant(t, "-- inzicht.toml --\n"+c.config), Options{})
+		_, err := Take(planted.Tree(t, "-- inzicht.toml --\n"+c.config), Options{})
 		var bad *config.Error
 		if !errors.As(err, &bad) {
 			t.Errorf("%q: %v", c.config, err)

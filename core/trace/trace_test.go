@@ -2,28 +2,14 @@ package trace
 
 import (
 	"fmt"
-	"os"
 	"os/exec"
-	"path/filepath"
 	"strings"
 	"testing"
 
+	"inzicht/core/planted"
 	"inzicht/core/secrecy"
 	"inzicht/core/survey"
 )
-
-func plant(t *testing.T, files map[string]string) string {
-	t.Helper()
-	root := t.TempDir()
-	for name, content := range files {
-		path := filepath.Join(root, name)
-		os.MkdirAll(filepath.Dir(path), 0o755)
-		if err := os.WriteFile(path, []byte(content), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	return root
-}
 
 var lockside = map[string]string{
 	"gate/go.mod": "module gate\n",
@@ -38,7 +24,7 @@ var lockside = map[string]string{
 }
 
 func TestOf(t *testing.T) {
-	root := plant(t, lockside)
+	root := planted.Files(t, lockside)
 	s, err := survey.Take(root, survey.Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -75,7 +61,7 @@ func TestOf(t *testing.T) {
 
 // Lines of source are shown without what is secret in them.
 func TestSourceIsMasked(t *testing.T) {
-	s, err := survey.Take(plant(t, lockside), survey.Options{})
+	s, err := survey.Take(planted.Files(t, lockside), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -90,7 +76,7 @@ func TestSourceIsMasked(t *testing.T) {
 }
 
 func TestAdded(t *testing.T) {
-	root := plant(t, lockside)
+	root := planted.Files(t, lockside)
 	git := func(arguments ...string) {
 		t.Helper()
 		command := exec.Command("git", append([]string{"-C", root, "-c", "user.name=K", "-c", "user.email=k@lockside.example"}, arguments...)...)

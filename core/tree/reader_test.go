@@ -9,19 +9,15 @@ import (
 	"slices"
 	"strings"
 	"testing"
+
+	"inzicht/core/planted"
 )
 
 // grow writes files below a folder, each with its own path as contents.
 func grow(t *testing.T, root string, files ...string) {
 	t.Helper()
 	for _, file := range files {
-		path := filepath.Join(root, filepath.FromSlash(file))
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, []byte(file), 0o644); err != nil {
-			t.Fatal(err)
-		}
+		planted.Write(t, root, file, file)
 	}
 }
 

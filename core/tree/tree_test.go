@@ -3,36 +3,13 @@ package tree
 import (
 	"errors"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
+
+	"inzicht/core/planted"
 )
-
-// plant writes files, given as path and contents, into a temporary folder.
-func plant(t *testing.T, files map[string]string) string {
-	t.Helper()
-	root := t.TempDir()
-	for name, content := range files {
-		path := filepath.Join(root, name)
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, []byte(content), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	return root
-}
-
-func git(t *testing.T, root string, arguments ...string) {
-	t.Helper()
-	command := exec.Command("git", append([]string{"-C", root, "-c", "user.name=K", "-c", "user.email=k@lockside.example"}, arguments...)...)
-	if out, err := command.CombinedOutput(); err != nil {
-		t.Skipf("git: %v: %s", err, out)
-	}
-}
 
 func paths(t *Tree) string {
 	var list []string
@@ -51,7 +28,7 @@ var lockside = map[string]string{
 const locksideFiles = ".env .git2 .gitignore gate.py services/gate/.env.local services/gate/go.mod"
 
 func TestWalk(t *testing.T) {
-	tree, err := Open(plant(t, lockside), Options{})
+	tree, err := Open(planted.Files(t, lockside), Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -72,7 +49,7 @@ func TestWalk(t *testing.T) {
 }
 
 func TestNoSkip(t *testing.T) {
-	tree, err := Open(plant(t, lockside), Options{NoSkip: true})
+	tree, err := Open(planted.Files(t, lockside), Options{NoSkip: true})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -84,12 +61,12 @@ func TestNoSkip(t *testing.T) {
 }
 
 func TestGit(t *testing.T) {
-	root := plant(t, lockside)
-	git(t, root, "init", "-q")
-	git(t, root, "add", "-f", "gate.py", "target/t.rs", "node_modules/n/i.js")
-	git(t, root, "commit", "-qm", "gates")
+	root := planted.Files(t, lockside)
+	planted.Git(t, root, "init", "-q")
+	planted.Git(t, root, "add", "-f", "gate.py", "target/t.rs", "node_modules/n/i.js")
+	planted.Git(t, root, "commit", "-qm", "gates")
 	os.WriteFile(filepath.Join(root, "hook"), []byte("#!/bin/sh\ntouch \"$0.ran\"\n"), 0o755)
-	git(t, root, "config", "core.fsmonitor", filepath.Join(root, "hook"))
+	planted.Git(t, root, "config", "core.fsmonitor", filepath.Join(root, "hook"))
 	tree, err := Open(root, Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -113,8 +90,8 @@ func TestGit(t *testing.T) {
 }
 
 func TestLinks(t *testing.T) {
-	root := plant(t, map[string]string{"a/gate.py": "x"})
-	outside := plant(t, map[string]string{"secret.py": "y"})
+	root := planted.Files(t, map[string]string{"a/gate.py": "x"})
+	outside := planted.Files(t, map[string]string{"secret.py": "y"})
 	os.Symlink(outside, filepath.Join(root, "out"))
 	os.Symlink(filepath.Join(outside, "secret.py"), filepath.Join(root, "s.py"))
 	os.Symlink("nowhere", filepath.Join(root, ".env"))
@@ -142,7 +119,7 @@ func TestLinks(t *testing.T) {
 }
 
 func TestTooLarge(t *testing.T) {
-	root := plant(t, map[string]string{"big": strings.Repeat("x", MaxFileSize+1), "fits": strings.Repeat("x", MaxFileSize)})
+	root := planted.Files(t, map[string]string{"big": strings.Repeat("x", MaxFileSize+1), "fits": strings.Repeat("x", MaxFileSize)})
 	folder, err := OpenFolder(root, "")
 	if err != nil {
 		t.Fatal(err)
@@ -157,7 +134,7 @@ func TestTooLarge(t *testing.T) {
 }
 
 func TestOpenErrors(t *testing.T) {
-	root := plant(t, map[string]string{"gate.py": ""})
+	root := planted.Files(t, map[string]string{"gate.py": ""})
 	for name, part := range map[string]string{"nowhere": "no such folder", "gate.py": "a file, not a folder"} {
 		_, err := Open(filepath.Join(root, name), Options{})
 		var bad *PathError
@@ -191,7 +168,7 @@ func TestEnvFileName(t *testing.T) {
 }
 
 func TestComponentOf(t *testing.T) {
-	tree, err := Open(plant(t, map[string]string{"a/go.mod": "", "b/a/package.json": "", "b/c/pyproject.toml": "", "x.py": ""}), Options{})
+	tree, err := Open(planted.Files(t, map[string]string{"a/go.mod": "", "b/a/package.json": "", "b/c/pyproject.toml": "", "x.py": ""}), Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -2,11 +2,10 @@ package verify_test
 
 import (
 	"fmt"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
+	"inzicht/core/planted"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -14,18 +13,7 @@ import (
 // A tree is written as files, each begun by a line "-- path --".
 func findings(t *testing.T, tree string) []verify.Finding {
 	t.Helper()
-	root := t.TempDir()
-	for _, part := range strings.Split(tree, "-- ")[1:] {
-		name, content, _ := strings.Cut(part, " --\n")
-		path := filepath.Join(root, name)
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, []byte(content), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	s, err := survey.Take(root, survey.Options{})
+	s, err := survey.Take(planted.Tree(t, tree), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
