@@ -299,7 +299,7 @@ func bindParamPattern(f *syntax.File, o *Outline, part Range, at int, body int32
 		if f.Is(target+1, "=") {
 			b.Default = Range{target + 2, piece.Hi}
 		}
-		o.Bindings[f.Text(target)] = append(o.Bindings[f.Text(target)], b)
+		o.bindIn(f.Text(target), b)
 	}
 }
 
@@ -324,6 +324,6 @@ func bindParams(f *syntax.File, o *Outline, n int, list Range, body int32, nameO
 		fn.Params = append(fn.Params, p)
 		b := Binding{At: fn.Body.Lo, Function: n, Param: len(fn.Params) - 1}
 		b.block = body
-		o.Bindings[p.Name] = append(o.Bindings[p.Name], b)
+		o.bindIn(p.Name, b)
 	}
 }

@@ -5,8 +5,8 @@ import "strings"
 // destructured finds reads in const { A, B = "x" } = process.env, and in
 // const { env: { A } } = process.
 func (a *analysis) destructured() {
-	for name, bindings := range a.o.Bindings {
-		for _, b := range bindings {
+	for _, name := range a.o.names {
+		for _, b := range a.o.Bindings[name] {
 			if b.Property == "" {
 				continue
 			}

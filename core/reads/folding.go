@@ -16,6 +16,10 @@ import (
 // maxUnfoldings bounds how often more of a file is looked at, before all of it is.
 const maxUnfoldings = 4
 
+// maxAsked bounds how many names are looked for in what was passed over, before
+// all of it is looked at.
+const maxAsked = 500
+
 // marks gives the offsets round which a file must be looked at; ok is false
 // where it must be looked at whole.
 func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
@@ -124,8 +128,8 @@ func (a *analysis) askFor() {
 			a.ask(name, 0, len(a.f.Tokens))
 		}
 	}
-	for name, list := range a.o.Bindings {
-		member := name[0] == '.'
+	for _, name := range a.o.names {
+		list, member := a.o.Bindings[name], name[0] == '.'
 		if !member && !a.heads.names[name] {
 			continue
 		}
@@ -151,6 +155,12 @@ func (a *analysis) unseen() (list []int32) {
 		return nil
 	}
 	a.askFor()
+	if len(a.asked) > maxAsked {
+		for _, fold := range a.f.Folds {
+			list = append(list, fold.Lo)
+		}
+		return list
+	}
 	for name, spans := range a.asked {
 		words, done := NewWords([]string{name}), int32(0)
 		slices.SortFunc(spans, func(a, b syntax.Span) int { return int(a.Lo - b.Lo) })

@@ -53,8 +53,8 @@ func (a *analysis) findHeads() {
 			}
 		}
 	}
-	for name, list := range a.o.Bindings {
-		if slices.ContainsFunc(list, func(b Binding) bool { return b.Path != "" && a.leads(b.Path) }) {
+	for _, name := range a.o.names {
+		if slices.ContainsFunc(a.o.Bindings[name], func(b Binding) bool { return b.Path != "" && a.leads(b.Path) }) {
 			h.add(name)
 		}
 	}
@@ -68,8 +68,8 @@ func (a *analysis) findHeads() {
 	for round := 0; round < maxAliasRounds; round++ {
 		places := a.wordsAmong(leading)
 		found := false
-		for name, list := range a.o.Bindings {
-			if known[name] || !slices.ContainsFunc(list, func(b Binding) bool { return a.isAlias(b, places) }) {
+		for _, name := range a.o.names {
+			if known[name] || !slices.ContainsFunc(a.o.Bindings[name], func(b Binding) bool { return a.isAlias(b, places) }) {
 				continue
 			}
 			known[name], found = true, true

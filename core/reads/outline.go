@@ -11,6 +11,7 @@ import (
 type Outline struct {
 	Functions []Function
 	Bindings  map[string][]Binding // by name; in order of their place
+	names     []string             // of the bindings, in the order in which they were found
 
 	scopes  map[string]map[int32][]int32 // for names with many meanings: by function block
 	lists   []Range                      // where the parameters of each function stand, if that is to be bound
@@ -183,8 +184,17 @@ const maxLevels = 200
 func (o *Outline) Bind(name string, b Binding) {
 	if len(o.Bindings[name]) < maxBindings {
 		b.block = o.blockOf[min(b.At, len(o.blockOf)-1)]
-		o.Bindings[name] = append(o.Bindings[name], b)
+		o.bindIn(name, b)
 	}
+}
+
+// bindIn records what a name means in the block that b says.
+func (o *Outline) bindIn(name string, b Binding) {
+	list, known := o.Bindings[name]
+	if !known {
+		o.names = append(o.names, name)
+	}
+	o.Bindings[name] = append(list, b)
 }
 
 // maxBindings bounds how many meanings of one name are kept.
