@@ -80,8 +80,8 @@ func (a *analysis) isExported(fn *Function) bool {
 			return true
 		}
 	}
-	for i := range f.Tokens {
-		if !f.Is(i, fn.Name) || i == fn.At {
+	for _, i := range a.occurrences(fn.Name, 0, len(f.Tokens)) {
+		if i == fn.At {
 			continue
 		}
 		if f.Is(i-2, "exports") || f.Is(i-1, a.lang.Exports) {

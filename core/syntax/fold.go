@@ -26,7 +26,7 @@ const minFold = 48
 type folder struct {
 	Folding
 	next   int     // the first mark not before the scanner
-	held   []int32 // offsets of braces known to hold the next mark
+	held   []int32 // offsets of braces known to hold the next mark, ascending
 	opens  []opener
 	folds  []Span
 	file   File
@@ -100,7 +100,10 @@ func (s *Scanner) fold() bool {
 	if f.next < len(f.Marks) {
 		limit = int(f.Marks[f.next])
 	}
-	if limit-s.Pos < minFold || f.next > 0 && s.Pos-int(f.Marks[f.next-1]) < nearMark || slices.Contains(f.held, int32(s.Pos)) {
+	if limit-s.Pos < minFold || f.next > 0 && s.Pos-int(f.Marks[f.next-1]) < nearMark {
+		return false
+	}
+	if _, held := slices.BinarySearch(f.held, int32(s.Pos)); held {
 		return false
 	}
 	f.file.Tokens = s.Tokens
