@@ -4,8 +4,12 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
+
+	"inzicht/core/planted"
+	"inzicht/core/tree"
 )
 
 // What cannot be read is named, with its place and what to do, and nothing of
@@ -228,5 +232,48 @@ func TestLayerKinds(t *testing.T) {
 	}
 	if !seen["env"] || !seen["compose"] {
 		t.Errorf("only %v are known", seen)
+	}
+}
+
+// What a manifest names: in quotes, between spaces, as an artifact, by its way.
+func TestMentions(t *testing.T) {
+	for manifest, want := range map[string]string{
+		`{"name": "gate", "dependencies": {"shared": "workspace:*"}}`: "shared",
+		`deps = ['shared', "level @ ../level"]`:                       "shared ../level",
+		"require shared v1\nshared v2\n":                              "shared",
+		"<dependency><artifactId>shared</artifactId></dependency>":    "shared",
+		"shared = { path = \"../../shared\" }":                        "../../shared",
+		`{"name": "shared"}`:                                          "",
+		"'it\"s'":                                                     "",
+		"":                                                            "",
+	} {
+		list := mentions(manifest)
+		for _, word := range strings.Fields(want) {
+			if !slices.Contains(list, word) {
+				t.Errorf("%s: no %s among %q", manifest, word, list)
+			}
+		}
+		if want == "" && slices.Contains(list, "shared") {
+			t.Errorf("%s: %q", manifest, list)
+		}
+	}
+}
+
+// Installed libraries are nobody's components, however many there are of one
+// name, and a ring of components that name each other comes to an end.
+func TestUsesOfMany(t *testing.T) {
+	const many = 40
+	var files strings.Builder
+	for n := range many {
+		fmt.Fprintf(&files, "-- part%d/package.json --\n{\"name\": \"part%d\", \"dependencies\": {\"part%d\": \"*\", \"tide\": \"*\"}}\n", n, n, (n+1)%many)
+		fmt.Fprintf(&files, "-- part%d/node_modules/tide/package.json --\n{\"name\": \"tide\", \"dependencies\": {\"tide\": \"*\"}}\n", n)
+	}
+	all, err := tree.Open(planted.Tree(t, files.String()), tree.Options{NoSkip: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	users := usersOf(all)
+	if len(all.Components) < 2*many || len(users) != many || len(users["part0"]) != many-1 || len(users["tide"]) != 0 {
+		t.Errorf("%d are used, part0 by %d, tide by %d", len(users), len(users["part0"]), len(users["tide"]))
 	}
 }

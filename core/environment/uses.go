@@ -12,6 +12,10 @@ import (
 // maxManifest is the size in bytes up to which a manifest is looked at.
 const maxManifest = 256 << 10
 
+// maxUses is the number of pairs of components, one of which uses the other,
+// directly or through others, up to which they are taken up.
+const maxUses = 1 << 20
+
 // ownName are the places where manifests of different languages name the
 // package that they describe.
 var ownName = regexp.MustCompile(`(?m)^module\s+(\S+)|^\s{0,2}\{?\s*"name"\s*:\s*"([^"]+)"|^name\s*=\s*["']([^"']+)["']|<artifactId>([^<]+)</artifactId>|spec\.name\s*=\s*["']([^"']+)["']`)
@@ -20,9 +24,9 @@ var ownName = regexp.MustCompile(`(?m)^module\s+(\S+)|^\s{0,2}\{?\s*"name"\s*:\s
 // manifests as a dependency or by its path, the components that use it,
 // directly or through others. The keys and values are names of components.
 func usersOf(t *tree.Tree) map[string][]string {
-	texts, names := map[string]string{}, map[string]string{}
+	texts, byName, byFolder := map[string]string{}, map[string][]string{}, map[string]string{}
 	for _, c := range t.Components {
-		if c.Manifest == "" {
+		if c.Manifest == "" || tree.IsDependency(c.Manifest) { // an installed library is nobody's component
 			continue
 		}
 		src, err := t.ReadFile(c.Manifest)
@@ -30,64 +34,86 @@ func usersOf(t *tree.Tree) map[string][]string {
 			continue
 		}
 		texts[c.Name] = string(src)
-		if found := ownName.FindStringSubmatch(string(src)); found != nil {
-			names[c.Name] = strings.Join(found[1:], "")
+		found := ownName.FindStringSubmatch(string(src))
+		if found == nil || c.Folder == "" {
+			continue
+		}
+		byFolder[c.Folder] = c.Name
+		if name := strings.Join(found[1:], ""); len(name) > 2 {
+			byName[name] = append(byName[name], c.Name)
 		}
 	}
 	direct := map[string][]string{}
 	for _, user := range t.Components {
-		direct[user.Name] = append(direct[user.Name], user.Uses...)
-		for _, used := range t.Components {
-			if user.Name != used.Name && used.Folder != "" && names[used.Name] != "" && uses(texts[user.Name], user, used, names[used.Name]) {
-				direct[user.Name] = append(direct[user.Name], used.Name)
+		used := slices.Clone(user.Uses)
+		for _, word := range mentions(texts[user.Name]) {
+			used = append(used, byName[word]...)
+			if strings.HasPrefix(word, "../") {
+				if name, known := byFolder[path.Join(user.Folder, word)]; known {
+					used = append(used, name)
+				}
 			}
 		}
+		direct[user.Name] = append(direct[user.Name], slices.DeleteFunc(used, func(name string) bool { return name == user.Name })...)
 	}
-	users := map[string][]string{}
-	for user := range direct {
-		for _, used := range reachable(direct, user) {
-			users[used] = append(users[used], user)
+	users, left := map[string][]string{}, maxUses
+	for _, user := range t.Components {
+		for _, used := range reachable(direct, user.Name, left) {
+			users[used] = append(users[used], user.Name)
+			left--
 		}
 	}
-	for _, list := range users {
+	for used, list := range users {
 		slices.Sort(list)
+		users[used] = slices.Compact(list) // of two that are configured by one name
 	}
 	return users
 }
 
-// uses tells whether a manifest names a component, by its package's name in
-// quotes or as a word, or by the way to its folder.
-func uses(manifest string, user, used tree.Component, name string) bool {
-	if manifest == "" {
-		return false
-	}
-	for _, way := range []string{`"` + name + `"`, `'` + name + `'`, " " + name + " ", "\n" + name + " ", "<artifactId>" + name + "</artifactId>"} {
-		if len(name) > 2 && strings.Contains(manifest, way) && !strings.Contains(manifest, `"name": `+way) {
-			return true
+// mentions gives what a manifest may name a component by: what stands in
+// quotes, words between spaces, artifacts, and ways that lead upward. What it
+// names itself is left out.
+func mentions(manifest string) (list []string) {
+	last := -1
+	for at := 0; at < len(manifest); at++ {
+		if c := manifest[at]; c == '"' || c == '\'' {
+			if last >= 0 && manifest[last] == c && !strings.HasSuffix(manifest[:last], `"name": `) {
+				list = append(list, manifest[last+1:at])
+			}
+			last = at
 		}
 	}
-	way := relative(user.Folder, used.Folder)
-	return strings.Contains(way, "../") && (strings.Contains(manifest, way+`"`) || strings.Contains(manifest, way+"'") || strings.Contains(manifest, way+"\n"))
-}
-
-// relative gives the way from one folder of the tree to another.
-func relative(from, to string) string {
-	ups := ""
-	for from != "" && from != "." && to != from && !strings.HasPrefix(to, from+"/") {
-		from, ups = path.Dir(from), ups+"../"
-	}
-	if from == "." || from == "" {
-		return ups + to
-	}
-	return ups + strings.TrimPrefix(strings.TrimPrefix(to, from), "/")
-}
-
-func reachable(direct map[string][]string, from string) (list []string) {
-	for queue := direct[from]; len(queue) > 0; queue = queue[1:] {
-		if !slices.Contains(list, queue[0]) && queue[0] != from {
-			list = append(list, queue[0])
-			queue = append(slices.Clone(queue), direct[queue[0]]...)
+	for _, line := range strings.Split(manifest, "\n") {
+		words := strings.Split(line, " ")
+		list = append(list, words[:len(words)-1]...) // a space stands behind each
+		if n := strings.Index(line, "../"); n >= 0 {
+			way, _, _ := strings.Cut(line[n:], `"`)
+			way, _, _ = strings.Cut(way, "'")
+			list = append(list, way)
 		}
+	}
+	for _, found := range artifact.FindAllStringSubmatch(manifest, -1) {
+		list = append(list, found[1])
+	}
+	return list
+}
+
+var artifact = regexp.MustCompile(`<artifactId>([^<]+)</artifactId>`)
+
+// reachable gives what can be come to from a component, one step after the
+// other, up to a number.
+func reachable(direct map[string][]string, from string, most int) (list []string) {
+	seen := map[string]bool{from: true}
+	for queue := direct[from]; len(queue) > 0; {
+		var next []string
+		for _, name := range queue {
+			if !seen[name] && len(list) < most {
+				seen[name] = true
+				list = append(list, name)
+				next = append(next, direct[name]...)
+			}
+		}
+		queue = next
 	}
 	return list
 }
