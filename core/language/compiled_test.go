@@ -142,6 +142,8 @@ func TestCSays(t *testing.T) {
 		{`setenv("A", "x", 1);`, ""},
 		{`unsetenv("A");`, ""},
 		{`char *f(const char *k) { return getenv(k); } char *a = f("A");`, "A expected"},
+		{`char *f(const char *k) { return getenv(k + 4); } char *a = f("env:A");`, "? expected"},
+		{`void f(void) { const char *v; EACH_NAME(v, "A", "B") { getenv(v); } g(v); }`, "? expected"},
 	})
 	holds(t, "x.cpp", "#include <cstdlib>\n", []saying{
 		{`auto a = std::getenv("A");`, "A expected"},

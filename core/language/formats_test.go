@@ -1,6 +1,9 @@
 package language
 
-import "testing"
+import (
+	"strings"
+	"testing"
+)
 
 // Files that are no programs are told by their names: here they are given such.
 
@@ -171,6 +174,11 @@ func TestAllAreComplete(t *testing.T) {
 		}
 		if len(l.Triggers) == 0 || l.Own == nil && (l.Table == nil || l.Outline == nil || len(l.Idioms) == 0) {
 			t.Errorf("%s: incomplete", l.Name)
+		}
+		for _, i := range l.Idioms {
+			if !l.Triggered([]byte(i.Access + "\n" + strings.Join(l.With, "\n"))) {
+				t.Errorf("%s: a file with nothing but %s is not looked at", l.Name, i.Access)
+			}
 		}
 		if l.OfFile != nil && len(l.Extensions)+len(l.Names) == 0 && l.Where == "" {
 			t.Errorf("%s: it does not say which files", l.Name)

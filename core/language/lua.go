@@ -22,7 +22,7 @@ var lua = &reads.Language{
 	LineEnds:    true,
 	QuietParens: true,
 	QuietString: true,
-	Triggers:    []string{"getenv"},
+	Triggers:    []string{"getenv", "os_getenv"},
 	Idioms: []reads.Idiom{
 		{Access: `os.getenv($name)`},
 		{Access: `uv.os_getenv($name)`},

@@ -32,6 +32,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			Islands: islands,
 		},
 		SharesNames: true,
+		Global:      true,
 		Outline:     phpOutline,
 		Passes:      "(",
 		FoldWords:   true,

@@ -36,7 +36,7 @@ var python = &reads.Language{
 	Outline:  reads.IndentOutline,
 	Imports:  pythonImports,
 	LineEnds: true,
-	Triggers: []string{"environ", "environb", "getenv", "getenvb", "decouple", "environs", "envvar", "BaseSettings", "starlette"},
+	Triggers: []string{"environ", "environb", "getenv", "getenvb", "decouple", "environs", "envvar", "BaseSettings", "starlette", "expandvars"},
 	Idioms: append([]reads.Idiom{
 		{Access: `os.environ[$name]`, Need: reads.Required},
 		{Access: `os.environ.get($name)`},

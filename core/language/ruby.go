@@ -41,6 +41,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			Islands: islands,
 		},
 		SharesNames: true,
+		Global:      true,
 		Outline:     reads.EndOutline(rubyEnds, true),
 		LineEnds:    true,
 		Modifiers:   true,

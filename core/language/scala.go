@@ -25,7 +25,7 @@ var scala = &reads.Language{
 	Imports:     scalaImports,
 	LineEnds:    true,
 	Roots:       []string{"java", "lang", "scala", "util"},
-	Triggers:    []string{"env", "getenv", "environment"},
+	Triggers:    []string{"env", "getenv", "environment", "envOrElse", "envOrNone", "envOrSome"},
 	Idioms: append(append(jvmIdioms("System.getenv"), scalaEnv("sys.env")...),
 		append(scalaEnv("Properties.env"), reads.Idiom{Access: `Properties.envOrElse($name, $fallback)`},
 			reads.Idiom{Access: `Properties.envOrNone($name)`, Test: true}, reads.Idiom{Access: `Properties.envOrSome($name, $fallback)`})...),

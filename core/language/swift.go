@@ -20,6 +20,7 @@ var swift = &reads.Language{
 		Hook: syntax.SwiftHook(0), HookBytes: "#",
 	},
 	SharesNames: true,
+	Global:      true,
 	Outline:     reads.ClosureOutline,
 	Passes:      "func",
 	LineEnds:    true,

@@ -9,25 +9,31 @@ import (
 
 // BraceOutline outlines a language whose blocks stand in braces.
 func BraceOutline(lineEnds bool) func(*syntax.File) *Outline {
-	return func(f *syntax.File) *Outline {
-		o := NewOutline(f)
-		o.braceBlocks(f)
-		for i := range f.Tokens {
-			if f.Tokens[i].Kind != syntax.Punct {
-				continue
-			}
-			if f.Is(i, "=>") && !f.Is(i+1, "{") || f.Is(i, "->") && f.Is(i-1, ")") && !f.Is(i+1, "{") && !declaresFunction(f, f.Mate(i-1)) {
-				o.arrow(f, i, lineEnds)
-			}
+	return func(f *syntax.File) *Outline { return braceOutline(f, lineEnds, false) }
+}
+
+// FlatOutline outlines a language whose blocks stand in braces and whose
+// functions do not nest: NAME(…) {…} within one is a loop that a macro makes.
+func FlatOutline(f *syntax.File) *Outline { return braceOutline(f, false, true) }
+
+func braceOutline(f *syntax.File, lineEnds, flat bool) *Outline {
+	o := NewOutline(f)
+	o.braceBlocks(f, flat)
+	for i := range f.Tokens {
+		if f.Tokens[i].Kind != syntax.Punct {
+			continue
 		}
-		o.expressionBodies(f, lineEnds)
-		o.fillBlocks()
-		o.braceFunctions(f)
-		bindAssignments(f, o, lineEnds, false)
-		bindLoops(f, o)
-		bindLambdas(f, o)
-		return o
+		if f.Is(i, "=>") && !f.Is(i+1, "{") || f.Is(i, "->") && f.Is(i-1, ")") && !f.Is(i+1, "{") && !declaresFunction(f, f.Mate(i-1)) {
+			o.arrow(f, i, lineEnds)
+		}
 	}
+	o.expressionBodies(f, lineEnds)
+	o.fillBlocks()
+	o.braceFunctions(f)
+	bindAssignments(f, o, lineEnds, false)
+	bindLoops(f, o)
+	bindLambdas(f, o)
+	return o
 }
 
 // declaresFunction tells whether the parenthesis at params follows a function's
@@ -38,14 +44,17 @@ func declaresFunction(f *syntax.File, params int) bool {
 }
 
 // braceBlocks makes a block of each pair of braces.
-func (o *Outline) braceBlocks(f *syntax.File) {
-	folds := f.Folds
+func (o *Outline) braceBlocks(f *syntax.File, flat bool) {
+	folds, within := f.Folds, 0
 	for i := range f.Tokens {
 		t := &f.Tokens[i]
 		if t.Kind != syntax.Open || f.Src[t.Start] != '{' || t.Mate < 0 {
 			continue
 		}
 		head, params := functionHead(f, i)
+		if flat && i < within && standsFirst(f, head) {
+			head, params = -1, -1
+		}
 		if len(folds) > 0 && folds[0].Lo == t.End { // of what was passed over, it matters only where it stands
 			folds = folds[1:]
 			if params >= 0 {
@@ -56,9 +65,15 @@ func (o *Outline) braceBlocks(f *syntax.File) {
 		b := block{Range: Range{i, int(t.Mate) + 1}, function: params >= 0 || isSub(f, i), name: className(f, i)}
 		if params >= 0 {
 			o.addFunction(Function{At: head, Body: b.Range, Name: functionName(f, head)}, Range{params, f.Mate(params)})
+			within = max(within, b.Hi)
 		}
 		o.blocks = append(o.blocks, b)
 	}
+}
+
+// standsFirst tells whether nothing of the statement stands before a name.
+func standsFirst(f *syntax.File, i int) bool {
+	return i > 0 && f.Kind(i) == syntax.Word && (f.Is(i-1, ";") || f.Is(i-1, "{") || f.Is(i-1, "}") || f.Is(i-1, ")"))
 }
 
 // isSub tells sub name { and sub { of Perl, whose parameters stand in the body.

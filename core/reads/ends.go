@@ -17,7 +17,7 @@ type Ends struct {
 func EndOutline(ends Ends, lineEnds bool) func(*syntax.File) *Outline {
 	return func(f *syntax.File) *Outline {
 		o := NewOutline(f)
-		o.braceBlocks(f)
+		o.braceBlocks(f, false)
 		o.endBlocks(f, ends, lineEnds)
 		o.fillBlocks()
 		o.braceFunctions(f)

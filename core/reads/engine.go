@@ -19,6 +19,7 @@ type analysis struct {
 	paths   map[bindingKey]string // what bindings stand for; "" while that is being found out
 	words   map[string]*[]int     // where words stand, once asked for
 	defined map[int]bool          // tokens at which a function is defined, once asked for
+	defines map[string]bool       // functions outside classes, once asked for
 	bound   map[int]bool          // tokens at which a name is bound, once asked for
 	looked  int                   // tokens looked through for words
 	steps   int                   // how much has been evaluated for the present read

@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/syntax"
@@ -36,6 +37,9 @@ func (a *analysis) evaluate(r Range, depth int) []text {
 	}
 	for _, operator := range a.c.concat {
 		if parts := splitAt(f, r, operator); len(parts) > 1 && parts[0].Hi > parts[0].Lo {
+			if a.lang.Prototypes && slices.ContainsFunc(parts, a.isNumber) { // the rest of a text
+				return unknown
+			}
 			return a.concatenate(parts, depth)
 		}
 	}
@@ -58,6 +62,9 @@ func (a *analysis) isText(i int) bool {
 	k := a.f.Kind(i)
 	return k == syntax.String || k == syntax.Quote
 }
+
+// isNumber tells whether r is a number.
+func (a *analysis) isNumber(r Range) bool { return r.Hi-r.Lo == 1 && a.f.Kind(r.Lo) == syntax.Number }
 
 func (a *analysis) concatenate(parts []Range, depth int) []text {
 	out := word("")

@@ -71,6 +71,9 @@ func (a *analysis) isExported(fn *Function) bool {
 	if len(fn.Name) < 3 || strings.HasPrefix(fn.Name, "_") {
 		return false
 	}
+	if a.isOwnToFile(fn) {
+		return false
+	}
 	if a.lang.Exports == "" || fn.Owner != "" {
 		return true
 	}
@@ -88,6 +91,20 @@ func (a *analysis) isExported(fn *Function) bool {
 			return true
 		}
 		if p := a.openerOf(i); p > 0 && f.Is(p, "{") && (f.Is(p-1, a.lang.Exports) || f.Is(p-2, "exports")) {
+			return true
+		}
+	}
+	return false
+}
+
+// isOwnToFile tells whether a function is marked as one that no other file
+// sees, and does not stand in a header, which other files take in.
+func (a *analysis) isOwnToFile(fn *Function) bool {
+	if a.lang.Private == "" || strings.HasPrefix(path.Ext(a.file), ".h") {
+		return false
+	}
+	for i := fn.At - 1; i >= 0 && i > fn.At-8 && !a.f.Is(i, ";") && !a.f.Is(i, "}"); i-- {
+		if a.f.Is(i, a.lang.Private) {
 			return true
 		}
 	}
@@ -201,13 +218,20 @@ func (a *analysis) callsOf(h *Helper, places map[string][]int) {
 
 // isDefinition tells whether the name at i is that of a function defined there.
 func (a *analysis) isDefinition(i int) bool {
-	if a.defined == nil {
-		a.defined = map[int]bool{}
-		for n := range a.o.Functions {
-			a.defined[a.o.Functions[n].At] = true
-		}
-	}
+	a.listFunctions()
 	return a.defined[i]
+}
+
+func (a *analysis) listFunctions() {
+	if a.defined != nil {
+		return
+	}
+	a.defined, a.defines = map[int]bool{}, map[string]bool{}
+	for n := range a.o.Functions {
+		fn := &a.o.Functions[n]
+		a.defined[fn.At] = true
+		a.defines[fn.Name] = a.defines[fn.Name] || fn.Owner == ""
+	}
 }
 
 // calls tells whether the name at i is that helper, not another of its name.
@@ -240,64 +264,8 @@ func (a *analysis) calls(h *Helper, i int) bool {
 			}
 		}
 	}
-	return !common[strings.ToLower(h.Name)]
+	return !a.lang.isCommon(h.Name)
 }
-
-// callsOther tells whether the name at i is a helper of another file: one that
-// the file imports, that lies in the same package, or that is a method of a
-// class which the file names.
-func (a *analysis) callsOther(h *Helper, i int) bool {
-	f := a.f
-	stem := strings.TrimSuffix(path.Base(h.File), path.Ext(h.File))
-	folder := path.Base(path.Dir(h.File))
-	if !isMember(f, i) {
-		bound := a.o.lookup(h.Name, i)
-		for _, b := range bound {
-			from := a.bindingPath(b, i, 0)
-			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
-				module = strings.TrimSuffix(module, "/")
-				return path.Base(module) == stem || path.Base(module) == folder || stem == "index" || stem == "__init__"
-			}
-		}
-		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && path.Dir(h.File) == path.Dir(a.file)
-	}
-	receiver := f.Text(i - 2)
-	if receiver == h.Owner {
-		return true
-	}
-	if h.Owner == "" {
-		for _, b := range a.o.lookup(receiver, i) {
-			from := a.bindingPath(b, i, 0)
-			if base := path.Base(strings.ReplaceAll(from, ".", "/")); from != "" && (base == stem || base == folder) {
-				return true
-			}
-		}
-		return false
-	}
-	return !common[strings.ToLower(h.Name)] || HasWord(f.Src, h.Owner)
-}
-
-// Ties gives texts of which a file of that language holds at least one where
-// it calls the helper from elsewhere; none where the name alone must do.
-func (h *Helper) Ties(l *Language) []string {
-	stem := strings.TrimSuffix(path.Base(h.File), path.Ext(h.File))
-	switch {
-	case l == nil || stem == "index" || stem == "__init__":
-		return nil
-	case h.Owner != "" && common[strings.ToLower(h.Name)]:
-		return []string{h.Owner}
-	case h.Owner == "" && !l.SharesNames:
-		return []string{stem, path.Base(path.Dir(h.File))}
-	}
-	return nil
-}
-
-// common are names that many things have: a member of that name is a helper
-// only where its receiver says so.
-var common = set(strings.Fields(`get has int str string bool boolean read value load fetch require required optional
-	getstring getint getbool config option lookup find key list number float url parse set json text resolve
-	getvalue getproperty param parameter setting env open exists check ensure must item entry field add
-	getparameter getattribute run call create make init build format new apply map filter log print`))
 
 // call makes reads of one call of a helper.
 func (a *analysis) call(h *Helper, i, open int) {
@@ -348,8 +316,8 @@ func (a *analysis) call(h *Helper, i, open int) {
 		values = a.evaluate(given, 0)
 	}
 	names := substitute(h.name, values)
-	if h.File != a.file && isMember(f, i) && h.Owner != "" {
-		names = writtenLikeVariables(names) // what is called may be another's method
+	if h.File != a.file && (isMember(f, i) && h.Owner != "" || a.lang.Global && h.Owner == "" && !a.sees(h)) {
+		names = writtenLikeVariables(names) // what is called may be another's method, or function
 	}
 	if len(names) == 0 {
 		return

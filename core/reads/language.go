@@ -54,6 +54,8 @@ type Language struct {
 
 	// Exports is the word that lets other files see a name; empty where all do.
 	Exports string
+	// Private is the word that keeps a function to its file; "" where none does.
+	Private string
 	// Declared finds settings that are declared rather than read: struct tags,
 	// settings classes.
 	Declared func(*syntax.File, *Outline) []Declared
@@ -63,6 +65,8 @@ type Language struct {
 	Where string
 	// SharesNames tells that the files of one folder see each other's names.
 	SharesNames bool
+	// Global tells that functions outside classes are known in the whole program.
+	Global bool
 	// Modifiers tells that if and unless may stand behind a statement.
 	Modifiers bool
 	// Imported tells that a name of another file must be imported by name.

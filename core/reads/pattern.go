@@ -251,6 +251,7 @@ type compiled struct {
 	paths       map[string][]*pattern // by whole path
 	heads       map[string]bool       // first names of paths
 	prefixes    map[string]bool       // every proper prefix of a path, and the paths
+	calls       map[string]bool       // last names of paths
 	methods     map[string][]*pattern // by name of the method
 	wholes      map[string]*pattern   // by path: the environment as a whole
 	methodUses  map[string][]*pattern // by name: $read.split(...)
@@ -275,7 +276,7 @@ func (l *Language) Compile(extra ...Idiom) error {
 func (l *Language) compileAll(extra []Idiom) error {
 	c := &compiled{
 		paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
-		methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
+		calls: map[string]bool{}, methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
 		transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
 		formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
 	}
@@ -332,6 +333,7 @@ func (c *compiled) add(p *pattern) {
 	c.paths[p.path] = append(c.paths[p.path], p)
 	segments := strings.Split(p.path, ".")
 	c.heads[segments[0]] = true
+	c.calls[segments[len(segments)-1]] = true
 	for n := range segments {
 		prefix := strings.Join(segments[:n+1], ".")
 		c.prefixes[prefix] = true

@@ -78,11 +78,11 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, 
 					continue
 				}
 				src, err := in.Read(file)
-				if err != nil || !l.Triggered(src) || !words.in(src) {
+				if err != nil || !l.Triggered(src) || !words.in(file, src) {
 					continue
 				}
 				for _, r := range analyse(l, file, src, nil).Reads {
-					if _, wanted := words.words[r.Name]; !wanted {
+					if !words.words[r.Name] {
 						continue
 					}
 					read := LibraryRead{libraryOf(file), path.Join(folder, file), r.Line}

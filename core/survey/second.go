@@ -1,7 +1,6 @@
 package survey
 
 import (
-	"bytes"
 	"cmp"
 	"maps"
 	"path"
@@ -11,7 +10,6 @@ import (
 	"sync"
 	"sync/atomic"
 
-	"inzicht/core/language"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
 )
@@ -220,8 +218,7 @@ func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]]
 
 func (s *secondLook) take() (added []*unit) {
 	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers}
-	called := s.calls(s.open.helpers)
-	defining, calling := s.find(s.definitions(), called)
+	defining, calling := s.find(s.definitions(), calledWords(s.open.helpers))
 	s.constants(context, defining)
 	if len(context.Constants) > 0 {
 		for n := range s.files {
@@ -252,7 +249,7 @@ func (s *secondLook) take() (added []*unit) {
 			break
 		}
 		context.Helpers = append(context.Helpers, found...)
-		_, calling = s.find(nil, s.calls(found))
+		_, calling = s.find(definedWords(nil), calledWords(found))
 	}
 	return added
 }
@@ -263,9 +260,7 @@ func (s *secondLook) definitions() *wordSet {
 	for name := range s.open.constants {
 		words = append(words, name[strings.LastIndexByte(name, '.')+1:])
 	}
-	set := newWordSet(words)
-	set.defined = true
-	return set
+	return definedWords(words)
 }
 
 // constants looks for the constants that files of the part define.
@@ -287,8 +282,6 @@ func (s *secondLook) constants(context *reads.Context, defining []bool) {
 // find tells, in one reading by all processors, which files of the part hold
 // a word of each set.
 func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
-	defined.prepare()
-	called.prepare()
 	const chunk = 32 // files that mostly lie in one folder
 	defining, calling = make([]bool, len(s.files)), make([]bool, len(s.files))
 	var next atomic.Int64
@@ -303,7 +296,7 @@ func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 					if err != nil {
 						continue
 					}
-					defining[n], calling[n] = defined.in(src), called.in(src)
+					defining[n], calling[n] = defined.in(s.path(n), src), called.in(s.path(n), src)
 					if (defining[n] || calling[n]) && tree.IsBundle(s.path(n), src) {
 						defining[n], calling[n] = false, false
 					}
@@ -328,122 +321,6 @@ func (s *secondLook) each(chosen []bool, f func(file string, src []byte, l *read
 		}
 	}
 }
-
-// calls gives the words that calls of helpers hold: the name, and beside it
-// where the language says so what ties the caller to that helper.
-func (s *secondLook) calls(helpers []*reads.Helper) *wordSet {
-	set := newWordSet(nil)
-	for _, h := range helpers {
-		if _, known := set.words[h.Name]; known || len(set.words) < maxWords {
-			set.add(h.Name, h.Ties(language.Of(h.File)))
-		}
-	}
-	return set
-}
-
-// wordSet finds out fast whether a file holds one of many words.
-type wordSet struct {
-	words  map[string][]string // each with what must stand elsewhere in the file, one of them; nothing where empty
-	quick  *reads.Words        // finds any of them faster, where they are few
-	starts [1 << 16]bool       // by the first two bytes
-	// defined asks for words that a line gives a text to: NAME = "text".
-	defined bool
-}
-
-func newWordSet(words []string) *wordSet {
-	w := &wordSet{words: map[string][]string{}}
-	for _, word := range words {
-		w.add(word, nil)
-	}
-	return w
-}
-
-// add takes a word in. Where it is there already, any file that fits one of
-// the two fits.
-func (w *wordSet) add(word string, ties []string) {
-	if len(word) < 2 {
-		return
-	}
-	if before, known := w.words[word]; known && (before == nil || ties == nil) {
-		ties = nil
-	} else {
-		ties = append(before, ties...)
-	}
-	w.words[word] = ties
-	w.starts[int(word[0])<<8|int(word[1])] = true
-}
-
-// fewWords is up to how many words are searched for faster than one goes
-// through all words of a file.
-const fewWords = 12
-
-// prepare is to be called when all words are in.
-func (w *wordSet) prepare() {
-	if w != nil && len(w.words) <= fewWords {
-		w.quick = reads.NewWords(slices.Collect(maps.Keys(w.words)))
-	}
-}
-
-func (w *wordSet) in(src []byte) bool {
-	if w == nil || len(w.words) == 0 || w.quick != nil && !w.quick.In(src) {
-		return false
-	}
-	var missing map[string]bool // ties that were looked for in vain
-	for i := 0; i+1 < len(src); i++ {
-		if !w.starts[int(src[i])<<8|int(src[i+1])] || i > 0 && nameByte[src[i-1]] {
-			continue
-		}
-		end := i + 1
-		for end < len(src) && nameByte[src[end]] {
-			end++
-		}
-		ties, found := w.words[string(src[i:end])]
-		if found && (!w.defined || givesText(src[end:])) {
-			if len(ties) == 0 || tied(src, ties, &missing) {
-				return true
-			}
-		}
-		i = end - 1
-	}
-	return false
-}
-
-// tied tells whether one of the texts stands in src.
-func tied(src []byte, ties []string, missing *map[string]bool) bool {
-	for _, tie := range ties {
-		if (*missing)[tie] {
-			continue
-		}
-		if bytes.Contains(src, []byte(tie)) {
-			return true
-		}
-		if *missing == nil {
-			*missing = map[string]bool{}
-		}
-		(*missing)[tie] = true
-	}
-	return false
-}
-
-// givesText tells whether the rest of a line assigns a text.
-func givesText(rest []byte) bool {
-	if n := bytes.IndexByte(rest[:min(len(rest), 400)], '\n'); n >= 0 {
-		rest = rest[:n]
-	}
-	quote := bytes.IndexAny(rest, "\"'`")
-	if quote < 0 || quote > 80 {
-		return false
-	}
-	before := bytes.TrimSpace(rest[:quote])
-	return len(before) == 0 || bytes.ContainsAny(before, "=:(,")
-}
-
-var nameByte = func() (is [256]bool) {
-	for c := range is {
-		is[c] = c == '_' || c == '$' || c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= '0' && c <= '9' || c >= 0x80
-	}
-	return is
-}()
 
 // newHelpers gives the helpers of after that before has not.
 func newHelpers(before, after []*reads.Helper) (added []*reads.Helper) {

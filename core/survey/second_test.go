@@ -199,6 +199,56 @@ int main(void)
 env.c:5  runtime
 main.c:5 GATE_URL runtime
 `},
+		{"C: helpers of other folders, one of them with its header; static ones are another's", `-- CMakeLists.txt --
+-- shared/gate-env.c --
+int gate_flag(const char *name) { return getenv(name) != 0; }
+static const char *level_text(const char *name) { return getenv(name); }
+-- tests/level.c --
+const char *level_text(const char *name) { return name; }
+-- main/main.c --
+#include "gate-env.h"
+int a = gate_flag("gate_open") + gate_flag("GATE_DRY");
+const char *b = level_text("LEVEL_UNIT");
+-- other/other.c --
+int gate_flag(const char *);
+int a = gate_flag("not_a_name") + gate_flag("GATE_LOG");
+-- other/own.c --
+static int gate_flag(const char *key) { return key[0]; }
+int b = gate_flag("GATE_OWN");
+-- want --
+main/main.c:2 gate_open runtime through gate_flag
+main/main.c:2 GATE_DRY runtime through gate_flag
+other/other.c:2 GATE_LOG runtime through gate_flag
+shared/gate-env.c:2  runtime
+`},
+		{"PHP: a function of another folder", `-- composer.json --
+{}
+-- lib/keeper.php --
+<?php
+function keeper_need($name) { return getenv($name); }
+-- web/index.php --
+<?php
+$url = keeper_need('GATE_URL');
+$title = keeper_need('title');
+-- want --
+web/index.php:2 GATE_URL runtime through keeper_need
+`},
+		{"Python: a method that many things have", `-- setup.py --
+-- lib/keeper.py --
+import os
+class Keeper:
+    def main(self, name):
+        return os.environ[name]
+-- gate.py --
+def main(name): pass
+main("GATE_URL")
+runner.main("GATE_KEY")
+-- level.py --
+from lib.keeper import Keeper
+Keeper().main("LEVEL_URL")
+-- want --
+level.py:2 LEVEL_URL runtime through main
+`},
 		{"Rust: a helper of another module", `-- Cargo.toml --
 [package]
 -- src/settings.rs --
@@ -271,13 +321,12 @@ func TestDefinedWords(t *testing.T) {
 		{[]string{"GATE_URL", "GATE_KEY"}, `x = 1; GATE_KEY = "k"`, true},
 		{nil, `GATE_URL = "x"`, false},
 	} {
-		set := newWordSet(c.words)
-		set.defined = true
+		set := definedWords(c.words)
 		for range 2 { // with and without the faster search
-			if have := set.in([]byte(c.src)); have != c.want {
+			if have := set.in("a.x", []byte(c.src)); have != c.want {
 				t.Errorf("%v in %q: %v", c.words, c.src, have)
 			}
-			set.prepare()
+			set.quick = nil
 		}
 	}
 }

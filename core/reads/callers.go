@@ -1,0 +1,155 @@
+package reads
+
+import (
+	"path"
+	"slices"
+	"strings"
+)
+
+// Callers tells which files may call a helper that another file defines. It
+// is the part of callsOther that can be told from the text alone.
+type Callers struct {
+	any     bool     // every file may
+	folder  string   // a file of it may; no folder where "-"
+	holding []string // a file may that holds one of these words
+	member  bool     // the name stands behind a receiver, where a file holds none of them
+}
+
+// CallersOf tells where calls of a helper are to be looked for, in files of
+// its own language.
+func CallersOf(h *Helper, l *Language) Callers {
+	stem, folder := h.origin()
+	c := Callers{folder: "-", member: h.Owner != ""}
+	switch {
+	case l == nil || stem == "index" || stem == "__init__":
+		c.any = true
+	case h.Owner != "":
+		c.any, c.holding = !l.isCommon(h.Name), []string{h.Owner}
+	case l.SharesNames && l.isIdiom(folder+"."+h.Name): // defined here; elsewhere its calls are found without it
+		c.folder = path.Dir(h.File)
+	case l.SharesNames:
+		c.folder, c.holding = path.Dir(h.File), []string{stem, folder}
+		c.any = l.Global && !l.isCommon(h.Name)
+		if l.Prototypes {
+			c.holding = []string{stem + ".h"}
+		}
+	default:
+		c.holding = []string{stem, folder}
+	}
+	return c
+}
+
+// In tells whether a file may call the helper at all, and if so, whether also
+// by its bare name and not only as a member of something.
+func (c *Callers) In(file string, src []byte) (may, bare bool) {
+	holds := slices.ContainsFunc(c.holding, func(word string) bool { return HasWord(src, word) })
+	return c.any || holds || path.Dir(file) == c.folder, !c.member || holds
+}
+
+// IsCall tells whether the name that stands at src[from:to] may be called
+// there; bare tells whether that needs no receiver before it.
+func IsCall(src []byte, from, to int, bare bool) bool {
+	return opensCall(src[to:]) && (bare || behindReceiver(src[:from]))
+}
+
+// origin gives the name of the file that defines a helper, without its
+// ending, and the name of that file's folder: what imports name.
+func (h *Helper) origin() (stem, folder string) {
+	return strings.TrimSuffix(path.Base(h.File), path.Ext(h.File)), path.Base(path.Dir(h.File))
+}
+
+// opensCall tells whether what is called stands before rest: arguments
+// follow, or types and arguments.
+func opensCall(rest []byte) bool {
+	for _, c := range rest {
+		switch c {
+		case ' ', '\t', '\r', '\n', '\\':
+		case '(', '<', '/', '#': // also behind a comment
+			return true
+		default:
+			return false
+		}
+	}
+	return false
+}
+
+// behindReceiver tells whether what follows is a member: .name, ->name, ::name.
+func behindReceiver(before []byte) bool {
+	for i := len(before) - 1; i >= 0; i-- {
+		switch before[i] {
+		case ' ', '\t', '\r', '\n':
+		case '.', '>', ':', '/': // also behind a comment
+			return true
+		default:
+			return false
+		}
+	}
+	return false
+}
+
+// callsOther tells whether the name at i is a helper of another file: one that
+// the file imports, that lies in the same package, or that is a method of a
+// class which the file names.
+func (a *analysis) callsOther(h *Helper, i int) bool {
+	f := a.f
+	stem, folder := h.origin()
+	if !isMember(f, i) {
+		bound := a.o.lookup(h.Name, i)
+		for _, b := range bound {
+			from := a.bindingPath(b, i, 0)
+			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
+				module = strings.TrimSuffix(module, "/")
+				return path.Base(module) == stem || path.Base(module) == folder || stem == "index" || stem == "__init__"
+			}
+		}
+		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.Global && !a.lang.isCommon(h.Name)) && !a.definesFunction(h.Name)
+	}
+	receiver := f.Text(i - 2)
+	if receiver == h.Owner {
+		return true
+	}
+	if h.Owner == "" {
+		for _, b := range a.o.lookup(receiver, i) {
+			from := a.bindingPath(b, i, 0)
+			if base := path.Base(strings.ReplaceAll(from, ".", "/")); from != "" && (base == stem || base == folder) {
+				return true
+			}
+		}
+		return false
+	}
+	return !a.lang.isCommon(h.Name) || HasWord(f.Src, h.Owner)
+}
+
+// definesFunction tells whether the file has a function of its own of that
+// name, which is then meant.
+func (a *analysis) definesFunction(name string) bool {
+	a.listFunctions()
+	return a.defines[name]
+}
+
+// sees tells whether a file that shares names with others shares them with
+// that of a helper: it lies in the same folder, or takes in its header.
+func (a *analysis) sees(h *Helper) bool {
+	if path.Dir(h.File) == path.Dir(a.file) {
+		return true
+	}
+	stem, _ := h.origin()
+	return a.lang.Prototypes && HasWord(a.f.Src, stem+".h")
+}
+
+// isIdiom tells whether a path is one by which the language reads the environment.
+func (l *Language) isIdiom(path string) bool {
+	return l.compiled != nil && l.compiled.paths[path] != nil
+}
+
+// isCommon tells whether many things have a member of that name: it is a
+// helper only where its receiver says so.
+func (l *Language) isCommon(name string) bool {
+	return common[strings.ToLower(name)] || l.compiled != nil && l.compiled.calls[name]
+}
+
+var common = set(strings.Fields(`get has int str string bool boolean read value load fetch require required optional
+	getstring getint getbool config option lookup find key list number float url parse set json text resolve
+	getvalue getproperty param parameter setting env open exists check ensure must item entry field add
+	getparameter getattribute run call create make init build format new apply map filter log print main start
+	setup execute process handle render update write copy clone next tostring to_string to_s`))

@@ -1,0 +1,128 @@
+package survey
+
+import (
+	"bytes"
+	"maps"
+	"slices"
+
+	"inzicht/core/language"
+	"inzicht/core/reads"
+)
+
+// wordSet finds out fast whether a file holds one of many words, where it
+// stands as it is looked for.
+type wordSet struct {
+	words  map[string]bool
+	fits   func(p *place) bool
+	quick  *reads.Words  // finds any of them faster, where they are few
+	starts [1 << 16]bool // by the first two bytes
+}
+
+// place is where a word of a set stands in a file.
+type place struct {
+	file     string
+	src      []byte
+	from, to int
+	ties     map[*reads.Callers]tie // those that were asked for in this file
+}
+
+// tie says what ties a file to a helper: whether it may call it, and whether
+// by its bare name.
+type tie struct{ may, bare bool }
+
+// newWordSet looks for words wherever they stand.
+func newWordSet(words []string) *wordSet {
+	return wordSetOf(words, func(*place) bool { return true })
+}
+
+// definedWords looks for words that a line gives a text to: NAME = "text".
+func definedWords(words []string) *wordSet {
+	return wordSetOf(words, func(p *place) bool { return givesText(p.src[p.to:]) })
+}
+
+// calledWords looks for calls of helpers.
+func calledWords(helpers []*reads.Helper) *wordSet {
+	callers := map[string][]*reads.Callers{}
+	for _, h := range helpers {
+		if callers[h.Name] != nil || len(callers) < maxWords {
+			c := reads.CallersOf(h, language.Of(h.File))
+			callers[h.Name] = append(callers[h.Name], &c)
+		}
+	}
+	return wordSetOf(slices.Collect(maps.Keys(callers)), func(p *place) bool {
+		return slices.ContainsFunc(callers[string(p.src[p.from:p.to])], p.mayCall)
+	})
+}
+
+// mayCall tells whether what stands here may be a call of a helper.
+func (p *place) mayCall(c *reads.Callers) bool {
+	t, asked := p.ties[c]
+	if !asked {
+		t.may, t.bare = c.In(p.file, p.src)
+		if p.ties == nil {
+			p.ties = map[*reads.Callers]tie{}
+		}
+		p.ties[c] = t
+	}
+	return t.may && reads.IsCall(p.src, p.from, p.to, t.bare)
+}
+
+// fewWords is up to how many words are searched for faster than one goes
+// through all words of a file.
+const fewWords = 12
+
+func wordSetOf(words []string, fits func(*place) bool) *wordSet {
+	w := &wordSet{words: map[string]bool{}, fits: fits}
+	for _, word := range words {
+		if len(word) > 1 {
+			w.words[word] = true
+			w.starts[int(word[0])<<8|int(word[1])] = true
+		}
+	}
+	if len(w.words) <= fewWords {
+		w.quick = reads.NewWords(slices.Collect(maps.Keys(w.words)))
+	}
+	return w
+}
+
+// in tells whether src, the text of a file, holds one of the words.
+func (w *wordSet) in(file string, src []byte) bool {
+	if len(w.words) == 0 || w.quick != nil && !w.quick.In(src) {
+		return false
+	}
+	p := place{file: file, src: src}
+	for i := 0; i+1 < len(src); i++ {
+		if !w.starts[int(src[i])<<8|int(src[i+1])] || i > 0 && nameByte[src[i-1]] {
+			continue
+		}
+		end := i + 1
+		for end < len(src) && nameByte[src[end]] {
+			end++
+		}
+		if p.from, p.to = i, end; w.words[string(src[i:end])] && w.fits(&p) {
+			return true
+		}
+		i = end - 1
+	}
+	return false
+}
+
+// givesText tells whether the rest of a line assigns a text.
+func givesText(rest []byte) bool {
+	if n := bytes.IndexByte(rest[:min(len(rest), 400)], '\n'); n >= 0 {
+		rest = rest[:n]
+	}
+	quote := bytes.IndexAny(rest, "\"'`")
+	if quote < 0 || quote > 80 {
+		return false
+	}
+	before := bytes.TrimSpace(rest[:quote])
+	return len(before) == 0 || bytes.ContainsAny(before, "=:(,")
+}
+
+var nameByte = func() (is [256]bool) {
+	for c := range is {
+		is[c] = c == '_' || c == '$' || c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= '0' && c <= '9' || c >= 0x80
+	}
+	return is
+}()
