@@ -87,6 +87,9 @@ func TestCSharpSays(t *testing.T) {
 		{`string f(string k, string d) => Environment.GetEnvironmentVariable(k) ?? d; string a = f("A", "x");`, "A optional =x"},
 		{`Environment.SetEnvironmentVariable("A", "x");`, ""},
 		{`string a = Environment.ExpandEnvironmentVariables("%A%/x");`, "A expected"},
+		{`string a = Environment.ExpandEnvironmentVariables("%" + x + "%/y");`, "? expected"},
+		{`string a = Environment.ExpandEnvironmentVariables("%GATE_" + x + "%/y");`, "GATE_* expected"},
+		{`string a = Environment.ExpandEnvironmentVariables("5% of 10%");`, ""},
 	})
 }
 
@@ -117,6 +120,7 @@ func TestRustSays(t *testing.T) {
 		{`let a = 'x'; let b = env::var("A");`, "A expected"},
 		{`fn f<'a>(x: &'a str) { env::var("A"); }`, "A expected"},
 		{`fn f(k: &str) -> String { env::var(k).unwrap() } fn g() { f("A"); }`, "A required"},
+		{"fn f<T: Into<Vec<u8>>>(x: T, env: &str) -> Option<u8> { g(env) }\nfn h() { env::var(\"A\"); }", "A expected"},
 		{`env::set_var("A", "x");`, ""},
 		{`env::remove_var("A");`, ""},
 		{`for (k, v) in env::vars() {}`, "* optional"},
@@ -218,6 +222,9 @@ func TestLuaAndElixirSay(t *testing.T) {
 		{`local a = "os.getenv('A')"`, ""},
 		{`local getenv = os.getenv` + "\n" + `local a = getenv("A")`, "A expected"},
 		{`local a = os.getenv "A"`, "A expected"},
+		{"local os = os\nlocal a = os.getenv('A')", "A expected"},
+		{"local b, c, d, e, f, g, h, i, os =\n  b, c, d, e, f, g, h, i, os\nlocal a = os.getenv('A')", "A expected"},
+		{"local os = { getenv = f }\nlocal function x() local os = os; return os.getenv('A') end", ""},
 		{`if not os.getenv("A") then error("x") end`, "A required"},
 	})
 	holds(t, "x.exs", "", []saying{

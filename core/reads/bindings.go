@@ -123,7 +123,7 @@ func bindTarget(f *syntax.File, o *Outline, eq int, lineEnds bool) {
 	if typed := typedName(f, left); typed >= 0 {
 		names[0] = typed
 	}
-	for f.Is(names[0]-1, ",") && f.Kind(names[0]-2) == syntax.Word && len(names) < 8 && !f.Tokens[names[0]].NewLine {
+	for f.Is(names[0]-1, ",") && f.Kind(names[0]-2) == syntax.Word && len(names) < 32 && !f.Tokens[names[0]].NewLine {
 		names = append([]int{names[0] - 2}, names...)
 	}
 	if len(names) == 1 {

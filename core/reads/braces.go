@@ -40,7 +40,7 @@ func braceOutline(f *syntax.File, lineEnds, flat bool) *Outline {
 // name or type parameters: what stands behind an arrow is then its type.
 func declaresFunction(f *syntax.File, params int) bool {
 	before := params - 1
-	return f.Kind(before) == syntax.Word && !f.Is(before, "return") || f.Is(before, ">") || f.Is(before, "]")
+	return f.Kind(before) == syntax.Word && !f.Is(before, "return") || closesTypes(f, before) > 0 || f.Is(before, "]")
 }
 
 // braceBlocks makes a block of each pair of braces.
@@ -174,11 +174,8 @@ func functionHead(f *syntax.File, open int) (head, params int) {
 	}
 	params = f.Mate(i)
 	before := params - 1
-	if f.Is(before, ">") { // type parameters: name<T>(…)
-		for steps := 0; steps < 24 && before > 0 && !f.Is(before, "<"); steps++ {
-			before--
-		}
-		before--
+	if closesTypes(f, before) > 0 { // type parameters: name<T>(…)
+		before = beforeTypes(f, before)
 	}
 	if f.Kind(before) == syntax.Word && controls[f.Text(before)] {
 		return -1, -1
@@ -189,6 +186,35 @@ func functionHead(f *syntax.File, open int) (head, params int) {
 		before = params - 1
 	}
 	return before, params
+}
+
+// maxTypes bounds how many tokens a list of type parameters has.
+const maxTypes = 60
+
+// beforeTypes gives what stands before the type parameters that end at i.
+func beforeTypes(f *syntax.File, i int) int {
+	depth := 0
+	for steps := 0; steps < maxTypes && i > 0; steps++ {
+		depth += closesTypes(f, i)
+		if f.Is(i, "<") {
+			if depth--; depth == 0 {
+				return i - 1
+			}
+		}
+		i--
+	}
+	return i
+}
+
+// closesTypes tells how many lists of types the token at i ends: > or >>.
+func closesTypes(f *syntax.File, i int) int {
+	if f.Kind(i) != syntax.Punct {
+		return 0
+	}
+	if text := f.Text(i); strings.Trim(text, ">") == "" {
+		return len(text)
+	}
+	return 0
 }
 
 func functionName(f *syntax.File, head int) string {

@@ -122,8 +122,25 @@ func (a *analysis) findBindingPath(b Binding, depth int) string {
 		return ""
 	}
 	path := a.pathOf(b.Value, depth+1)
+	if b.Value.Hi-b.Value.Lo == 1 && a.f.Kind(b.Value.Lo) == syntax.Word && a.f.Text(b.Value.Lo) == a.f.Text(b.At) {
+		path = a.outerPath(b, depth) // local os = os
+	}
 	if path != "" && b.Property != "" {
 		path += "." + b.Property
+	}
+	return path
+}
+
+// outerPath gives the path of what has the name of a binding outside of it.
+func (a *analysis) outerPath(b Binding, depth int) string {
+	path := a.f.Text(b.At)
+	for _, other := range a.o.lookup(path, b.Value.Lo) {
+		if other.At == b.At {
+			continue
+		}
+		if path = a.bindingPath(other, b.Value.Lo, depth+1); path != "" {
+			return path
+		}
 	}
 	return path
 }

@@ -9,7 +9,10 @@ func namesIn(templates []text, hole string) (names []text) {
 		switch hole {
 		case holePercents:
 			for parts := strings.Split(known, "%"); len(parts) > 2; parts = parts[2:] {
-				names = append(names, word(parts[1])...)
+				if parts[1] == "" || strings.Contains(parts[1], " ") { // 5% or 10%
+					continue
+				}
+				names = append(names, ofPattern(parts[1])...)
 			}
 		default:
 			for _, part := range strings.Split(known, "$")[1:] {
@@ -20,6 +23,18 @@ func namesIn(templates []text, hole string) (names []text) {
 		}
 	}
 	return names
+}
+
+// ofPattern makes a text of which what * stands for is not known.
+func ofPattern(pattern string) []text {
+	out := word("")
+	for n, known := range strings.Split(pattern, "*") {
+		if n > 0 {
+			out = join(out, unknown)
+		}
+		out = join(out, word(known))
+	}
+	return out
 }
 
 // leadingName gives the letters, digits and underscores that s begins with.
