@@ -205,6 +205,12 @@ func TestPerlSays(t *testing.T) {
 		{`exists $ENV{A};`, "A optional"},
 		{`my $x = $a / $ENV{A} / 2;`, "A expected"},
 		{`$s =~ s/$ENV{A}/x/;`, "A expected"},
+		{`$s =~ s/x/$ENV{A}/; $t = 'x';`, "A expected"},
+		{`$s =~ s{x{2}} {$ENV{"A"}}g; $t = 'x';`, "A expected"},
+		{"$s =~ s{\nx}{\n  f($ENV{'A'})\n}ex;", "A expected"},
+		{"print <<\"\";\nit's $ENV{A}\n\n$b = $ENV{B};", "A expected; B expected"},
+		{"print <<'THE END';\n$ENV{A}\nTHE END\n$b = $ENV{B};", "B expected"},
+		{`for (my $i = 0; $ENV{"A_$i"}; $i++) { f($ENV{"A_$i"}); }`, "A_* expected; A_* expected"},
 		{"__END__\n$ENV{A}\n", ""},
 	})
 }

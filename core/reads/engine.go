@@ -417,7 +417,7 @@ func excepted(idiom *Idiom, name string) bool {
 
 // plausible tells whether an operating system would take s for a name.
 func plausible(s string) bool {
-	return s != "" && len(s) < 256 && (s[0] < '0' || s[0] > '9') && !strings.ContainsAny(s, "=\x00")
+	return s != "" && len(s) < 256 && (s[0] < '0' || s[0] > '9') && !strings.ContainsAny(s, "=\x00\r\n")
 }
 
 // place says where a read stands.

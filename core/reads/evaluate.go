@@ -185,13 +185,14 @@ func (a *analysis) evaluateTemplate(quote, depth int) []text {
 // evaluateName works out what a name stands for at token pos.
 func (a *analysis) evaluateName(name string, pos, depth int) []text {
 	var out []text
-	for _, b := range a.o.lookup(name, pos) {
+	bound := a.o.lookup(name, pos)
+	for _, b := range bound {
 		out = append(out, a.evaluateBinding(b, pos, depth)...)
 		if len(out) > maxAlternatives {
 			return unknown
 		}
 	}
-	if len(out) == 0 {
+	if out = a.afterChanges(name, pos, bound, out, depth); len(out) == 0 {
 		if a.lang.Imported && len(a.o.Bindings["*"]) == 0 {
 			return unknown
 		}

@@ -83,21 +83,33 @@ func (s *Scanner) quoteOperator(forms PerlForms) bool {
 		s.wordList(at, close, form)
 		return true
 	}
-	finish := close + 1
 	if parts == 2 {
-		second := close
-		if s.Src[at] != s.Src[close] { // s{…}{…}
-			second = close + 1
-			for second < len(s.Src) && s.table.class[s.Src[second]] == classSpace {
-				second++
-			}
-		}
-		if finish = s.Delimited(second); finish < 0 {
-			return false
-		}
-		finish++
+		return s.substitution(form, at, close)
 	}
-	s.Quoted(form, at+1, close, s.flagsEnd(finish))
+	s.Quoted(form, at+1, close, s.flagsEnd(close+1))
+	return true
+}
+
+// substitution reads what follows the operator s or tr: its pattern stands
+// between the delimiters at open and close. s/a/b/ is one string, s{a}{b} two.
+func (s *Scanner) substitution(form, open, close int) bool {
+	second := close
+	if s.Src[open] != s.Src[close] {
+		second = close + 1
+		for second < len(s.Src) && s.table.class[s.Src[second]] == classSpace {
+			second++
+		}
+	}
+	finish := s.Delimited(second)
+	if finish < 0 {
+		return false
+	}
+	if second == close {
+		s.Quoted(form, open+1, finish, s.flagsEnd(finish+1))
+		return true
+	}
+	s.Quoted(form, open+1, close, close+1)
+	s.Quoted(form, second+1, finish, s.flagsEnd(finish+1))
 	return true
 }
 
@@ -116,10 +128,10 @@ func (s *Scanner) perlHeredoc(forms PerlForms) bool {
 		at++
 	}
 	end := at
-	for end < len(rest) && isLetterOrDigit(rest[end]) {
+	for end < len(rest) && (isLetterOrDigit(rest[end]) || quote != 0 && rest[end] == ' ') {
 		end++
 	}
-	if end == at || quote == 0 && (rest[at] < 'A' || rest[at] > 'Z') || quote != 0 && (end >= len(rest) || rest[end] != quote) {
+	if end == at && quote == 0 || quote == 0 && (rest[at] < 'A' || rest[at] > 'Z') || quote != 0 && (end >= len(rest) || rest[end] != quote) {
 		return false
 	}
 	tag := string(rest[at:end])
