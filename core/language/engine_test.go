@@ -83,6 +83,7 @@ func TestPythonSays(t *testing.T) {
 		{`os.environ.setdefault("A", "x")`, "A optional =x"},
 		{`os.environ.pop("A", None)`, "A expected"},
 		{`os.environ.pop("A")`, "A required"},
+		{"env = os.environ.copy()\nenv.pop('A', None)\nb = env.pop('B', None)\nf(env.pop('C'))", "* optional; B expected; C required"},
 		{`# os.environ["A"]`, ""},
 		{`"os.environ['A']"`, ""},
 		{`f"{os.environ['A']}"`, "A required"},

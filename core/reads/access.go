@@ -53,6 +53,24 @@ func (a *analysis) isWrite(r Range) bool {
 	return false
 }
 
+// isRemoval tells whether a match does no more than take a variable out of what
+// the file has another name for, most likely a copy: env.pop("X", None).
+func (a *analysis) isRemoval(m *match) bool {
+	f, r := a.f, m.access
+	if !strings.HasSuffix(m.pattern.path, ".pop") || a.bracketed(r.Lo) || !(f.Tokens[r.Lo].NewLine || f.Is(r.Lo-1, ";") || f.Is(r.Lo-1, ":")) {
+		return false
+	}
+	if r.Hi < len(f.Tokens) && !f.Tokens[r.Hi].NewLine && !f.Is(r.Hi, ";") {
+		return false
+	}
+	for _, b := range a.o.lookup(f.Text(r.Lo), r.Lo) {
+		if b.Path == "" {
+			return true
+		}
+	}
+	return false
+}
+
 // isParallelTarget tells whether the comma at token i stands between targets of
 // one assignment that begins with token lo or before it.
 func (a *analysis) isParallelTarget(lo, i int) bool {

@@ -289,7 +289,7 @@ func (a *analysis) found(m *match) {
 	}
 	a.last = *m
 	a.accesses[m.access.Lo] = true
-	if a.isWrite(m.access) {
+	if a.isWrite(m.access) || a.isRemoval(m) {
 		return
 	}
 	a.steps = 0
