@@ -125,7 +125,7 @@ func (o *Outline) endBlock(f *syntax.File, from, to int, ends Ends) {
 			head = from
 		}
 		list := Range{head, head + 1}
-		if f.Is(head+1, "(") && f.Mate(head+1) > 0 {
+		if f.Is(head+1, "(") && f.Mate(head+1) > 0 && !f.Tokens[head+1].NewLine {
 			list = Range{head + 1, f.Mate(head + 1)}
 		} else {
 			for list.Hi < to && !f.Tokens[list.Hi].NewLine { // def name a, b
