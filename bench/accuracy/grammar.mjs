@@ -28,7 +28,7 @@ const languages = {
 
 const name = /^[^"'\\]*?["']([A-Za-z_][A-Za-z0-9_.-]*)["']$/;
 
-function* reads(root, language) {
+function* reads(root, text, language) {
   const strings = new Set(language.strings.split(" "));
   const cursor = root.walk();
   for (let done = false; !done; ) {
@@ -39,7 +39,7 @@ function* reads(root, language) {
         if (node.startIndex - outer.startIndex > 200) break;
         const before = outer.text.slice(0, node.startIndex - outer.startIndex).replace(/\/\*.*?\*\/|\s/gs, "");
         if (!language.before.test(before)) continue;
-        const rest = outer.tree.rootNode.text.slice(node.endIndex, node.endIndex + 40);
+        const rest = text.slice(node.endIndex, node.endIndex + 40);
         if (!/^\s*(\]\s*=[^=]|\.\.|\+|<>|\.)/.test(rest)) yield [outer.startPosition.row + 1, found[1]];
         break;
       }
@@ -65,6 +65,6 @@ for (const entry of fs.readdirSync(folder, { recursive: true, withFileTypes: tru
   const relative = path.relative(folder, file);
   const tree = parser.parse(text);
   if (tree.rootNode.hasError()) console.log(`${relative}\t0\t?unparsed`);
-  else for (const [line, found] of reads(tree.rootNode, language)) console.log(`${relative}\t${line}\t${found}`);
+  else for (const [line, found] of reads(tree.rootNode, text, language)) console.log(`${relative}\t${line}\t${found}`);
   tree.delete();
 }

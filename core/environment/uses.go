@@ -54,7 +54,7 @@ func usersOf(t *tree.Tree) map[string][]string {
 				}
 			}
 		}
-		direct[user.Name] = append(direct[user.Name], slices.DeleteFunc(used, func(name string) bool { return name == user.Name })...)
+		direct[user.Name] = append(direct[user.Name], used...)
 	}
 	users, left := map[string][]string{}, maxUses
 	for _, user := range t.Components {

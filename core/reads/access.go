@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/syntax"
@@ -57,18 +58,13 @@ func (a *analysis) isWrite(r Range) bool {
 // the file has another name for, most likely a copy: env.pop("X", None).
 func (a *analysis) isRemoval(m *match) bool {
 	f, r := a.f, m.access
-	if !strings.HasSuffix(m.pattern.path, ".pop") || a.bracketed(r.Lo) || !(f.Tokens[r.Lo].NewLine || f.Is(r.Lo-1, ";") || f.Is(r.Lo-1, ":")) {
+	if !m.pattern.idiom.Removes || a.bracketed(r.Lo) || !(f.Tokens[r.Lo].NewLine || f.Is(r.Lo-1, ";") || f.Is(r.Lo-1, ":")) {
 		return false
 	}
 	if r.Hi < len(f.Tokens) && !f.Tokens[r.Hi].NewLine && !f.Is(r.Hi, ";") {
 		return false
 	}
-	for _, b := range a.o.lookup(f.Text(r.Lo), r.Lo) {
-		if b.Path == "" {
-			return true
-		}
-	}
-	return false
+	return slices.ContainsFunc(a.o.lookup(f.Text(r.Lo), r.Lo), func(b Binding) bool { return b.Path == "" })
 }
 
 // isParallelTarget tells whether the comma at token i stands between targets of

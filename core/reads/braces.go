@@ -28,12 +28,18 @@ func braceOutline(f *syntax.File, lineEnds, flat bool) *Outline {
 		}
 	}
 	o.expressionBodies(f, lineEnds)
+	o.bindNames(f, lineEnds)
+	bindLambdas(f, o)
+	return o
+}
+
+// bindNames binds what functions, assignments and loops name, once all blocks
+// are known.
+func (o *Outline) bindNames(f *syntax.File, lineEnds bool) {
 	o.fillBlocks()
 	o.braceFunctions(f)
 	bindAssignments(f, o, lineEnds, false)
 	bindLoops(f, o)
-	bindLambdas(f, o)
-	return o
 }
 
 // declaresFunction tells whether the parenthesis at params follows a function's

@@ -10,7 +10,7 @@ import (
 // is the part of callsOther that can be told from the text alone.
 type Callers struct {
 	any     bool     // every file may
-	folder  string   // a file of it may; no folder where "-"
+	folder  string   // a file of it may, where it is not empty
 	holding []string // a file may that holds one of these words
 	member  bool     // the name stands behind a receiver, where a file holds none of them
 }
@@ -19,7 +19,7 @@ type Callers struct {
 // its own language.
 func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
-	c := Callers{folder: "-", member: h.Owner != ""}
+	c := Callers{member: h.Owner != ""}
 	switch {
 	case l == nil || stem == "index" || stem == "__init__":
 		c.any = true
@@ -29,9 +29,9 @@ func CallersOf(h *Helper, l *Language) Callers {
 		c.folder = path.Dir(h.File)
 	case l.SharesNames:
 		c.folder, c.holding = path.Dir(h.File), []string{stem, folder}
-		c.any = l.Global && !l.isCommon(h.Name)
+		c.any = l.knowsEverywhere(h)
 		if l.Prototypes {
-			c.holding = []string{stem + ".h"}
+			c.holding = []string{h.header()}
 		}
 	default:
 		c.holding = []string{stem, folder}
@@ -42,8 +42,11 @@ func CallersOf(h *Helper, l *Language) Callers {
 // In tells whether a file may call the helper at all, and if so, whether also
 // by its bare name and not only as a member of something.
 func (c *Callers) In(file string, src []byte) (may, bare bool) {
+	if !c.member && (c.any || path.Dir(file) == c.folder) {
+		return true, true
+	}
 	holds := slices.ContainsFunc(c.holding, func(word string) bool { return HasWord(src, word) })
-	return c.any || holds || path.Dir(file) == c.folder, !c.member || holds
+	return c.any || holds, !c.member || holds
 }
 
 // IsCall tells whether the name that stands at src[from:to] may be called
@@ -56,6 +59,12 @@ func IsCall(src []byte, from, to int, bare bool) bool {
 // ending, and the name of that file's folder: what imports name.
 func (h *Helper) origin() (stem, folder string) {
 	return strings.TrimSuffix(path.Base(h.File), path.Ext(h.File)), path.Base(path.Dir(h.File))
+}
+
+// header gives the name of the header that would declare a helper of C.
+func (h *Helper) header() string {
+	stem, _ := h.origin()
+	return stem + ".h"
 }
 
 // opensCall tells whether what is called stands before rest: arguments
@@ -102,7 +111,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 				return path.Base(module) == stem || path.Base(module) == folder || stem == "index" || stem == "__init__"
 			}
 		}
-		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.Global && !a.lang.isCommon(h.Name)) && !a.definesFunction(h.Name)
+		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.knowsEverywhere(h)) && !a.definesFunction(h.Name)
 	}
 	receiver := f.Text(i - 2)
 	if receiver == h.Owner {
@@ -117,7 +126,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		}
 		return false
 	}
-	return !a.lang.isCommon(h.Name) || HasWord(f.Src, h.Owner)
+	return !a.lang.isCommon(h.Name) || a.holds(h.Owner)
 }
 
 // definesFunction tells whether the file has a function of its own of that
@@ -130,11 +139,27 @@ func (a *analysis) definesFunction(name string) bool {
 // sees tells whether a file that shares names with others shares them with
 // that of a helper: it lies in the same folder, or takes in its header.
 func (a *analysis) sees(h *Helper) bool {
-	if path.Dir(h.File) == path.Dir(a.file) {
-		return true
+	return path.Dir(h.File) == path.Dir(a.file) || a.lang.Prototypes && a.holds(h.header())
+}
+
+// holds tells whether a word stands in the file. The answer is kept: it is
+// asked for at every call.
+func (a *analysis) holds(word string) bool {
+	held, asked := a.held[word]
+	if !asked {
+		if a.held == nil {
+			a.held = map[string]bool{}
+		}
+		held = HasWord(a.f.Src, word)
+		a.held[word] = held
 	}
-	stem, _ := h.origin()
-	return a.lang.Prototypes && HasWord(a.f.Src, stem+".h")
+	return held
+}
+
+// knowsEverywhere tells whether any file of the program may call a helper
+// without more than its name.
+func (l *Language) knowsEverywhere(h *Helper) bool {
+	return l.Global && h.Owner == "" && !l.isCommon(h.Name)
 }
 
 // isIdiom tells whether a path is one by which the language reads the environment.

@@ -8,12 +8,6 @@ import (
 
 // A name keeps its binding and changes its value: i++, name += "_URL".
 
-// change is what an operator does to the value of a name.
-type change struct {
-	at    int
-	added Range // what is put behind the value; empty where it becomes another number
-}
-
 // counting are the operators behind a name that make another number of it.
 var counting = set([]string{"++", "--", "-=", "*=", "/=", "%=", "//=", "**="})
 
@@ -26,15 +20,16 @@ func (a *analysis) afterChanges(name string, pos int, bound []Binding, values []
 	block := &a.o.blocks[a.o.functionBlock(bound[0].block)]
 	first := slices.MinFunc(bound, func(x, y Binding) int { return x.At - y.At })
 	for _, i := range a.occurrences(name, first.At+1, block.Hi) {
-		c, changes := a.changeAt(i)
-		if !changes || !a.reaches(c, pos, first) || !sameMeaning(a.o.lookup(name, min(i+2, len(a.f.Tokens)-1)), bound) {
+		added, changes := a.changeAt(i)
+		value := min(i+2, len(a.f.Tokens)-1) // in i = i + 1 the second one is what was bound before
+		if !changes || !a.reaches(i, pos, first) || !sameMeaning(a.o.lookup(name, value), bound) {
 			continue
 		}
 		switch {
-		case c.added.empty():
+		case added.empty():
 			return unknown
 		case i < pos && a.o.blockOf[i] == first.block:
-			values = join(values, a.evaluate(c.added, depth+1))
+			values = join(values, a.evaluate(added, depth+1))
 		default: // perhaps, or more than once
 			values = append(slices.Clone(values), join(values, unknown)...)
 		}
@@ -45,39 +40,39 @@ func (a *analysis) afterChanges(name string, pos int, bound []Binding, values []
 	return values
 }
 
-// changeAt tells whether the word at i changes its value there.
-func (a *analysis) changeAt(i int) (c change, changes bool) {
+// changeAt tells whether the word at i changes its value there, and what is put
+// behind the value; that is empty where it becomes another number.
+func (a *analysis) changeAt(i int) (added Range, changes bool) {
 	f := a.f
 	if f.Kind(i+1) != syntax.Punct && f.Kind(i-1) != syntax.Punct || isMember(f, i) {
-		return c, false
+		return added, false
 	}
-	c.at = i
 	switch next := f.Text(i + 1); {
 	case counting[next] || f.Is(i-1, "++") || f.Is(i-1, "--"):
-		return c, true
+		return added, true
 	case next == "+=" || next == ".=":
-		c.added = Range{i + 2, valueEnd(f, a.o, i+2, a.lang.LineEnds)}
+		added = Range{i + 2, valueEnd(f, a.o, i+2, a.lang.LineEnds)}
 	case next == "=" && f.Text(i+2) == f.Text(i) && f.Kind(i+3) == syntax.Punct && !f.Is(i+3, ";"): // i = i + 1
-		c.added = Range{i + 4, valueEnd(f, a.o, i+4, a.lang.LineEnds)}
+		added = Range{i + 4, valueEnd(f, a.o, i+4, a.lang.LineEnds)}
 	default:
-		return c, false
+		return added, false
 	}
-	if a.isNumber(c.added) {
-		c.added = Range{}
+	if a.isNumber(added) {
+		added = Range{}
 	}
-	return c, true
+	return added, true
 }
 
-// reaches tells whether a change may have come about where a name is used: it
+// reaches tells whether a change at token i may have come about where a name is used: it
 // stands before, or further down in a loop, or the use is in a function within.
-func (a *analysis) reaches(c change, pos int, first Binding) bool {
-	if c.at < pos || a.o.functionBlock(a.o.blockOf[min(pos, len(a.o.blockOf)-1)]) != a.o.functionBlock(first.block) {
+func (a *analysis) reaches(i, pos int, first Binding) bool {
+	if i < pos || a.o.functionBlock(a.o.blockOf[min(pos, len(a.o.blockOf)-1)]) != a.o.functionBlock(first.block) {
 		return true
 	}
-	if p := a.o.parent[c.at]; p >= 0 && a.f.Is(int(p), "(") && pos > int(p) && pos < a.f.Mate(int(p)) { // for (i = 0; f(i); i++)
+	if p := a.o.parent[i]; p >= 0 && a.f.Is(int(p), "(") && pos > int(p) && pos < a.f.Mate(int(p)) { // for (i = 0; f(i); i++)
 		return true
 	}
-	around := &a.o.blocks[a.o.blockOf[c.at]]
+	around := &a.o.blocks[a.o.blockOf[i]]
 	return !around.function && around.contains(pos) && !around.contains(first.At)
 }
 

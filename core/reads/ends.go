@@ -19,10 +19,7 @@ func EndOutline(ends Ends, lineEnds bool) func(*syntax.File) *Outline {
 		o := NewOutline(f)
 		o.braceBlocks(f, false)
 		o.endBlocks(f, ends, lineEnds)
-		o.fillBlocks()
-		o.braceFunctions(f)
-		bindAssignments(f, o, lineEnds, false)
-		bindLoops(f, o)
+		o.bindNames(f, lineEnds)
 		bindBlockParams(f, o)
 		return o
 	}

@@ -20,6 +20,7 @@ type analysis struct {
 	words   map[string]*[]int     // where words stand, once asked for
 	defined map[int]bool          // tokens at which a function is defined, once asked for
 	defines map[string]bool       // functions outside classes, once asked for
+	held    map[string]bool       // whether words stand in the text, once asked for
 	bound   map[int]bool          // tokens at which a name is bound, once asked for
 	looked  int                   // tokens looked through for words
 	steps   int                   // how much has been evaluated for the present read

@@ -68,10 +68,7 @@ func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string
 
 // isExported tells whether other files may call a function.
 func (a *analysis) isExported(fn *Function) bool {
-	if len(fn.Name) < 3 || strings.HasPrefix(fn.Name, "_") {
-		return false
-	}
-	if a.isOwnToFile(fn) {
+	if len(fn.Name) < 3 || strings.HasPrefix(fn.Name, "_") || a.isOwnToFile(fn) {
 		return false
 	}
 	if a.lang.Exports == "" || fn.Owner != "" {
@@ -222,6 +219,7 @@ func (a *analysis) isDefinition(i int) bool {
 	return a.defined[i]
 }
 
+// listFunctions notes, once, where functions are defined and which are no methods.
 func (a *analysis) listFunctions() {
 	if a.defined != nil {
 		return

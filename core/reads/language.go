@@ -106,6 +106,7 @@ type Idiom struct {
 	Function bool     // a plain function, not one that the file defines itself
 	Absent   bool     // asks whether there is no value: $read.nil?
 	Test     bool     // asks whether the variable is set, without needing its value
+	Removes  bool     // takes the variable out as well
 	Prefix   string
 }
 

@@ -121,9 +121,11 @@ func (a *analysis) findBindingPath(b Binding, depth int) string {
 	if b.Element || b.Value.empty() {
 		return ""
 	}
-	path := a.pathOf(b.Value, depth+1)
+	var path string
 	if b.Value.Hi-b.Value.Lo == 1 && a.f.Kind(b.Value.Lo) == syntax.Word && a.f.Text(b.Value.Lo) == a.f.Text(b.At) {
 		path = a.outerPath(b, depth) // local os = os
+	} else {
+		path = a.pathOf(b.Value, depth+1)
 	}
 	if path != "" && b.Property != "" {
 		path += "." + b.Property

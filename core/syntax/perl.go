@@ -131,7 +131,7 @@ func (s *Scanner) perlHeredoc(forms PerlForms) bool {
 	for end < len(rest) && (isLetterOrDigit(rest[end]) || quote != 0 && rest[end] == ' ') {
 		end++
 	}
-	if end == at && quote == 0 || quote == 0 && (rest[at] < 'A' || rest[at] > 'Z') || quote != 0 && (end >= len(rest) || rest[end] != quote) {
+	if quote == 0 && (end == at || rest[at] < 'A' || rest[at] > 'Z') || quote != 0 && (end >= len(rest) || rest[end] != quote) {
 		return false
 	}
 	tag := string(rest[at:end])
