@@ -1,19 +1,17 @@
-// Package history asks git about earlier states of a tree. Nothing that the
-// tree or its repository configures is run.
+// Package history knows earlier states of a tree, as git keeps them. They are
+// read into memory: nothing is checked out.
 package history
 
 import (
-	"bufio"
 	"bytes"
 	"context"
-	"fmt"
-	"io"
-	"os"
-	"path/filepath"
-	"strconv"
+	"errors"
+	"io/fs"
 	"strings"
 	"time"
 
+	"inzicht/core/files"
+	"inzicht/core/git"
 	"inzicht/core/tree"
 )
 
@@ -23,19 +21,32 @@ type Commit struct {
 }
 
 const (
-	askTime      = 10 * time.Second // for one question
-	checkoutTime = 5 * time.Minute
+	askTime   = 10 * time.Second // for one question
+	maxAnswer = 8 << 20          // bytes of an answer
 )
 
 // Added gives the commit in which a name first came into the tree. It reports
 // false where there is no git, or no commit has it.
-func Added(root, name string) (Commit, bool) {
-	ctx, cancel := context.WithTimeout(context.Background(), askTime)
+func Added(ctx context.Context, root, name string) (Commit, bool) {
+	ctx, cancel := context.WithTimeout(ctx, askTime)
 	defer cancel()
-	out, err := tree.Git(ctx, root, "log", "--no-ext-diff", "--no-textconv", "--reverse", "--format=%h%x00%as%x00%s", "-S"+name, "--", ".").Output()
+	r, err := git.Find(root)
+	if r == nil || err != nil {
+		return Commit{}, false
+	}
+	a, err := r.Asker()
+	if err != nil {
+		return Commit{}, false
+	}
+	defer a.Close()
+	arguments := []string{"log", "--no-show-signature", "--no-ext-diff", "--no-textconv", "--no-mailmap", "--reverse", "--format=%h%x00%as%x00%s", "-S" + name, "HEAD", "--"}
+	if r.Prefix != "" {
+		arguments = append(arguments, r.Prefix)
+	}
+	out, err := a.Output(ctx, maxAnswer, arguments...)
 	line, _, _ := bytes.Cut(out, []byte{'\n'})
 	parts := strings.SplitN(string(line), "\x00", 3)
-	if err != nil && len(parts) < 3 || len(parts) < 3 {
+	if err != nil || len(parts) < 3 {
 		return Commit{}, false
 	}
 	return Commit{parts[0], parts[1], parts[2]}, true
@@ -46,73 +57,91 @@ type Error struct{ Reason, Hint string }
 
 func (e *Error) Error() string { return e.Reason }
 
-// Checkout writes the regular files of a revision below root into dir, without
-// filters and links, and gives their list. Only files that wanted accepts are
-// written. The error is an *Error.
-func Checkout(root, revision, dir string, wanted func(file string, size int) bool) ([]tree.File, error) {
-	ctx, cancel := context.WithTimeout(context.Background(), checkoutTime)
-	defer cancel()
-	if strings.HasPrefix(revision, "-") {
-		return nil, &Error{fmt.Sprintf("%q is no revision", revision), "Give a branch, a tag or a commit, such as main or HEAD~1."}
+// asError makes an error of git's data one of this package.
+func asError(err error) error {
+	var bad *git.Error
+	if errors.As(err, &bad) {
+		return &Error{bad.Reason, bad.Hint}
 	}
-	prefix, err := tree.Git(ctx, root, "rev-parse", "--show-prefix").Output()
-	if err != nil {
-		return nil, &Error{"this is no git work tree", "An earlier state is known only where git keeps it."}
-	}
-	listing, err := tree.Git(ctx, root, "ls-tree", "-r", "-z", "--long", revision+"^{tree}", "--", ".").Output()
-	if err != nil {
-		if listing, err = tree.Git(ctx, root, "ls-tree", "-r", "-z", "--long", "--end-of-options", revision).Output(); err != nil {
-			return nil, &Error{fmt.Sprintf("there is no revision %q", revision), "Give a branch, a tag or a commit, such as main or HEAD~1."}
-		}
-	}
-	var files []tree.File
-	var ids []string
-	for _, record := range bytes.Split(listing, []byte{0}) {
-		about, name, found := strings.Cut(string(record), "\t")
-		fields := strings.Fields(about)
-		if !found || len(fields) < 4 || fields[1] != "blob" || !strings.HasPrefix(fields[0], "100") {
-			continue
-		}
-		name = strings.TrimPrefix(name, strings.TrimSpace(string(prefix)))
-		size, _ := strconv.Atoi(fields[3])
-		if filepath.IsLocal(filepath.FromSlash(name)) && wanted(name, size) {
-			files, ids = append(files, tree.File{Path: name, Tracked: true}), append(ids, fields[2])
-		}
-	}
-	return files, writeBlobs(ctx, root, dir, files, ids)
+	return &Error{"git does not give the files of that revision", "Check that the repository is whole: git fsck."}
 }
 
-// writeBlobs writes blobs, asked for one after the other, into files.
-func writeBlobs(ctx context.Context, root, dir string, files []tree.File, ids []string) error {
-	failed := &Error{"git does not give the files of that revision", "Check that the repository is whole: git fsck."}
-	command := tree.Git(ctx, root, "cat-file", "--batch")
-	command.Stdin = strings.NewReader(strings.Join(ids, "\n") + "\n")
-	out, err := command.StdoutPipe()
-	if err != nil || command.Start() != nil {
-		return failed
+// State is the tree at a revision. Its contents are read from git when they
+// are asked for.
+type State struct {
+	Files []tree.File // in no order
+
+	asker    *git.Asker
+	contents *git.Contents
+	blobs    map[string]git.Blob
+	present  *tree.Tree      // whose files stand in for those that git does not keep
+	standIns map[string]bool // by path
+}
+
+// At gives the tree at a revision, as far as wanted accepts its files. Those
+// that git does not keep, of which kept names some, are taken from the tree as
+// it is now. It is to be closed. The error is an *Error.
+func At(ctx context.Context, present *tree.Tree, revision string, wanted func(file string) bool, kept []tree.File) (*State, error) {
+	r, err := git.Find(present.Root)
+	if err != nil {
+		return nil, asError(err)
 	}
-	defer command.Wait()
-	defer io.Copy(io.Discard, out)
-	in := bufio.NewReader(out)
-	for _, f := range files {
-		head, err := in.ReadString('\n')
-		fields := strings.Fields(head)
-		if err != nil || len(fields) != 3 {
-			return failed
-		}
-		size, err := strconv.ParseInt(fields[2], 10, 64)
-		if err != nil {
-			return failed
-		}
-		content := make([]byte, size)
-		if _, err := io.ReadFull(in, content); err != nil {
-			return failed
-		}
-		in.Discard(1)
-		target := filepath.Join(dir, filepath.FromSlash(f.Path))
-		if os.MkdirAll(filepath.Dir(target), 0o700) != nil || os.WriteFile(target, content, 0o600) != nil {
-			return &Error{"the files of that revision cannot be written to a temporary folder", "Make room there, or set TMPDIR."}
+	if r == nil {
+		return nil, &Error{"this is no git work tree", "An earlier state is known only where git keeps it."}
+	}
+	s := &State{blobs: map[string]git.Blob{}, present: present, standIns: map[string]bool{}}
+	if s.asker, err = r.Asker(); err != nil {
+		return nil, asError(err)
+	}
+	list, err := s.asker.Blobs(ctx, r, revision)
+	if err == nil {
+		s.contents, err = s.asker.Contents(ctx)
+	}
+	if err != nil {
+		s.Close()
+		return nil, asError(err)
+	}
+	for _, b := range list {
+		if wanted(b.Path) {
+			s.blobs[b.Path] = b
+			s.Files = append(s.Files, tree.File{Path: b.Path, Tracked: true})
 		}
 	}
-	return nil
+	for _, f := range kept {
+		if _, known := s.blobs[f.Path]; !known {
+			s.standIns[f.Path] = true
+			s.Files = append(s.Files, f)
+		}
+	}
+	return s, nil
+}
+
+// Read appends the contents of a file of the state to buffer.
+func (s *State) Read(file string, buffer []byte) ([]byte, error) {
+	if s.standIns[file] {
+		src, err := s.present.ReadFile(file)
+		return append(buffer, src...), err
+	}
+	b, found := s.blobs[file]
+	switch {
+	case !found:
+		return buffer, fs.ErrNotExist
+	case b.Size > files.MaxSize:
+		return buffer, files.ErrTooLarge
+	}
+	return s.contents.Read(b.ID, files.MaxSize, buffer)
+}
+
+// Has reports whether the state has a file.
+func (s *State) Has(file string) bool {
+	_, found := s.blobs[file]
+	return found || s.standIns[file]
+}
+
+// Close ends what reads the state.
+func (s *State) Close() {
+	if s.contents != nil {
+		s.contents.Close()
+	}
+	s.asker.Close()
 }

@@ -3,10 +3,12 @@ package history
 import (
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
 	"inzicht/core/planted"
+	"inzicht/core/tree"
 )
 
 // repository makes one with two commits, and gives its folder.
@@ -18,7 +20,6 @@ func repository(t *testing.T) string {
 	git("init", "-q", "-b", "main")
 	write("gate/g.py", "os.environ['GATE_URL']\r\n")
 	write("odd name\n.py", "x")
-	write("big.bin", strings.Repeat("x", 5000))
 	os.Symlink("/etc/passwd", filepath.Join(root, "link"))
 	write(".gitattributes", "*.py filter=evil\n")
 	git("add", "-A")
@@ -26,55 +27,75 @@ func repository(t *testing.T) string {
 	git("config", "filter.evil.smudge", "touch "+filepath.Join(root, "ran")+"; cat")
 	write("gate/g.py", "os.environ['LEVEL_URL']\n")
 	git("-c", "filter.evil.clean=cat", "commit", "-qam", "Levels")
+	write("gate/.env", "GATE_URL=1")
 	return root
 }
 
-func TestCheckout(t *testing.T) {
-	root, dir := repository(t), t.TempDir()
-	files, err := Checkout(root, "HEAD~1", dir, func(file string, size int) bool { return size < 1000 })
+func open(t *testing.T, root string) *tree.Tree {
+	t.Helper()
+	opened, err := tree.Open(root, tree.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
-	var names []string
-	for _, f := range files {
-		if !f.Tracked {
-			t.Errorf("%s is not tracked", f.Path)
-		}
-		names = append(names, f.Path)
+	return opened
+}
+
+func everything(string) bool { return true }
+
+func names(s *State) string {
+	var list []string
+	for _, f := range s.Files {
+		list = append(list, f.Path)
 	}
-	if got := strings.Join(names, "|"); got != ".gitattributes|gate/g.py|odd name\n.py" {
+	slices.Sort(list)
+	return strings.Join(list, "|")
+}
+
+func TestAt(t *testing.T) {
+	root := repository(t)
+	kept := []tree.File{{Path: "gate/.env"}}
+	s, err := At(t.Context(), open(t, root), "HEAD~1", func(file string) bool { return file != ".gitattributes" }, kept)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	if got := names(s); got != "gate/.env|gate/g.py|odd name\n.py" {
 		t.Errorf("files %q", got)
 	}
-	if src, err := os.ReadFile(filepath.Join(dir, "gate", "g.py")); err != nil || string(src) != "os.environ['GATE_URL']\r\n" {
-		t.Errorf("%v: %q", err, src)
+	for file, want := range map[string]string{"gate/g.py": "os.environ['GATE_URL']\r\n", "odd name\n.py": "x", "gate/.env": "GATE_URL=1"} {
+		if src, err := s.Read(file, []byte("before ")); err != nil || string(src) != "before "+want || !s.Has(file) {
+			t.Errorf("%s: %v: %q", file, err, src)
+		}
 	}
-	if _, err := os.Lstat(filepath.Join(dir, "link")); err == nil {
-		t.Error("a link was written")
+	for _, file := range []string{"link", ".gitattributes", "nowhere"} {
+		if _, err := s.Read(file, nil); err == nil {
+			t.Errorf("%s was read", file)
+		}
 	}
 	if _, err := os.Stat(filepath.Join(root, "ran")); err == nil {
 		t.Error("a filter of the repository was run")
 	}
-	if info, err := os.Stat(filepath.Join(dir, "gate", "g.py")); err != nil || info.Mode().Perm() != 0o600 {
-		t.Errorf("others may read it: %v", info.Mode())
-	}
 }
 
 // In a folder of the repository, only that folder is taken.
-func TestCheckoutBelow(t *testing.T) {
-	root, dir := repository(t), t.TempDir()
-	files, err := Checkout(filepath.Join(root, "gate"), "HEAD", dir, func(string, int) bool { return true })
-	if err != nil || len(files) != 1 || files[0].Path != "g.py" {
-		t.Errorf("%v: %v", err, files)
+func TestAtBelow(t *testing.T) {
+	root := repository(t)
+	s, err := At(t.Context(), open(t, filepath.Join(root, "gate")), "HEAD", everything, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	if src, err := s.Read("g.py", nil); names(s) != "g.py" || err != nil || !strings.Contains(string(src), "LEVEL_URL") {
+		t.Errorf("%v: %q of %s", err, src, names(s))
 	}
 }
 
-func TestCheckoutErrors(t *testing.T) {
+func TestAtErrors(t *testing.T) {
 	root := repository(t)
-	all := func(string, int) bool { return true }
 	for _, c := range []struct{ root, revision, part string }{
-		{root, "nowhere", "no revision"}, {root, "--output=x", "no revision"}, {root, "HEAD~9", "no revision"}, {t.TempDir(), "HEAD", "no git work tree"},
+		{root, "nowhere", "no revision"}, {root, "--output=x", "no revision"}, {root, "HEAD~9", "no revision"}, {root, "HEAD:gate", "no revision"}, {t.TempDir(), "HEAD", "no git work tree"},
 	} {
-		_, err := Checkout(c.root, c.revision, t.TempDir(), all)
+		_, err := At(t.Context(), open(t, c.root), c.revision, everything, nil)
 		bad, ok := err.(*Error)
 		if !ok || !strings.Contains(bad.Reason, c.part) || bad.Hint == "" {
 			t.Errorf("%s: %v", c.revision, err)
@@ -85,15 +106,17 @@ func TestCheckoutErrors(t *testing.T) {
 func TestAdded(t *testing.T) {
 	root := repository(t)
 	for name, want := range map[string]string{"GATE_URL": "Gates | and \"more\"", "LEVEL_URL": "Levels"} {
-		commit, found := Added(root, name)
-		if !found || commit.Subject != want || len(commit.ID) < 7 || len(commit.Date) != 10 {
-			t.Errorf("%s: %+v", name, commit)
+		for _, folder := range []string{root, filepath.Join(root, "gate")} {
+			commit, found := Added(t.Context(), folder, name)
+			if !found || commit.Subject != want || len(commit.ID) < 7 || len(commit.Date) != 10 {
+				t.Errorf("%s: %+v", name, commit)
+			}
 		}
 	}
-	if _, found := Added(root, "NOBODY"); found {
+	if _, found := Added(t.Context(), root, "NOBODY"); found {
 		t.Error("NOBODY was added")
 	}
-	if _, found := Added(t.TempDir(), "GATE_URL"); found {
+	if _, found := Added(t.Context(), t.TempDir(), "GATE_URL"); found {
 		t.Error("a folder without git has a history")
 	}
 }

@@ -39,7 +39,7 @@ func TestNew(t *testing.T) {
 		{"in another environment", []verify.Finding{missing("A", "local")}, []verify.Finding{missing("A", "staging")}, "missing A"},
 		{"on another line", []verify.Finding{{Rule: "unused", Variable: "A", Line: 3}}, []verify.Finding{{Rule: "unused", Variable: "A", Line: 9}}, ""},
 		{"in another file", []verify.Finding{{Rule: "unused", Variable: "A", File: "a"}}, []verify.Finding{{Rule: "unused", Variable: "A", File: "b"}}, ""},
-		{"one more", []verify.Finding{{Rule: "unused", Variable: "A"}}, []verify.Finding{{Rule: "unused", Variable: "A"}, {Rule: "unused", Variable: "A"}}, "unused A"},
+		{"one more", []verify.Finding{{Rule: "unused", Variable: "A"}}, []verify.Finding{{Rule: "unused", Variable: "A"}, {Rule: "unused", Variable: "A", Again: 1}}, "unused A"},
 		{"of no variable", []verify.Finding{broken(".env", "a")}, []verify.Finding{broken(".env", "a"), broken(".env", "b"), broken("x.env", "a")}, "malformed , malformed "},
 		{"mended", []verify.Finding{missing("A", "local")}, nil, ""},
 	} {
@@ -76,7 +76,7 @@ func TestFindings(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	before, err := Findings(now, "HEAD", survey.Options{}, nil)
+	before, err := Findings(t.Context(), now, "HEAD", survey.Options{}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -87,7 +87,7 @@ func TestFindings(t *testing.T) {
 		t.Errorf("new: %s", got)
 	}
 	var wrong *history.Error
-	if _, err := Findings(now, "nowhere", survey.Options{}, nil); !errors.As(err, &wrong) || wrong.Hint == "" {
+	if _, err := Findings(t.Context(), now, "nowhere", survey.Options{}, nil); !errors.As(err, &wrong) || wrong.Hint == "" {
 		t.Errorf("no revision: %v", err)
 	}
 	if left, _ := filepath.Glob(filepath.Join(os.TempDir(), "inzicht-since-*")); len(left) > 0 {

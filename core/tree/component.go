@@ -1,6 +1,7 @@
 package tree
 
 import (
+	"inzicht/core/files"
 	"path"
 	"slices"
 	"strings"
@@ -34,7 +35,7 @@ func (t *Tree) findComponents(given []Component) {
 	}
 	count := map[string]int{}
 	for _, f := range t.Files {
-		folder, base := folderOf(f.Path), path.Base(f.Path)
+		folder, base := files.FolderOf(f.Path), path.Base(f.Path)
 		if isManifest(base) && folder == "" {
 			t.RootManifest = true
 		}
@@ -63,7 +64,7 @@ func (t *Tree) findComponents(given []Component) {
 // ComponentOf gives the component that a file belongs to: the one of the
 // nearest folder above it.
 func (t *Tree) ComponentOf(file string) Component {
-	for folder := folderOf(file); folder != ""; folder = folderOf(folder) {
+	for folder := files.FolderOf(file); folder != ""; folder = files.FolderOf(folder) {
 		i, found := slices.BinarySearchFunc(t.Components, folder, func(c Component, f string) int { return strings.Compare(c.Folder, f) })
 		if found {
 			return t.Components[i]

@@ -1,52 +1,81 @@
 package tree
 
 import (
-	"bytes"
-	"context"
-	"os"
-	"os/exec"
+	"errors"
 	"path"
-	"time"
+	"strings"
+
+	"inzicht/core/files"
+	"inzicht/core/git"
 )
 
-// gitTime bounds how long git may take to list the files.
-const gitTime = 2 * time.Minute
-
-// safeGit are options with which git runs nothing that the tree configures.
-var safeGit = []string{"--no-optional-locks", "-c", "core.fsmonitor=false", "-c", "core.hooksPath=/dev/null", "-c", "core.untrackedCache=false"}
-
-// Git prepares a question to git about the work tree that root is in, with
-// options under which nothing configured there is run.
-func Git(ctx context.Context, root string, arguments ...string) *exec.Cmd {
-	command := exec.CommandContext(ctx, "git", append(append(append([]string{}, safeGit...), "-C", root), arguments...)...)
-	command.Env = append(os.Environ(), "GIT_TERMINAL_PROMPT=0", "LC_ALL=C", "GIT_NO_LAZY_FETCH=1")
-	return command
+// view is what git knows of the tree.
+type view struct {
+	prefix  string   // of the root in the work tree, with a slash at its end, or ""
+	tracked []string // from the work tree on, sorted
+	modules map[string]bool
+	ignore  git.Ignore // what holds in the root, without its own .gitignore
 }
 
-// listWithGit takes the list of files from git: what it tracks and what is
-// neither tracked nor ignored. It reports whether there was such a list.
-func (t *Tree) listWithGit(options Options) bool {
-	ctx, cancel := context.WithTimeout(context.Background(), gitTime)
-	defer cancel()
-	out, err := Git(ctx, t.Root, "ls-files", "-z", "-t", "--cached", "--others", "--exclude-standard").Output()
-	if err != nil || len(out) == 0 {
-		return false // no git, no work tree, or a folder that git ignores
+// look finds out what git knows of the tree, or gives nil where there is no
+// repository, or one that ignores the tree. What could not be found out is
+// noted.
+func (t *Tree) look() *view {
+	r, err := git.Find(t.Root)
+	if r == nil {
+		t.unchecked(err)
+		return nil
 	}
-	skipped := map[string]bool{}
-	for _, record := range bytes.Split(out, []byte{0}) {
-		if len(record) < 3 {
-			continue
+	v := &view{modules: map[string]bool{}}
+	if r.Prefix != "" {
+		v.prefix = r.Prefix + "/"
+	}
+	tracked, modules, err := r.Tracked()
+	if err != nil {
+		t.unchecked(err)
+		return nil
+	}
+	v.tracked = tracked
+	for _, m := range modules {
+		v.modules[m] = true
+	}
+	var unread []string
+	v.ignore, unread = r.Ignored()
+	for _, what := range unread {
+		t.Unchecked = append(t.Unchecked, Unchecked{"which files git ignores was not checked to the end: " + what, "Put a readable file in its place."})
+	}
+	if v.outside(r) {
+		return nil
+	}
+	return v
+}
+
+// outside takes up the ignore files of the folders above the root, and
+// reports whether the root is ignored with all that it holds.
+func (v *view) outside(r *git.Repository) bool {
+	folder, ignored := "", false
+	for _, name := range strings.Split(r.Prefix, "/") {
+		if r.Prefix == "" {
+			break
 		}
-		file, tracked := string(record[2:]), record[0] != '?'
-		if folder, reason := skippedFolder(file, tracked); folder != "" && !options.NoSkip {
-			if !skipped[folder] {
-				skipped[folder] = true
-				t.Skipped = append(t.Skipped, Skip{folder, reason})
+		if d, err := files.OpenFolder(r.WorkTree, folder); err == nil {
+			if src, err := d.ReadFile(".gitignore", nil); err == nil {
+				v.ignore, _ = v.ignore.With(folder, src)
 			}
-			continue
+			d.Close()
 		}
-		t.Files = append(t.Files, File{Path: path.Clean(file), Tracked: tracked, Loose: !tracked})
+		folder = path.Join(folder, name)
+		ignored = ignored || v.ignore.Match(folder, true)
 	}
-	t.Git = true
-	return true
+	w := walker{prefix: v.prefix, tracked: v.tracked}
+	low, high := w.within(0, len(v.tracked), "")
+	return ignored && low == high
+}
+
+// unchecked notes that what git tracks and ignores could not be found out.
+func (t *Tree) unchecked(err error) {
+	var bad *git.Error
+	if errors.As(err, &bad) {
+		t.Unchecked = append(t.Unchecked, Unchecked{"what git tracks and ignores was not checked: " + bad.Reason, bad.Hint})
+	}
 }

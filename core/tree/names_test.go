@@ -90,23 +90,6 @@ func TestInside(t *testing.T) {
 	}
 }
 
-func TestStamp(t *testing.T) {
-	root := planted.Files(t, map[string]string{"a/b.txt": "x"})
-	folder, err := OpenFolder(root, "")
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer folder.Close()
-	before := folder.Stamp("a/b.txt")
-	if before == (Stamp{}) || folder.Stamp("nowhere") != (Stamp{}) || folder.Stamp("a/b.txt") != before {
-		t.Errorf("stamps: %v", before)
-	}
-	os.WriteFile(filepath.Join(root, "a", "b.txt"), []byte("xy"), 0o644)
-	if folder.Stamp("a/b.txt") == before {
-		t.Error("a longer file has the same stamp")
-	}
-}
-
 func TestComponents(t *testing.T) {
 	root := planted.Files(t, map[string]string{"a/go.mod": "", "b/package.json": "", "tests/x/go.mod": "", "c/app/x.py": "", "d/x.csproj": "", "e/y.gemspec": ""})
 	tree, err := Open(root, Options{Components: []Component{{Name: "app", Folder: "c/app"}, {Name: "beta", Folder: "b", Uses: []string{"a"}}}})

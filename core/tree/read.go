@@ -2,30 +2,68 @@ package tree
 
 import (
 	"io/fs"
-	"os"
 	"path"
 	"path/filepath"
 	"strings"
 	"time"
+
+	"inzicht/core/files"
 )
 
-// Stamp tells a file from what it was before.
-type Stamp [4]int64
+// Past is the contents of an earlier state of a tree.
+type Past interface {
+	// Read appends the contents of a file to buffer. It may be called from
+	// several goroutines at a time.
+	Read(file string, buffer []byte) ([]byte, error)
+	// Has reports whether the state has a file at that path.
+	Has(file string) bool
+}
+
+// Reader reads files of a tree one after the other, by one goroutine.
+type Reader struct {
+	past   Past
+	here   *files.Reader
+	buffer []byte
+}
+
+// Reader gives a reader of the tree's files. It is to be closed.
+func (t *Tree) Reader() *Reader {
+	if t.Past != nil {
+		return &Reader{past: t.Past}
+	}
+	return &Reader{here: files.NewReader(t.Root)}
+}
+
+// Read gives the contents of a file, by its path, until the next one is read.
+func (r *Reader) Read(file string) ([]byte, error) {
+	if r.past == nil {
+		return r.here.Read(file)
+	}
+	src, err := r.past.Read(file, r.buffer[:0])
+	if cap(src) > cap(r.buffer) {
+		r.buffer = src[:0]
+	}
+	return src, err
+}
+
+// Close closes what is open.
+func (r *Reader) Close() {
+	if r.here != nil {
+		r.here.Close()
+	}
+}
 
 // ReadFile reads one file of the tree, named from the root. It follows no
-// link and never leaves the tree. Files over MaxFileSize are refused with
-// ErrTooLarge.
+// link and never leaves the tree. Files over files.MaxSize are refused with
+// files.ErrTooLarge.
 func (t *Tree) ReadFile(file string) ([]byte, error) {
 	file, inside := t.Inside(file)
 	if !inside {
 		return nil, fs.ErrNotExist
 	}
-	folder, err := OpenFolder(t.Root, folderOf(file))
-	if err != nil {
-		return nil, err
-	}
-	defer folder.Close()
-	return folder.ReadFile(path.Base(file), nil)
+	r := t.Reader()
+	defer r.Close()
+	return r.Read(file)
 }
 
 // Inside gives a path in the form that Files has, and tells whether it stays
@@ -49,27 +87,45 @@ func (t *Tree) Has(file string) bool {
 	if !inside {
 		return false
 	}
-	for at := file; at != "." && at != ""; at = folderOf(at) {
-		info, err := os.Lstat(filepath.Join(t.Root, filepath.FromSlash(at)))
-		if err != nil || info.Mode()&os.ModeSymlink != 0 || at == file && !info.Mode().IsRegular() {
-			return false
-		}
+	if t.Past != nil {
+		return t.Past.Has(file)
 	}
-	return true
+	info, err := t.info(file)
+	return err == nil && info.Kind.IsRegular()
 }
 
 // Exists tells whether anything stands at a path of the tree: a file, a
 // folder, a link.
 func (t *Tree) Exists(file string) bool {
-	_, err := os.Lstat(filepath.Join(t.Root, filepath.FromSlash(file)))
+	if t.Past != nil {
+		return t.Past.Has(file)
+	}
+	_, err := t.info(file)
 	return err == nil
+}
+
+// HasFolder tells whether a path of the tree, as it is now, is a folder that
+// is reached without following a link.
+func (t *Tree) HasFolder(folder string) bool {
+	info, err := t.info(folder)
+	return err == nil && info.Kind.IsDir()
 }
 
 // Changed gives the time at which a file of the tree was last written.
 func (t *Tree) Changed(file string) time.Time {
-	info, err := os.Lstat(filepath.Join(t.Root, filepath.FromSlash(file)))
-	if err != nil {
+	if t.Past != nil {
 		return time.Time{}
 	}
-	return info.ModTime()
+	info, _ := t.info(file)
+	return info.Changed
+}
+
+// info gives what stands at a path of the tree, following no link.
+func (t *Tree) info(file string) (files.Info, error) {
+	root, err := files.OpenFolder(t.Root, "")
+	if err != nil {
+		return files.Info{}, err
+	}
+	defer root.Close()
+	return root.Info(path.Clean(file))
 }

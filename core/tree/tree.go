@@ -1,28 +1,29 @@
-// Package tree finds the files of a source tree: by asking git where there is
-// a git work tree, otherwise by a parallel walk that honours .gitignore. It
-// follows no link and runs nothing that the tree configures.
+// Package tree finds the files of a source tree by a parallel walk that leaves
+// out what git ignores, and knows what git tracks. It follows no link and runs
+// nothing.
 package tree
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"io/fs"
 	"os"
-	"path"
 	"path/filepath"
 	"slices"
 	"strings"
 	"sync"
-)
 
-// MaxFileSize is the size in bytes over which a file is not read.
-const MaxFileSize = 4 << 20
+	"inzicht/core/files"
+)
 
 // Options says what to leave out.
 type Options struct {
 	NoSkip     bool                   // read dependency folders, build outputs and bundles too
+	NoGit      bool                   // do not ask what git tracks and ignores
 	Components []Component            // besides those that manifests make
 	Listed     []File                 // the files, where they are known: those of an earlier state
+	Past       Past                   // the contents of that state
 	Excluded   func(file string) bool // files that are not looked at; may be nil
 }
 
@@ -35,16 +36,22 @@ type File struct {
 
 // Skip is something that was left out, and why.
 type Skip struct {
-	Path   string
-	Reason string
+	Path    string
+	Reason  string
+	Refused bool // it is there and could not be looked at, though it should have been
 }
+
+// Unchecked is something that could not be found out, and what to do.
+type Unchecked struct{ Reason, Hint string }
 
 // Tree is a folder with its files.
 type Tree struct {
 	Root         string // absolute
 	Files        []File // sorted by path
-	Git          bool   // the list came from git
+	Git          bool   // it lies in a git work tree: Tracked and Loose are known
+	Past         Past   // the contents, of an earlier state
 	Skipped      []Skip
+	Unchecked    []Unchecked // what git could have told
 	RootManifest bool        // the root holds a manifest of its own
 	Components   []Component // sorted by folder, deepest last
 }
@@ -97,16 +104,18 @@ func Open(dir string, options Options) (*Tree, error) {
 	if !info.IsDir() {
 		return nil, &PathError{dir, "this is a file, not a folder", "Give the folder that holds the code, such as " + filepath.Dir(dir) + "."}
 	}
-	if entries, err := os.Open(root); err != nil {
-		return nil, pathError(dir, err)
-	} else {
-		entries.Close()
-	}
 	t := &Tree{Root: root}
 	if options.Listed != nil {
-		t.Files, t.Git = slices.Clone(options.Listed), true
-	} else if !t.listWithGit(options) {
-		t.walk(options)
+		t.Files, t.Past, t.Git = slices.Clone(options.Listed), options.Past, true
+	} else {
+		var view *view
+		if !options.NoGit {
+			view = t.look()
+		}
+		t.Git = view != nil
+		if err := t.walk(options, view); err != nil {
+			return nil, pathError(dir, err)
+		}
 	}
 	sortByPath(t.Files)
 	t.Files = slices.CompactFunc(t.Files, func(a, b File) bool { return a.Path == b.Path })
@@ -114,8 +123,9 @@ func Open(dir string, options Options) (*Tree, error) {
 		t.Files = slices.DeleteFunc(t.Files, func(f File) bool { return options.Excluded(f.Path) })
 	}
 	t.findComponents(options.Components)
-	t.addPrivateFiles()
-	slices.SortFunc(t.Skipped, func(a, b Skip) int { return strings.Compare(a.Path, b.Path) })
+	slices.SortFunc(t.Skipped, func(a, b Skip) int {
+		return cmp.Or(strings.Compare(a.Path, b.Path), strings.Compare(a.Reason, b.Reason))
+	})
 	t.Skipped = slices.Compact(t.Skipped)
 	return t, nil
 }
@@ -148,46 +158,7 @@ func pathError(dir string, err error) error {
 	case errors.Is(err, os.ErrPermission):
 		return &PathError{dir, "it may not be read", "Ask for permission to read it, or run as a user who has it."}
 	}
-	return &PathError{dir, err.Error(), "Give the folder that holds the code."}
-}
-
-// addPrivateFiles adds the env files that git ignores: private files usually
-// are. They are looked for in the root, in each component, and beside every
-// env file that is known.
-func (t *Tree) addPrivateFiles() {
-	folders := map[string]bool{"": true}
-	for _, c := range t.Components {
-		folders[c.Folder] = true
-	}
-	known := map[string]bool{}
-	for _, f := range t.Files {
-		if _, isEnv := EnvFileName(f.Path); isEnv {
-			known[f.Path] = true
-			folders[folderOf(f.Path)] = true
-		}
-	}
-	added := false
-	for folder := range folders {
-		entries, err := os.ReadDir(filepath.Join(t.Root, filepath.FromSlash(folder)))
-		if err != nil {
-			continue
-		}
-		for _, e := range entries {
-			file := path.Join(folder, e.Name())
-			if _, isEnv := EnvFileName(file); !isEnv || known[file] {
-				continue
-			}
-			if reason := unreadable(e.Type()); reason != "" {
-				t.Skipped = append(t.Skipped, Skip{file, reason})
-				continue
-			}
-			t.Files = append(t.Files, File{Path: file})
-			added = true
-		}
-	}
-	if added {
-		slices.SortFunc(t.Files, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
-	}
+	return &PathError{dir, files.Reason(err), "Give the folder that holds the code."}
 }
 
 // unreadable says why what has these type bits is no file to be read, or nothing.
@@ -201,9 +172,4 @@ func unreadable(kind fs.FileMode) string {
 		return "not a regular file"
 	}
 	return ""
-}
-
-// folderOf gives the folder of a clean path, "" for the root.
-func folderOf(file string) string {
-	return file[:max(strings.LastIndexByte(file, '/'), 0)]
 }

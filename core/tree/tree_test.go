@@ -2,6 +2,7 @@ package tree
 
 import (
 	"errors"
+	"fmt"
 	"os"
 	"path/filepath"
 	"slices"
@@ -102,34 +103,8 @@ func TestLinks(t *testing.T) {
 	if got := paths(tree); got != "a/gate.py" {
 		t.Errorf("have %s", got)
 	}
-	if !slices.Contains(tree.Skipped, Skip{".env", "a link, which is not followed"}) {
+	if !slices.Contains(tree.Skipped, Skip{Path: ".env", Reason: "a link, which is not followed"}) {
 		t.Errorf("the broken link is not named: %v", tree.Skipped)
-	}
-	if _, err := OpenFolder(root, "out"); err == nil {
-		t.Error("a linked folder was opened")
-	}
-	folder, err := OpenFolder(root, "")
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer folder.Close()
-	if _, err := folder.ReadFile("s.py", nil); err == nil {
-		t.Error("a link was followed")
-	}
-}
-
-func TestTooLarge(t *testing.T) {
-	root := planted.Files(t, map[string]string{"big": strings.Repeat("x", MaxFileSize+1), "fits": strings.Repeat("x", MaxFileSize)})
-	folder, err := OpenFolder(root, "")
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer folder.Close()
-	if _, err := folder.ReadFile("big", nil); !errors.Is(err, ErrTooLarge) {
-		t.Errorf("big: %v", err)
-	}
-	if src, err := folder.ReadFile("fits", nil); err != nil || len(src) != MaxFileSize {
-		t.Errorf("fits: %d bytes, %v", len(src), err)
 	}
 }
 
@@ -175,6 +150,20 @@ func TestComponentOf(t *testing.T) {
 	for file, want := range map[string]string{"x.py": "", "a/m/x.go": "a", "b/a/x.js": "b/a", "b/c/x.py": "c", "b/x.py": ""} {
 		if got := tree.ComponentOf(file).Name; got != want {
 			t.Errorf("%s belongs to %q, want %q", file, got, want)
+		}
+	}
+}
+
+func TestSortByPath(t *testing.T) {
+	for _, count := range []int{0, 1, 2, 4095, 4096, 4097, 9999} {
+		var files []File
+		for n := range count {
+			files = append(files, File{Path: fmt.Sprint(n * 7919 % (count + 1))})
+		}
+		want := slices.Clone(files)
+		slices.SortFunc(want, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
+		if sortByPath(files); !slices.Equal(files, want) {
+			t.Errorf("%d files are not in order", count)
 		}
 	}
 }

@@ -1,25 +1,24 @@
 package tree
 
 import (
-	"bufio"
-	"bytes"
 	"io/fs"
-	"os"
-	"path/filepath"
 	"runtime"
+	"slices"
 	"strings"
 	"sync"
 
-	"github.com/go-git/go-git/v5/plumbing/format/gitignore"
+	"inzicht/core/files"
+	"inzicht/core/git"
 )
 
-// maxIgnoreLines bounds how many patterns one .gitignore may add.
-const maxIgnoreLines = 2000
-
-// walker lists a tree without git, one folder a worker.
+// walker lists a tree, one folder a worker.
 type walker struct {
 	options Options
-	root    string
+	root    *files.Folder
+	prefix  string   // of the root in its repository, with a slash at its end, or ""
+	tracked []string // what git tracks, from the work tree on, sorted
+	modules map[string]bool
+	git     bool
 
 	mutex   sync.Mutex
 	ready   *sync.Cond
@@ -29,31 +28,63 @@ type walker struct {
 	skipped []Skip
 }
 
-// walkFolder is a folder still to be listed, with the ignore patterns above it.
+// walkFolder is a folder still to be listed.
 type walkFolder struct {
-	path   string // relative, "" for the root
-	ignore []gitignore.Pattern
+	path        string     // relative, "" for the root
+	ignore      git.Ignore // of the folders above it
+	low, high   int        // the range of tracked that lies in it
+	trackedOnly bool       // it is ignored, or holds what builds write
 }
 
-func (t *Tree) walk(options Options) {
-	w := &walker{options: options, root: t.Root, queue: []walkFolder{{}}}
+// walk lists the files below the root that are neither ignored nor left out.
+func (t *Tree) walk(options Options, view *view) error {
+	root, err := files.OpenFolder(t.Root, "")
+	if err != nil {
+		return err
+	}
+	defer root.Close()
+	w := &walker{options: options, root: root}
+	first := walkFolder{}
+	if view != nil {
+		w.git, w.prefix, w.tracked, w.modules = true, view.prefix, view.tracked, view.modules
+		first.ignore = view.ignore
+		first.low, first.high = w.within(0, len(w.tracked), "")
+	}
+	w.queue = []walkFolder{first}
 	w.ready = sync.NewCond(&w.mutex)
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(w.work)
 	}
 	workers.Wait()
-	t.Files, t.Skipped = w.files, w.skipped
+	t.Files, t.Skipped = w.files, append(t.Skipped, w.skipped...)
+	return nil
 }
 
-// entry is one name in a folder.
-type entry struct {
-	name string
-	kind fs.FileMode // its type bits
+// within narrows a range of what is tracked to what lies in a folder of the tree.
+func (w *walker) within(low, high int, folder string) (int, int) {
+	begin := w.prefix
+	if folder != "" {
+		begin += folder + "/"
+	}
+	list := w.tracked[low:high]
+	from, _ := slices.BinarySearch(list, begin)
+	to := from
+	if begin == "" {
+		return low, high
+	}
+	end := begin[:len(begin)-1] + "0" // what follows the slash
+	to, _ = slices.BinarySearch(list, end)
+	return low + from, low + to
+}
+
+func (w *walker) isTracked(f walkFolder, file string) bool {
+	_, found := slices.BinarySearch(w.tracked[f.low:f.high], w.prefix+file)
+	return found
 }
 
 func (w *walker) work() {
-	listing := &listing{}
+	listing := &files.Listing{}
 	for {
 		w.mutex.Lock()
 		for len(w.queue) == 0 && w.busy > 0 {
@@ -69,93 +100,148 @@ func (w *walker) work() {
 		w.busy++
 		w.mutex.Unlock()
 
-		files, folders, skipped := w.list(listing, folder)
+		l := w.list(listing, folder)
 
 		w.mutex.Lock()
-		w.files = append(w.files, files...)
-		w.queue = append(w.queue, folders...)
-		w.skipped = append(w.skipped, skipped...)
+		w.files = append(w.files, l.files...)
+		w.queue = append(w.queue, l.folders...)
+		w.skipped = append(w.skipped, l.skipped...)
 		w.busy--
 		w.mutex.Unlock()
 		w.ready.Broadcast()
 	}
 }
 
+// listed is what one folder holds.
+type listed struct {
+	files   []File
+	folders []walkFolder
+	skipped []Skip
+}
+
+func (l *listed) skip(path, reason string) {
+	l.skipped = append(l.skipped, Skip{Path: path, Reason: reason})
+}
+
 // list reads one folder.
-func (w *walker) list(listing *listing, folder walkFolder) (files []File, folders []walkFolder, skipped []Skip) {
-	entries, err := listing.read(filepath.Join(w.root, filepath.FromSlash(folder.path)))
+func (w *walker) list(listing *files.Listing, folder walkFolder) (l listed) {
+	entries, err := listing.Read(w.root, folder.path)
 	if err != nil {
-		return nil, nil, []Skip{{folder.path, reasonOf(err)}}
+		refused := files.Refused(err) && !(w.options.Excluded != nil && w.options.Excluded(folder.path+"/x"))
+		l.skipped = []Skip{{Path: orDot(folder.path), Reason: "this folder was not looked at: " + files.Reason(err), Refused: refused}}
+		return l
 	}
-	ignore := folder.ignore
-	virtual := false
+	virtual, repository := false, false
 	for _, e := range entries {
-		switch e.name {
+		switch e.Name {
 		case ".gitignore":
-			if e.kind.IsRegular() {
-				ignore = append(ignore[:len(ignore):len(ignore)], w.patterns(folder.path)...)
+			if !folder.trackedOnly {
+				w.ignore(&folder, &l)
 			}
 		case "pyvenv.cfg":
 			virtual = folder.path != ""
+		case ".git":
+			repository = folder.path != "" && w.git && folder.low == folder.high
 		}
 	}
-	if virtual && !w.options.NoSkip {
-		return nil, nil, []Skip{{folder.path, "virtual environment"}}
+	switch {
+	case virtual && !w.options.NoSkip:
+		l.skip(folder.path, "virtual environment")
+		return l
+	case repository:
+		l.skip(folder.path, "a repository of its own")
+		return l
 	}
-	matcher := gitignore.NewMatcher(ignore)
-	files = make([]File, 0, len(entries))
+	l.files = make([]File, 0, len(entries))
 	for _, e := range entries {
-		name := e.name
+		name := e.Name
 		if folder.path != "" {
 			name = folder.path + "/" + name
 		}
-		_, isEnv := EnvFileName(name)
-		switch {
-		case e.kind.IsDir() && isEnv && e.name == ".env":
-			skipped = append(skipped, Skip{name, unreadable(e.kind)})
-		case e.kind.IsDir():
-			if reason := skipName(e.name, false); reason != "" && (!w.options.NoSkip || control[e.name]) {
-				skipped = append(skipped, Skip{name, reason})
-			} else if len(ignore) == 0 || !matcher.Match(strings.Split(name, "/"), true) {
-				folders = append(folders, walkFolder{name, ignore})
-			}
-		case !e.kind.IsRegular():
-			if isEnv || e.kind&fs.ModeSymlink == 0 {
-				skipped = append(skipped, Skip{name, unreadable(e.kind)})
-			}
-		case isEnv || len(ignore) == 0 || !matcher.Match(strings.Split(name, "/"), false):
-			files = append(files, File{Path: name})
+		if e.Kind.IsDir() {
+			w.folder(&l, folder, name, e.Name)
+		} else {
+			w.file(&l, folder, name, e.Kind)
 		}
 	}
-	return files, folders, skipped
+	return l
 }
 
-// patterns reads the .gitignore of a folder.
-func (w *walker) patterns(folder string) (list []gitignore.Pattern) {
-	d, err := OpenFolder(w.root, folder)
+// ignore takes up the .gitignore of a folder for what lies in it.
+func (w *walker) ignore(folder *walkFolder, l *listed) {
+	name := strings.TrimPrefix(folder.path+"/.gitignore", "/")
+	src, err := readIn(w.root, folder.path, ".gitignore")
 	if err != nil {
-		return nil
+		l.skipped = append(l.skipped, Skip{Path: name, Reason: "this ignore file was not read: " + files.Reason(err), Refused: files.Refused(err)})
+		return
+	}
+	whole := true
+	if folder.ignore, whole = folder.ignore.With(strings.TrimSuffix(w.prefix+folder.path, "/"), src); !whole {
+		l.skip(name, "it holds more patterns than are looked at")
+	}
+}
+
+// readIn reads a file of a folder below another.
+func readIn(root *files.Folder, folder, name string) ([]byte, error) {
+	if folder == "" {
+		return root.ReadFile(name, nil)
+	}
+	d, err := root.Open(folder)
+	if err != nil {
+		return nil, err
 	}
 	defer d.Close()
-	src, err := d.ReadFile(".gitignore", nil)
-	if err != nil {
-		return nil
-	}
-	var domain []string
-	if folder != "" {
-		domain = strings.Split(folder, "/")
-	}
-	for lines := bufio.NewScanner(bytes.NewReader(src)); lines.Scan() && len(list) < maxIgnoreLines; {
-		if line := strings.TrimRight(lines.Text(), " \t\r"); line != "" && !strings.HasPrefix(line, "#") {
-			list = append(list, gitignore.ParsePattern(line, domain))
-		}
-	}
-	return list
+	return d.ReadFile(name, nil)
 }
 
-func reasonOf(err error) string {
-	if os.IsPermission(err) {
-		return "it may not be read"
+// folder decides about a folder in a folder.
+func (w *walker) folder(l *listed, in walkFolder, path, name string) {
+	next := walkFolder{path: path, ignore: in.ignore, trackedOnly: in.trackedOnly}
+	next.low, next.high = w.within(in.low, in.high, path)
+	tracked := next.high > next.low
+	reason := skipName(name, tracked)
+	switch {
+	case name == ".env":
+		l.skip(path, unreadable(fs.ModeDir))
+	case reason != "" && (!w.options.NoSkip || control[name]):
+		l.skip(path, reason)
+	case w.modules[w.prefix+path]:
+		l.skip(path, "a repository of its own")
+	case outputs[name] && tracked && !w.options.NoSkip:
+		next.trackedOnly = true
+		l.folders = append(l.folders, next)
+	case in.trackedOnly, !in.ignore.None() && in.ignore.Match(w.prefix+path, true):
+		if next.trackedOnly = true; tracked {
+			l.folders = append(l.folders, next)
+		}
+	default:
+		l.folders = append(l.folders, next)
 	}
-	return "cannot be listed"
+}
+
+// file decides about what is no folder. Env files are taken up also where
+// they are ignored: private ones usually are.
+func (w *walker) file(l *listed, in walkFolder, path string, kind fs.FileMode) {
+	_, isEnv := EnvFileName(path)
+	if !kind.IsRegular() {
+		if isEnv || kind&fs.ModeSymlink == 0 {
+			l.skip(path, unreadable(kind))
+		}
+		return
+	}
+	if w.isTracked(in, path) {
+		l.files = append(l.files, File{Path: path, Tracked: true})
+		return
+	}
+	ignored := in.trackedOnly || !in.ignore.None() && in.ignore.Match(w.prefix+path, false)
+	if isEnv || !ignored {
+		l.files = append(l.files, File{Path: path, Loose: w.git && !ignored})
+	}
+}
+
+func orDot(folder string) string {
+	if folder == "" {
+		return "."
+	}
+	return folder
 }

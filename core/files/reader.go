@@ -1,4 +1,4 @@
-package tree
+package files
 
 import "io/fs"
 
@@ -27,7 +27,7 @@ func (r *Reader) Read(file string) ([]byte, error) {
 	if !fs.ValidPath(file) { // it would leave the tree
 		return nil, fs.ErrNotExist
 	}
-	at := folderOf(file)
+	at := FolderOf(file)
 	folder := r.root
 	if at != "" {
 		if r.folder == nil || at != r.at {

@@ -1,4 +1,4 @@
-package tree
+package files
 
 import (
 	"errors"
@@ -6,7 +6,6 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
-	"slices"
 	"strings"
 	"testing"
 
@@ -55,13 +54,13 @@ func TestReader(t *testing.T) {
 // A reader gives a file whole, whatever was in its buffer before.
 func TestReaderBuffer(t *testing.T) {
 	root := t.TempDir()
-	sizes := []int{0, 1, 64<<10 - 1, 64 << 10, 64<<10 + 1, 300_000, 10, MaxFileSize, 5}
+	sizes := []int{0, 1, 64<<10 - 1, 64 << 10, 64<<10 + 1, 300_000, 10, MaxSize, 5}
 	for n, size := range sizes {
 		if err := os.WriteFile(filepath.Join(root, fmt.Sprint(n)), []byte(strings.Repeat(fmt.Sprint(n), size)), 0o644); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if err := os.WriteFile(filepath.Join(root, "large"), make([]byte, MaxFileSize+1), 0o644); err != nil {
+	if err := os.WriteFile(filepath.Join(root, "large"), make([]byte, MaxSize+1), 0o644); err != nil {
 		t.Fatal(err)
 	}
 	r := NewReader(root)
@@ -92,9 +91,14 @@ func TestListing(t *testing.T) {
 	for _, name := range names {
 		want[name] = 0
 	}
-	l := &listing{}
+	top, err := OpenFolder(root, "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer top.Close()
+	l := &Listing{}
 	for range 2 { // the second time into what the first one used
-		entries, err := l.read(root)
+		entries, err := l.Read(top, "")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -102,26 +106,46 @@ func TestListing(t *testing.T) {
 			t.Fatalf("%d entries, want %d", len(entries), len(want))
 		}
 		for _, e := range entries {
-			if kind, known := want[e.name]; !known || e.kind.Type() != kind {
-				t.Errorf("%q of kind %v", e.name, e.kind)
+			if kind, known := want[e.Name]; !known || e.Kind.Type() != kind {
+				t.Errorf("%q of kind %v", e.Name, e.Kind)
 			}
 		}
 	}
-	if _, err := l.read(filepath.Join(root, ".hidden")); err == nil {
-		t.Error("a file was listed like a folder")
+	for _, name := range []string{".hidden", "link", "nothing"} {
+		if _, err := l.Read(top, name); err == nil {
+			t.Errorf("%s was listed like a folder", name)
+		}
 	}
 }
 
-func TestSortByPath(t *testing.T) {
-	for _, count := range []int{0, 1, 2, 4095, 4096, 4097, 9999} {
-		var files []File
-		for n := range count {
-			files = append(files, File{Path: fmt.Sprint(n * 7919 % (count + 1))})
-		}
-		want := slices.Clone(files)
-		slices.SortFunc(want, func(a, b File) int { return strings.Compare(a.Path, b.Path) })
-		if sortByPath(files); !slices.Equal(files, want) {
-			t.Errorf("%d files are not in order", count)
-		}
+func TestStamp(t *testing.T) {
+	root := planted.Files(t, map[string]string{"a/b.txt": "x"})
+	folder, err := OpenFolder(root, "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer folder.Close()
+	before := folder.Stamp("a/b.txt")
+	if before == (Stamp{}) || folder.Stamp("nowhere") != (Stamp{}) || folder.Stamp("a/b.txt") != before {
+		t.Errorf("stamps: %v", before)
+	}
+	os.WriteFile(filepath.Join(root, "a", "b.txt"), []byte("xy"), 0o644)
+	if folder.Stamp("a/b.txt") == before {
+		t.Error("a longer file has the same stamp")
+	}
+}
+
+func TestTooLarge(t *testing.T) {
+	root := planted.Files(t, map[string]string{"big": strings.Repeat("x", MaxSize+1), "fits": strings.Repeat("x", MaxSize)})
+	folder, err := OpenFolder(root, "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer folder.Close()
+	if _, err := folder.ReadFile("big", nil); !errors.Is(err, ErrTooLarge) {
+		t.Errorf("big: %v", err)
+	}
+	if src, err := folder.ReadFile("fits", nil); err != nil || len(src) != MaxSize {
+		t.Errorf("fits: %d bytes, %v", len(src), err)
 	}
 }

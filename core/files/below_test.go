@@ -1,6 +1,6 @@
 //go:build unix
 
-package tree
+package files
 
 import (
 	"os"

@@ -1,6 +1,6 @@
 //go:build unix && !linux
 
-package tree
+package files
 
 import "golang.org/x/sys/unix"
 

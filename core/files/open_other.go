@@ -1,19 +1,19 @@
 //go:build !unix
 
-package tree
+package files
 
 import (
-	"errors"
 	"io"
+	"io/fs"
 	"os"
 	"path/filepath"
 )
 
-// Folder is an open folder of the tree whose files are read without leaving
-// the tree.
+// Folder is an open folder.
 type Folder struct{ root *os.Root }
 
-// OpenFolder opens the folder at relative path folder below root.
+// OpenFolder opens the folder at relative path folder below root, "" for root
+// itself.
 func OpenFolder(root, folder string) (*Folder, error) {
 	top, err := os.OpenRoot(root)
 	if err != nil || folder == "" {
@@ -29,28 +29,38 @@ func (d *Folder) Open(folder string) (*Folder, error) {
 	return &Folder{below}, err
 }
 
+// file opens a folder below this one as a file of the standard library's.
+func (d *Folder) file(folder string) (*os.File, error) {
+	return d.root.Open(filepath.FromSlash(folder))
+}
+
 // Close closes the folder.
 func (d *Folder) Close() { d.root.Close() }
 
-// ErrTooLarge says that a file is over MaxFileSize.
-var ErrTooLarge = errors.New("over 4 MiB")
-
 // ReadFile reads a file of the folder.
-func (d *Folder) ReadFile(name string, _ []byte) ([]byte, error) {
+func (d *Folder) ReadFile(name string, buffer []byte) ([]byte, error) {
+	return d.ReadUpTo(name, MaxSize, buffer)
+}
+
+// ReadUpTo is ReadFile for files of up to limit bytes.
+func (d *Folder) ReadUpTo(name string, limit int, _ []byte) ([]byte, error) {
 	info, err := d.root.Lstat(name)
 	if err != nil {
 		return nil, err
 	}
-	if !info.Mode().IsRegular() {
-		return nil, errors.New("not a regular file")
+	switch {
+	case info.Mode()&fs.ModeSymlink != 0:
+		return nil, ErrLink
+	case !info.Mode().IsRegular():
+		return nil, ErrNotRegular
 	}
 	f, err := d.root.Open(name)
 	if err != nil {
 		return nil, err
 	}
 	defer f.Close()
-	src, err := io.ReadAll(io.LimitReader(f, MaxFileSize+1))
-	if len(src) > MaxFileSize {
+	src, err := io.ReadAll(io.LimitReader(f, int64(limit)+1))
+	if len(src) > limit {
 		return nil, ErrTooLarge
 	}
 	return src, err
@@ -64,4 +74,13 @@ func (d *Folder) Stamp(name string) Stamp {
 		return Stamp{}
 	}
 	return Stamp{info.Size(), info.ModTime().UnixNano()}
+}
+
+// info gives what has a name in the folder.
+func (d *Folder) info(name string) (Info, error) {
+	info, err := d.root.Lstat(name)
+	if err != nil {
+		return Info{}, err
+	}
+	return Info{info.Mode().Type(), info.ModTime()}, nil
 }

@@ -1,4 +1,4 @@
-package tree
+package files
 
 import (
 	"bytes"
@@ -9,10 +9,10 @@ import (
 	"golang.org/x/sys/unix"
 )
 
-// listing reads folders into one buffer.
-type listing struct {
+// Listing reads folders into one buffer.
+type Listing struct {
 	buffer  []byte
-	entries []entry
+	entries []Entry
 }
 
 // Where a record of a folder, as the kernel gives it, holds what.
@@ -22,9 +22,13 @@ const (
 	recordName   = 19
 )
 
-// read gives what a folder holds, until the next call, in no order.
-func (l *listing) read(folder string) ([]entry, error) {
-	fd, err := unix.Open(folder, unix.O_RDONLY|unix.O_DIRECTORY|unix.O_CLOEXEC|unix.O_NOFOLLOW, 0)
+// Read gives what the folder at a path below top holds, until the next call,
+// in no order. The path is "" for top itself.
+func (l *Listing) Read(top *Folder, folder string) ([]Entry, error) {
+	if folder == "" {
+		folder = "."
+	}
+	fd, err := openBelow(top.fd, folder)
 	if err != nil {
 		return nil, &os.PathError{Op: "open", Path: folder, Err: err}
 	}
@@ -51,7 +55,7 @@ func (l *listing) read(folder string) ([]entry, error) {
 			}
 			name, _, _ := bytes.Cut(records[recordName:length], []byte{0})
 			if text := string(name); text != "." && text != ".." {
-				l.entries = append(l.entries, entry{text, typeOf(fd, text, records[recordType])})
+				l.entries = append(l.entries, Entry{text, typeOf(fd, text, records[recordType])})
 			}
 			records = records[length:]
 		}
@@ -61,20 +65,12 @@ func (l *listing) read(folder string) ([]entry, error) {
 // typeOf gives what kind of entry a folder holds. Not every file system says
 // so with the name.
 func typeOf(folder int, name string, kind byte) fs.FileMode {
-	if kind == unix.DT_UNKNOWN {
-		var st unix.Stat_t
-		if unix.Fstatat(folder, name, &st, unix.AT_SYMLINK_NOFOLLOW) != nil {
-			return fs.ModeIrregular
-		}
-		kind = byte(st.Mode & unix.S_IFMT >> 12)
+	if kind != unix.DT_UNKNOWN {
+		return kindOf(uint32(kind) << 12)
 	}
-	switch kind {
-	case unix.DT_REG:
-		return 0
-	case unix.DT_DIR:
-		return fs.ModeDir
-	case unix.DT_LNK:
-		return fs.ModeSymlink
+	var st unix.Stat_t
+	if unix.Fstatat(folder, name, &st, unix.AT_SYMLINK_NOFOLLOW) != nil {
+		return fs.ModeIrregular
 	}
-	return fs.ModeIrregular
+	return kindOf(st.Mode)
 }

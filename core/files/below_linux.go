@@ -1,4 +1,4 @@
-package tree
+package files
 
 import (
 	"sync/atomic"
