@@ -48,7 +48,8 @@ func BenchmarkAnalyse(b *testing.B) {
 	for extension := range sources {
 		b.Run(extension, func(b *testing.B) {
 			src, l := sample(extension), Of("x."+extension)
-			if err := l.Compile(); err != nil {
+			l, err := l.Compiled()
+			if err != nil {
 				b.Fatal(err)
 			}
 			b.SetBytes(int64(len(src)))

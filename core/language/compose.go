@@ -1,7 +1,11 @@
 package language
 
 import (
+	"errors"
+	"fmt"
 	"path"
+	"regexp"
+	"strconv"
 	"strings"
 
 	"inzicht/core/reads"
@@ -41,9 +45,24 @@ func parseYAML(src []byte) (*yaml.Node, error) {
 	}
 	var root yaml.Node
 	if err := yaml.Unmarshal(src, &root); err != nil {
-		return nil, err
+		line := 0 // the library's words may repeat a value
+		if found := lineInError.FindStringSubmatch(err.Error()); found != nil {
+			line, _ = strconv.Atoi(found[1])
+		}
+		return nil, notUnderstood("YAML", line)
 	}
 	return &root, nil
+}
+
+var lineInError = regexp.MustCompile(`line (\d+)`)
+
+// notUnderstood says in words of our own where a file cannot be understood. A
+// line of 0 is not known.
+func notUnderstood(what string, line int) error {
+	if line == 0 {
+		return errors.New("it cannot be understood as " + what)
+	}
+	return fmt.Errorf("line %d cannot be understood as %s", line, what)
 }
 
 // handedOn finds "environment:" entries without a value.

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/syntax"
 )
 
 // Dockerfiles read their arguments, and what they interpolate without having
@@ -27,6 +28,7 @@ var builtArguments = wordSet("TARGETPLATFORM TARGETOS TARGETARCH TARGETVARIANT B
 
 func readDockerfile(src []byte) (list []reads.Read, err error) {
 	declared := map[string]bool{}
+	f := &syntax.File{Src: src}
 	instruction := ""
 	for _, line := range linesOf(src, "#") {
 		text := bytes.TrimSpace(line.text)
@@ -39,7 +41,7 @@ func readDockerfile(src []byte) (list []reads.Read, err error) {
 		}
 		switch instruction {
 		case "ARG":
-			list = append(list, declareArguments(src, line, declared)...)
+			list = append(list, declareArguments(f, line, declared)...)
 		case "ENV":
 			for _, field := range strings.Fields(string(text)) {
 				name, _, _ := strings.Cut(field, "=")
@@ -49,7 +51,7 @@ func readDockerfile(src []byte) (list []reads.Read, err error) {
 		if instruction != "RUN" { // what a shell sets while it builds is its own
 			for _, p := range placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true}) {
 				if !declared[p.name] && !builtArguments[p.name] {
-					list = append(list, p.read(src, "${…}"))
+					list = append(list, p.read(f, "${…}"))
 				}
 			}
 		}
@@ -61,13 +63,10 @@ func readDockerfile(src []byte) (list []reads.Read, err error) {
 }
 
 // declareArguments reads "ARG NAME=fallback OTHER".
-func declareArguments(src []byte, line textLine, declared map[string]bool) (list []reads.Read) {
-	at := 0
-	for _, field := range strings.Fields(string(line.text)) {
-		at += strings.Index(string(line.text[at:]), field)
-		name, fallback, has := strings.Cut(field, "=")
-		if !isShellName(name) || strings.EqualFold(name, "ARG") || field == "\\" {
-			at += len(field)
+func declareArguments(f *syntax.File, line textLine, declared map[string]bool) (list []reads.Read) {
+	for _, field := range wordsOf(line.text) {
+		name, fallback, has := strings.Cut(field.text, "=")
+		if !isShellName(name) || strings.EqualFold(name, "ARG") || field.text == "\\" {
 			continue
 		}
 		if !declared[name] && !builtArguments[name] {
@@ -76,11 +75,10 @@ func declareArguments(src []byte, line textLine, declared map[string]bool) (list
 				fallback = strings.Trim(fallback, `"'`)
 				r.Need, r.Fallback = reads.Optional, &fallback
 			}
-			r.Line, r.Column = lineOf(src, line.offset+at)
+			r.Line, r.Column = f.Position(line.offset + field.offset)
 			list = append(list, r)
 		}
 		declared[name] = true
-		at += len(field)
 	}
 	return list
 }

@@ -16,7 +16,8 @@ func said(t *testing.T, file, src string) string {
 	if l == nil {
 		t.Fatalf("%s is in no language", file)
 	}
-	if err := l.Compile(); err != nil {
+	l, err := l.Compiled()
+	if err != nil {
 		t.Fatal(err)
 	}
 	r := l.Analyse(file, []byte(src), nil)

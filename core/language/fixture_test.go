@@ -47,7 +47,8 @@ func checkFixture(t *testing.T, file string) {
 	if l == nil {
 		t.Fatalf("no language for %s", file)
 	}
-	if err := l.Compile(); err != nil {
+	l, err = l.Compiled()
+	if err != nil {
 		t.Fatal(err)
 	}
 	want := expectations(string(src))

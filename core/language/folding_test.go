@@ -93,7 +93,8 @@ func TestFolding(t *testing.T) {
 		filler := strings.Repeat(fillers[c.extension], 4)
 		src := []byte(strings.ReplaceAll(c.before, "…", filler) + filler + c.after + filler)
 		l := Of("gate." + c.extension)
-		if err := l.Compile(); err != nil {
+		l, err := l.Compiled()
+		if err != nil {
 			t.Fatal(err)
 		}
 		var have []string

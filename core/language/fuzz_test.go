@@ -19,13 +19,12 @@ func FuzzAnalyse(f *testing.F) {
 		}
 		f.Add(string(src[:min(len(src), 1500)]))
 	}
-	for _, l := range All {
-		if err := l.Compile(); err != nil {
-			f.Fatal(err)
-		}
+	set, err := Compiled(nil)
+	if err != nil {
+		f.Fatal(err)
 	}
 	f.Fuzz(func(t *testing.T, src string) {
-		for _, l := range All {
+		for _, l := range set.list {
 			for _, r := range l.Analyse("f", []byte(src), nil).Reads {
 				if r.Line < 1 || r.Column < 1 || r.Need == "" || r.Kind == "" {
 					t.Fatalf("%s: %+v", l.Name, r)

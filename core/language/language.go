@@ -6,6 +6,7 @@ import (
 	"bytes"
 	"path"
 	"strings"
+	"sync"
 
 	"inzicht/core/reads"
 )
@@ -48,62 +49,87 @@ var All = []*reads.Language{
 	serviceConfig,
 }
 
-var (
-	byExtension = map[string]*reads.Language{}
-	byName      = map[string]*reads.Language{}
-	byPath      []*reads.Language
-	byCommand   = map[string]*reads.Language{}
-)
-
-func init() {
-	for _, l := range All {
-		if l.OfFile != nil {
-			byPath = append(byPath, l)
-		}
-		for _, extension := range l.Extensions {
-			byExtension[extension] = l
-		}
-		for _, name := range l.Names {
-			byName[name] = l
-		}
-		for _, command := range l.Interpreters {
-			byCommand[command] = l
-		}
-	}
+// Set is languages, found by the files that are in them. It never changes.
+type Set struct {
+	list                           []*reads.Language
+	byExtension, byName, byCommand map[string]*reads.Language
+	byPath                         []*reads.Language
 }
 
+func newSet(list []*reads.Language) *Set {
+	s := &Set{list: list, byExtension: map[string]*reads.Language{}, byName: map[string]*reads.Language{}, byCommand: map[string]*reads.Language{}}
+	for _, l := range list {
+		if l.OfFile != nil {
+			s.byPath = append(s.byPath, l)
+		}
+		for _, extension := range l.Extensions {
+			s.byExtension[extension] = l
+		}
+		for _, name := range l.Names {
+			s.byName[name] = l
+		}
+		for _, command := range l.Interpreters {
+			s.byCommand[command] = l
+		}
+	}
+	return s
+}
+
+// known are the languages as they are written down here.
+var known = sync.OnceValue(func() *Set { return newSet(All) })
+
+// Compiled gives the languages, ready to find reads, with further idioms by
+// the name of the language. The first idiom that cannot be understood is the
+// error.
+func Compiled(idioms map[string][]reads.Idiom) (*Set, error) {
+	var list []*reads.Language
+	for _, l := range All {
+		ready, err := l.Compiled(idioms[l.Name]...)
+		if err != nil {
+			return nil, err
+		}
+		list = append(list, ready)
+	}
+	return newSet(list), nil
+}
+
+// Of gives the language of a file by its name, or nil. Its patterns are not
+// prepared.
+func Of(file string) *reads.Language { return known().Of(file) }
+
 // Of gives the language of a file by its name, or nil.
-func Of(file string) *reads.Language {
+func (s *Set) Of(file string) *reads.Language {
 	base := path.Base(file)
-	for _, l := range byPath {
+	for _, l := range s.byPath {
 		if l.OfFile(file) {
 			return l
 		}
 	}
-	if l := byName[base]; l != nil {
+	if l := s.byName[base]; l != nil {
 		return l
 	}
 	base = strings.ToLower(base)
-	if strings.HasSuffix(base, ".blade.php") {
-		return blade
+	extension := path.Ext(base)
+	if l := s.byExtension[path.Ext(strings.TrimSuffix(base, extension))+extension]; l != nil && extension != "" {
+		return l // .blade.php
 	}
-	return byExtension[path.Ext(base)]
+	return s.byExtension[extension]
 }
 
 // OfScript gives the language that the first line of a file without a known
 // name asks for with #!, or nil.
-func OfScript(head []byte) *reads.Language {
+func (s *Set) OfScript(head []byte) *reads.Language {
 	line, _, _ := bytes.Cut(head, []byte{'\n'})
 	rest, isScript := bytes.CutPrefix(line, []byte("#!"))
 	if !isScript {
 		return nil
 	}
-	for _, word := range strings.Fields(string(rest)) {
+	for word := range strings.FieldsSeq(string(rest)) {
 		command := strings.TrimRight(path.Base(word), "0123456789.")
 		if command == "env" || strings.HasPrefix(word, "-") || strings.Contains(word, "=") {
 			continue
 		}
-		return byCommand[command]
+		return s.byCommand[command]
 	}
 	return nil
 }

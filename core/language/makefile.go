@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/syntax"
 )
 
 // Makefiles read what they expand without setting it; "NAME ?= fallback" sets
@@ -21,6 +22,7 @@ var makefile = &reads.Language{
 var makeOwn = wordSet("MAKE MAKEFLAGS MAKECMDGOALS MAKEFILE_LIST MAKELEVEL MFLAGS CURDIR SHELL RM AR AS CC CXX CPP FC LD LEX YACC ARFLAGS ASFLAGS CFLAGS CXXFLAGS CPPFLAGS LDFLAGS LDLIBS LFLAGS YFLAGS DESTDIR VPATH SUFFIXES LIBS INSTALL OUTPUT_OPTION LINK COMPILE MAKE_VERSION MAKE_HOST OS")
 
 func readMakefile(src []byte) (list []reads.Read, err error) {
+	f := &syntax.File{Src: src}
 	lines := linesOf(src, "#")
 	set := map[string]bool{}
 	for _, line := range lines {
@@ -32,7 +34,7 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 			_, value, _ := bytes.Cut(line.text, []byte("?="))
 			fallback := strings.TrimSpace(string(value))
 			r := reads.Read{Name: name, Access: "?=", Need: reads.Optional, Fallback: &fallback, FallbackComputed: strings.Contains(fallback, "$"), Scope: reads.Build}
-			r.Line, r.Column = lineOf(src, line.offset+bytes.Index(line.text, []byte(name)))
+			r.Line, r.Column = f.Position(line.offset + bytes.Index(line.text, []byte(name)))
 			list = append(list, r)
 		}
 		set[name] = true
@@ -41,7 +43,7 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 		for _, s := range []style{{open: "$(", close: ")"}, dollarBraces} {
 			for _, p := range placeholders(line.text, line.offset, s) {
 				if p.operator == "" && !set[p.name] && !makeOwn[p.name] {
-					r := p.read(src, "$(…)")
+					r := p.read(f, "$(…)")
 					r.Scope = reads.Build
 					list = append(list, r)
 				}

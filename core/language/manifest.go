@@ -4,6 +4,7 @@ import (
 	"bytes"
 
 	"inzicht/core/reads"
+	"inzicht/core/syntax"
 )
 
 // The scripts of a package.json are commands: what they expand is read.
@@ -12,7 +13,7 @@ var packageScripts = &reads.Language{
 	Names:    []string{"package.json"},
 	Triggers: []string{"$"},
 	Own: func(src []byte) (list []reads.Read, err error) {
-		inside := false
+		f, inside := &syntax.File{Src: src}, false
 		for _, line := range linesOf(src, "") {
 			text := bytes.TrimSpace(line.text)
 			if bytes.HasPrefix(text, []byte(`"scripts"`)) {
@@ -23,7 +24,7 @@ var packageScripts = &reads.Language{
 			}
 			for _, p := range placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true}) {
 				if !bytes.Contains(text, []byte(p.name+"=")) {
-					r := p.read(src, "${…}")
+					r := p.read(f, "${…}")
 					r.Scope = reads.Build
 					list = append(list, r)
 				}

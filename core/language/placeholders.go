@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/syntax"
 )
 
 // placeholder is one ${NAME}, $NAME or $(NAME) in text that is no program.
@@ -44,7 +45,11 @@ func placeholders(src []byte, from int, s style) (list []placeholder) {
 				at += 2
 				continue
 			}
-			end := bytes.IndexAny(rest, s.close+"\n")
+			end := bytes.IndexAny(rest[:min(len(rest), maxPlaceholder)], s.close+"\n")
+			if end < 0 && len(rest) > maxPlaceholder {
+				at += 2
+				continue
+			}
 			if end < 0 || rest[end] == '\n' {
 				unclosed = at + max(end, 2) // nor is any before the line's end
 				if end < 0 {
@@ -94,9 +99,9 @@ func operatorOf(s string, colon bool) (operator, argument string) {
 }
 
 // read makes a read of a placeholder.
-func (p placeholder) read(src []byte, access string) reads.Read {
+func (p placeholder) read(f *syntax.File, access string) reads.Read {
 	r := reads.Read{Name: p.name, Access: access}
-	r.Line, r.Column = lineOf(src, p.offset)
+	r.Line, r.Column = f.Position(p.offset)
 	switch {
 	case strings.HasSuffix(p.operator, "-"):
 		fallback := p.argument
@@ -109,8 +114,29 @@ func (p placeholder) read(src []byte, access string) reads.Read {
 	return r
 }
 
-func lineOf(src []byte, offset int) (line, column int) {
-	return 1 + bytes.Count(src[:offset], []byte{'\n'}), offset - bytes.LastIndexByte(src[:offset], '\n')
+// maxPlaceholder is how many bytes a placeholder may have.
+const maxPlaceholder = 4096
+
+// word is one word of a text with where it begins.
+type word struct {
+	text   string
+	offset int
+}
+
+// wordsOf gives the words of a text that white space divides.
+func wordsOf(text []byte) (list []word) {
+	for at := 0; at < len(text); {
+		begin := at + len(text[at:]) - len(bytes.TrimLeft(text[at:], " \t\r"))
+		end := begin
+		for end < len(text) && text[end] != ' ' && text[end] != '\t' && text[end] != '\r' {
+			end++
+		}
+		if end > begin {
+			list = append(list, word{string(text[begin:end]), begin})
+		}
+		at = end
+	}
+	return list
 }
 
 // textLine is one line of a file with the offset it begins at.
@@ -143,9 +169,10 @@ func linesOf(src []byte, marks string) (list []textLine) {
 // readPlaceholders reads a file line by line for the placeholders of a style.
 func readPlaceholders(marks string, s style, access string) func([]byte) ([]reads.Read, error) {
 	return func(src []byte) (list []reads.Read, err error) {
+		f := &syntax.File{Src: src}
 		for _, line := range linesOf(src, marks) {
 			for _, p := range placeholders(line.text, line.offset, s) {
-				list = append(list, p.read(src, access))
+				list = append(list, p.read(f, access))
 			}
 		}
 		return list, nil

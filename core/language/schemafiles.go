@@ -45,6 +45,7 @@ var envParameter = regexp.MustCompile(`%env\(([^()%]+)\)%`)
 var processorKinds = map[string]reads.Kind{"int": reads.Integer, "float": reads.Number, "bool": reads.Boolean, "not": reads.Boolean, "json": reads.JSON, "csv": reads.List, "url": reads.URL}
 
 func readServiceConfig(src []byte) (list []reads.Read, err error) {
+	f := &syntax.File{Src: src}
 	defaults := map[string]bool{}
 	for _, line := range linesOf(src, "#") {
 		if name, _, found := bytes.Cut(bytes.TrimSpace(line.text), []byte(":")); found && bytes.HasPrefix(name, []byte("env(")) {
@@ -61,7 +62,7 @@ func readServiceConfig(src []byte) (list []reads.Read, err error) {
 			if parts[0] == "default" || defaults[r.Name] {
 				r.Need = reads.Optional
 			}
-			r.Line, r.Column = lineOf(src, line.offset+found[0])
+			r.Line, r.Column = f.Position(line.offset + found[0])
 			list = append(list, r)
 		}
 	}

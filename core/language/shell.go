@@ -3,7 +3,6 @@ package language
 import (
 	"bytes"
 	"errors"
-	"fmt"
 	"strings"
 
 	"inzicht/core/reads"
@@ -41,13 +40,22 @@ func readShell(src []byte) ([]reads.Read, error) {
 		}
 	}
 	if err != nil {
-		return nil, fmt.Errorf("cannot be parsed as a script: %v", err)
+		return nil, notUnderstood("a script", parseLine(err))
 	}
 	s := &script{set: map[string]uint{}, checked: map[string]reads.Need{}}
 	syntax.Walk(file, s.assignments)
 	syntax.Walk(file, s.checks)
 	syntax.Walk(file, s.expansions)
 	return s.reads, nil
+}
+
+// parseLine gives the line at which the parser of scripts stopped, or 0.
+func parseLine(err error) int {
+	var at syntax.ParseError
+	if errors.As(err, &at) {
+		return int(at.Pos.Line())
+	}
+	return 0
 }
 
 // expandsVariables tells whether a script may expand a name that is written

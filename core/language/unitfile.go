@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/syntax"
 )
 
 // Unit files read what their commands expand without the unit setting it.
@@ -17,7 +18,7 @@ var unitfile = &reads.Language{
 
 func readUnit(src []byte) (list []reads.Read, err error) {
 	lines := linesOf(src, "#;")
-	set := map[string]bool{}
+	f, set := &syntax.File{Src: src}, map[string]bool{}
 	for _, line := range lines {
 		if value, found := bytes.CutPrefix(line.text, []byte("Environment=")); found {
 			for _, field := range strings.Fields(string(value)) {
@@ -28,9 +29,9 @@ func readUnit(src []byte) (list []reads.Read, err error) {
 	}
 	for _, line := range lines {
 		if value, found := bytes.CutPrefix(line.text, []byte("PassEnvironment=")); found {
-			for _, name := range strings.Fields(string(value)) {
-				r := reads.Read{Name: name, Access: "PassEnvironment"}
-				r.Line, r.Column = lineOf(src, line.offset+bytes.Index(line.text, []byte(name)))
+			for _, name := range wordsOf(value) {
+				r := reads.Read{Name: name.text, Access: "PassEnvironment"}
+				r.Line, r.Column = f.Position(line.offset + len(line.text) - len(value) + name.offset)
 				list = append(list, r)
 			}
 		}
@@ -39,7 +40,7 @@ func readUnit(src []byte) (list []reads.Read, err error) {
 		}
 		for _, p := range placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true}) {
 			if !set[p.name] && p.name != "MAINPID" {
-				list = append(list, p.read(src, "${…}"))
+				list = append(list, p.read(f, "${…}"))
 			}
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/syntax"
 )
 
 // Workflow files read what the hosting service must supply: ${{ secrets.X }},
@@ -23,7 +24,10 @@ var workflow = &reads.Language{
 }
 
 func readWorkflow(src []byte) (list []reads.Read, err error) {
-	for _, line := range linesOf(src, "#") {
+	f := &syntax.File{Src: src}
+	lines := linesOf(src, "#")
+	set := setIn(lines)
+	for _, line := range lines {
 		for at := 0; ; {
 			open := bytes.Index(line.text[at:], []byte("${{"))
 			if open < 0 {
@@ -35,14 +39,15 @@ func readWorkflow(src []byte) (list []reads.Read, err error) {
 				break
 			}
 			at = open + close
-			list = append(list, workflowExpression(src, line.text[open:at], line.offset+open)...)
+			list = append(list, workflowExpression(f, set, line.text[open:at], line.offset+open)...)
 		}
 	}
 	return list, nil
 }
 
 // workflowExpression finds the references in one expression.
-func workflowExpression(src, expression []byte, offset int) (list []reads.Read) {
+func workflowExpression(f *syntax.File, set map[string]bool, expression []byte, offset int) (list []reads.Read) {
+	lastOr := bytes.LastIndex(expression, []byte("||"))
 	for _, context := range []string{"secrets.", "vars.", "env."} {
 		for at := 0; ; {
 			n := bytes.Index(expression[at:], []byte(context))
@@ -51,29 +56,44 @@ func workflowExpression(src, expression []byte, offset int) (list []reads.Read) 
 			}
 			at += n
 			begins := at == 0 || strings.IndexByte(" ({!=&|,", expression[at-1]) >= 0
-			name := leading(string(expression[at+len(context):]))
 			here := at
 			at += len(context)
-			if !begins || name == "" || context == "secrets." && name == "GITHUB_TOKEN" || context == "env." && setsInFile(src, name) {
+			name := leading(string(expression[at:min(at+256, len(expression))]))
+			if !begins || name == "" || context == "secrets." && name == "GITHUB_TOKEN" || context == "env." && set[name] {
 				continue
 			}
 			r := reads.Read{Name: name, Access: strings.TrimSuffix(context, "."), Scope: reads.Build}
-			if bytes.Contains(expression[at:], []byte("||")) {
+			if lastOr >= at {
 				r.Need = reads.Optional
 			}
-			r.Line, r.Column = lineOf(src, offset+here)
+			r.Line, r.Column = f.Position(offset + here)
 			list = append(list, r)
 		}
 	}
 	return list
 }
 
-// setsInFile tells whether a line of the file is "NAME: value".
-func setsInFile(src []byte, name string) bool {
-	for _, line := range linesOf(src, "#") {
-		if bytes.HasPrefix(bytes.TrimLeft(line.text, " "), []byte(name+":")) || bytes.Contains(line.text, []byte(name+"=")) {
-			return true
+// setIn gives the names that lines set, as "NAME: value" or NAME=value.
+func setIn(lines []textLine) map[string]bool {
+	set := map[string]bool{}
+	for _, line := range lines {
+		text := bytes.TrimLeft(line.text, " ")
+		if before, _, found := bytes.Cut(text, []byte(":")); found && len(before) < 256 {
+			set[string(before)] = true
+		}
+		for at := 0; ; {
+			n := bytes.IndexByte(text[at:], '=')
+			if n < 0 {
+				break
+			}
+			at += n
+			begin := at
+			for begin > 0 && at-begin < 256 && isShellName("_"+string(text[begin-1:begin])) {
+				begin--
+			}
+			set[string(text[begin:at])] = true
+			at++
 		}
 	}
-	return false
+	return set
 }

@@ -264,16 +264,14 @@ type compiled struct {
 	concat      []string
 }
 
-// Compile prepares the language's patterns. extra are idioms of the tree's own
-// configuration. The first pattern that cannot be understood is the error.
-func (l *Language) Compile(extra ...Idiom) error {
-	if l.Own != nil || l.compiled != nil && len(extra) == 0 && !l.extended {
-		return nil
+// Compiled gives the language with its patterns prepared; the language itself
+// stays as it is. extra are idioms of a tree's own configuration. The first
+// pattern that cannot be understood is the error.
+func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
+	ready := *l
+	if l.Own != nil {
+		return &ready, nil
 	}
-	return l.compileAll(extra)
-}
-
-func (l *Language) compileAll(extra []Idiom) error {
 	c := &compiled{
 		paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
 		calls: map[string]bool{}, methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
@@ -288,21 +286,21 @@ func (l *Language) compileAll(extra []Idiom) error {
 	for i := range all {
 		p, err := l.compile(&all[i])
 		if err != nil {
-			return fmt.Errorf("%s: %w", l.Name, err)
+			return nil, fmt.Errorf("%s: %w", l.Name, err)
 		}
 		c.add(p)
 	}
 	for i := range l.Uses {
 		p, err := l.compile(&l.Uses[i])
 		if err != nil {
-			return fmt.Errorf("%s: %w", l.Name, err)
+			return nil, fmt.Errorf("%s: %w", l.Name, err)
 		}
 		c.addUse(p)
 	}
 	c.triggers = triggersOf(l, extra)
 	c.own, c.words, c.with, c.entire = NewWords(l.Triggers), NewWords(c.triggers), NewWords(l.With), NewWords(l.Entire)
-	l.compiled, l.extended = c, len(extra) > 0
-	return nil
+	ready.compiled, ready.extended = c, len(extra) > 0
+	return &ready, nil
 }
 
 // triggersOf gives the language's trigger words, and those of further idioms:

@@ -13,7 +13,7 @@ import (
 func with(access string) (*reads.Language, error) {
 	like := language.Of("a.py")
 	l := &reads.Language{Name: "test", Table: like.Table, Outline: like.Outline, Imports: like.Imports, LineEnds: true}
-	return l, l.Compile(reads.Idiom{Access: access})
+	return l.Compiled(reads.Idiom{Access: access})
 }
 
 func TestPatternErrors(t *testing.T) {

@@ -62,6 +62,7 @@ type Read struct {
 	Through          string   // the helper that does the reading, or ""
 	InsteadOf        []string // variables before it: it is read where they have no value
 	Under            string   // the variable that a condition round the read asks for, or ""
+	Secret           bool     // of a secret; known once the whole tree is
 }
 
 // Unresolved tells whether nothing is known of the name.

@@ -1,6 +1,7 @@
 package syntax
 
 import (
+	"slices"
 	"strings"
 	"sync"
 )
@@ -140,6 +141,7 @@ func (t *Table) prepare() {
 		for _, island := range t.Islands {
 			t.marks[island.Close[0]] = true
 		}
+		t.Strings = slices.Clone(t.Strings) // other tables may share them
 		for i, form := range t.Strings {
 			b := form.Open[0]
 			t.strings[b] = append(t.strings[b], i)
