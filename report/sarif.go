@@ -6,6 +6,7 @@ import (
 	"encoding/hex"
 	"io"
 	"net/url"
+	"strconv"
 	"strings"
 	"unicode/utf8"
 
@@ -30,6 +31,14 @@ func sarifFindings(w io.Writer, p *Page) error {
 	}
 	for _, f := range p.Findings {
 		run.AddResult(p.sarifResult(f))
+	}
+	if len(p.Unseen) > 0 {
+		invocation := sarif.NewInvocation().WithExecutionSuccessful(false)
+		for _, place := range p.Unseen {
+			invocation.ToolExecutionNotifications = append(invocation.ToolExecutionNotifications,
+				sarif.NewNotification().WithLevel("error").WithMessage(sarif.NewMessage().WithText(notLookedAt+Visible(place))))
+		}
+		run.AddInvocation(invocation)
 	}
 	log.AddRun(run)
 	return log.PrettyWrite(w)
@@ -67,11 +76,8 @@ func (p *Page) sarifResult(f verify.Finding) *sarif.Result {
 
 // fingerprint is the same for the same finding whatever its line.
 func fingerprint(f verify.Finding) string {
-	about := []string{f.Rule, f.Variable, f.Environment, f.Component}
-	if f.Variable == "" {
-		about = append(about, f.File, f.Message)
-	}
-	sum := sha256.Sum256([]byte(strings.Join(about, "\x00")))
+	id := f.Identity()
+	sum := sha256.Sum256([]byte(strings.Join([]string{id.Rule, id.Variable, id.Environment, id.Component, id.File, id.About, strconv.Itoa(id.Again)}, "\x00")))
 	return hex.EncodeToString(sum[:16])
 }
 

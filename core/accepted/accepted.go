@@ -4,7 +4,10 @@ package accepted
 
 import (
 	"bytes"
+	"cmp"
+	"errors"
 	"fmt"
+	"io/fs"
 	"regexp"
 	"slices"
 	"strings"
@@ -12,6 +15,8 @@ import (
 
 	"github.com/pelletier/go-toml/v2"
 
+	"inzicht/core/files"
+	"inzicht/core/settings"
 	"inzicht/core/tree"
 	"inzicht/core/verify"
 )
@@ -26,7 +31,9 @@ type Entry struct {
 	Variable    string `toml:"variable,omitempty"`
 	Environment string `toml:"environment,omitempty"`
 	Component   string `toml:"component,omitempty"`
-	File        string `toml:"file,omitempty"` // only where it is about no variable
+	File        string `toml:"file,omitempty"`  // where the rule is about places, or about no variable
+	About       string `toml:"about,omitempty"` // what is said, where it is about no variable
+	Again       int    `toml:"again,omitempty"` // how many of the same come before it
 	Reason      string `toml:"reason"`
 	Since       string `toml:"since"`           // a day, 2006-01-02
 	Until       string `toml:"until,omitempty"` // the last day on which it holds
@@ -50,13 +57,14 @@ const Day = "2006-01-02"
 func Read(t *tree.Tree) (*List, error) {
 	l := &List{}
 	src, err := t.ReadFile(FileName)
-	if err != nil {
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
 		return l, nil
+	case err != nil:
+		return nil, &Error{"it cannot be read: " + files.Reason(err), "Put a regular file of at most 4 MiB in its place; without it nothing is accepted."}
 	}
-	decoder := toml.NewDecoder(bytes.NewReader(src))
-	decoder.DisallowUnknownFields()
-	if err := decoder.Decode(l); err != nil {
-		return nil, &Error{"it cannot be understood", "Each entry is [[accepted]] with rule, variable, environment, component, reason, since and until."}
+	if err := settings.Decode(src, l); err != nil {
+		return nil, notUnderstood(err)
 	}
 	for _, e := range l.Entries {
 		if verify.RuleNamed(e.Rule) == nil {
@@ -74,6 +82,16 @@ func Read(t *tree.Tree) (*List, error) {
 	return l, nil
 }
 
+// notUnderstood says where the file goes wrong.
+func notUnderstood(err error) error {
+	reason := "it cannot be understood: " + err.Error()
+	var bad *settings.Error
+	if errors.As(err, &bad) && bad.Line > 0 {
+		reason = fmt.Sprintf("line %d cannot be understood: %s", bad.Line, bad.Reason)
+	}
+	return &Error{reason, "Each entry is [[accepted]] with rule, variable, environment, component, file, about, reason, since and until."}
+}
+
 // Bytes gives the file.
 func (l *List) Bytes() []byte {
 	out := []byte("# Findings of inzicht verify that were accepted, with the reason.\n# inzicht accept adds to this file; inzicht accept --prune drops what no longer occurs.\n\n")
@@ -84,18 +102,17 @@ func (l *List) Bytes() []byte {
 	return append(out, src...)
 }
 
-// EntryOf gives the entry that accepts a finding.
-func EntryOf(f verify.Finding) Entry {
-	e := Entry{Rule: f.Rule, Variable: f.Variable, Environment: f.Environment, Component: f.Component}
-	if f.Variable == "" {
-		e.File = f.File
-	}
-	return e
+// identity gives what the entry is about.
+func (e Entry) identity() verify.Identity {
+	return verify.Identity{Rule: e.Rule, Variable: e.Variable, Environment: e.Environment, Component: e.Component, File: e.File, About: e.About, Again: e.Again}
 }
 
-// same tells whether two entries are about the same.
-func (e Entry) same(other Entry) bool {
-	return e.Rule == other.Rule && e.Variable == other.Variable && e.Environment == other.Environment && e.Component == other.Component && e.File == other.File
+// entryOf gives the entry that accepts a finding.
+func entryOf(id verify.Identity, reason, since, until string) Entry {
+	return Entry{
+		Rule: id.Rule, Variable: id.Variable, Environment: id.Environment, Component: id.Component, File: id.File, About: id.About, Again: id.Again,
+		Reason: reason, Since: since, Until: until,
+	}
 }
 
 // holds tells whether the entry still counts on a day.
@@ -106,13 +123,18 @@ func (e Entry) holds(today time.Time) bool {
 
 // Add accepts findings. Those accepted already get the new reason.
 func (l *List) Add(findings []verify.Finding, reason, until string, today time.Time) (added int) {
+	at := map[verify.Identity]int{}
+	for n, e := range l.Entries {
+		at[e.identity()] = n
+	}
 	for _, f := range findings {
-		e := EntryOf(f)
-		e.Reason, e.Since, e.Until = reason, today.Format(Day), until
-		if i := slices.IndexFunc(l.Entries, e.same); i >= 0 {
-			l.Entries[i] = e
+		id := f.Identity()
+		e := entryOf(id, reason, today.Format(Day), until)
+		if n, known := at[id]; known {
+			l.Entries[n] = e
 			continue
 		}
+		at[id] = len(l.Entries)
 		l.Entries = append(l.Entries, e)
 		added++
 	}
@@ -122,28 +144,36 @@ func (l *List) Add(findings []verify.Finding, reason, until string, today time.T
 
 func (l *List) sort() {
 	slices.SortStableFunc(l.Entries, func(a, b Entry) int {
-		return strings.Compare(a.Rule+"\x00"+a.Variable+"\x00"+a.Environment+"\x00"+a.File, b.Rule+"\x00"+b.Variable+"\x00"+b.Environment+"\x00"+b.File)
+		return cmp.Or(strings.Compare(a.Rule, b.Rule), strings.Compare(a.Variable, b.Variable), strings.Compare(a.Environment, b.Environment),
+			strings.Compare(a.Component, b.Component), strings.Compare(a.File, b.File), strings.Compare(a.About, b.About), a.Again-b.Again)
 	})
 }
 
-// Prune drops the entries that no finding fits, and gives how many.
-func (l *List) Prune(findings []verify.Finding) int {
+// Prune drops the entries that no finding fits, of those that were asked
+// about, and gives how many.
+func (l *List) Prune(findings []verify.Finding, asked func(verify.Identity) bool) int {
+	occurs := map[verify.Identity]bool{}
+	for _, f := range findings {
+		occurs[f.Identity()] = true
+	}
 	before := len(l.Entries)
-	l.Entries = slices.DeleteFunc(l.Entries, func(e Entry) bool {
-		return !slices.ContainsFunc(findings, func(f verify.Finding) bool { return e.same(EntryOf(f)) })
-	})
+	l.Entries = slices.DeleteFunc(l.Entries, func(e Entry) bool { return asked(e.identity()) && !occurs[e.identity()] })
 	return before - len(l.Entries)
 }
 
 // Split divides findings into those that count, and those that are accepted:
 // by the list, or by a comment on their line.
 func (l *List) Split(t *tree.Tree, findings []verify.Finding, today time.Time) (open, accepted []verify.Finding) {
-	comments := &comments{in: tree.NewReader(t.Root), files: map[string][]comment{}}
+	comments := &comments{in: t.Reader(), files: map[string][]comment{}}
 	defer comments.in.Close()
+	listed := map[verify.Identity]bool{}
+	for _, e := range l.Entries {
+		if e.holds(today) {
+			listed[e.identity()] = true
+		}
+	}
 	for _, f := range findings {
-		e := EntryOf(f)
-		listed := slices.ContainsFunc(l.Entries, func(other Entry) bool { return e.same(other) && other.holds(today) })
-		if listed || comments.accept(f) {
+		if listed[f.Identity()] || comments.accept(f) {
 			accepted = append(accepted, f)
 		} else {
 			open = append(open, f)

@@ -46,7 +46,9 @@ func TestAddAndSplit(t *testing.T) {
 		{"of another rule", verify.Finding{Rule: "empty", Variable: "OLD"}, false},
 		{"in another environment", verify.Finding{Rule: "missing", Variable: "GATE_URL", Environment: "production", Component: "gate"}, false},
 		{"of another component", verify.Finding{Rule: "missing", Variable: "GATE_URL", Environment: "staging", Component: "level"}, false},
-		{"about no variable, in the same file", verify.Finding{Rule: "malformed", File: ".env", Line: 8}, true},
+		{"about no variable, the same on another line", verify.Finding{Rule: "malformed", File: ".env", Line: 8, Message: "x"}, true},
+		{"about no variable, another in the same file", verify.Finding{Rule: "malformed", File: ".env", Line: 8, Message: "y"}, false},
+		{"about no variable, the same once more", verify.Finding{Rule: "malformed", File: ".env", Line: 9, Message: "x", Again: 1}, false},
 		{"about no variable, in another file", verify.Finding{Rule: "malformed", File: "b.env"}, false},
 	} {
 		open, accepted := l.Split(tr, []verify.Finding{c.finding}, day)
@@ -70,7 +72,10 @@ func TestUntil(t *testing.T) {
 func TestPrune(t *testing.T) {
 	l := &List{}
 	l.Add([]verify.Finding{unused, open1, broken}, "then", "", day)
-	if n := l.Prune([]verify.Finding{open1}); n != 2 || len(l.Entries) != 1 || l.Entries[0].Variable != "GATE_URL" {
+	if n := l.Prune([]verify.Finding{open1}, func(id verify.Identity) bool { return id.Rule == "malformed" }); n != 1 || len(l.Entries) != 2 {
+		t.Errorf("of one rule %d were dropped, left %+v", n, l.Entries)
+	}
+	if n := l.Prune([]verify.Finding{open1}, func(verify.Identity) bool { return true }); n != 1 || len(l.Entries) != 1 || l.Entries[0].Variable != "GATE_URL" {
 		t.Errorf("dropped %d, left %+v", n, l.Entries)
 	}
 }

@@ -3,16 +3,20 @@
 package config
 
 import (
+	"errors"
 	"fmt"
+	"io"
+	"io/fs"
 	"os"
 	"slices"
 	"strings"
 
 	"github.com/bmatcuk/doublestar/v4"
-	"github.com/pelletier/go-toml/v2"
 
 	"inzicht/core/environment"
+	"inzicht/core/files"
 	"inzicht/core/reads"
+	"inzicht/core/settings"
 	"inzicht/core/tree"
 )
 
@@ -97,31 +101,47 @@ type Scope struct {
 // inzicht.toml in its root if there is one. The error is an *Error.
 func Read(dir, file string) (*Config, error) {
 	if file != "" {
-		src, err := os.ReadFile(file)
+		src, err := readGiven(file)
 		if err != nil {
-			return nil, &Error{file, "this configuration cannot be read", "Check the path given with --config."}
+			return nil, &Error{file, "this configuration cannot be read: " + files.Reason(err), "Check the path given with --config."}
 		}
 		return Parse(file, src)
 	}
-	folder, err := tree.OpenFolder(dir, "")
+	folder, err := files.OpenFolder(dir, "")
 	if err != nil {
-		return &Config{}, nil
+		return &Config{}, nil // the tree itself cannot be opened, which is said elsewhere
 	}
 	defer folder.Close()
 	src, err := folder.ReadFile(Name, nil)
-	if err != nil {
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
 		return &Config{}, nil
+	case err != nil:
+		return nil, &Error{Name, "it cannot be read: " + files.Reason(err), "Put a regular file of at most 4 MiB in its place, or remove it; --config FILE reads another."}
 	}
 	return Parse(Name, src)
+}
+
+// readGiven reads a file that was named on the command line. Links are
+// followed, as they are for whoever gives one.
+func readGiven(file string) ([]byte, error) {
+	in, err := os.Open(file)
+	if err != nil {
+		return nil, err
+	}
+	defer in.Close()
+	src, err := io.ReadAll(io.LimitReader(in, files.MaxSize+1))
+	if len(src) > files.MaxSize {
+		return nil, files.ErrTooLarge
+	}
+	return src, err
 }
 
 // Parse reads a configuration. The error is an *Error.
 func Parse(name string, src []byte) (*Config, error) {
 	c := &Config{}
-	decoder := toml.NewDecoder(strings.NewReader(string(src)))
-	decoder.DisallowUnknownFields()
-	if err := decoder.Decode(c); err != nil {
-		return nil, tomlError(name, err)
+	if err := settings.Decode(src, c); err != nil {
+		return nil, settingsError(name, err)
 	}
 	p := &place{name, string(src)}
 	c.place = p

@@ -6,9 +6,8 @@ import (
 	"reflect"
 	"strings"
 
-	"github.com/pelletier/go-toml/v2"
-
 	"inzicht/core/near"
+	"inzicht/core/settings"
 )
 
 // Error says where the configuration cannot be understood, and what to do.
@@ -36,38 +35,38 @@ func (p *place) wrong(text, reason, hint string, known []string) error {
 	return &Error{where, reason, hint}
 }
 
-// tomlError says line and column of what is wrong.
-func tomlError(name string, err error) error {
-	var strict *toml.StrictMissingError
-	var decode *toml.DecodeError
-	switch {
-	case errors.As(err, &strict) && len(strict.Errors) > 0:
-		line, column := strict.Errors[0].Position()
-		key := strict.Errors[0].Key()
-		hint := "docs/reference.md lists the settings."
-		if closest := near.Closest(key[len(key)-1], settings(reflect.TypeFor[Config]())); closest != "" {
-			hint = fmt.Sprintf("Is %s meant? %s", closest, hint)
-		}
-		return &Error{fmt.Sprintf("%s:%d:%d", name, line, column), "there is no setting " + strings.Join(key, "."), hint}
-	case errors.As(err, &decode):
-		line, column := decode.Position()
-		return &Error{fmt.Sprintf("%s:%d:%d", name, line, column), strings.TrimPrefix(decode.Error(), "toml: "), "Mend this line."}
+// settingsError says line and column of what is wrong.
+func settingsError(name string, err error) error {
+	var bad *settings.Error
+	if !errors.As(err, &bad) {
+		return &Error{name, "this is no TOML that can be read", "Mend the file, or remove it."}
 	}
-	return &Error{name, err.Error(), "Mend the file, or remove it."}
+	where := name
+	if bad.Line > 0 {
+		where = fmt.Sprintf("%s:%d:%d", name, bad.Line, bad.Column)
+	}
+	if len(bad.Unknown) == 0 {
+		return &Error{where, bad.Reason, "Mend this line."}
+	}
+	hint := "docs/reference.md lists the settings."
+	if closest := near.Closest(bad.Unknown[len(bad.Unknown)-1], names(reflect.TypeFor[Config]())); closest != "" {
+		hint = fmt.Sprintf("Is %s meant? %s", closest, hint)
+	}
+	return &Error{where, "there is no setting " + strings.Join(bad.Unknown, "."), hint}
 }
 
-// settings gives the names of all settings.
-func settings(t reflect.Type) (names []string) {
+// names gives the names of all settings.
+func names(t reflect.Type) (list []string) {
 	switch t.Kind() {
 	case reflect.Slice, reflect.Map, reflect.Pointer:
-		return settings(t.Elem())
+		return names(t.Elem())
 	case reflect.Struct:
 		for i := range t.NumField() {
 			if tag := t.Field(i).Tag.Get("toml"); tag != "" {
-				names = append(names, tag)
-				names = append(names, settings(t.Field(i).Type)...)
+				list = append(list, tag)
+				list = append(list, names(t.Field(i).Type)...)
 			}
 		}
 	}
-	return names
+	return list
 }

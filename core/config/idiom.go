@@ -33,23 +33,17 @@ func checkIdioms(c *Config, p *place) error {
 	return nil
 }
 
-// Compile prepares the languages with the idioms of the configuration. The
+// Languages gives the languages with the idioms of the configuration. The
 // error is an *Error.
-func (c *Config) Compile() error {
-	for _, l := range language.All {
-		var extra []reads.Idiom
-		for _, i := range c.Idioms {
-			if i.Language == l.Name {
-				extra = append(extra, reads.Idiom{Access: i.Access, Need: reads.Need(i.Need), Kind: reads.Kind(i.Kind)})
-			}
-		}
-		if err := l.Compile(extra...); err != nil {
-			var bad *reads.PatternError
-			if errors.As(err, &bad) {
-				return &Error{Name, "an [[idiom]] cannot be understood: " + bad.Error(), "Holes are $name, $fallback, $_ and a closing ... for further arguments."}
-			}
-			return err
-		}
+func (c *Config) Languages() (*language.Set, error) {
+	idioms := map[string][]reads.Idiom{}
+	for _, i := range c.Idioms {
+		idioms[i.Language] = append(idioms[i.Language], reads.Idiom{Access: i.Access, Need: reads.Need(i.Need), Kind: reads.Kind(i.Kind)})
 	}
-	return nil
+	set, err := language.Compiled(idioms)
+	var bad *reads.PatternError
+	if errors.As(err, &bad) {
+		return nil, &Error{Name, "an [[idiom]] cannot be understood: " + bad.Error(), "Holes are $name, $fallback, $_ and a closing ... for further arguments."}
+	}
+	return set, err
 }

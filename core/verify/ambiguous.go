@@ -10,7 +10,7 @@ import (
 )
 
 var ambiguous = Rule{
-	Name: "ambiguous", Level: Warning,
+	Name: "ambiguous", Level: Warning, Placed: true,
 	Says: "the dialects that will read this line disagree on its value",
 	Do:   "Write it so that every reader takes it alike: plain, or in quotes that all of them know.",
 	About: `The same line of an env file is not the same value to every reader of env files:

@@ -8,7 +8,7 @@ import (
 )
 
 var duplicate = Rule{
-	Name: "duplicate", Level: Warning,
+	Name: "duplicate", Level: Warning, Placed: true,
 	Says: "one file sets it twice",
 	Do:   "Most readers take the last line, some the first: keep one.",
 	About: `One env file sets the same variable on two lines. Most readers take the last,

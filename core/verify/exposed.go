@@ -11,7 +11,7 @@ import (
 )
 
 var exposed = Rule{
-	Name: "exposed", Level: Error,
+	Name: "exposed", Level: Error, Placed: true,
 	Says: "secrets lie in a file that git tracks or an image takes in, or in code that browsers get",
 	Do:   "Keep the file out of git and out of images, and renew secrets that have been there.",
 	About: `Secrets are where others can read them: in an env file that git tracks, or that

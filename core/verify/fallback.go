@@ -62,15 +62,14 @@ func conflict(v *contract.Variable, component string) *Finding {
 func aloneInFile(r *reads.Read) bool { return r.Language == "shell" || r.Language == "make" }
 
 func shownLiteral(v *contract.Variable, literal string) string {
-	name := v.Name
 	if v.Secret {
 		return secrecy.Mask
 	}
-	return `"` + secrecy.Literal(name, literal) + `"`
+	return `"` + secrecy.Shown(false, literal) + `"`
 }
 
 var weakFallback = Rule{
-	Name: "weak-fallback", Level: Warning,
+	Name: "weak-fallback", Level: Warning, Placed: true,
 	Says: "a secret has a literal fallback in code",
 	Do:   "Let the code stop where the secret is not set.",
 	About: `A secret falls back to a literal that everybody who has the source knows. Where

@@ -146,6 +146,9 @@ func differ(a, b *reads.Read) bool {
 }
 
 func takenFor(r *reads.Read) string {
+	if r.Kind == reads.Choice && r.Secret {
+		return "one of some values"
+	}
 	if r.Kind == reads.Choice {
 		return "one of " + strings.Join(r.Literals, ", ")
 	}

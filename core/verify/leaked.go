@@ -3,7 +3,7 @@ package verify
 import "fmt"
 
 var leaked = Rule{
-	Name: "leaked", Level: Error,
+	Name: "leaked", Level: Error, Placed: true,
 	Says: "the value of a secret in an env file also stands in a tracked file",
 	Do:   "Take it out of the file, and renew the secret.",
 	About: `The value of a secret, from a private env file, stands in a file that is tracked:

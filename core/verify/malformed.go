@@ -3,7 +3,7 @@ package verify
 import "inzicht/core/environment"
 
 var malformed = Rule{
-	Name: "malformed", Level: Error,
+	Name: "malformed", Level: Error, Placed: true,
 	Says: "a line of an env file, or a file with an environment, cannot be understood",
 	Do:   "Write NAME=value, one a line.",
 	About: `A line is no assignment that readers of env files understand: a quote that is

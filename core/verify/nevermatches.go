@@ -37,8 +37,8 @@ values and this is none. Mend the value, or compare with all ways of saying yes.
 				f := s.finding()
 				f.Component = component
 				f.Message = fmt.Sprintf("%s is compared with %s in %s:%d, and its value in %s is %s",
-					s.variable.Name, quoted(literals), at.File, at.Line, s.environment.Name, noneOf(literals))
-				f.Hint = "Write one of: " + quoted(literals) + "."
+					s.variable.Name, quoted(s.variable.Secret, literals), at.File, at.Line, s.environment.Name, noneOf(literals))
+				f.Hint = "Write one of: " + quoted(s.variable.Secret, literals) + "."
 				f.Pointed = true
 				f.Related = places([]reads.Read{at})
 				return &f
@@ -55,10 +55,10 @@ func noneOf(literals []string) string {
 	return "none of them"
 }
 
-func quoted(literals []string) string {
+func quoted(secret bool, literals []string) string {
 	var out []string
 	for _, l := range literals {
-		out = append(out, `"`+secrecy.Literal("", l)+`"`)
+		out = append(out, `"`+secrecy.Shown(secret, l)+`"`)
 	}
 	return strings.Join(out, ", ")
 }

@@ -3,7 +3,7 @@ package verify
 import "fmt"
 
 var unresolved = Rule{
-	Name: "unresolved", Level: Note,
+	Name: "unresolved", Level: Note, Placed: true,
 	Says: "a read whose name could not be worked out",
 	Do:   "See which variables it reads, and whether the example file names them.",
 	About: `A read's name is worked out while the program runs, from something that is not

@@ -41,6 +41,39 @@ type Finding struct {
 	Hint        string // what to do
 	Pointed     bool   // Hint says more than the rule's own advice
 	Related     []Place
+	Again       int // how many of the same identity come before it
+}
+
+// Identity is what a finding is known by from one run to the next, whatever
+// its line: by accepted findings, by what a change brings, and by the logs of
+// static analysis.
+type Identity struct {
+	Rule, Variable, Environment, Component string
+	File                                   string // where the rule is about places, or about no variable
+	About                                  string // what is said, where it is about no variable
+	Again                                  int    // how many of the same come before it
+}
+
+// Identity gives what the finding is known by.
+func (f Finding) Identity() Identity {
+	id := Identity{Rule: f.Rule, Variable: f.Variable, Environment: f.Environment, Component: f.Component, Again: f.Again}
+	if r := RuleNamed(f.Rule); f.Variable == "" || r != nil && r.Placed {
+		id.File = f.File
+	}
+	if f.Variable == "" {
+		id.About = f.Message
+	}
+	return id
+}
+
+// number tells findings of one identity apart, in the order of their lines.
+func number(all []Finding) {
+	seen := map[Identity]int{}
+	for n := range all {
+		id := all[n].Identity()
+		all[n].Again = seen[id]
+		seen[id]++
+	}
 }
 
 // Place is where something stands.
@@ -56,7 +89,10 @@ type Rule struct {
 	Says  string // what a finding under it means
 	Do    string // what to do about it
 	About string // what, why, an example and how to mend it, for inzicht rules NAME
-	check func(*job) []Finding
+	// Placed says that the file belongs to what a finding is about: the same of
+	// the same variable in another file is another finding.
+	Placed bool
+	check  func(*job) []Finding
 }
 
 // Rules lists every rule. A new one is one more line.
@@ -113,6 +149,7 @@ func Run(s *survey.Survey, levels map[string]Level) []Finding {
 		}
 	}
 	sortFindings(all)
+	number(all)
 	return all
 }
 
