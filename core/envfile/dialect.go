@@ -1,12 +1,16 @@
 package envfile
 
-import "strings"
+import (
+	"slices"
+	"strings"
+)
 
 // Dialect is one way of reading env files: the same line is not the same
 // value to every reader.
 type Dialect struct {
 	Name   string // as in inzicht.toml
 	Reader string // who reads that way, for people
+	fills  bool   // values may be made of others
 	read   func(src []byte, outer Lookup) *Reading
 }
 
@@ -15,11 +19,11 @@ type Lookup func(name string) (value string, set bool)
 
 // The dialects.
 var (
-	Dotenv  = &Dialect{Name: "dotenv", Reader: "libraries that load env files at start", read: readDotenv}
-	Compose = &Dialect{Name: "compose", Reader: "compose", read: readCompose}
+	Dotenv  = &Dialect{Name: "dotenv", Reader: "libraries that load env files at start", fills: true, read: readDotenv}
+	Compose = &Dialect{Name: "compose", Reader: "compose", fills: true, read: readCompose}
 	Docker  = &Dialect{Name: "docker", Reader: "a container engine's --env-file", read: readDocker}
 	Systemd = &Dialect{Name: "systemd", Reader: "systemd's EnvironmentFile", read: readSystemd}
-	Shell   = &Dialect{Name: "shell", Reader: "a shell that sources it", read: readShell}
+	Shell   = &Dialect{Name: "shell", Reader: "a shell that sources it", fills: true, read: readShell}
 )
 
 // Dialects lists every dialect. A new one is one more line.
@@ -68,7 +72,23 @@ func (d *Dialect) Read(src []byte, outer Lookup) (r *Reading) {
 			r.problem(1, d.Reader+" cannot read this file", "Keep to NAME=value lines.")
 		}
 	}()
-	return d.read(src, outer)
+	if d.fills && !bounded(src, outer) {
+		r = newReading()
+		r.problem(1, "the values of this file, filled in, would be over 16 MiB", "Write the values out instead of making each of the one before.")
+		return r
+	}
+	document := Parse(src)
+	r = d.read(document.withoutKeys(src), outer)
+	inKey := func(line int) bool {
+		n, _ := slices.BinarySearchFunc(document.quoted, line, func(key lines, line int) int { return key.to - line - 1 })
+		return n < len(document.quoted) && line >= document.quoted[n].from
+	}
+	for name, a := range r.Values { // in any order
+		if !IsName(name) || inKey(a.Line) {
+			delete(r.Values, name)
+		}
+	}
+	return r
 }
 
 func newReading() *Reading { return &Reading{Values: map[string]Assigned{}} }

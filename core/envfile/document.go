@@ -14,9 +14,16 @@ type Document struct {
 	Entries  []Entry
 	Problems []Problem
 
-	wide   bool     // it is UTF-16, or no text at all
-	pieces [][]byte // the file, cut at the ends of its statements
+	wide   bool            // it is UTF-16, or no text at all
+	quoted []lines         // by number: the further lines of keys between quotes
+	keys   []lines         // written over several lines without quotes
+	names  map[string]int  // the entry in force, by name; made when it is asked for
+	named  map[string]bool // all names, also in comments
+	pieces [][]byte        // the file, cut at the ends of its statements
 }
+
+// lines are some lines of a file, from the first to before the last.
+type lines struct{ from, to int }
 
 // Entry is one assignment, in force or commented out.
 type Entry struct {
@@ -50,27 +57,35 @@ func (d *Document) Bytes() []byte { return bytes.Join(d.pieces, nil) }
 
 // Lookup gives the entry in force for a name: the last one that sets it.
 func (d *Document) Lookup(name string) (Entry, bool) {
-	for i := len(d.Entries) - 1; i >= 0; i-- {
-		if e := d.Entries[i]; e.Name == name && !e.Commented {
-			return e, true
-		}
+	if n, found := d.names[name]; found {
+		return d.Entries[n], true
 	}
 	return Entry{}, false
 }
 
-// Documents tells whether the file names a variable, if only in a comment.
-func (d *Document) Documents(name string) bool {
-	for _, e := range d.Entries {
-		if e.Name == name {
-			return true
+// index notes where names stand.
+func (d *Document) index() {
+	d.names, d.named = map[string]int{}, map[string]bool{}
+	for n, e := range d.Entries {
+		d.named[e.Name] = true
+		if !e.Commented {
+			d.names[e.Name] = n
 		}
 	}
-	return false
 }
+
+// Documents tells whether the file names a variable, if only in a comment.
+func (d *Document) Documents(name string) bool { return d.named[name] }
 
 // Parse reads an env file. It never fails: what cannot be understood becomes
 // a Problem, and the next line is read.
 func Parse(src []byte) *Document {
+	d := parse(src)
+	d.index()
+	return d
+}
+
+func parse(src []byte) *Document {
 	p := &parser{src: src, line: 1, doc: &Document{}}
 	if p.isWide() {
 		p.doc.wide = true
@@ -155,6 +170,8 @@ func (p *parser) statement() {
 	case trimmed[0] == '#':
 		p.comment(trimmed, first)
 		p.at = next
+	case p.key(lineStart(p.src, p.at)):
+		p.above = nil
 	default:
 		if after, ok := p.assignment(first, end); ok {
 			p.at = after
@@ -165,13 +182,43 @@ func (p *parser) statement() {
 	}
 }
 
+// key reads a key that is written over several lines without quotes: as one
+// problem, and without a word of it.
+func (p *parser) key(at int) bool {
+	end := keyBlock(p.src, at)
+	if end == at {
+		return false
+	}
+	p.problem(p.line, 1, false, "a key or certificate stands here over several lines, of which readers take each for a line of its own", "Put it between double quotes behind NAME=, or write it in one line.")
+	p.doc.keys = append(p.doc.keys, lines{at, end})
+	p.at = end
+	return true
+}
+
+// withoutKeys gives the file with nothing but line ends where keys stand over
+// several lines.
+func (d *Document) withoutKeys(src []byte) []byte {
+	if len(d.keys) == 0 {
+		return src
+	}
+	out := bytes.Clone(src)
+	for _, key := range d.keys {
+		for i := key.from; i < key.to; i++ {
+			if out[i] != '\n' {
+				out[i] = ' '
+			}
+		}
+	}
+	return out
+}
+
 // comment reads a comment line, which may be an assignment commented out.
 func (p *parser) comment(text []byte, first int) {
 	body := bytes.TrimLeft(text[1:], " \t")
 	name, value, isAssignment := bytes.Cut(body, []byte{'='})
 	name = bytes.TrimPrefix(name, []byte("export "))
 	if isAssignment && isUpperName(string(name)) && !bytes.HasPrefix(value, []byte("=")) {
-		inner := Parse(body)
+		inner := parse(body)
 		if len(inner.Entries) == 1 && inner.Entries[0].Name == string(name) {
 			e := inner.Entries[0]
 			e.Commented, e.Line, e.Above, e.piece = true, p.line, p.above, len(p.doc.pieces)
@@ -224,6 +271,8 @@ func (p *parser) assignment(first, end int) (after int, ok bool) {
 func (p *parser) checkName(name string, nameEnd, equals, end int) bool {
 	column := nameEnd - p.at + 1
 	switch {
+	case LikeKey(name):
+		p.problem(p.line, column-len(name), false, "this looks like a line of a key, and is no name", "Put the whole key between double quotes behind NAME=.")
 	case equals < end && p.src[equals] == '=' && name != "" && (name[0] < '0' || name[0] > '9'):
 		return true
 	case name == "":
@@ -309,6 +358,9 @@ func (p *parser) quoted(e *Entry, open int) (after int, ok bool) {
 	e.Value = string(p.src[open+1 : close])
 	if quote == '"' {
 		e.Value = unescape(e.Value)
+	}
+	if more := strings.Count(e.Raw, "\n"); more > 0 && holdsKey(e.Raw) {
+		p.doc.quoted = append(p.doc.quoted, lines{e.Line + 1, e.Line + more + 1})
 	}
 	return after, true
 }

@@ -2,7 +2,6 @@ package envfile
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 )
 
@@ -10,23 +9,27 @@ import (
 // begins a comment in an unquoted value, quotes of three sorts span lines, \n
 // is a line end between double quotes, ${X} is filled in outside single quotes.
 func readDotenv(src []byte, outer Lookup) *Reading {
-	d := &dotenvReader{Reading: newReading(), outer: outer, rest: strings.ReplaceAll(withoutMark(src), "\r\n", "\n"), line: 1, open: map[string]bool{}}
+	d := &dotenvReader{Reading: newReading(), outer: outer, rest: strings.ReplaceAll(withoutMark(src), "\r\n", "\n"), line: 1, open: map[string]bool{}, pending: map[string]bool{}}
 	for d.rest != "" {
 		d.statement()
 	}
 	for _, name := range d.order {
-		d.fill(name)
+		if d.pending[name] {
+			d.fill(name)
+		}
 	}
 	return d.Reading
 }
 
 type dotenvReader struct {
 	*Reading
-	outer Lookup
-	rest  string
-	line  int
-	order []string        // names whose values are still to be filled in
-	open  map[string]bool // names that are being filled in
+	outer   Lookup
+	rest    string
+	line    int
+	order   []string        // names whose values are to be filled in
+	pending map[string]bool // those that are not yet
+	open    map[string]bool // those that are being filled in
+	filled  int             // bytes that were
 }
 
 // skip goes n bytes further.
@@ -64,8 +67,7 @@ func (d *dotenvReader) statement() {
 		return
 	}
 	d.Values[name] = Assigned{Value: value, Line: line}
-	d.order = slices.DeleteFunc(d.order, func(other string) bool { return other == name })
-	if !literal && strings.Contains(value, "$") {
+	if d.pending[name] = !literal && strings.Contains(value, "$"); d.pending[name] {
 		d.order = append(d.order, name)
 	}
 }
@@ -112,13 +114,13 @@ func (d *dotenvReader) fill(name string) {
 		if value, set := d.outside(other); set { // what is set already is not loaded again
 			return value, true
 		}
-		if n := slices.Index(d.order, other); n >= 0 {
+		if d.pending[other] {
 			d.fill(other)
 		}
 		inner, set := d.Values[other]
 		return inner.Value, set
 	}}
-	if len(d.open) > maxFilling {
+	if len(d.open) > maxFilling || d.filled > maxFilled {
 		return
 	}
 	a.Value = expander.expand(a.Value, 0)
@@ -126,8 +128,9 @@ func (d *dotenvReader) fill(name string) {
 		d.problem(a.Line, fmt.Sprintf("%s is needed for the value of %s and is not set", missing, name), "Set it before this line.")
 	}
 	a.Lacks = expander.lacking
+	d.filled += len(a.Value)
 	d.Values[name] = a
-	d.order = slices.DeleteFunc(slices.Clone(d.order), func(other string) bool { return other == name })
+	d.pending[name] = false
 }
 
 // outside gives the value that a name has outside the file, or nothing.

@@ -53,6 +53,14 @@ type composeProject struct {
 	services *types.Project
 	files    []string          // in the order in which they are laid over each other, then included ones
 	outer    map[string]string // what is interpolated: of the file beside it, and of who runs it
+	growth   *envfile.Growth
+	places   map[string]Value // where it says something: by service, key and name
+}
+
+// lookup gives what is interpolated for a name.
+func (p *composeProject) lookup(name string) (string, bool) {
+	value, set := p.outer[name]
+	return value, set
 }
 
 // composeGroup gives the variant that a file's name tells ("" for the base),
@@ -191,11 +199,12 @@ func (f *finder) serviceLayers(project *composeProject, service types.ServiceCon
 		file, inside := f.tree.Inside(envFile.Path)
 		if !inside || !f.tree.Has(file) {
 			if envFile.Required {
-				where := f.find(project, service.Name, "env_file")
+				where := f.find(project, service.Name, "env_file", "")
+				name := f.writtenEnvFile(project, envFile.Path)
 				f.set.Problems = append(f.set.Problems, Problem{File: where.File, Line: where.Line, Column: where.Column,
-					Reason: fmt.Sprintf("service %s names the env file %s, which is not in this tree", service.Name, filepath.Base(envFile.Path)),
+					Reason: fmt.Sprintf("service %s names %s, which is not in this tree", service.Name, name),
 					Hint:   "Make the file, or give its entry required: false."})
-				layers = append(layers, &Layer{Kind: "env", Label: filepath.Base(envFile.Path), Values: map[string]Value{}, Open: "the env file " + filepath.Base(envFile.Path) + ", which is not in this tree"})
+				layers = append(layers, &Layer{Kind: "env", Label: name, Values: map[string]Value{}, Open: name + ", which is not in this tree"})
 			}
 			continue
 		}
@@ -230,8 +239,12 @@ func (f *finder) serviceLayers(project *composeProject, service types.ServiceCon
 func (f *finder) serviceEnvironment(project *composeProject, service types.ServiceConfig) *Layer {
 	l := &Layer{Kind: "compose", Label: project.files[0] + ", service " + service.Name, File: project.files[0], Values: map[string]Value{}}
 	l.Component, l.Tracked, l.Changed = f.tree.ComponentOf(l.File), f.tracked[l.File], f.tree.Changed(l.File)
-	for name, value := range service.Environment {
+	for _, name := range sortedKeys(service.Environment) {
+		value := service.Environment[name]
 		where := f.find(project, service.Name, "environment", name)
+		if where.Line == 0 { // the name itself is interpolated: it is not to be shown
+			continue
+		}
 		v := Value{State: Given, File: where.File, Line: where.Line, Column: where.Column, Why: "handed on by whoever starts it"}
 		if value != nil {
 			v = textValue(*value, where.File, where.Line, where.Column)
@@ -243,62 +256,86 @@ func (f *finder) serviceEnvironment(project *composeProject, service types.Servi
 	return l
 }
 
-// find finds where a compose project says something of a service: in the
-// file laid over last, or in one that is included or extended.
-func (f *finder) find(project *composeProject, service, key string, name ...string) Value {
-	own := func(file string, match func(string) bool) (Value, bool) {
-		documents, err := f.documentsOf(file)
-		if err != nil {
-			return Value{}, false
-		}
+// writtenEnvFile names an env file as the project writes it. A path that is
+// interpolated is not shown, for what it is made of may be a secret.
+func (f *finder) writtenEnvFile(project *composeProject, path string) string {
+	for _, file := range project.files {
+		documents, _ := f.documentsOf(file)
 		for _, d := range documents {
 			for _, s := range entries(at(d.root, "services")) {
-				if !match(s.key.Value) {
-					continue
-				}
-				for _, e := range entries(s.value) {
-					if e.key.Value != key {
-						continue
-					}
-					if len(name) == 0 {
-						return Value{File: file, Line: e.key.Line, Column: e.key.Column}, true
-					}
-					if found, ok := namedEntry(e, name[0]); ok {
-						found.File = file
-						return found, true
+				for _, n := range envFilesOf(s.value) {
+					if !strings.Contains(n.Value, "$") && filepath.Base(n.Value) == filepath.Base(path) {
+						return "the env file " + filepath.Base(path)
 					}
 				}
 			}
 		}
-		return Value{}, false
 	}
-	for _, file := range slices.Backward(project.files) {
-		if v, found := own(file, func(s string) bool { return s == service }); found {
-			return v
+	return "an env file by an interpolated path"
+}
+
+// envFilesOf gives the paths under env_file of a service.
+func envFilesOf(service *yaml.Node) (list []*yaml.Node) {
+	n := at(service, "env_file")
+	list = oneOrMore(n)
+	for _, item := range items(n) {
+		if path := at(item, "path"); path != nil && path.Kind == yaml.ScalarNode {
+			list = append(list, path)
 		}
 	}
-	for _, file := range slices.Backward(project.files) {
-		if v, found := own(file, func(string) bool { return true }); found {
+	return list
+}
+
+// find finds where a compose project says something of a service: in the
+// file laid over last, or in one that is included or extended, where it may
+// say it of another service.
+func (f *finder) find(project *composeProject, service, key, name string) Value {
+	if project.places == nil {
+		project.places = map[string]Value{}
+		for _, file := range project.files {
+			documents, _ := f.documentsOf(file)
+			for _, d := range documents {
+				for _, s := range entries(at(d.root, "services")) {
+					project.note(file, s)
+				}
+			}
+		}
+	}
+	for _, of := range []string{service, ""} {
+		if v, found := project.places[of+"\x00"+key+"\x00"+name]; found {
 			return v
 		}
 	}
 	return Value{File: project.files[0]}
 }
 
-// namedEntry finds NAME in "environment:", a mapping or a list.
-func namedEntry(environment entry, name string) (Value, bool) {
-	for _, e := range entries(environment.value) {
-		if e.key.Value == name {
-			return Value{Line: e.key.Line, Column: e.key.Column}, true
+// note notes where a file says something of a service: under its name, and
+// under none for those that extend it.
+func (p *composeProject) note(file string, service entry) {
+	put := func(key, name string, n *yaml.Node) {
+		v := Value{File: file, Line: n.Line, Column: n.Column}
+		p.places[service.key.Value+"\x00"+key+"\x00"+name] = v
+		p.places["\x00"+key+"\x00"+name] = v
+	}
+	for _, e := range entries(service.value) {
+		key := e.key.Value
+		put(key, "", e.key)
+		if key != "environment" {
+			continue
+		}
+		for _, inner := range entries(e.value) {
+			put(key, inner.key.Value, inner.key)
+		}
+		for _, item := range items(e.value) {
+			name, _, _ := strings.Cut(item.Value, "=")
+			put(key, name, item)
 		}
 	}
-	for _, item := range items(environment.value) {
-		if item.Value == name || strings.HasPrefix(item.Value, name+"=") {
-			return Value{Line: item.Line, Column: item.Column}, true
-		}
-	}
-	return Value{}, false
 }
+
+// maxComposed bounds in bytes the compose files of one tree that are resolved,
+// each as often as others are laid over it.
+const maxComposed = 24 << 20
 
 // maxComposeFiles bounds how many files one project may take in.
 const maxComposeFiles = 60
@@ -311,8 +348,13 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 	if err != nil {
 		return err
 	}
+	for _, d := range documents {
+		if p.weigh(d.root, 0); !p.growth.Bounded() {
+			return &yamlError{Problem{File: file, Reason: "its values, filled in, would be over 16 MiB", Hint: "Write the values out instead of making each of others."}}
+		}
+	}
 	taken := func(node *yaml.Node, why string) (string, error) {
-		name, _ := template.Substitute(node.Value, func(name string) (string, bool) { value, set := p.outer[name]; return value, set })
+		name, _ := template.Substitute(node.Value, p.lookup)
 		if !filepath.IsAbs(name) {
 			name = path.Join(folder, name)
 		}
@@ -362,6 +404,20 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 	return nil
 }
 
+// weigh adds up how long the values of a document become when they are filled
+// in and its aliases written out.
+func (p *composeProject) weigh(n *yaml.Node, depth int) {
+	if n = follow(n); n == nil || depth > maxYAMLDepth || !p.growth.Bounded() {
+		return
+	}
+	if n.Kind == yaml.ScalarNode {
+		p.growth.Text(n.Value)
+	}
+	for _, child := range n.Content {
+		p.weigh(child, depth+1)
+	}
+}
+
 // includedFiles gives the paths of one entry of include.
 func includedFiles(include *yaml.Node) []*yaml.Node {
 	if include != nil && include.Kind == yaml.ScalarNode {
@@ -377,12 +433,13 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 	quietLibrary()
 	defer func() {
 		if recover() != nil {
-			project, err = nil, refused(files[0], nil)
+			project, err = nil, f.refused(&composeProject{files: files}, nil)
 		}
 	}()
 	folder := path.Dir(files[0])
 	root := filepath.Join(f.tree.Root, filepath.FromSlash(folder))
 	p := &composeProject{files: slices.Clone(files), outer: map[string]string{}}
+	p.growth = envfile.NewGrowth(p.lookup)
 	details := types.ConfigDetails{WorkingDir: root, Environment: p.outer}
 	f.interpolated(p, path.Join(folder, ".env"))
 	for _, file := range files {
@@ -392,6 +449,9 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 		src, err := f.tree.ReadFile(file)
 		if err != nil {
 			return nil, err
+		}
+		if f.composed += len(src); f.composed > maxComposed {
+			return nil, &yamlError{Problem{File: file, Reason: "this tree holds more in compose files than is looked at: this one was not read", Hint: "Name those that matter in inzicht.toml, and leave out others with exclude.files."}}
 		}
 		details.ConfigFiles = append(details.ConfigFiles, types.ConfigFile{Filename: filepath.Join(f.tree.Root, filepath.FromSlash(file)), Content: src})
 	}
@@ -411,7 +471,7 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 		}
 	})
 	if err != nil {
-		return nil, refused(files[0], err)
+		return nil, f.refused(p, err)
 	}
 	p.services = loaded
 	return p, nil
@@ -430,7 +490,7 @@ func (f *finder) interpolated(p *composeProject, beside string) {
 		return
 	}
 	f.reads(beside, envfile.Compose)
-	reading := envfile.Compose.Read(src, func(name string) (string, bool) { value, set := p.outer[name]; return value, set })
+	reading := envfile.Compose.Read(src, p.lookup)
 	for name, a := range reading.Values {
 		if _, set := p.outer[name]; !set && !a.Passed {
 			p.outer[name] = a.Value
@@ -440,9 +500,35 @@ func (f *finder) interpolated(p *composeProject, beside string) {
 
 var placeInProject = regexp.MustCompile(`services\.[A-Za-z0-9_.-]+`)
 
+// placeOf finds the place that the library's error names, in the file that
+// says so. The names that it goes by must stand in the file: others may be
+// interpolated.
+func (f *finder) placeOf(p *composeProject, text string) (found Problem) {
+	keys := strings.Split(placeInProject.FindString(text), ".")
+	for _, file := range slices.Backward(p.files) {
+		documents, _ := f.documentsOf(file)
+		for _, d := range documents {
+			n := d.root
+			for _, key := range keys {
+				i := slices.IndexFunc(entries(n), func(e entry) bool { return e.key.Value == key })
+				if i < 0 {
+					break
+				}
+				e := entries(n)[i]
+				n, found = e.value, Problem{File: file, Line: e.key.Line, Column: e.key.Column}
+			}
+			if found.Line > 0 {
+				return found
+			}
+		}
+	}
+	return Problem{File: p.files[0]}
+}
+
 // refused says why compose refuses a project, in words of our own: the
 // library's may hold interpolated values.
-func refused(file string, err error) error {
+func (f *finder) refused(p *composeProject, err error) error {
+	file := p.files[0]
 	problem := Problem{File: file, Reason: "compose refuses this file: it does not follow the specification", Hint: "Run compose's own check on it; values are left out here."}
 	var own *yamlError
 	var required *template.MissingRequiredError
@@ -453,7 +539,7 @@ func refused(file string, err error) error {
 		return own
 	case errors.As(err, &required):
 		problem.Reason = fmt.Sprintf("compose stops here: %s is needed and has no value", required.Variable)
-		problem.Hint = fmt.Sprintf("Set %s in the .env beside it, or in the environment of who starts it.", required.Variable)
+		problem.Hint = fmt.Sprintf("Set %s in the .env beside it; --with-surroundings takes it from the environment of who runs this.", required.Variable)
 	case errors.As(err, &invalid):
 		problem.Reason, problem.Hint = "compose cannot interpolate a value", "Close every ${, and write $$ for a dollar sign."
 	case strings.Contains(err.Error(), "Circular reference"), strings.Contains(err.Error(), "cycle detected"):
@@ -461,9 +547,8 @@ func refused(file string, err error) error {
 	case strings.Contains(err.Error(), "cannot extend service"):
 		problem.Reason, problem.Hint = "a service extends another that is not there", "Check service and file under extends."
 	default:
-		if where := placeInProject.FindString(err.Error()); where != "" {
-			problem.Reason += " at " + where
-		}
+		where := f.placeOf(p, err.Error())
+		problem.File, problem.Line, problem.Column = where.File, where.Line, where.Column
 	}
 	return &yamlError{problem}
 }

@@ -38,7 +38,8 @@ var kinds = []kind{
 // Options says what environments are made of.
 type Options struct {
 	Declared     []Declared // in inzicht.toml
-	Surroundings []string   // NAME=value of who runs this, which compose interpolates
+	Surroundings []string   // NAME=value of who runs this, where compose is to interpolate them
+	Present      []string   // NAME=value of who runs this, where the configuration may name live processes; otherwise nil
 }
 
 // Declared is one environment that inzicht.toml names.
@@ -123,12 +124,14 @@ type finder struct {
 	documents map[string]*envfile.Document
 	claimed   map[string]bool // env files that something else names as its layer
 	yaml      map[string][]*yamlDocument
+	images    map[string]*Layer // of Dockerfiles, without stage and arguments
+	composed  int               // bytes of compose files that were resolved
 }
 
 func newFinder(t *tree.Tree, options Options) *finder {
 	f := &finder{
 		tree: t, options: options, set: &All{users: usersOf(t), readers: map[string][]*envfile.Dialect{}, contexts: map[string][]string{}}, tracked: map[string]bool{}, read: map[string]*Layer{},
-		documents: map[string]*envfile.Document{}, claimed: map[string]bool{}, yaml: map[string][]*yamlDocument{},
+		documents: map[string]*envfile.Document{}, claimed: map[string]bool{}, yaml: map[string][]*yamlDocument{}, images: map[string]*Layer{},
 	}
 	for _, file := range t.Files {
 		f.tracked[file.Path] = file.Tracked
@@ -158,6 +161,7 @@ func Discover(t *tree.Tree, options Options) (*All, error) {
 		}
 	}
 	f.set.sort()
+	f.set.clean()
 	return f.set, nil
 }
 

@@ -10,6 +10,8 @@ import (
 	"github.com/compose-spec/compose-go/v2/types"
 	"github.com/moby/buildkit/frontend/dockerfile/parser"
 	"github.com/moby/buildkit/frontend/dockerfile/shell"
+
+	"inzicht/core/envfile"
 )
 
 // dockerfiles are the environments that images have of their own: ENV of the
@@ -71,6 +73,16 @@ func (f *finder) imageOf(service types.ServiceConfig) *Layer {
 
 // image reads a Dockerfile. arguments are those of the build.
 func (f *finder) image(file, stage string, arguments map[string]*string) (l *Layer, err error) {
+	if plain := stage == "" && len(arguments) == 0; plain {
+		if l := f.images[file]; l != nil {
+			return l, nil
+		}
+		defer func() {
+			if err == nil {
+				f.images[file] = l
+			}
+		}()
+	}
 	src, err := f.tree.ReadFile(file)
 	if err != nil {
 		return nil, err
@@ -126,6 +138,7 @@ type imageBuild struct {
 	stages    map[string]*imageStage
 	last      *imageStage
 	count     int
+	total     int // bytes of all that was filled in
 }
 
 func (b *imageBuild) instruction(node *parser.Node) {
@@ -169,7 +182,7 @@ func (b *imageBuild) argument(written string) {
 	name, fallback, has := strings.Cut(written, "=")
 	value, known := fallback, has
 	if has && b.last != nil {
-		value = b.expand(fallback)
+		value, known = b.expand(fallback)
 	}
 	if outer, isGlobal := b.global[name]; isGlobal && !has {
 		value, known = outer, true
@@ -187,21 +200,37 @@ func (b *imageBuild) argument(written string) {
 }
 
 func (b *imageBuild) set(name, written string, line int) {
-	b.last.values[name] = textValue(b.expand(written), b.file, line, 1)
+	text, known := b.expand(written)
+	if !known {
+		b.last.values[name] = Value{State: Given, File: b.file, Line: line, Column: 1, Why: "too long to be worked out"}
+		return
+	}
+	b.last.values[name] = textValue(text, b.file, line, 1)
 }
 
 // maxReferences bounds how many variables one word may refer to for the
 // library to be asked, which goes down into each.
 const maxReferences = 50
 
-// expand fills in what a word refers to. What cannot be expanded stays as written.
-func (b *imageBuild) expand(word string) string {
+// maxImage bounds in bytes what the values of one Dockerfile may become.
+const maxImage = 4 << 20
+
+// expand fills in what a word refers to. What cannot be expanded stays as
+// written; known is false where it would grow beyond bounds.
+func (b *imageBuild) expand(word string) (text string, known bool) {
+	if !strings.ContainsAny(word, "$\\\"'`") {
+		return word, true
+	}
 	if strings.Count(word, "$") > maxReferences {
-		return word
+		return "", false
+	}
+	growth := envfile.NewGrowth(b.last.Get)
+	if b.total += growth.Text(word); b.total > maxImage {
+		return "", false
 	}
 	expanded, _, err := b.lex.ProcessWord(word, b.last)
 	if err != nil {
-		return word
+		return word, true
 	}
-	return expanded
+	return expanded, true
 }

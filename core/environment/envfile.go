@@ -1,13 +1,12 @@
 package environment
 
 import (
-	"errors"
-	"io/fs"
 	"path"
 	"slices"
 	"strings"
 
 	"inzicht/core/envfile"
+	"inzicht/core/files"
 	"inzicht/core/tree"
 )
 
@@ -150,14 +149,5 @@ func compareFiles(a, b *Layer) int {
 
 // unreadable notes a file that could not be read.
 func (f *finder) unreadable(file string, err error) {
-	reason := "it cannot be read"
-	switch {
-	case errors.Is(err, fs.ErrPermission):
-		reason = "it may not be read"
-	case errors.Is(err, fs.ErrNotExist):
-		reason = "it is not there"
-	case errors.Is(err, tree.ErrTooLarge):
-		reason = "it is " + err.Error()
-	}
-	f.set.Problems = append(f.set.Problems, Problem{File: file, Reason: "this file was not read: " + reason, Hint: "Put a readable file in its place, or remove it."})
+	f.set.Problems = append(f.set.Problems, Problem{File: file, Reason: "this file was not read: " + files.Reason(err), Hint: "Put a readable file in its place, or remove it."})
 }

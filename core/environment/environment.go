@@ -186,6 +186,30 @@ func (s *All) sort() {
 	slices.SortFunc(s.Examples, func(a, b *Layer) int { return strings.Compare(a.File, b.File) })
 }
 
+// clean takes out what cannot be the name of a variable: such as a line of a
+// key, which is not to be shown as one.
+func (s *All) clean() {
+	for _, l := range s.Examples {
+		l.clean()
+	}
+	for _, l := range s.EnvFiles {
+		l.clean()
+	}
+	for _, e := range s.Environments {
+		for _, l := range e.Layers {
+			l.clean()
+		}
+	}
+}
+
+func (l *Layer) clean() {
+	for name := range l.Values { // in any order
+		if exact := l.Kind == "process"; exact && envfile.LikeKey(name) || !exact && !envfile.IsName(name) {
+			delete(l.Values, name)
+		}
+	}
+}
+
 // stages are names that environments have even where nothing they set is read.
 var stages = map[string]bool{"local": true, "dev": true, "development": true, "test": true, "testing": true, "staging": true, "stage": true,
 	"qa": true, "preview": true, "uat": true, "prod": true, "production": true, "live": true}

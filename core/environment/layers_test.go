@@ -133,6 +133,7 @@ Environment=A=unit
 `
 	for _, c := range []struct {
 		spec    Spec
+		present []string
 		want    string
 		problem string
 	}{
@@ -155,11 +156,14 @@ Environment=A=unit
 		{spec: Spec{Compose: []string{"compose.yaml"}, Service: "nobody"}, problem: "It has: gate"},
 		{spec: Spec{Unit: "gate.service"}, want: "A=unit gate.service:2"},
 		{spec: Spec{Manifests: []string{"*.yaml"}, Workload: "no"}, problem: `no workload "no"`},
-		{spec: Spec{Process: "later"}, problem: "neither present nor a number"},
+		{spec: Spec{Process: "later"}, present: []string{}, problem: "neither present nor a number"},
+		{spec: Spec{Process: "present"}, problem: "not looked at unasked"},
+		{spec: Spec{Process: "1"}, problem: "not looked at unasked"},
+		{spec: Spec{Process: "present"}, present: []string{"A=one"}, want: "A=one :0"},
 		{spec: Spec{}, problem: "does not say what it is"},
 		{spec: Spec{Env: "a.env", Unit: "gate.service"}, problem: "env and unit"},
 	} {
-		all, err := Discover(plant(t, files), Options{Declared: []Declared{{Name: "mine", Layers: []Spec{c.spec}}}})
+		all, err := Discover(plant(t, files), Options{Present: c.present, Declared: []Declared{{Name: "mine", Layers: []Spec{c.spec}}}})
 		if c.problem != "" {
 			bad, ok := err.(*SpecError)
 			if !ok || !strings.Contains(bad.Error()+bad.Hint, c.problem) || bad.Hint == "" {

@@ -26,6 +26,7 @@ func ReadListing(name string, in io.Reader) (*Layer, error) {
 		return nil, &SpecError{name, "it is over 16 MiB", "Give the variables of one environment."}
 	}
 	l := &Layer{Kind: "listing", Label: name, Values: map[string]Value{}}
+	defer l.clean()
 	trimmed := bytes.TrimSpace(src)
 	switch {
 	case bytes.IndexByte(src, 0) >= 0:
@@ -54,7 +55,7 @@ func (l *Layer) lines(name string, src []byte) error {
 	}
 	reading := dialect.Read(src, nil)
 	for name, a := range reading.Values {
-		if !a.Passed && isName(name) {
+		if !a.Passed && envfile.IsName(name) {
 			l.Values[name] = textValue(a.Value, "", 0, 0)
 		}
 	}
@@ -92,14 +93,14 @@ func (l *Layer) gather(n any, depth int) {
 	case []any:
 		for _, item := range n {
 			if s, isText := item.(string); isText {
-				if name, value, found := strings.Cut(s, "="); found && isName(name) {
+				if name, value, found := strings.Cut(s, "="); found && envfile.IsName(name) {
 					l.Values[name] = textValue(value, "", 0, 0)
 				}
 			}
 			l.gather(item, depth+1)
 		}
 	case map[string]any:
-		if name, ok := firstText(n, "key", "name", "Key", "Name"); ok && isName(name) {
+		if name, ok := firstText(n, "key", "name", "Key", "Name"); ok && envfile.IsName(name) {
 			if value, has := n["value"]; has || n["Value"] != nil {
 				if !has {
 					value = n["Value"]
@@ -113,7 +114,7 @@ func (l *Layer) gather(n any, depth int) {
 			case []any, map[string]any:
 				l.gather(value, depth+1)
 			default:
-				if isName(key) {
+				if envfile.IsName(key) {
 					l.Values[key] = jsonValue(value)
 				}
 			}

@@ -71,6 +71,16 @@ type store struct {
 type cluster struct {
 	workloads []workload
 	stores    []store
+	known     map[string]int // the last store of each kind and name
+	outer     *cluster       // where those are looked for that are not here
+}
+
+func (c *cluster) add(s store) {
+	if c.known == nil {
+		c.known = map[string]int{}
+	}
+	c.known[s.kind+"\x00"+s.name] = len(c.stores)
+	c.stores = append(c.stores, s)
 }
 
 // generic are names of folders that do not tell a stage.
@@ -100,13 +110,15 @@ func (f *finder) discoverManifests() {
 		}
 		folders[folder].take(f, documents)
 	}
-	all := cluster{}
+	all := &cluster{}
 	for _, folder := range sortedKeys(folders) {
-		all.stores = append(all.stores, folders[folder].stores...)
+		for _, s := range folders[folder].stores {
+			all.add(s)
+		}
 	}
 	for _, folder := range sortedKeys(folders) {
 		c := folders[folder]
-		c.stores = append(slices.Clone(all.stores), c.stores...) // those of its own folder are found first
+		c.outer = all // those of its own folder are found first
 		prefix := "kubernetes"
 		if base := path.Base(folder); base != "." && !generic.MatchString(base) {
 			prefix += "." + base
@@ -169,7 +181,7 @@ func (c *cluster) take(f *finder, documents []*yamlDocument) {
 		case "Pod":
 			c.pod(d, name, spec)
 		case "ConfigMap", "Secret":
-			c.stores = append(c.stores, readStore(d, kind, name))
+			c.add(readStore(d, kind, name))
 		case "List":
 			for _, item := range items(at(d.root, "items")) {
 				c.take(f, []*yamlDocument{{d.file, item}})
@@ -215,9 +227,9 @@ func readStore(d *yamlDocument, kind, name string) store {
 
 // generators reads configMapGenerator and secretGenerator: literals and env files.
 func (c *cluster) generators(f *finder, d *yamlDocument) {
-	for key, kind := range map[string]string{"configMapGenerator": "ConfigMap", "secretGenerator": "Secret"} {
-		for _, generator := range items(at(d.root, key)) {
-			s := store{kind, text(generator, "name"), d.file, map[string]Value{}}
+	for _, of := range []struct{ key, kind string }{{"configMapGenerator", "ConfigMap"}, {"secretGenerator", "Secret"}} {
+		for _, generator := range items(at(d.root, of.key)) {
+			s := store{of.kind, text(generator, "name"), d.file, map[string]Value{}}
 			named := oneOrMore(at(generator, "envs"))
 			named = append(named, oneOrMore(at(generator, "env"))...)
 			for _, n := range named {
@@ -234,17 +246,17 @@ func (c *cluster) generators(f *finder, d *yamlDocument) {
 					s.values[name] = textValue(value, d.file, n.Line, n.Column)
 				}
 			}
-			c.stores = append(c.stores, s)
+			c.add(s)
 		}
 	}
 }
 
-// find gives a config map or secret: the one that was found last, which is
-// that of the workload's own folder.
+// find gives a config map or secret: that of the workload's own folder, or
+// else the one that was found last.
 func (c *cluster) find(kind, name string) *store {
-	for i := range slices.Backward(c.stores) {
-		if s := &c.stores[i]; s.kind == kind && s.name == name {
-			return s
+	for ; c != nil; c = c.outer {
+		if n, found := c.known[kind+"\x00"+name]; found {
+			return &c.stores[n]
 		}
 	}
 	return nil
@@ -256,8 +268,8 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 		return &Layer{Kind: "manifests", Label: label, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file], Values: map[string]Value{}, Changed: f.tree.Changed(file)}
 	}
 	for _, from := range items(w.from) {
-		for key, kind := range map[string]string{"configMapRef": "ConfigMap", "secretRef": "Secret"} {
-			ref := at(from, key)
+		for _, of := range []struct{ key, kind string }{{"configMapRef", "ConfigMap"}, {"secretRef", "Secret"}} {
+			ref, kind := at(from, of.key), of.kind
 			name := text(ref, "name")
 			if name == "" {
 				continue
@@ -266,7 +278,7 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 			if s := c.find(kind, name); s != nil {
 				l.Label, l.File = fmt.Sprintf("%s, %s %s", s.file, kind, name), s.file
 				for key, v := range s.values {
-					if isName(key) {
+					if envfile.IsName(key) {
 						l.Values[text(from, "prefix")+key] = v
 					}
 				}
@@ -276,25 +288,15 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 			layers = append(layers, l)
 		}
 	}
-	own := layer(fmt.Sprintf("%s, container %s", w.file, w.container), w.file)
+	own, left := layer(fmt.Sprintf("%s, container %s", w.file, w.container), w.file), maxYAML
 	for _, e := range items(w.env) {
 		if name := at(e, "name"); name != nil && name.Value != "" {
 			if v, given := c.value(e, w, name); given {
+				if v.State == Set && at(e, "value") != nil {
+					v, left = references(v, append(layers, own), left)
+				}
 				own.Values[name.Value] = v
 			}
-		}
-	}
-	for name, v := range own.Values { // $(OTHER) refers to what comes before
-		if v.State == Set && strings.Contains(v.Text, "$(") {
-			v.Text = dollarParens.ReplaceAllStringFunc(v.Text, func(ref string) string {
-				for _, l := range slices.Backward(append(layers, own)) {
-					if other, found := l.Values[ref[2:len(ref)-1]]; found && ref[2:len(ref)-1] != name {
-						return other.Text
-					}
-				}
-				return ref
-			})
-			own.Values[name] = v
 		}
 	}
 	if len(own.Values) > 0 {
@@ -303,7 +305,39 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 	return layers
 }
 
-var dollarParens = regexp.MustCompile(`\$\([A-Za-z_][A-Za-z0-9_.-]*\)`)
+var dollarParens = regexp.MustCompile(`\$\$|\$\([A-Za-z_][A-Za-z0-9_.-]*\)`)
+
+// references fills in $(NAME) with what stands before it, the last layer
+// first; $$ is a dollar sign, and what nothing sets stays as it is written. It
+// gives how many bytes may still be filled in.
+func references(v Value, before []*Layer, left int) (Value, int) {
+	if !strings.Contains(v.Text, "$") {
+		return v, left
+	}
+	unseen := false
+	v.Text = dollarParens.ReplaceAllStringFunc(v.Text, func(ref string) string {
+		if ref == "$$" {
+			return "$"
+		}
+		name := ref[2 : len(ref)-1]
+		for _, l := range slices.Backward(before) {
+			other, found := l.Values[name]
+			if !found {
+				continue
+			}
+			if unseen = unseen || other.State == Given || other.State == Sealed || len(other.Text) > left; unseen {
+				return ref
+			}
+			left -= len(other.Text)
+			return other.Text
+		}
+		return ref
+	})
+	if unseen {
+		v.State, v.Text, v.Why = Given, "", "made of a value that is not seen here"
+	}
+	return v, left
+}
 
 // value gives the value of one entry of env; it is none where an optional key
 // is not there.
@@ -318,8 +352,8 @@ func (c *cluster) value(e *yaml.Node, w workload, name *yaml.Node) (v Value, giv
 		v.Line, v.Column = name.Line, name.Column
 		return v, true
 	}
-	for key, kind := range map[string]string{"configMapKeyRef": "ConfigMap", "secretKeyRef": "Secret"} {
-		ref := at(from, key)
+	for _, of := range []struct{ key, kind string }{{"configMapKeyRef", "ConfigMap"}, {"secretKeyRef", "Secret"}} {
+		ref, kind := at(from, of.key), of.kind
 		if ref == nil {
 			continue
 		}

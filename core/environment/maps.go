@@ -4,6 +4,8 @@ import (
 	"strings"
 
 	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/envfile"
 )
 
 // maps are flat mappings of names to values in JSON or YAML, at the top of
@@ -26,7 +28,7 @@ var maps = kind{
 				return nil, &SpecError{s.Map, "no mapping of names to values stands there", `Give the path to it, such as at = "staging.variables".`}
 			}
 			for _, e := range entries(n) {
-				if isName(e.key.Value) && e.value.Kind == yaml.ScalarNode {
+				if envfile.IsName(e.key.Value) && e.value.Kind == yaml.ScalarNode {
 					v := scalarValue(e.value, s.Map)
 					v.Line, v.Column = e.key.Line, e.key.Column
 					l.Values[e.key.Value] = v

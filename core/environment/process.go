@@ -3,6 +3,7 @@ package environment
 import (
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"os"
 	"runtime"
@@ -15,8 +16,11 @@ import (
 var processes = kind{
 	key: "process", says: `a live process: "present", or its number`,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
+		if f.options.Present == nil { // who wrote the tree is not who runs this
+			return nil, &SpecError{"process " + s.Process, "the configuration names a live process, which is not looked at unasked", "Name it on the command line with -e NAME --pid NUMBER, or let the configuration: --with-processes."}
+		}
 		if s.Process == "present" {
-			return []*Layer{Present(f.options.Surroundings)}, nil
+			return []*Layer{Present(f.options.Present)}, nil
 		}
 		pid, err := strconv.Atoi(s.Process)
 		if err != nil {
@@ -51,7 +55,7 @@ func Process(pid int) (*Layer, error) {
 	if runtime.GOOS != "linux" {
 		return nil, &SpecError{what, "this system shows no process's environment", "Have it list its own: inzicht capture -, or pipe its listing in with -e NAME=-."}
 	}
-	src, err := os.ReadFile(fmt.Sprintf("/proc/%d/environ", pid))
+	src, err := readOfSystem(fmt.Sprintf("/proc/%d/environ", pid))
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
 		return nil, &SpecError{what, "there is no such process", "See ps for the numbers of those that run."}
@@ -63,6 +67,16 @@ func Process(pid int) (*Layer, error) {
 	l := &Layer{Kind: "process", Label: what, Values: map[string]Value{}, Changed: started(pid)}
 	l.zeroSeparated(src)
 	return l, nil
+}
+
+// readOfSystem reads a file of the system's own, as far as maxListing.
+func readOfSystem(file string) ([]byte, error) {
+	in, err := os.Open(file)
+	if err != nil {
+		return nil, err
+	}
+	defer in.Close()
+	return io.ReadAll(io.LimitReader(in, maxListing))
 }
 
 // ticks are the parts of a second in which the kernel gives the start of a process.

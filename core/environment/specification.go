@@ -4,6 +4,8 @@ import (
 	"strings"
 
 	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/envfile"
 )
 
 // specifications are what hosting services are told in YAML or JSON: lists of
@@ -71,7 +73,7 @@ func keyed(n *yaml.Node, file string, values map[string]Value, depth int) {
 		if name == nil {
 			name = at(item, "name")
 		}
-		if name == nil || !isName(name.Value) || !isEntry(item) {
+		if name == nil || !envfile.IsName(name.Value) || !isEntry(item) {
 			keyed(item, file, values, depth+1)
 			continue
 		}
@@ -86,7 +88,7 @@ func keyed(n *yaml.Node, file string, values map[string]Value, depth int) {
 		switch {
 		case isBlock(e.key.Value) && e.value.Kind == yaml.MappingNode:
 			for _, inner := range entries(e.value) {
-				if isName(inner.key.Value) && inner.value.Kind == yaml.ScalarNode {
+				if envfile.IsName(inner.key.Value) && inner.value.Kind == yaml.ScalarNode {
 					v := scalarValue(inner.value, file)
 					v.Line, v.Column = inner.key.Line, inner.key.Column
 					values[inner.key.Value] = v

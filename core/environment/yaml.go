@@ -5,7 +5,6 @@ import (
 	"path"
 	"regexp"
 	"strconv"
-	"strings"
 
 	"go.yaml.in/yaml/v4"
 )
@@ -16,6 +15,7 @@ const (
 	maxYAMLDepth = 60      // of nodes that are looked at
 	maxYAMLFiles = 4000    // that are looked at in one tree
 	maxAliases   = 1000    // in one file, before it is taken for a bomb
+	maxNodes     = 1 << 20 // of one file, written out
 )
 
 // yamlDocument is one document of a YAML or JSON file.
@@ -85,8 +85,8 @@ func parseYAML(file string, src []byte) (list []*yamlDocument, problem *yamlErro
 			}
 			return fail(line, "this file cannot be understood as YAML", hint)
 		}
-		if n := countAliases(root, 0); n > maxAliases {
-			return fail(0, "this file holds more aliases than a person writes, and was not read", "Write the values out.")
+		if !(&bulk{}).takes(root, 0) {
+			return fail(0, "this file is nested deeper or holds more aliases than a person writes, and was not read", "Write the values out.")
 		}
 		if len(root.Content) > 0 {
 			list = append(list, &yamlDocument{file, root.Content[0]})
@@ -95,24 +95,26 @@ func parseYAML(file string, src []byte) (list []*yamlDocument, problem *yamlErro
 	return list, nil
 }
 
-// countAliases counts what the aliases of a document stand for when written
-// out, as far as maxAliases.
-func countAliases(n *yaml.Node, depth int) int {
-	if depth > maxYAMLDepth {
-		return 0
+// bulk is how much a document is when its aliases are written out.
+type bulk struct{ nodes, aliases int }
+
+// takes reports whether a document is of a size that a person writes.
+func (b *bulk) takes(n *yaml.Node, depth int) bool {
+	if b.nodes++; depth > maxYAMLDepth && len(n.Content) > 0 || b.nodes > maxNodes {
+		return false
 	}
-	total := 0
 	for _, child := range n.Content {
 		if child.Kind == yaml.AliasNode && child.Alias != nil {
-			total += 1 + countAliases(child.Alias, depth+1)
-		} else {
-			total += countAliases(child, depth+1)
+			if b.aliases++; b.aliases > maxAliases {
+				return false
+			}
+			child = child.Alias
 		}
-		if total > maxAliases {
-			break
+		if !b.takes(child, depth+1) {
+			return false
 		}
 	}
-	return total
+	return true
 }
 
 // follow gives what an alias stands for.
@@ -204,13 +206,6 @@ func scalarValue(n *yaml.Node, file string) Value {
 		return textValue("", file, n.Line, n.Column)
 	}
 	return textValue(n.Value, file, n.Line, n.Column)
-}
-
-// isName tells whether s is written like the name of a variable.
-func isName(s string) bool {
-	return s != "" && len(s) < 256 && strings.IndexFunc(s, func(r rune) bool {
-		return r != '_' && r != '.' && r != '-' && (r < '0' || r > '9') && (r < 'A' || r > 'Z') && (r < 'a' || r > 'z')
-	}) < 0 && (s[0] < '0' || s[0] > '9')
 }
 
 // oneOrMore gives the scalars of what may be written as one or as a list.
