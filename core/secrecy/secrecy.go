@@ -3,7 +3,10 @@ package secrecy
 
 import (
 	"math"
+	"regexp"
+	"slices"
 	"strings"
+	"sync"
 	"unicode"
 )
 
@@ -112,11 +115,45 @@ func entropy(s string) float64 {
 // Mask is what is shown for a value that is kept secret.
 const Mask = "••••••"
 
-// Literal gives a literal found in source for showing: masked where the name
-// or the literal itself says that it is a secret.
-func Literal(name, value string) string {
-	if value != "" && (IsSecretName(name) || LooksSecret(value)) {
+// Shown gives a literal found in source for showing: masked where it belongs
+// to a secret, or itself looks like one.
+func Shown(secret bool, value string) string {
+	if value != "" && (secret || HoldsSecret(value)) {
 		return Mask
 	}
 	return value
+}
+
+// ShownSource gives an expression as it is written in source for showing: not
+// at all where it belongs to a secret, and with what looks secret masked.
+func ShownSource(secret bool, source string) string {
+	if secret {
+		return Mask
+	}
+	return MaskParts(source)
+}
+
+// part is what in a text may be a secret by itself.
+var part = sync.OnceValue(func() *regexp.Regexp { return regexp.MustCompile(`[A-Za-z0-9+/_~=-]{16,}`) })
+
+// userinfo is a password in an address.
+var userinfo = sync.OnceValue(func() *regexp.Regexp { return regexp.MustCompile(`(://[^\s/:@'"]*:)([^\s/@'"]+)(@)`) })
+
+// HoldsSecret tells whether a text, or a part of it, looks like a secret.
+func HoldsSecret(text string) bool {
+	if LooksSecret(text) || userinfo().MatchString(text) && LooksSecret(userinfo().FindString(text)) {
+		return true
+	}
+	return slices.ContainsFunc(part().FindAllString(text, -1), LooksSecret)
+}
+
+// MaskParts gives a text with what looks secret in it masked.
+func MaskParts(text string) string {
+	text = userinfo().ReplaceAllString(text, "${1}"+Mask+"${3}")
+	return part().ReplaceAllStringFunc(text, func(p string) string {
+		if LooksSecret(p) {
+			return Mask
+		}
+		return p
+	})
 }

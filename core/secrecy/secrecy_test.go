@@ -14,7 +14,7 @@ func TestIsSecretName(t *testing.T) {
 	}
 }
 
-func TestLiteral(t *testing.T) {
+func TestShown(t *testing.T) {
 	for _, c := range []struct{ name, value, want string }{
 		{"LOCK_NAME", "north", "north"},
 		{"LOCK_TOKEN", "north", Mask},
@@ -24,7 +24,7 @@ func TestLiteral(t *testing.T) {
 		{"LOCK_ID", "q8Zr41LmXw92TbKd77Yh", Mask},
 		{"LOCK_PATH", "/var/lib/lockside/levels", "/var/lib/lockside/levels"},
 	} {
-		if got := Literal(c.name, c.value); got != c.want {
+		if got := Shown(IsSecretName(c.name), c.value); got != c.want {
 			t.Errorf("%s=%s: have %s", c.name, c.value, got)
 		}
 	}

@@ -2,17 +2,14 @@
 package trace
 
 import (
-	"bytes"
-	"regexp"
+	"context"
 	"slices"
-	"strings"
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/history"
 	"inzicht/core/near"
 	"inzicht/core/reads"
-	"inzicht/core/secrecy"
 	"inzicht/core/survey"
 )
 
@@ -52,8 +49,8 @@ type Source struct {
 	Open        string // what else the environment gets values from, or ""
 }
 
-// Of gathers what is known of a variable.
-func Of(s *survey.Survey, name string) *Trace {
+// Of gathers what is known of a variable. Git is asked until ctx ends.
+func Of(ctx context.Context, s *survey.Survey, name string) *Trace {
 	t := &Trace{Name: name, Variable: s.Contract.Lookup(name), Pattern: s.Contract.Covers(name)}
 	if t.Variable != nil {
 		for _, r := range t.Variable.Reads {
@@ -79,7 +76,7 @@ func Of(s *survey.Survey, name string) *Trace {
 	}
 	t.Near = nearNames(s, name)
 	if s.Tree.Git {
-		if commit, found := history.Added(s.Tree.Root, name); found {
+		if commit, found := history.Added(ctx, s.Tree.Root, name); found {
 			t.Added = &commit
 		}
 	}
@@ -110,35 +107,4 @@ func nearNames(s *survey.Survey, name string) (list []string) {
 	})
 	slices.Sort(list)
 	return list
-}
-
-// widestLine is how much of a line of source is shown.
-const widestLine = 200
-
-var literal = regexp.MustCompile("\"[^\"]*\"|'[^']*'|`[^`]*`")
-
-// sourceLine gives the line of a read, with literals masked that look secret,
-// and with all but its name masked where the variable is a secret.
-func sourceLine(s *survey.Survey, r reads.Read) string {
-	src, err := s.Tree.ReadFile(r.File)
-	if err != nil {
-		return ""
-	}
-	lines := bytes.Split(src, []byte{'\n'})
-	if r.Line > len(lines) {
-		return ""
-	}
-	line := strings.TrimSpace(strings.ToValidUTF8(string(lines[r.Line-1]), "�"))
-	secret := secrecy.IsSecretName(r.Name)
-	line = literal.ReplaceAllStringFunc(line, func(quoted string) string {
-		inside := quoted[1 : len(quoted)-1]
-		if secrecy.LooksSecret(inside) || secret && inside != r.Name && !strings.Contains(inside, r.Name) && len(inside) > 1 {
-			return quoted[:1] + secrecy.Mask + quoted[len(quoted)-1:]
-		}
-		return quoted
-	})
-	if runes := []rune(line); len(runes) > widestLine {
-		line = string(runes[:widestLine]) + "…"
-	}
-	return line
 }

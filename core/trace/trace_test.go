@@ -29,7 +29,7 @@ func TestOf(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	url := Of(s, "GATE_URL")
+	url := Of(t.Context(), s, "GATE_URL")
 	if !url.Known() || len(url.Reads) != 1 || url.Reads[0].Source != "url = os.environ['GATE_URL']  # where" {
 		t.Errorf("reads: %+v", url.Reads)
 	}
@@ -51,10 +51,10 @@ func TestOf(t *testing.T) {
 	if got := strings.Join(chains, "|"); got != want {
 		t.Errorf("chains\n%s, want\n%s", got, want)
 	}
-	if north := Of(s, "GATE_NORTH"); !north.Known() || north.Variable != nil || north.Pattern == nil {
+	if north := Of(t.Context(), s, "GATE_NORTH"); !north.Known() || north.Variable != nil || north.Pattern == nil {
 		t.Errorf("a name that fits a pattern: %+v", north)
 	}
-	if nobody := Of(s, "NOBODY"); nobody.Known() {
+	if nobody := Of(t.Context(), s, "NOBODY"); nobody.Known() {
 		t.Error("NOBODY is known")
 	}
 }
@@ -69,7 +69,7 @@ func TestSourceIsMasked(t *testing.T) {
 		"GATE_TOKEN": "token = os.environ.get('GATE_TOKEN', '" + secrecy.Mask + "')",
 		"GATE_STORE": "store = os.environ.get('GATE_STORE', '" + secrecy.Mask + "')",
 	} {
-		if got := Of(s, name).Reads[0].Source; got != want {
+		if got := Of(t.Context(), s, name).Reads[0].Source; got != want {
 			t.Errorf("%s: %s", name, got)
 		}
 	}
@@ -94,11 +94,11 @@ func TestAdded(t *testing.T) {
 		t.Fatal(err)
 	}
 	for name, want := range map[string]string{"GATE_URL": "first", "GATE_TOKEN": "second"} {
-		if added := Of(s, name).Added; added == nil || added.Subject != want || len(added.Date) != 10 {
+		if added := Of(t.Context(), s, name).Added; added == nil || added.Subject != want || len(added.Date) != 10 {
 			t.Errorf("%s came in with %+v", name, added)
 		}
 	}
-	if added := Of(s, "NOBODY").Added; added != nil {
+	if added := Of(t.Context(), s, "NOBODY").Added; added != nil {
 		t.Errorf("NOBODY came in with %+v", added)
 	}
 }
