@@ -2,7 +2,6 @@ package cli
 
 import (
 	"fmt"
-	"os"
 	"path/filepath"
 	"slices"
 	"strings"
@@ -24,43 +23,49 @@ func newAccept() *cobra.Command {
 		Short: "Accept present findings, with a reason, and hold the line from here",
 		Long: `Writes the present findings of verify into ` + accepted.FileName + `, which is to be
 committed. From then on verify shows only what is new. A finding is known again
-by its rule, variable, environment and component, not by its line. With --until
-it counts again after that day.
+by its rule, variable, environment and component, and where the rule is about
+places by its file; not by its line. With --until it counts again after that
+day. --prune drops only what the other flags ask for.
 
 A comment on a line of an env file or of source accepts one finding there:
 
   LEGACY_PORT=7000   # inzicht accepts unused: the harbour's own scripts read it`,
 		Example: `  inzicht accept --reason "there when we adopted inzicht"
   inzicht accept --only unused --variable FAX_GATEWAY_URL --reason "fax goes in March" --until 2027-03-31
-  inzicht accept --prune`,
+  inzicht accept --prune
+  inzicht accept --prune --only unused`,
 		Args: pathArgument,
 		RunE: func(c *cobra.Command, arguments []string) error {
-			if err := checkAcceptance(reason, until, prune); err != nil {
+			if err := checkAcceptance(reason, until, level, prune); err != nil {
 				return err
 			}
 			p, err := k.findings(c, arguments)
 			if err != nil {
 				return err
 			}
+			if err := whole(p); err != nil { // what was not looked at may hold more, or less
+				return err
+			}
 			list, err := accepted.Read(p.Survey.Tree)
 			if err != nil {
 				return err
 			}
+			about := func(variable string) bool { return len(variables) == 0 || slices.Contains(variables, variable) }
 			var said string
 			if prune {
-				n := list.Prune(p.Findings)
+				n := list.Prune(p.Findings, func(id verify.Identity) bool { return k.asksFor(id) && about(id.Variable) })
 				said = fmt.Sprintf("Dropped %d that no longer occur; %d are accepted.", n, len(list.Entries))
 			} else {
 				open, _ := list.Split(p.Survey.Tree, p.Findings, time.Now())
 				open = slices.DeleteFunc(open, func(f verify.Finding) bool {
-					return len(variables) > 0 && !slices.Contains(variables, f.Variable) || f.Level.Rank() > verify.Level(level).Rank()
+					return !about(f.Variable) || f.Level.Rank() > verify.Level(level).Rank()
 				})
 				n := list.Add(open, reason, until, time.Now())
 				said = fmt.Sprintf("Accepted %d; %d are accepted in all.", n, len(list.Entries))
 			}
 			file := filepath.Join(p.Survey.Tree.Root, accepted.FileName)
 			if err := replaceFile(file, list.Bytes(), 0o644); err != nil {
-				return &usageError{fmt.Sprintf("%s cannot be written", file), "Check that the folder may be written."}
+				return &usageError{fmt.Sprintf("%s cannot be written", file), "Check that the folder may be written and has room; the file is as it was."}
 			}
 			_, err = fmt.Fprintf(c.OutOrStdout(), "%s Commit %s.\n", said, accepted.FileName)
 			return err
@@ -80,7 +85,10 @@ A comment on a line of an env file or of source accepts one finding there:
 	return c
 }
 
-func checkAcceptance(reason, until string, prune bool) error {
+func checkAcceptance(reason, until, level string, prune bool) error {
+	if verify.Level(level).Rank() < 0 {
+		return &usageError{fmt.Sprintf("--level is error, warning or note, not %q", level), "See: inzicht accept --help"}
+	}
 	if prune {
 		return nil
 	}
@@ -93,28 +101,4 @@ func checkAcceptance(reason, until string, prune bool) error {
 		}
 	}
 	return nil
-}
-
-// replaceFile writes a file beside the old one and puts it in its place. The
-// old file's mode is kept.
-func replaceFile(file string, content []byte, mode os.FileMode) error {
-	if info, err := os.Stat(file); err == nil {
-		mode = info.Mode().Perm()
-	}
-	temporary, err := os.CreateTemp(filepath.Dir(file), ".inzicht-*")
-	if err != nil {
-		return err
-	}
-	defer os.Remove(temporary.Name())
-	_, err = temporary.Write(content)
-	if closed := temporary.Close(); err == nil {
-		err = closed
-	}
-	if err != nil {
-		return err
-	}
-	if err := os.Chmod(temporary.Name(), mode); err != nil {
-		return err
-	}
-	return os.Rename(temporary.Name(), file)
 }

@@ -12,6 +12,7 @@ import (
 
 	"inzicht/core/environment"
 	"inzicht/core/survey"
+	"inzicht/report"
 )
 
 func newCapture() *cobra.Command {
@@ -99,6 +100,9 @@ func captureFilter(names []string, readBy, without string) (func(string) bool, e
 	if readBy != "" {
 		var err error
 		if taken, err = survey.Take(readBy, survey.Options{ReadsOnly: true}); err != nil {
+			return nil, err
+		}
+		if err := whole(&report.Page{Survey: taken, Unseen: unseen(&report.Page{Survey: taken})}); err != nil {
 			return nil, err
 		}
 	}

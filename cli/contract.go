@@ -36,8 +36,10 @@ func newContract() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			_, err = fmt.Fprint(c.OutOrStdout(), config.Suggest(p.Survey.Tree, p.Survey.Environments, p.Survey.Contract))
-			return err
+			if _, err = fmt.Fprint(c.OutOrStdout(), config.Suggest(p.Survey.Tree, p.Survey.Environments, p.Survey.Contract)); err != nil {
+				return err
+			}
+			return whole(p)
 		},
 	}
 	s.register(c, show)

@@ -35,7 +35,10 @@ shows states, never values.`,
 			}
 			o.Component = s.component
 			p.Matrix = matrix.Build(p.Survey, o)
-			return s.write(c, list, p)
+			if err := s.write(c, list, p); err != nil {
+				return err
+			}
+			return whole(p)
 		},
 	}
 	s.registerEnvironments(c)

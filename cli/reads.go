@@ -37,5 +37,8 @@ func (s *shared) showPage(c *cobra.Command, arguments []string, show func(report
 	if err != nil {
 		return err
 	}
-	return s.write(c, list, p)
+	if err := s.write(c, list, p); err != nil {
+		return err
+	}
+	return whole(p)
 }

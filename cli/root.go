@@ -3,6 +3,7 @@
 package cli
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"io"
@@ -42,11 +43,17 @@ func (e *usageError) Error() string { return e.reason }
 // Run runs the program with arguments and gives its exit status.
 func Run(arguments []string, in io.Reader, out, errOut io.Writer) int {
 	root := newRoot()
+	written := &result{Writer: out}
 	root.SetArgs(arguments)
 	root.SetIn(in)
-	root.SetOut(out)
+	root.SetOut(written)
 	root.SetErr(errOut)
-	command, err := root.ExecuteC()
+	done := endOnSignals()
+	defer done()
+	command, err := root.ExecuteContextC(context.Background())
+	if written.err != nil {
+		err = writeError("the result", written.err)
+	}
 	switch {
 	case err == nil:
 		return statusOK
@@ -59,29 +66,32 @@ func Run(arguments []string, in io.Reader, out, errOut io.Writer) int {
 
 // explain says what went wrong and what to do next.
 func explain(w io.Writer, command *cobra.Command, err error) {
-	fmt.Fprintf(w, "inzicht: %s\n", visibleError(err))
+	fmt.Fprintf(w, "inzicht: %s\n", visibleLines(err.Error()))
 	var path *tree.PathError
 	var usage *usageError
 	var spec *environment.SpecError
 	var list *accepted.Error
 	var past *history.Error
 	var configuration *config.Error
+	var lacking *unseenError
+	hint := "See: " + command.CommandPath() + " --help"
 	switch {
 	case errors.As(err, &configuration):
-		fmt.Fprintf(w, "  %s\n", configuration.Hint)
+		hint = configuration.Hint
 	case errors.As(err, &list):
-		fmt.Fprintf(w, "  %s\n", list.Hint)
+		hint = list.Hint
 	case errors.As(err, &past):
-		fmt.Fprintf(w, "  %s\n", past.Hint)
+		hint = past.Hint
 	case errors.As(err, &spec):
-		fmt.Fprintf(w, "  %s\n", spec.Hint)
+		hint = spec.Hint
 	case errors.As(err, &path):
-		fmt.Fprintf(w, "  %s\n", path.Hint)
+		hint = path.Hint
 	case errors.As(err, &usage):
-		fmt.Fprintf(w, "  %s\n", usage.hint)
-	default:
-		fmt.Fprintf(w, "  See: %s --help\n", command.CommandPath())
+		hint = usage.hint
+	case errors.As(err, &lacking):
+		hint = lacking.hint()
 	}
+	fmt.Fprintf(w, "  %s\n", visibleLines(hint))
 }
 
 func newRoot() *cobra.Command {
@@ -130,6 +140,6 @@ var buildCommit string
 
 // isTerminal tells whether a writer is a terminal.
 func isTerminal(w any) bool {
-	f, ok := w.(*os.File)
+	f, ok := beneath(w).(*os.File)
 	return ok && isTerminalFile(f)
 }

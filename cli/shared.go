@@ -1,6 +1,7 @@
 package cli
 
 import (
+	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -30,8 +31,10 @@ type shared struct {
 	quiet     bool
 	verbose   bool
 
-	environments []string
-	pid          int
+	environments     []string
+	pid              int
+	withSurroundings bool
+	withProcesses    bool
 }
 
 // shower shows one thing in one format.
@@ -88,7 +91,8 @@ func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*re
 	if len(arguments) > 0 {
 		dir = arguments[0]
 	}
-	options := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ReadsOnly: readsOnly, ConfigFile: s.config, Surroundings: os.Environ(), Keep: s.keep()}
+	options := s.options()
+	options.ReadsOnly = readsOnly
 	done := func() {}
 	if !s.quiet {
 		options.Progress, done = progress(c.ErrOrStderr())
@@ -102,7 +106,20 @@ func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*re
 		Survey: taken, Reads: taken.Reads, Variables: taken.Contract.Variables,
 		Verbose: s.verbose, Terminal: isTerminal(c.OutOrStdout()), Width: width(c.OutOrStdout()),
 	}
+	p.Unseen = unseen(p)
 	return p, s.restrict(p)
+}
+
+// options says what to look at, as the flags have it.
+func (s *shared) options() survey.Options {
+	o := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ConfigFile: s.config, Keep: s.keep()}
+	if s.withSurroundings {
+		o.Surroundings = os.Environ()
+	}
+	if s.withProcesses {
+		o.Present = os.Environ()
+	}
+	return o
 }
 
 // keep gives the folder in which results are kept for the next run.
@@ -207,12 +224,10 @@ func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
 		if o.styled {
 			out = &colorprofile.Writer{Forward: file, Profile: colorprofile.NoTTY}
 		}
-		err = o.show(out, &page)
-		if closed := file.Close(); err == nil {
-			err = closed
-		}
-		if err != nil {
-			return err
+		written := &result{Writer: out}
+		err = o.show(written, &page)
+		if err = errors.Join(err, written.err, file.Close()); err != nil {
+			return writeError(o.file, err)
 		}
 	}
 	return nil
@@ -220,7 +235,9 @@ func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
 
 // paint gives a writer that keeps as much colour as the reader can see.
 func (s *shared) paint(w io.Writer) io.Writer {
-	painted := colorprofile.NewWriter(w, os.Environ())
+	to, _ := beneath(w).(io.Writer)
+	painted := colorprofile.NewWriter(to, os.Environ())
+	painted.Forward = w
 	switch {
 	case s.color == "never" || s.color == "auto" && (os.Getenv("NO_COLOR") != "" || !isTerminal(w)):
 		painted.Profile = colorprofile.NoTTY
@@ -235,7 +252,7 @@ func isTerminalFile(f *os.File) bool { return term.IsTerminal(int(f.Fd())) }
 // width is how many columns to fit in: those of the terminal, within reason.
 func width(w any) int {
 	const fallback, widest = 100, 140
-	if f, ok := w.(*os.File); ok {
+	if f, ok := beneath(w).(*os.File); ok {
 		if columns, _, err := term.GetSize(int(f.Fd())); err == nil && columns > 0 {
 			return min(columns, widest)
 		}
@@ -266,9 +283,9 @@ func progress(w io.Writer) (tell func(done, all int), done func()) {
 	}
 }
 
-// visibleError makes an error fit for a terminal, line by line.
-func visibleError(err error) string {
-	lines := strings.Split(err.Error(), "\n")
+// visibleLines makes a text fit for a terminal, line by line.
+func visibleLines(text string) string {
+	lines := strings.Split(text, "\n")
 	for i := range lines {
 		lines[i] = report.Visible(lines[i])
 	}

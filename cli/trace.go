@@ -43,17 +43,21 @@ force and which others it hides. Values are not shown.`,
 			if err != nil {
 				return err
 			}
-			t := trace.Of(p.Survey, arguments[0])
+			t := trace.Of(c.Context(), p.Survey, arguments[0])
 			if !t.Known() {
 				return unknownVariable(p, t)
 			}
 			t.Environments = slices.DeleteFunc(t.Environments, func(source trace.Source) bool {
 				return len(globs) > 0 && !slices.ContainsFunc(globs, func(g string) bool { return environment.Named(g, source.Environment) })
 			})
+			show := func() error { return report.Trace(s.paint(c.OutOrStdout()), t, p.Width) }
 			if format == "json" {
-				return report.TraceJSON(c.OutOrStdout(), t)
+				show = func() error { return report.TraceJSON(c.OutOrStdout(), t) }
 			}
-			return report.Trace(s.paint(c.OutOrStdout()), t, p.Width)
+			if err := show(); err != nil {
+				return err
+			}
+			return whole(p)
 		},
 	}
 	s.registerEnvironments(c)

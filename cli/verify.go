@@ -3,7 +3,6 @@ package cli
 import (
 	"cmp"
 	"fmt"
-	"os"
 	"path"
 	"path/filepath"
 	"slices"
@@ -15,7 +14,6 @@ import (
 	"inzicht/core/environment"
 	"inzicht/core/since"
 	"inzicht/core/survey"
-	"inzicht/core/tree"
 	"inzicht/core/verify"
 	"inzicht/report"
 )
@@ -26,6 +24,15 @@ type check struct {
 	only, skip []string
 	failOn     string
 	since      string
+
+	globs  []string                // of the environments asked for; none where all are
+	levels map[string]verify.Level // of rules that have another than their own
+}
+
+// asksFor tells whether a finding is one that the flags ask for.
+func (k *check) asksFor(id verify.Identity) bool {
+	inEnvironment := id.Environment == "" || len(k.globs) == 0 || slices.ContainsFunc(k.globs, func(g string) bool { return environment.Named(g, id.Environment) })
+	return inEnvironment && k.levels[id.Rule] != verify.Off && (k.component == "" || id.Component == k.component)
 }
 
 func (k *check) registerRules(c *cobra.Command) {
@@ -93,6 +100,9 @@ func (k *check) run(show func(report.Format) shower) func(*cobra.Command, []stri
 		if err := k.write(c, list, p); err != nil {
 			return err
 		}
+		if err := whole(p); err != nil {
+			return err
+		}
 		threshold := verify.Level(cmp.Or(k.failOn, p.Survey.Config.FailOn, "error"))
 		if slices.ContainsFunc(p.Findings, func(f verify.Finding) bool { return f.Level.Rank() <= threshold.Rank() }) {
 			return errFindings
@@ -111,11 +121,11 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 	if err != nil {
 		return nil, err
 	}
-	globs, err := k.choose(c, p)
-	if err != nil {
+	if k.globs, err = k.choose(c, p); err != nil {
 		return nil, err
 	}
 	levels := map[string]verify.Level{}
+	k.levels = levels
 	for rule, level := range p.Survey.Config.Rules {
 		if err := knownRules([]string{rule}); err != nil {
 			return nil, err
@@ -128,17 +138,17 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 		}
 	}
 	all := verify.Run(p.Survey, levels)
+	p.Unseen = append(unseen(p), ungit(p, levels)...)
 	if k.since != "" {
-		before, err := since.Findings(p.Survey, k.since, survey.Options{Options: tree.Options{NoSkip: k.noSkip}, ConfigFile: k.config, Surroundings: os.Environ()}, levels)
+		options := k.options()
+		options.Keep = ""
+		before, err := since.Findings(c.Context(), p.Survey, k.since, options, levels)
 		if err != nil {
 			return nil, err
 		}
 		all = since.New(before, all)
 	}
-	p.Findings = slices.DeleteFunc(all, func(f verify.Finding) bool {
-		return f.Environment != "" && len(globs) > 0 && !slices.ContainsFunc(globs, func(g string) bool { return environment.Named(g, f.Environment) }) ||
-			k.component != "" && f.Component != k.component
-	})
+	p.Findings = slices.DeleteFunc(all, func(f verify.Finding) bool { return !k.asksFor(f.Identity()) })
 	return p, nil
 }
 

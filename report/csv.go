@@ -49,7 +49,7 @@ func csvContract(w io.Writer, p *Page) error {
 	for _, v := range p.Variables {
 		var fallbacks []string
 		for _, f := range v.Fallbacks {
-			fallbacks = append(fallbacks, secrecy.Literal(v.Name, f))
+			fallbacks = append(fallbacks, secrecy.Shown(v.Secret, f))
 		}
 		rows = append(rows, []string{v.Name, string(v.Need), string(v.Kind), strings.Join(fallbacks, " "), fmt.Sprint(v.Secret), strings.Join(v.Components, " "),
 			strings.Join(p.documentedIn(v.Name), " "), fmt.Sprintf("%s:%d", v.Reads[0].File, v.Reads[0].Line)})
@@ -65,6 +65,9 @@ func csvFindings(w io.Writer, p *Page) error {
 			line = fmt.Sprint(f.Line)
 		}
 		rows = append(rows, []string{f.Rule, string(f.Level), f.Variable, f.Environment, f.Component, f.File, line, f.Message, f.Hint})
+	}
+	for _, place := range p.Unseen {
+		rows = append(rows, []string{"", "", "", "", "", "", "", notLookedAt + place, ""})
 	}
 	return writeRows(w, rows)
 }

@@ -55,10 +55,29 @@ func textFindings(w io.Writer, p *Page) error {
 	for _, remark := range p.Remarks {
 		fmt.Fprintf(w, "%s\n", aside.Render("→ "+Visible(remark)))
 	}
+	unseenLines(w, p)
 	for _, line := range wrap(summary(p), p.Width) {
 		fmt.Fprintln(w, line)
 	}
 	return skippedLines(w, p)
+}
+
+// unseenLines says what should have been looked at and could not be.
+func unseenLines(w io.Writer, p *Page) {
+	if len(p.Unseen) == 0 {
+		return
+	}
+	fmt.Fprintf(w, "%s\n", caution.Render("? Not looked at"))
+	for n, place := range p.Unseen {
+		if n == shownRows && !p.Verbose {
+			fmt.Fprintf(w, "  %s\n", quiet.Render(fmt.Sprintf("… and %d more; -v shows all.", len(p.Unseen)-n)))
+			break
+		}
+		for _, line := range wrap(Visible(place), p.Width-2) {
+			fmt.Fprintf(w, "  %s\n", line)
+		}
+	}
+	fmt.Fprintln(w)
 }
 
 func textGroup(w io.Writer, p *Page, g group) {
@@ -261,7 +280,10 @@ func summary(p *Page) string {
 	if p.Accepted > 0 {
 		scale += "; " + count(p.Accepted, "accepted finding", "accepted findings") + " not shown"
 	}
-	if len(p.Findings) == 0 {
+	switch {
+	case len(p.Findings) == 0 && len(p.Unseen) > 0:
+		return caution.Render("Nothing to mend in what could be looked at.") + " In " + scale + "."
+	case len(p.Findings) == 0:
 		return good.Render("✓ Nothing to mend.") + " In " + scale + "."
 	}
 	var parts []string

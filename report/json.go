@@ -50,10 +50,10 @@ func numberOrNull(n int) *int {
 }
 
 // shownLiterals gives literals with those masked that look secret.
-func shownLiterals(name string, literals []string) []string {
+func shownLiterals(secret bool, literals []string) []string {
 	shown := []string{}
 	for _, l := range literals {
-		shown = append(shown, secrecy.Literal(name, l))
+		shown = append(shown, secrecy.Shown(secret, l))
 	}
 	return shown
 }
@@ -62,10 +62,13 @@ func newJSONRead(r reads.Read) jsonRead {
 	out := jsonRead{
 		Name: orNull(r.Name), Pattern: orNull(r.Pattern), Whole: r.Whole, File: r.File, Line: r.Line, Column: r.Column,
 		Language: r.Language, Access: r.Access, Need: r.Need, FallbackComputed: r.FallbackComputed, Kind: r.Kind,
-		Literals: shownLiterals(r.Name, r.Literals), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through),
+		Literals: shownLiterals(r.Secret, r.Literals), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through),
 	}
 	if r.Fallback != nil {
-		shown := secrecy.Literal(r.Name, *r.Fallback)
+		shown := secrecy.Shown(r.Secret, *r.Fallback)
+		if r.FallbackComputed {
+			shown = secrecy.ShownSource(r.Secret, *r.Fallback)
+		}
 		out.Fallback = &shown
 	}
 	return out
@@ -146,11 +149,11 @@ type jsonVariable struct {
 
 func newJSONVariable(p *Page, v contract.Variable) jsonVariable {
 	out := jsonVariable{
-		Name: v.Name, Need: v.Need, Kind: v.Kind, Literals: shownLiterals(v.Name, v.Literals), Fallbacks: []string{}, Secret: v.Secret,
+		Name: v.Name, Need: v.Need, Kind: v.Kind, Literals: shownLiterals(v.Secret, v.Literals), Fallbacks: []string{}, Secret: v.Secret,
 		Ambient: v.Ambient, Components: []string{}, DocumentedIn: p.documentedIn(v.Name), Reads: []jsonRead{},
 	}
 	for _, f := range v.Fallbacks {
-		out.Fallbacks = append(out.Fallbacks, secrecy.Literal(v.Name, f))
+		out.Fallbacks = append(out.Fallbacks, secrecy.Shown(v.Secret, f))
 	}
 	for _, c := range v.Components {
 		if c != "" {
@@ -212,5 +215,6 @@ func jsonFindings(w io.Writer, p *Page) error {
 		Schema   string               `json:"schema"`
 		Findings []jsonFinding        `json:"findings"`
 		Summary  map[verify.Level]int `json:"summary"`
-	}{"inzicht/findings/1", list, summary})
+		Unseen   []string             `json:"unseen,omitempty"`
+	}{"inzicht/findings/1", list, summary, p.Unseen})
 }

@@ -61,6 +61,15 @@ func junitFindings(w io.Writer, p *Page) error {
 		all.Failures += suite.Failures
 		all.Suites = append(all.Suites, suite)
 	}
+	if len(p.Unseen) > 0 {
+		suite := junitSuite{Name: "not looked at", Tests: len(p.Unseen), Failures: len(p.Unseen)}
+		for _, place := range p.Unseen {
+			suite.Cases = append(suite.Cases, junitCase{Name: Visible(place), Classname: "not looked at", Failure: &junitFailure{Message: notLookedAt + Visible(place), Type: "error"}})
+		}
+		all.Tests += suite.Tests
+		all.Failures += suite.Failures
+		all.Suites = append(all.Suites, suite)
+	}
 	fmt.Fprint(w, xml.Header)
 	out := xml.NewEncoder(w)
 	out.Indent("", "  ")

@@ -34,6 +34,13 @@ func markdownHead(w io.Writer, cells ...string) {
 }
 
 func markdownFindings(w io.Writer, p *Page) error {
+	for _, place := range p.Unseen {
+		fmt.Fprintf(w, "**%s**%s\n\n", strings.TrimSuffix(notLookedAt, " "), " "+inCell(place))
+	}
+	if len(p.Findings) == 0 && len(p.Unseen) > 0 {
+		_, err := fmt.Fprintf(w, "**Environment variables**: nothing to mend in what could be looked at.\n")
+		return err
+	}
 	if len(p.Findings) == 0 {
 		_, err := fmt.Fprintf(w, "**Environment variables**: nothing to mend (%s).\n", count(len(p.Survey.Contract.Variables), "variable", "variables"))
 		return err
@@ -67,11 +74,11 @@ func markdownContract(w io.Writer, p *Page) error {
 	for _, v := range p.Variables {
 		var fallbacks []string
 		for _, f := range v.Fallbacks {
-			fallbacks = append(fallbacks, code(secrecy.Literal(v.Name, f)))
+			fallbacks = append(fallbacks, code(secrecy.Shown(v.Secret, f)))
 		}
 		documented := strings.Join(p.documentedIn(v.Name), ", ")
 		where := fmt.Sprintf("%s:%d", v.Reads[0].File, v.Reads[0].Line)
-		markdownRow(w, code(v.Name), string(v.Need), inCell(shownKind(v.Name, v.Kind, v.Literals)), strings.Join(fallbacks, ", "), code(documented), code(where))
+		markdownRow(w, code(v.Name), string(v.Need), inCell(shownKind(v.Secret, v.Kind, v.Literals)), strings.Join(fallbacks, ", "), code(documented), code(where))
 	}
 	return nil
 }
@@ -112,6 +119,9 @@ func annotateFindings(w io.Writer, p *Page) error {
 		}
 		properties = append(properties, "title="+property.Replace(f.Rule))
 		fmt.Fprintf(w, "::%s %s::%s\n", kind, strings.Join(properties, ","), message.Replace(Visible(f.Message+". "+f.Hint)))
+	}
+	for _, place := range p.Unseen {
+		fmt.Fprintf(w, "::error title=not looked at::%s\n", message.Replace(Visible(place)))
 	}
 	return nil
 }

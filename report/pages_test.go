@@ -36,7 +36,7 @@ func tracePage(t *testing.T, name string) (*trace.Trace, string) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	one := trace.Of(s, name)
+	one := trace.Of(t.Context(), s, name)
 	return one, shown(t, func(b *bytes.Buffer) error { return Trace(b, one, 100) })
 }
 

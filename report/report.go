@@ -20,12 +20,16 @@ type Page struct {
 	Findings  []verify.Finding
 	Accepted  int      // findings that were accepted and are not shown
 	Remarks   []string // what else a person should know
+	Unseen    []string // what should have been looked at and could not be
 	Matrix    *matrix.Table
 
 	Width    int  // columns to fit in
 	Verbose  bool // show everything
 	Terminal bool // a person is reading
 }
+
+// notLookedAt begins what is said of a place that could not be looked at.
+const notLookedAt = "not looked at: "
 
 // Format is one way to show a page. What it cannot show is nil.
 type Format struct {

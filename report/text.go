@@ -157,14 +157,14 @@ func shownName(r reads.Read) cell {
 }
 
 // shownFallback is how a fallback is shown: literals in quotes, source as it stands.
-func shownFallback(name string, fallback *string, computed bool) string {
+func shownFallback(secret bool, fallback *string, computed bool) string {
 	switch {
 	case fallback == nil:
 		return ""
 	case computed:
-		return ansi.Truncate(secrecy.Literal("", *fallback), 28, "…")
+		return ansi.Truncate(secrecy.ShownSource(secret, *fallback), 28, "…")
 	}
-	return `"` + ansi.Truncate(secrecy.Literal(name, *fallback), 26, "…") + `"`
+	return `"` + ansi.Truncate(secrecy.Shown(secret, *fallback), 26, "…") + `"`
 }
 
 func textReads(w io.Writer, p *Page) error {
@@ -182,8 +182,8 @@ func textReads(w io.Writer, p *Page) error {
 		place := fmt.Sprintf("%d:%d", r.Line, r.Column)
 		files = append(files, r.File)
 		rows = append(rows, []cell{
-			{place, quiet}, shownName(r), {string(r.Need), needStyle(r.Need)}, {shownKind(r.Name, r.Kind, r.Literals), plain},
-			{shownFallback(r.Name, r.Fallback, r.FallbackComputed), plain}, {through, quiet},
+			{place, quiet}, shownName(r), {string(r.Need), needStyle(r.Need)}, {shownKind(r.Secret, r.Kind, r.Literals), plain},
+			{shownFallback(r.Secret, r.Fallback, r.FallbackComputed), plain}, {through, quiet},
 		})
 	}
 	lines := strings.Split(columns([]string{"line", "variable", "need", "kind", "fallback", "read by"}, rows, p.Width, 4, 5, 1), "\n")
@@ -206,9 +206,9 @@ func nothingRead(s *survey.Survey) string {
 	return fmt.Sprintf("Nothing reads an environment variable in %s.", count(s.Sources, "source file", "source files"))
 }
 
-func shownKind(name string, kind reads.Kind, literals []string) string {
+func shownKind(secret bool, kind reads.Kind, literals []string) string {
 	if kind == reads.Choice {
-		return ansi.Truncate(strings.Join(shownLiterals(name, literals), "|"), 24, "…")
+		return ansi.Truncate(strings.Join(shownLiterals(secret, literals), "|"), 24, "…")
 	}
 	return string(kind)
 }
@@ -237,7 +237,7 @@ func textContract(w io.Writer, p *Page) error {
 func contractRow(p *Page, v contract.Variable) []cell {
 	var fallbacks []string
 	for _, f := range v.Fallbacks {
-		fallbacks = append(fallbacks, shownFallback(v.Name, &f, false))
+		fallbacks = append(fallbacks, shownFallback(v.Secret, &f, false))
 	}
 	name := v.Name
 	if v.Secret {
@@ -257,7 +257,7 @@ func contractRow(p *Page, v contract.Variable) []cell {
 		where += fmt.Sprintf(" +%d", more)
 	}
 	return []cell{
-		{name, needStyle(v.Need)}, {string(v.Need), needStyle(v.Need)}, {shownKind(v.Name, v.Kind, v.Literals), plain},
+		{name, needStyle(v.Need)}, {string(v.Need), needStyle(v.Need)}, {shownKind(v.Secret, v.Kind, v.Literals), plain},
 		{ansi.Truncate(strings.Join(fallbacks, " "), 28, "…"), plain}, {documented, style}, {where, quiet},
 	}
 }

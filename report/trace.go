@@ -15,7 +15,7 @@ import (
 func Trace(w io.Writer, t *trace.Trace, width int) error {
 	title := strong.Render(Visible(t.Name))
 	if v := t.Variable; v != nil {
-		about := string(v.Need) + ", " + shownKind(v.Name, v.Kind, v.Literals)
+		about := string(v.Need) + ", " + shownKind(v.Secret, v.Kind, v.Literals)
 		if v.Secret {
 			about += ", secret"
 		}
@@ -54,7 +54,7 @@ func traceReads(w io.Writer, t *trace.Trace, width int) {
 	for _, r := range t.Reads {
 		said := []string{string(r.Need)}
 		if r.Fallback != nil {
-			said = append(said, "falls back to "+shownFallback(r.Name, r.Fallback, r.FallbackComputed))
+			said = append(said, "falls back to "+shownFallback(r.Secret, r.Fallback, r.FallbackComputed))
 		}
 		if r.Scope != reads.Runtime {
 			said = append(said, "in "+string(r.Scope))

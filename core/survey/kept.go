@@ -1,35 +1,42 @@
 package survey
 
 import (
+	"bytes"
 	"crypto/sha256"
 	"encoding/binary"
 	"encoding/gob"
 	"encoding/hex"
 	"fmt"
 	"hash"
+	"io/fs"
 	"os"
 	"path/filepath"
+	"regexp"
+	"slices"
 	"strings"
 	"sync"
 	"time"
 
+	"inzicht/core/files"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
 )
 
 // What a survey found is kept in a folder of the user's own, so that the next
-// one need not read again what has not changed. It is kept for each region and
-// language, since that is as far as names reach: where one file of it changed,
-// all of it is read again. The mark of a region is made of the marks of its
-// files (size, times, number), of the configuration and of the program itself.
+// one need not read again what has not changed: one file a tree and set of
+// flags, with a checksum before it. It is kept for each region and language,
+// since that is as far as names reach: where one file of it changed, all of it
+// is read again. The mark of a region is made of the marks of its files (size,
+// times, number), of the configuration and of the program itself. To which
+// component a file belongs is not kept: a manifest elsewhere may change it.
 
 // kept is what is known from the last survey of the same tree.
 type kept struct {
-	file  string     // where it is kept
-	parts []markPart // of this tree, now
-	of    []int32    // the part of each file, by its number, or -1
-	old   map[string]*keptPart
-	now   map[string]*keptPart // by mark
+	folder, file string     // where it is kept
+	parts        []markPart // of this tree, now
+	of           []int32    // the part of each file, by its number, or -1
+	old          map[string]*keptPart
+	now          map[string]*keptPart // by mark
 }
 
 // markPart is a part of the tree with its mark.
@@ -74,11 +81,12 @@ func (s *Survey) recall(options Options) *kept {
 	if err != nil {
 		return nil
 	}
-	root := sha256.Sum256([]byte(s.Tree.Root))
-	k := &kept{file: filepath.Join(options.Keep, hex.EncodeToString(root[:16])), old: map[string]*keptPart{}, now: map[string]*keptPart{}}
+	common := fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source())
+	name := sha256.Sum256([]byte(s.Tree.Root + "\x00" + common))
+	k := &kept{folder: options.Keep, file: hex.EncodeToString(name[:16]), old: map[string]*keptPart{}, now: map[string]*keptPart{}}
 	var reading sync.WaitGroup
 	reading.Go(k.read)
-	k.mark(s, fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source()))
+	k.mark(s, common)
 	reading.Wait()
 	for n := range k.parts {
 		k.parts[n].known = k.old[k.parts[n].mark] != nil
@@ -163,9 +171,9 @@ func (k *kept) mark(s *Survey, common string) {
 const tooYoung = int64(100 * time.Millisecond)
 
 // stampAll gives the stamp of each file that is wanted, by all processors.
-func stampAll(t *tree.Tree, wanted func(n int) bool) []tree.Stamp {
-	stamps := make([]tree.Stamp, len(t.Files))
-	folder, err := tree.OpenFolder(t.Root, "")
+func stampAll(t *tree.Tree, wanted func(n int) bool) []files.Stamp {
+	stamps := make([]files.Stamp, len(t.Files))
+	folder, err := files.OpenFolder(t.Root, "")
 	if err != nil {
 		return stamps
 	}
@@ -178,20 +186,26 @@ func stampAll(t *tree.Tree, wanted func(n int) bool) []tree.Stamp {
 	return stamps
 }
 
-// read reads what was kept, if it is still of use.
+// read reads what was kept, if it is whole.
 func (k *kept) read() {
-	info, err := os.Stat(k.file)
-	if err != nil || info.Size() > maxKept {
-		return
-	}
-	in, err := os.Open(k.file)
+	folder, err := files.OpenFolder(k.folder, "")
 	if err != nil {
 		return
 	}
-	defer in.Close()
-	if gob.NewDecoder(in).Decode(&k.old) != nil {
-		k.old = map[string]*keptPart{}
+	defer folder.Close()
+	src, err := folder.ReadUpTo(k.file, maxKept, nil)
+	if err != nil || len(src) < sha256.Size {
+		return
 	}
+	content := src[sha256.Size:]
+	if sum := sha256.Sum256(content); !bytes.Equal(sum[:], src[:sha256.Size]) {
+		return
+	}
+	if gob.NewDecoder(bytes.NewReader(content)).Decode(&k.old) != nil {
+		k.old = map[string]*keptPart{}
+		return
+	}
+	os.Chtimes(filepath.Join(k.folder, k.file), time.Time{}, time.Now()) // it was of use today
 }
 
 // has tells whether a file lies in a part that is known.
@@ -208,7 +222,9 @@ func (k *kept) recalled(s *Survey) {
 		if known := k.old[p.mark]; known != nil {
 			k.now[p.mark] = known
 			for _, r := range known.Reads {
-				s.Reads = append(s.Reads, r.read())
+				read := r.read()
+				read.Component = s.Tree.ComponentOf(read.File).Name
+				s.Reads = append(s.Reads, read)
 			}
 			s.Skipped = append(s.Skipped, known.Skipped...)
 			s.Sources += known.Sources
@@ -249,21 +265,69 @@ func (k *kept) keep(s *Survey, found []reads.Read, skipped []tree.Skip) {
 			p.Skipped = append(p.Skipped, skip)
 		}
 	}
+	for _, refused := range s.Refused() { // it is looked at again
+		if n := s.Tree.Number(refused.Path); n >= 0 && k.of[n] >= 0 {
+			k.parts[k.of[n]].young = true
+		}
+	}
 	for _, p := range k.parts {
 		if p.young {
 			delete(k.now, p.mark)
 		}
 	}
-	if os.MkdirAll(filepath.Dir(k.file), 0o700) != nil {
+	k.write()
+	k.tidy()
+}
+
+// write puts what is known now in the place of what was kept.
+func (k *kept) write() {
+	content := bytes.NewBuffer(make([]byte, sha256.Size))
+	if gob.NewEncoder(content).Encode(k.now) != nil || os.MkdirAll(k.folder, 0o700) != nil {
 		return
 	}
-	out, err := os.CreateTemp(filepath.Dir(k.file), ".new-*") // only the user may read it: source may hold secrets
+	sum := sha256.Sum256(content.Bytes()[sha256.Size:])
+	copy(content.Bytes(), sum[:])
+	out, err := os.CreateTemp(k.folder, newKept+"*") // only the user may read it: source may hold secrets
 	if err != nil {
 		return
 	}
 	defer os.Remove(out.Name())
-	err = gob.NewEncoder(out).Encode(k.now)
+	_, err = out.Write(content.Bytes())
 	if closed := out.Close(); err == nil && closed == nil {
-		os.Rename(out.Name(), k.file)
+		os.Rename(out.Name(), filepath.Join(k.folder, k.file))
+	}
+}
+
+// What is kept of trees that were not looked at for long goes.
+const (
+	newKept    = ".new-"
+	maxTrees   = 60
+	keptFor    = 30 * 24 * time.Hour
+	maxAllKept = 512 << 20 // bytes
+)
+
+var keptName = regexp.MustCompile(`^[0-9a-f]{32}$|^` + regexp.QuoteMeta(newKept))
+
+// tidy removes what was kept of other trees: the oldest, where it is too old,
+// too many or too much.
+func (k *kept) tidy() {
+	entries, err := os.ReadDir(k.folder)
+	if err != nil {
+		return
+	}
+	var all []fs.FileInfo
+	for _, e := range entries {
+		if info, err := e.Info(); err == nil && info.Mode().IsRegular() && keptName.MatchString(e.Name()) && e.Name() != k.file {
+			all = append(all, info)
+		}
+	}
+	slices.SortFunc(all, func(a, b fs.FileInfo) int { return b.ModTime().Compare(a.ModTime()) })
+	size := int64(0)
+	for n, info := range all {
+		size += info.Size()
+		age := time.Since(info.ModTime())
+		if n >= maxTrees || age > keptFor || size > maxAllKept || strings.HasPrefix(info.Name(), newKept) && age > time.Hour {
+			os.Remove(filepath.Join(k.folder, info.Name()))
+		}
 	}
 }

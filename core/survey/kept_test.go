@@ -1,6 +1,8 @@
 package survey
 
 import (
+	"bytes"
+	"fmt"
 	"os"
 	"path/filepath"
 	"testing"
@@ -24,6 +26,7 @@ func TestKept(t *testing.T) {
 		}
 		out := list(s)
 		for _, r := range s.Reads {
+			out += "\nof " + r.Component
 			if r.Fallback != nil {
 				out += "\nfalls back in " + r.File
 			}
@@ -51,6 +54,9 @@ func TestKept(t *testing.T) {
 		{"what is skipped", func() {}, true},
 		{"configuration", func() { write("inzicht.toml", "[[scope]]\nfiles = [\"*.py\"]\nscope = \"tooling\"\n") }, false},
 		{"what is excluded", func() { write("inzicht.toml", "[exclude]\nfiles = [\"*.py\"]\n") }, false},
+		{"another component of the same name", func() { write("lib/b/package.json", "{}\n") }, false},
+		{"a component less", func() { os.Remove(filepath.Join(root, "lib/b/package.json")) }, false},
+		{"a component within", func() { write("b/deep/package.json", "{}\n") }, false},
 		{"a file of kept results that is broken", func() {
 			files, _ := filepath.Glob(filepath.Join(folder, "*"))
 			for _, f := range files {
@@ -59,6 +65,12 @@ func TestKept(t *testing.T) {
 		}, false},
 	}
 	before := ""
+	if err := os.MkdirAll(filepath.Join(root, "lib/b"), 0o755); err != nil {
+		t.Fatal(err)
+	}
+	if err := os.MkdirAll(filepath.Join(root, "b/deep"), 0o755); err != nil {
+		t.Fatal(err)
+	}
 	old := time.Now().Add(-time.Hour)
 	filepath.WalkDir(root, func(path string, _ os.DirEntry, _ error) error { return os.Chtimes(path, old, old) })
 	time.Sleep(150 * time.Millisecond) // what was written just now is not kept
@@ -77,11 +89,83 @@ func TestKept(t *testing.T) {
 		before = want
 	}
 	files, _ := filepath.Glob(filepath.Join(folder, "*"))
-	if len(files) != 1 {
+	if len(files) != 4 { // one for each configuration and set of flags
 		t.Fatalf("kept are %v", files)
 	}
 	if info, err := os.Stat(files[0]); err != nil || info.Mode().Perm()&0o077 != 0 {
 		t.Errorf("others may read what is kept: %v", info.Mode())
+	}
+}
+
+// No damage to what is kept is taken for a result, and none of it is read
+// through a link or from a pipe.
+func TestKeptIsDamaged(t *testing.T) {
+	root := planted.Tree(t, "-- a.py --\nimport os\nos.environ['A_URL']\n-- b.py --\nimport os\nos.environ.get('B_URL', 'x')\n")
+	old := time.Now().Add(-time.Hour)
+	filepath.WalkDir(root, func(path string, _ os.DirEntry, _ error) error { return os.Chtimes(path, old, old) })
+	time.Sleep(150 * time.Millisecond)
+	folder := t.TempDir()
+	survey := func() string {
+		s, err := Take(root, Options{Keep: folder})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return list(s)
+	}
+	want := survey()
+	kept, _ := filepath.Glob(filepath.Join(folder, "*"))
+	if len(kept) != 1 {
+		t.Fatalf("kept are %v", kept)
+	}
+	whole, err := os.ReadFile(kept[0])
+	if err != nil {
+		t.Fatal(err)
+	}
+	for at := 0; at < len(whole); at += 1 + len(whole)/60 {
+		damaged := bytes.Clone(whole)
+		damaged[at] ^= 0x11
+		os.WriteFile(kept[0], damaged, 0o600)
+		if got := survey(); got != want {
+			t.Errorf("byte %d: have\n%s\nwant\n%s", at, got, want)
+		}
+	}
+	elsewhere := filepath.Join(t.TempDir(), "elsewhere")
+	os.WriteFile(elsewhere, whole, 0o600)
+	os.Remove(kept[0])
+	os.Symlink(elsewhere, kept[0])
+	if got := survey(); got != want {
+		t.Errorf("a link: %s", got)
+	}
+	if info, err := os.Lstat(kept[0]); err != nil || !info.Mode().IsRegular() {
+		t.Error("the link is still there")
+	}
+	if src, err := os.ReadFile(elsewhere); err != nil || !bytes.Equal(src, whole) {
+		t.Error("what the link led to was written")
+	}
+}
+
+// What is kept of many trees does not grow without end.
+func TestKeptIsTidied(t *testing.T) {
+	folder := t.TempDir()
+	long := time.Now().Add(-2 * keptFor)
+	for n := range maxTrees + 20 {
+		name := filepath.Join(folder, fmt.Sprintf("%032x", n))
+		os.WriteFile(name, []byte("x"), 0o600)
+		if n < 10 {
+			os.Chtimes(name, long, long)
+		}
+	}
+	os.WriteFile(filepath.Join(folder, "mine"), nil, 0o600)
+	root := planted.Tree(t, "-- a.py --\nimport os\nos.environ['A_URL']\n")
+	if _, err := Take(root, Options{Keep: folder}); err != nil {
+		t.Fatal(err)
+	}
+	kept, _ := filepath.Glob(filepath.Join(folder, "*"))
+	if len(kept) != maxTrees+2 { // its own, and what is none of ours
+		t.Errorf("%d are kept", len(kept))
+	}
+	if _, err := os.Stat(filepath.Join(folder, fmt.Sprintf("%032x", 3))); err == nil {
+		t.Error("an old one is kept")
 	}
 }
 

@@ -1,7 +1,6 @@
 package survey
 
 import (
-	"os"
 	"path"
 	"path/filepath"
 	"runtime"
@@ -10,7 +9,6 @@ import (
 	"sync"
 	"sync/atomic"
 
-	"inzicht/core/language"
 	"inzicht/core/tree"
 )
 
@@ -32,9 +30,16 @@ func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
 		return found
 	}
 	for _, folder := range s.libraryFolders() {
-		libraries, err := tree.Open(filepath.Join(s.Tree.Root, filepath.FromSlash(folder)), tree.Options{NoSkip: true})
+		libraries, err := tree.Open(filepath.Join(s.Tree.Root, filepath.FromSlash(folder)), tree.Options{NoSkip: true, NoGit: true})
 		if err != nil {
+			s.note(folder, err)
 			continue
+		}
+		for _, skip := range libraries.Skipped {
+			if skip.Refused {
+				skip.Path = path.Join(folder, skip.Path)
+				s.Skipped = append(s.Skipped, skip)
+			}
 		}
 		s.inLibrary(folder, libraries, newWordSet(names), found)
 	}
@@ -44,8 +49,7 @@ func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
 // libraryFolders gives the folders of installed libraries that there are.
 func (s *Survey) libraryFolders() (folders []string) {
 	add := func(folder string) {
-		at := filepath.Join(s.Tree.Root, filepath.FromSlash(folder))
-		if info, err := os.Lstat(at); err == nil && info.IsDir() && !slices.Contains(folders, folder) {
+		if s.Tree.HasFolder(folder) && !slices.Contains(folders, folder) {
 			folders = append(folders, folder)
 		}
 	}
@@ -69,16 +73,20 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, 
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			in := tree.NewReader(libraries.Root)
+			in := libraries.Reader()
 			defer in.Close()
 			for n := int(next.Add(1)) - 1; n < len(libraries.Files); n = int(next.Add(1)) - 1 {
 				file := libraries.Files[n].Path
-				l := language.Of(file)
+				l := s.known.Of(file)
 				if l == nil || l.Own != nil || scopeOf(file) == "test" {
 					continue
 				}
 				src, err := in.Read(file)
-				if err != nil || !l.Triggered(src) || !words.in(file, src) {
+				if err != nil {
+					s.note(path.Join(folder, file), err)
+					continue
+				}
+				if !l.Triggered(src) || !words.in(file, src) {
 					continue
 				}
 				for _, r := range analyse(l, file, src, nil).Reads {

@@ -218,7 +218,7 @@ func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]]
 
 func (s *secondLook) take() (added []*unit) {
 	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers}
-	defining, calling := s.find(s.definitions(), calledWords(s.open.helpers))
+	defining, calling := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers))
 	s.constants(context, defining)
 	if len(context.Constants) > 0 {
 		for n := range s.files {
@@ -249,7 +249,7 @@ func (s *secondLook) take() (added []*unit) {
 			break
 		}
 		context.Helpers = append(context.Helpers, found...)
-		_, calling = s.find(definedWords(nil), calledWords(found))
+		_, calling = s.find(definedWords(nil), calledWords(s.survey.known, found))
 	}
 	return added
 }
@@ -288,12 +288,13 @@ func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			in := tree.NewReader(s.survey.Tree.Root)
+			in := s.survey.Tree.Reader()
 			defer in.Close()
 			for from := int(next.Add(chunk)) - chunk; from < len(s.files); from = int(next.Add(chunk)) - chunk {
 				for n := from; n < min(from+chunk, len(s.files)); n++ {
 					src, err := in.Read(s.path(n))
 					if err != nil {
+						s.survey.note(s.path(n), err)
 						continue
 					}
 					defining[n], calling[n] = defined.in(s.path(n), src), called.in(s.path(n), src)
@@ -310,15 +311,18 @@ func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 
 // each calls f for the chosen files of the part, one after the other.
 func (s *secondLook) each(chosen []bool, f func(file string, src []byte, l *reads.Language)) {
-	in := tree.NewReader(s.survey.Tree.Root)
+	in := s.survey.Tree.Reader()
 	defer in.Close()
 	for n := range s.files {
 		if !chosen[n] {
 			continue
 		}
-		if src, err := in.Read(s.path(n)); err == nil {
-			f(s.path(n), src, s.survey.languages[s.files[n]])
+		src, err := in.Read(s.path(n))
+		if err != nil {
+			s.survey.note(s.path(n), err)
+			continue
 		}
+		f(s.path(n), src, s.survey.languages[s.files[n]])
 	}
 }
 

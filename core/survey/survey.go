@@ -14,9 +14,11 @@ import (
 	"inzicht/core/config"
 	"inzicht/core/contract"
 	"inzicht/core/environment"
+	"inzicht/core/files"
 	"inzicht/core/language"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
+	"inzicht/core/syntax"
 	"inzicht/core/tree"
 )
 
@@ -33,8 +35,12 @@ type Options struct {
 	// Keep is a folder in which to keep what was found, so that the next survey
 	// need not read again what has not changed; nothing is kept where empty.
 	Keep string
-	// Surroundings are NAME=value of who runs this; compose files interpolate them.
+	// Surroundings are NAME=value of who runs this, where compose files are to
+	// interpolate them.
 	Surroundings []string
+	// Present are NAME=value of who runs this, where the configuration may name
+	// live processes; otherwise nil.
+	Present []string
 }
 
 // Survey is all that is known of a tree.
@@ -49,22 +55,25 @@ type Survey struct {
 	Sources      int         // files in a known language
 	Bytes        int64       // their size
 
+	known      *language.Set
 	languages  []*reads.Language // of each file, by its name
 	noted      []fileRead        // of each file
 	regions    map[string]string // by folder, as far as asked
 	regionLock sync.Mutex
 	search     *secrecy.Search
 	watched    []watched
+	unread     sync.Mutex // of Skipped, while files are read side by side
 }
 
 // Take surveys the tree below dir. What cannot be taken is a *tree.PathError
 // or a *config.Error.
 func Take(dir string, options Options) (*Survey, error) {
-	c, err := config.Read(dir, options.ConfigFile)
+	c, err := readConfig(dir, options)
 	if err != nil {
 		return nil, err
 	}
-	if err := c.Compile(); err != nil {
+	known, err := c.Languages()
+	if err != nil {
 		return nil, err
 	}
 	options.Components, options.Excluded = c.TreeComponents(), c.ExcludesFile
@@ -72,7 +81,7 @@ func Take(dir string, options Options) (*Survey, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &Survey{Tree: t, Skipped: t.Skipped, Config: c}
+	s := &Survey{Tree: t, Skipped: t.Skipped, Config: c, known: known}
 	if !options.ReadsOnly {
 		if err := s.discover(options); err != nil {
 			return nil, err
@@ -84,21 +93,94 @@ func Take(dir string, options Options) (*Survey, error) {
 	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
 	s.Contract = contract.Build(s.Reads)
 	s.Contract.State(statements(c))
+	s.markSecrets()
 	if !options.ReadsOnly {
 		s.Environments.Drop(func(name string) bool { return s.Contract.Lookup(name) != nil || s.Contract.Covers(name) != nil })
 	}
-	slices.SortFunc(s.Skipped, func(a, b tree.Skip) int { return strings.Compare(a.Path, b.Path) })
+	slices.SortFunc(s.Skipped, func(a, b tree.Skip) int {
+		return cmp.Or(strings.Compare(a.Path, b.Path), strings.Compare(a.Reason, b.Reason))
+	})
+	s.Skipped = slices.Compact(s.Skipped)
 	return s, nil
+}
+
+// readConfig reads the configuration of the tree as it is, or of the earlier
+// state that is asked about.
+func readConfig(dir string, options Options) (*config.Config, error) {
+	if options.ConfigFile != "" || options.Past == nil {
+		return config.Read(dir, options.ConfigFile)
+	}
+	if !options.Past.Has(config.Name) {
+		return &config.Config{}, nil
+	}
+	src, err := options.Past.Read(config.Name, nil)
+	if err != nil {
+		return nil, &config.Error{File: config.Name, Reason: "it could not be read at that revision: " + files.Reason(err), Hint: "Check that the repository is whole: git fsck."}
+	}
+	return config.Parse(config.Name, src)
+}
+
+// TableOf gives the lexical table of the language that a file is in, or nil
+// where it has none.
+func (s *Survey) TableOf(file string) *syntax.Table {
+	n := s.Tree.Number(file)
+	if n < 0 || s.languages[n] == nil || s.languages[n].Own != nil {
+		return nil
+	}
+	return s.languages[n].Table
+}
+
+// Refused gives what is there and could not be looked at, though it should
+// have been: a result without it is not whole.
+func (s *Survey) Refused() (list []tree.Skip) {
+	for _, skip := range s.Skipped {
+		if skip.Refused {
+			list = append(list, skip)
+		}
+	}
+	return list
+}
+
+// note notes that a file could not be read. It may be called side by side.
+func (s *Survey) note(file string, err error) {
+	if !files.Refused(err) {
+		return
+	}
+	s.unread.Lock()
+	defer s.unread.Unlock()
+	s.Skipped = append(s.Skipped, tree.Skip{Path: file, Reason: files.Reason(err), Refused: true})
 }
 
 // discover finds the environments.
 func (s *Survey) discover(options Options) (err error) {
-	s.Environments, err = environment.Discover(s.Tree, environment.Options{Declared: s.Config.Declared(), Surroundings: options.Surroundings})
+	s.Environments, err = environment.Discover(s.Tree, environment.Options{Declared: s.Config.Declared(), Surroundings: options.Surroundings, Present: options.Present})
 	var spec *environment.SpecError
 	if errors.As(err, &spec) {
 		return &config.Error{File: s.Config.At(spec.What), Reason: spec.Error(), Hint: spec.Hint}
 	}
 	return err
+}
+
+// markSecrets marks the reads of secrets: by their names, or as stated.
+func (s *Survey) markSecrets() {
+	for n := range s.Contract.Variables {
+		v := &s.Contract.Variables[n]
+		for i := range v.Reads {
+			v.Reads[i].Secret = v.Secret
+		}
+	}
+	for i := range s.Reads {
+		r := &s.Reads[i]
+		if v := s.Contract.Lookup(r.Name); v != nil {
+			r.Secret = v.Secret
+		} else {
+			r.Secret = secrecy.IsSecretName(strings.Trim(r.Pattern, "*_"))
+		}
+	}
+	for i := range s.Contract.Patterns {
+		r := &s.Contract.Patterns[i]
+		r.Secret = secrecy.IsSecretName(strings.Trim(r.Pattern, "*_"))
+	}
 }
 
 // statements gives what the configuration states of variables.
@@ -109,7 +191,7 @@ func statements(c *config.Config) (list []contract.Statement) {
 	return list
 }
 
-// batch is the files of one folder that are to be read.
+// batch is files of one folder that are to be read.
 type batch struct {
 	folder string // "" for the root
 	files  []batchFile
@@ -171,7 +253,7 @@ func mayBeScript(file string) bool {
 // read finds the reads of all files, one worker a processor.
 func (s *Survey) read(options Options) {
 	s.languages = make([]*reads.Language, len(s.Tree.Files))
-	sideBySide(len(s.Tree.Files), func(n int) { s.languages[n] = language.Of(s.Tree.Files[n].Path) })
+	sideBySide(len(s.Tree.Files), func(n int) { s.languages[n] = s.known.Of(s.Tree.Files[n].Path) })
 	k := s.recall(options)
 	list, files := s.batches(k)
 	s.noted = make([]fileRead, len(s.Tree.Files))
@@ -182,10 +264,8 @@ func (s *Survey) read(options Options) {
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
-			w := worker{options: options, tree: s.Tree, survey: s}
-			if w.root, w.problem = tree.OpenFolder(s.Tree.Root, ""); w.problem == nil {
-				defer w.root.Close()
-			}
+			w := worker{options: options, tree: s.Tree, survey: s, in: s.Tree.Reader()}
+			defer w.in.Close()
 			for {
 				n := int(next.Add(1)) - 1
 				if n >= len(list) {
@@ -232,12 +312,10 @@ type fileRead struct {
 
 // worker reads files into one buffer.
 type worker struct {
-	root    *tree.Folder
-	problem error // the root cannot be opened
+	in      *tree.Reader
 	options Options
 	tree    *tree.Tree
 	survey  *Survey
-	buffer  []byte
 
 	leaks   []Leak
 	units   []*unit
@@ -245,29 +323,16 @@ type worker struct {
 }
 
 func (w *worker) batch(b batch) {
-	folder, err := w.root, w.problem
-	if err == nil && b.folder != "" {
-		if folder, err = w.root.Open(b.folder); err == nil {
-			defer folder.Close()
-		}
-	}
-	if err != nil {
-		w.skipped = append(w.skipped, tree.Skip{Path: cmp.Or(b.folder, "."), Reason: reasonOf(err)})
-		return
-	}
 	for _, f := range b.files {
-		w.file(folder, w.tree.Files[f.number].Path, f)
+		w.file(w.tree.Files[f.number].Path, f)
 	}
 }
 
-func (w *worker) file(folder *tree.Folder, file string, f batchFile) {
-	src, err := folder.ReadFile(file[strings.LastIndexByte(file, '/')+1:], w.buffer)
-	if cap(src) > cap(w.buffer) {
-		w.buffer = src[:0]
-	}
+func (w *worker) file(file string, f batchFile) {
+	src, err := w.in.Read(file)
 	if err != nil {
-		if f.source {
-			w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: reasonOf(err)})
+		if f.source || files.Refused(err) {
+			w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: files.Reason(err), Refused: files.Refused(err)})
 		}
 		return
 	}
@@ -279,7 +344,7 @@ func (w *worker) file(folder *tree.Folder, file string, f batchFile) {
 	}
 	l := w.survey.languages[f.number]
 	if l == nil {
-		if l = language.OfScript(src[:min(len(src), 200)]); l == nil {
+		if l = w.survey.known.OfScript(src[:min(len(src), 200)]); l == nil {
 			return
 		}
 	}
@@ -312,17 +377,4 @@ func analyse(l *reads.Language, file string, src []byte, context *reads.Context)
 		}
 	}()
 	return l.Analyse(file, src, context)
-}
-
-func reasonOf(err error) string {
-	reason := err.Error()
-	switch {
-	case strings.Contains(reason, "permission denied"):
-		return "it may not be read"
-	case strings.Contains(reason, "too many levels of symbolic links"), strings.Contains(reason, "not a directory"):
-		return "a link, which is not followed"
-	case strings.Contains(reason, "no such file"):
-		return "git names it, but it is not there"
-	}
-	return reason
 }

@@ -41,11 +41,11 @@ func definedWords(words []string) *wordSet {
 }
 
 // calledWords looks for calls of helpers.
-func calledWords(helpers []*reads.Helper) *wordSet {
+func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	callers := map[string][]*reads.Callers{}
 	for _, h := range helpers {
 		if callers[h.Name] != nil || len(callers) < maxWords {
-			c := reads.CallersOf(h, language.Of(h.File))
+			c := reads.CallersOf(h, known.Of(h.File))
 			callers[h.Name] = append(callers[h.Name], &c)
 		}
 	}

@@ -1,0 +1,146 @@
+package cli
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"os/signal"
+	"path/filepath"
+	"syscall"
+
+	"inzicht/core/files"
+	"inzicht/core/scratch"
+	"inzicht/core/verify"
+	"inzicht/report"
+)
+
+// result is standard output, and remembers whether it could be written.
+type result struct {
+	io.Writer
+	err error
+}
+
+func (r *result) Write(p []byte) (int, error) {
+	n, err := r.Writer.Write(p)
+	if err != nil && r.err == nil {
+		r.err = err
+	}
+	return n, err
+}
+
+// beneath gives the writer that a result goes to.
+func beneath(w any) any {
+	if r, ok := w.(*result); ok {
+		return r.Writer
+	}
+	return w
+}
+
+// writeError says that a result could not be written, and why.
+func writeError(where string, err error) error {
+	reason := "it could not be written"
+	if errors.Is(err, syscall.ENOSPC) {
+		reason = "there is no room left to write it"
+	}
+	return &usageError{where + ": " + reason, "Make room, or write to another place."}
+}
+
+// unseenError ends a command whose result is not whole.
+type unseenError struct{ list []string }
+
+func (e *unseenError) Error() string {
+	return fmt.Sprintf("the result is not whole: %s", countOf(len(e.list), "place", "places")+" could not be looked at")
+}
+
+func countOf(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
+}
+
+// shownUnseen is how many of the places that were not looked at are named.
+const shownUnseen = 5
+
+// hint names the places, and says what to do.
+func (e *unseenError) hint() string {
+	text := ""
+	for n, place := range e.list {
+		if n == shownUnseen {
+			text += fmt.Sprintf("… and %d more; -v names them all.\n  ", len(e.list)-n)
+			break
+		}
+		text += report.Visible(place) + "\n  "
+	}
+	return text + "Give permission to read what is named, or leave it out: exclude.files in inzicht.toml."
+}
+
+// unseen gives what should have been looked at and could not be.
+func unseen(p *report.Page) (list []string) {
+	for _, skip := range p.Survey.Refused() {
+		list = append(list, skip.Path+": "+skip.Reason)
+	}
+	return list
+}
+
+// ungit gives what git could not be asked, where one of the rules that go by
+// it is asked for.
+func ungit(p *report.Page, levels map[string]verify.Level) (list []string) {
+	if levels["exposed"] == verify.Off && levels["leaked"] == verify.Off {
+		return nil
+	}
+	for _, u := range p.Survey.Tree.Unchecked {
+		list = append(list, u.Reason+". "+u.Hint+" Without it: --skip exposed --skip leaked.")
+	}
+	return list
+}
+
+// whole gives an error where a result is not whole.
+func whole(p *report.Page) error {
+	if len(p.Unseen) == 0 {
+		return nil
+	}
+	return &unseenError{p.Unseen}
+}
+
+// endOnSignals has temporary folders removed where the program is ended from
+// outside. It gives what to call when it has ended by itself.
+func endOnSignals() (done func()) {
+	signals := make(chan os.Signal, 1)
+	signal.Notify(signals, os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
+	go func() {
+		if s, ok := (<-signals).(syscall.Signal); ok {
+			scratch.End()
+			os.Exit(128 + int(s))
+		}
+	}()
+	return func() {
+		signal.Stop(signals)
+		close(signals)
+		scratch.End()
+	}
+}
+
+// replaceFile writes a file beside the old one and puts it in its place. The
+// old file's mode is kept; what is no regular file is not replaced.
+func replaceFile(file string, content []byte, mode os.FileMode) error {
+	info, err := os.Lstat(file)
+	switch {
+	case err == nil && !info.Mode().IsRegular():
+		return fmt.Errorf("%w: %w", files.ErrNotRegular, os.ErrExist)
+	case err == nil:
+		mode = info.Mode().Perm()
+	}
+	temporary, err := os.CreateTemp(filepath.Dir(file), ".inzicht-*")
+	if err != nil {
+		return err
+	}
+	defer os.Remove(temporary.Name())
+	_, err = temporary.Write(content)
+	err = errors.Join(err, temporary.Chmod(mode), temporary.Sync(), temporary.Close())
+	if err != nil {
+		return err
+	}
+	return os.Rename(temporary.Name(), file)
+}
