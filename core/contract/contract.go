@@ -71,6 +71,8 @@ type Contract struct {
 	Patterns   []reads.Read // names known in part
 	Unresolved []reads.Read // names not known at all
 	Wholes     []reads.Read // the environment passed on as a whole
+
+	beginnings map[string][]int // of Patterns: those that begin with a text
 }
 
 // Build merges reads.
@@ -89,8 +91,13 @@ func Build(all []reads.Read) *Contract {
 			c.Unresolved = append(c.Unresolved, r)
 		}
 	}
-	for name, list := range byName {
+	for name, list := range byName { // sorted below
 		c.Variables = append(c.Variables, merge(name, list))
+	}
+	c.beginnings = map[string][]int{}
+	for n, r := range c.Patterns {
+		begin := r.Pattern[:max(strings.IndexAny(r.Pattern+"*", `*?[\`), 0)]
+		c.beginnings[begin] = append(c.beginnings[begin], n)
 	}
 	slices.SortFunc(c.Variables, func(a, b Variable) int { return strings.Compare(a.Name, b.Name) })
 	return c
@@ -107,12 +114,21 @@ func (c *Contract) Lookup(name string) *Variable {
 
 // Covers gives a read whose pattern the name fits, or nil.
 func (c *Contract) Covers(name string) *reads.Read {
-	for i := range c.Patterns {
-		if ok, _ := path.Match(c.Patterns[i].Pattern, name); ok {
-			return &c.Patterns[i]
+	first := -1
+	for end := range len(name) + 1 {
+		for _, n := range c.beginnings[name[:end]] {
+			if first >= 0 && n > first {
+				break
+			}
+			if ok, _ := path.Match(c.Patterns[n].Pattern, name); ok {
+				first = n
+			}
 		}
 	}
-	return nil
+	if first < 0 {
+		return nil
+	}
+	return &c.Patterns[first]
 }
 
 func merge(name string, list []reads.Read) Variable {

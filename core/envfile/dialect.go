@@ -74,7 +74,7 @@ func (d *Dialect) Read(src []byte, outer Lookup) (r *Reading) {
 	}()
 	if d.fills && !bounded(src, outer) {
 		r = newReading()
-		r.problem(1, "the values of this file, filled in, would be over 16 MiB", "Write the values out instead of making each of the one before.")
+		r.problem(1, "the values of this file, filled in, would be over 16 MiB, or are nested too deep", "Write the values out instead of making each of the one before.")
 		return r
 	}
 	document := Parse(src)

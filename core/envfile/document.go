@@ -19,6 +19,8 @@ type Document struct {
 	keys   []lines         // written over several lines without quotes
 	names  map[string]int  // the entry in force, by name; made when it is asked for
 	named  map[string]bool // all names, also in comments
+	refers map[string]bool // names that values are made with
+	broken map[int]bool    // lines with a problem that is not mild
 	pieces [][]byte        // the file, cut at the ends of its statements
 }
 
@@ -65,13 +67,44 @@ func (d *Document) Lookup(name string) (Entry, bool) {
 
 // index notes where names stand.
 func (d *Document) index() {
-	d.names, d.named = map[string]int{}, map[string]bool{}
+	d.names, d.named, d.refers, d.broken = map[string]int{}, map[string]bool{}, map[string]bool{}, map[int]bool{}
+	for _, p := range d.Problems {
+		if !p.Mild {
+			d.broken[p.Line] = true
+		}
+	}
 	for n, e := range d.Entries {
 		d.named[e.Name] = true
+		if e.Quote != '\'' {
+			for _, name := range referred(e.Raw) {
+				d.refers[name] = true
+			}
+		}
 		if !e.Commented {
 			d.names[e.Name] = n
 		}
 	}
+}
+
+// Refers tells whether the value of an entry is made with a name, if only of
+// one that is commented out.
+func (d *Document) Refers(name string) bool { return d.refers[name] }
+
+// Broken tells whether a line cannot be understood: whatever it seems to set
+// is not meant.
+func (d *Document) Broken(line int) bool { return d.broken[line] }
+
+// referred gives the names behind dollar signs in a value as it is written.
+func referred(raw string) (names []string) {
+	for n := strings.IndexByte(raw, '$'); n >= 0; n = strings.IndexByte(raw, '$') {
+		raw = strings.TrimPrefix(raw[n+1:], "{")
+		end := 0
+		for end < len(raw) && isNameByte(raw[end]) && raw[end] != '.' && raw[end] != '-' {
+			end++
+		}
+		names = append(names, raw[:end])
+	}
+	return names
 }
 
 // Documents tells whether the file names a variable, if only in a comment.

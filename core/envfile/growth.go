@@ -20,6 +20,9 @@ func NewGrowth(outer Lookup) *Growth { return &Growth{lengths: map[string]int{},
 // Text adds a text, and gives how long it may become.
 func (g *Growth) Text(text string) int {
 	length := len(text)
+	if nestedBraces(text) > maxBraces {
+		length = maxFilled + 1
+	}
 	product := 1 // of what stands in ${name//pattern/replacement}
 	for n := strings.IndexByte(text, '$'); n >= 0; n = strings.IndexByte(text, '$') {
 		text = text[n+1:]
@@ -37,6 +40,25 @@ func (g *Growth) Text(text string) int {
 	length = min(length*product, maxFilled+1)
 	g.total = min(g.total+length, maxFilled+1)
 	return length
+}
+
+// maxBraces bounds how deep ${A:-${B:-…}} may go: libraries take it apart anew
+// at each step.
+const maxBraces = 40
+
+// nestedBraces gives how deep ${ stands in ${.
+func nestedBraces(text string) (deepest int) {
+	depth := 0
+	for i := range len(text) {
+		switch {
+		case text[i] == '{' && i > 0 && text[i-1] == '$':
+			depth++
+			deepest = max(deepest, depth)
+		case text[i] == '}' && depth > 0:
+			depth--
+		}
+	}
+	return deepest
 }
 
 func (g *Growth) of(name string) int {

@@ -350,7 +350,7 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 	}
 	for _, d := range documents {
 		if p.weigh(d.root, 0); !p.growth.Bounded() {
-			return &yamlError{Problem{File: file, Reason: "its values, filled in, would be over 16 MiB", Hint: "Write the values out instead of making each of others."}}
+			return &yamlError{Problem{File: file, Reason: "its values, filled in, would be over 16 MiB, or are nested too deep", Hint: "Write the values out instead of making each of others."}}
 		}
 	}
 	taken := func(node *yaml.Node, why string) (string, error) {
@@ -390,6 +390,9 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 				}
 			}
 		}
+		if extendsDeep(d.root) {
+			return &yamlError{Problem{File: file, Reason: fmt.Sprintf("its services extend each other over more than %d steps", maxExtends), Hint: "Extend the first of them."}}
+		}
 		for _, service := range entries(at(d.root, "services")) {
 			if node := at(service.value, "extends", "file"); node != nil {
 				if err := more(node, "the file of a service that it extends", ""); err != nil {
@@ -402,6 +405,43 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 		return &yamlError{Problem{File: beside, Reason: "compose would interpolate from it, and it is no plain file", Hint: "Put a regular file in its place."}}
 	}
 	return nil
+}
+
+// maxExtends bounds over how many steps services of one file extend each
+// other: the library merges all of them at each step.
+const maxExtends = 40
+
+// extendsDeep reports whether services extend each other over too many steps.
+func extendsDeep(root *yaml.Node) bool {
+	extended := map[string]string{}
+	for _, s := range entries(at(root, "services")) {
+		name := text(s.value, "extends")
+		if name == "" {
+			name = text(s.value, "extends", "service")
+		}
+		extended[s.key.Value] = name
+	}
+	steps := map[string]int{"": 0}
+	for name := range extended { // in any order
+		var way []string
+		for at := name; ; at = extended[at] {
+			if known, done := steps[at]; done {
+				for n, passed := range slices.Backward(way) {
+					if steps[passed] = known + len(way) - n; steps[passed] > maxExtends {
+						return true
+					}
+				}
+				break
+			}
+			if slices.Contains(way, at) { // in a circle, which the library refuses
+				break
+			}
+			if way = append(way, at); len(way) > maxExtends+1 {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // weigh adds up how long the values of a document become when they are filled

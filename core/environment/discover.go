@@ -125,13 +125,14 @@ type finder struct {
 	claimed   map[string]bool // env files that something else names as its layer
 	yaml      map[string][]*yamlDocument
 	images    map[string]*Layer // of Dockerfiles, without stage and arguments
+	badImages map[string]bool   // that could not be read
 	composed  int               // bytes of compose files that were resolved
 }
 
 func newFinder(t *tree.Tree, options Options) *finder {
 	f := &finder{
 		tree: t, options: options, set: &All{users: usersOf(t), readers: map[string][]*envfile.Dialect{}, contexts: map[string][]string{}}, tracked: map[string]bool{}, read: map[string]*Layer{},
-		documents: map[string]*envfile.Document{}, claimed: map[string]bool{}, yaml: map[string][]*yamlDocument{}, images: map[string]*Layer{},
+		documents: map[string]*envfile.Document{}, claimed: map[string]bool{}, yaml: map[string][]*yamlDocument{}, images: map[string]*Layer{}, badImages: map[string]bool{},
 	}
 	for _, file := range t.Files {
 		f.tracked[file.Path] = file.Tracked

@@ -2,6 +2,7 @@ package environment
 
 import (
 	"bytes"
+	"errors"
 	"fmt"
 	"path"
 	"slices"
@@ -65,10 +66,25 @@ func (f *finder) imageOf(service types.ServiceConfig) *Layer {
 		f.set.contexts[file] = append(f.set.contexts[file], context)
 	}
 	l, err := f.image(file, service.Build.Target, service.Build.Args)
+	f.noteImage(file, err)
 	if err != nil || len(l.Values) == 0 {
 		return nil
 	}
 	return l
+}
+
+// noteImage notes that a Dockerfile could not be read, once.
+func (f *finder) noteImage(file string, err error) {
+	var bad *SpecError
+	if err == nil || f.badImages[file] {
+		return
+	}
+	f.badImages[file] = true
+	if errors.As(err, &bad) {
+		f.set.Problems = append(f.set.Problems, Problem{File: file, Reason: bad.Reason, Hint: bad.Hint})
+	} else {
+		f.unreadable(file, err)
+	}
 }
 
 // image reads a Dockerfile. arguments are those of the build.
@@ -96,6 +112,9 @@ func (f *finder) image(file, stage string, arguments map[string]*string) (l *Lay
 	if err != nil {
 		return nil, &SpecError{file, "it cannot be understood as a Dockerfile", "Check its instructions."}
 	}
+	if stages := countStages(parsed.AST.Children); stages > maxStages {
+		return nil, &SpecError{file, fmt.Sprintf("it has more than %d stages and was not read", maxStages), "Split it."}
+	}
 	b := &imageBuild{file: file, lex: shell.NewLex(parsed.EscapeToken), arguments: arguments, global: map[string]string{}, stages: map[string]*imageStage{}}
 	for _, node := range parsed.AST.Children {
 		b.instruction(node)
@@ -111,6 +130,18 @@ func (f *finder) image(file, stage string, arguments map[string]*string) (l *Lay
 		l.Values = final.values
 	}
 	return l, nil
+}
+
+// maxStages bounds how many stages of one build are looked at.
+const maxStages = 200
+
+func countStages(instructions []*parser.Node) (n int) {
+	for _, node := range instructions {
+		if strings.EqualFold(node.Value, "from") {
+			n++
+		}
+	}
+	return n
 }
 
 // imageStage is one stage of a build.

@@ -171,10 +171,13 @@ type All struct {
 	readers  map[string][]*envfile.Dialect // of an env file: who else reads it, and how
 	contexts map[string][]string           // of a Dockerfile: the folders that it is built in, where a compose file tells
 	users    map[string][]string           // of the folder of a shared component, the components that use it
+	served   map[[2]string]bool            // names of environments with the component that each is for
 }
 
 // add takes up an environment.
-func (s *All) add(e Environment) { s.Environments = append(s.Environments, e) }
+func (s *All) add(e Environment) {
+	s.Environments, s.served = append(s.Environments, e), nil
+}
 
 func (s *All) sort() {
 	slices.SortStableFunc(s.Environments, func(a, b Environment) int {
@@ -217,6 +220,7 @@ var stages = map[string]bool{"local": true, "dev": true, "development": true, "t
 // Drop leaves out the environments made of one file that says something of
 // no variable that is read: it is for something else.
 func (s *All) Drop(read func(name string) bool) {
+	s.served = nil
 	s.Environments = slices.DeleteFunc(s.Environments, func(e Environment) bool {
 		if stages[e.Name] || e.Declared || e.Only {
 			return false
@@ -278,9 +282,13 @@ func (s *All) Serves(e *Environment, component string) bool {
 	if e.Component.Folder != "" || e.Only {
 		return false
 	}
-	return !slices.ContainsFunc(s.Environments, func(other Environment) bool {
-		return other.Name == e.Name && other.Component.Name == component
-	})
+	if s.served == nil {
+		s.served = map[[2]string]bool{}
+		for _, other := range s.Environments {
+			s.served[[2]string{other.Name, other.Component.Name}] = true
+		}
+	}
+	return !s.served[[2]string{e.Name, component}]
 }
 
 // Replace makes an environment of one layer, in place of those of that name.

@@ -159,7 +159,8 @@ func (f *finder) workloads(prefix string, c *cluster) {
 		layers := f.workloadLayers(c, w)
 		for _, image := range f.set.Images {
 			if f.tree.ComponentOf(image).Folder == component.Folder && component.Folder != "" && path.Base(image) == "Dockerfile" {
-				if l, err := f.image(image, "", nil); err == nil && len(l.Values) > 0 {
+				l, err := f.image(image, "", nil)
+				if f.noteImage(image, err); err == nil && len(l.Values) > 0 {
 					layers = append([]*Layer{l}, layers...)
 				}
 			}

@@ -38,7 +38,10 @@ type analysis struct {
 	accesses  map[int]bool    // tokens at which an idiom of the language begins
 	wanted    map[string]bool // constants that other files may define
 	seenCalls map[*Helper]int
-	last      match // the access found before, within which the environment itself is no further read
+	namesakes map[string][]*Helper // the helpers of each name, once asked for
+	meant     map[int]*Helper      // which of them a call means, once asked for
+	byBody    []int                // the functions in the order of their bodies, once asked for
+	last      match                // the access found before, within which the environment itself is no further read
 }
 
 // Context is what is known of the rest of the tree when a file is analysed.

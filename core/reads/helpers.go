@@ -2,6 +2,7 @@ package reads
 
 import (
 	"path"
+	"slices"
 	"strings"
 
 	"inzicht/core/syntax"
@@ -63,6 +64,7 @@ func (a *analysis) addHelper(p *paramRef, name text, idiom *Idiom, access string
 		h.self = h.self || n == 0 && isSelf(param.Name)
 	}
 	a.helpers = append(a.helpers, h)
+	a.namesakes, a.meant = nil, nil
 	return true
 }
 
@@ -203,7 +205,7 @@ func (a *analysis) callsOf(h *Helper, places map[string][]int) {
 				open++
 			}
 		}
-		if !f.Is(open, "(") || f.Mate(open) < 0 || a.isDefinition(i) || a.isDeclaration(i) || !a.calls(h, i) {
+		if !f.Is(open, "(") || f.Mate(open) < 0 || a.isDefinition(i) || a.isDeclaration(i) || !a.calls(h, i) || !a.isMeant(h, i) {
 			continue
 		}
 		if f.Is(f.Mate(open)+1, "{") && h.Owner != "" && !isMember(f, i) {
@@ -212,6 +214,80 @@ func (a *analysis) callsOf(h *Helper, places map[string][]int) {
 		a.call(h, i, open)
 	}
 }
+
+// isMeant tells whether, of several helpers of the file that have one name,
+// this is the one that is called at token i: that of the same class, or else
+// the one defined closest round it, or else the last one before it.
+func (a *analysis) isMeant(h *Helper, i int) bool {
+	if h.File != a.file {
+		return true
+	}
+	if a.namesakes == nil {
+		a.namesakes = map[string][]*Helper{}
+		for _, h := range a.helpers {
+			a.namesakes[h.Name] = append(a.namesakes[h.Name], h)
+		}
+	}
+	all := a.namesakes[h.Name]
+	if len(all) < 2 {
+		return true
+	}
+	meant, known := a.meant[i]
+	if !known {
+		owner := a.ownerAt(i)
+		best := [3]int{}
+		for n, other := range all {
+			if score := a.closeness(other, owner, i); n == 0 || slices.Compare(score[:], best[:]) > 0 {
+				meant, best = other, score
+			}
+		}
+		if a.meant == nil {
+			a.meant = map[int]*Helper{}
+		}
+		a.meant[i] = meant
+	}
+	return meant.function == h.function
+}
+
+// closeness says how likely a call at token i, in a function of a class, means
+// a helper: the greater, the likelier.
+func (a *analysis) closeness(h *Helper, owner string, i int) (score [3]int) {
+	fn := &a.o.Functions[h.function]
+	if h.Owner != "" && h.Owner == owner {
+		score[0] = 1
+	}
+	if fn.At < len(a.o.blockOf) {
+		if block := a.o.blocks[a.o.blockOf[fn.At]].Range; block.contains(i) {
+			score[1] = 1<<30 - (block.Hi - block.Lo)
+		}
+	}
+	if score[2] = -fn.At; fn.At <= i {
+		score[2] = fn.At
+	}
+	return score
+}
+
+// ownerAt gives the class that the function round token i belongs to, or "".
+func (a *analysis) ownerAt(i int) string {
+	if a.byBody == nil {
+		for n := range a.o.Functions {
+			a.byBody = append(a.byBody, n)
+		}
+		slices.SortStableFunc(a.byBody, func(x, y int) int { return a.o.Functions[x].Body.Lo - a.o.Functions[y].Body.Lo })
+	}
+	n, _ := slices.BinarySearchFunc(a.byBody, i+1, func(n, at int) int { return a.o.Functions[n].Body.Lo - at })
+	for steps := 0; n > 0 && steps < maxNestedFunctions; steps++ {
+		n--
+		if fn := &a.o.Functions[a.byBody[n]]; fn.Body.contains(i) && fn.Owner != "" {
+			return fn.Owner
+		}
+	}
+	return ""
+}
+
+// maxNestedFunctions bounds how many functions before a place are looked at
+// for the one round it.
+const maxNestedFunctions = 50
 
 // isDefinition tells whether the name at i is that of a function defined there.
 func (a *analysis) isDefinition(i int) bool {

@@ -225,15 +225,16 @@ func (a *analysis) assigned(r Range, depth int, out *facts) {
 			continue
 		}
 		scope := a.o.blocks[a.o.functionBlock(a.o.blockOf[at])].Range
-		uses := 0
+		uses, values := 0, 0
 		for _, i := range a.occurrences(name, r.Hi, scope.Hi) {
 			if isMember(a.f, i) {
 				continue
 			}
-			if uses >= maxUses {
+			if uses >= maxUses || values >= maxUses {
 				break
 			}
 			if f := a.f; f.Is(i+1, "=") || f.Is(i+1, ":=") {
+				values++
 				a.reassigned(i, out)
 				continue
 			}
@@ -245,7 +246,8 @@ func (a *analysis) assigned(r Range, depth int, out *facts) {
 	}
 }
 
-// maxUses bounds how many uses of one variable are judged.
+// maxUses bounds how many uses of one variable are judged, and how many
+// further values it is given.
 const maxUses = 40
 
 // occurrences gives the tokens from lo up to hi that are a word. Where words

@@ -5,15 +5,18 @@ import (
 	"encoding/base64"
 	"net/url"
 	"slices"
+	"sort"
 	"strings"
+	"sync"
 )
 
 // Search finds many secret values in one pass over a text, also in base64 and
 // as they stand in addresses. The zero Search finds nothing.
 type Search struct {
 	needles []needle
-	first   [1 << 16]bool    // the first two bytes of any needle
-	byStart map[string][]int // by the first four bytes
+	first   [1 << 16]bool   // the first two bytes of any needle
+	starts  map[string]bool // the first four
+	ready   sync.Once       // needles are in the order of their texts, with their links
 }
 
 // needle is one text that is looked for.
@@ -21,6 +24,7 @@ type needle struct {
 	text []byte
 	id   int
 	how  string
+	link int // the longest other needle that this one begins with, or -1
 }
 
 const (
@@ -74,28 +78,48 @@ func irregular(value string) bool {
 }
 
 func (s *Search) add(text string, id int, how string) {
-	if s.byStart == nil {
-		s.byStart = map[string][]int{}
+	if s.starts == nil {
+		s.starts = map[string]bool{}
 	}
-	s.byStart[text[:4]] = append(s.byStart[text[:4]], len(s.needles))
+	s.starts[text[:4]] = true
 	s.first[int(text[0])<<8|int(text[1])] = true
-	s.needles = append(s.needles, needle{[]byte(text), id, how})
+	s.needles = append(s.needles, needle{[]byte(text), id, how, -1})
 }
+
+// prepare puts the needles in order, and links each to the one that it begins
+// with: of all that a text begins with, one is the last before it in the
+// order or is reached from that by links.
+func (s *Search) prepare() {
+	slices.SortStableFunc(s.needles, func(a, b needle) int { return bytes.Compare(a.text, b.text) })
+	for n := 1; n < len(s.needles); n++ {
+		link := n - 1
+		for link >= 0 && !bytes.HasPrefix(s.needles[n].text, s.needles[link].text) {
+			link = s.needles[link].link
+		}
+		s.needles[n].link = link
+	}
+}
+
+// mostLinks bounds how many needles are told apart that begin with each other.
+const mostLinks = 16
 
 // Empty tells whether nothing is looked for.
 func (s *Search) Empty() bool { return s == nil || len(s.needles) == 0 }
 
 // Find calls hit with the id, the place in bytes and the way of writing of
-// each value that stands in src.
+// each value that stands in src, in the order of their places. It may be called
+// side by side, once all values are added.
 func (s *Search) Find(src []byte, hit func(id, at int, how string)) {
 	if s.Empty() {
 		return
 	}
+	s.ready.Do(s.prepare)
 	for i := 0; i+4 <= len(src); i++ {
-		if !s.first[int(src[i])<<8|int(src[i+1])] {
+		if !s.first[int(src[i])<<8|int(src[i+1])] || !s.starts[string(src[i:i+4])] {
 			continue
 		}
-		for _, n := range s.byStart[string(src[i:i+4])] {
+		at := sort.Search(len(s.needles), func(n int) bool { return bytes.Compare(s.needles[n].text, src[i:]) > 0 })
+		for n, links := at-1, 0; n >= 0 && links < mostLinks; n, links = s.needles[n].link, links+1 {
 			if bytes.HasPrefix(src[i:], s.needles[n].text) {
 				hit(s.needles[n].id, i, s.needles[n].how)
 			}

@@ -2,7 +2,6 @@ package survey
 
 import (
 	"bytes"
-	"slices"
 	"strings"
 
 	"inzicht/core/environment"
@@ -65,17 +64,20 @@ func (w *worker) leaksIn(file string, src []byte) {
 	if bytes.IndexByte(src[:min(len(src), 8000)], 0) >= 0 {
 		return
 	}
-	var found []int
+	found := map[int]bool{}
+	line, counted := 1, 0
 	w.survey.search.Find(src, func(id, at int, how string) {
-		if slices.Contains(found, id) {
+		if found[id] {
 			return
 		}
-		found = append(found, id)
+		found[id] = true
+		line += bytes.Count(src[counted:at], []byte{'\n'})
+		counted = at
 		secret := w.survey.watched[id]
 		lineStart := bytes.LastIndexByte(src[:at], '\n') + 1
 		w.leaks = append(w.leaks, Leak{
 			Variable: secret.variable, Environment: secret.environment, From: secret.from, File: file,
-			Line: bytes.Count(src[:at], []byte{'\n'}) + 1, Column: at - lineStart + 1, How: how,
+			Line: line, Column: at - lineStart + 1, How: how,
 		})
 	})
 }

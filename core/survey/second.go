@@ -23,6 +23,9 @@ import (
 // maxRounds bounds how often helpers found on the second look lead to a further one.
 const maxRounds = 3
 
+// maxNamesakes bounds how many helpers of one name are known in one component.
+const maxNamesakes = 100
+
 // maxWords bounds how many words are looked for in one component.
 const maxWords = 400
 
@@ -94,6 +97,7 @@ func packageOf(file string) string {
 type open struct {
 	constants map[string]bool
 	helpers   []*reads.Helper
+	named     map[string]int // how many helpers have a name
 	units     map[string]*unit
 }
 
@@ -103,12 +107,16 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	for _, u := range units {
 		key := part{s.region(u.file), u.language.Name}
 		if parts[key] == nil {
-			parts[key] = &open{constants: map[string]bool{}, units: map[string]*unit{}}
+			parts[key] = &open{constants: map[string]bool{}, named: map[string]int{}, units: map[string]*unit{}}
 		}
 		o := parts[key]
 		o.units[u.file] = u
 		if scopeOf(u.file) != reads.Test {
-			o.helpers = append(o.helpers, reaching(u.result.Helpers)...)
+			for _, h := range reaching(u.result.Helpers) {
+				if o.named[h.Name]++; o.named[h.Name] <= maxNamesakes {
+					o.helpers = append(o.helpers, h)
+				}
+			}
 		}
 		for _, name := range u.result.Wanted {
 			if len(o.constants) < maxWords {

@@ -29,6 +29,25 @@ func RustHook(raw int) func(*Scanner) bool {
 	}
 }
 
+// repeated counts how often a byte stands from at on, one after the other. What is
+// counted again at every byte of a long run is counted as looked at in vain.
+func (s *Scanner) repeated(c byte, at int) int {
+	if s.tired() {
+		return 0
+	}
+	end := at
+	for end < len(s.Src) && s.Src[end] == c {
+		end++
+	}
+	if end-at > longRun {
+		s.vain(end - at)
+	}
+	return end - at
+}
+
+// longRun is how often a delimiter is repeated at most by a person.
+const longRun = 40
+
 // rawUntil reads a raw string whose contents begin at body and end at close.
 func (s *Scanner) rawUntil(raw, body int, close []byte) bool {
 	if s.tired() {
@@ -70,10 +89,7 @@ func CppHook(raw int) func(*Scanner) bool {
 // SwiftHook reads #"…"# and #"""…"""#.
 func SwiftHook(raw int) func(*Scanner) bool {
 	return func(s *Scanner) bool {
-		at := s.Pos
-		for at < len(s.Src) && s.Src[at] == '#' {
-			at++
-		}
+		at := s.Pos + s.repeated('#', s.Pos)
 		hashes := s.Src[s.Pos:at]
 		if len(hashes) == 0 || at >= len(s.Src) || s.Src[at] != '"' {
 			return false
@@ -131,15 +147,9 @@ func longBracket(src []byte, at int) (body int, close []byte) {
 // preprocessor lines other than conditions.
 func CSharpHook(raw, interpolated int) func(*Scanner) bool {
 	return func(s *Scanner) bool {
-		at := s.Pos
-		for at < len(s.Src) && s.Src[at] == '$' {
-			at++
-		}
-		dollars := at - s.Pos
-		quotes := at
-		for quotes < len(s.Src) && s.Src[quotes] == '"' {
-			quotes++
-		}
+		dollars := s.repeated('$', s.Pos)
+		at := s.Pos + dollars
+		quotes := at + s.repeated('"', at)
 		if quotes-at < 3 {
 			return false
 		}

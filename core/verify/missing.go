@@ -86,15 +86,17 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 // sets none.
 func (j *job) missingPatterns(e *environment.Environment) (list []Finding) {
 	seen := map[string]bool{}
+	var names []string
+	for _, l := range e.Layers {
+		names = append(names, l.Names()...)
+	}
+	slices.Sort(names)
 	for _, r := range j.contract.Patterns {
 		if r.Need != reads.Required || !contract.Counts(r) || seen[r.Pattern] || !j.environments.Serves(e, r.Component) || e.Open() != "" || configures(r) && !starts(e) {
 			continue
 		}
 		seen[r.Pattern] = true
-		satisfied := slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool {
-			return slices.ContainsFunc(l.Names(), func(name string) bool { ok, _ := path.Match(r.Pattern, name); return ok })
-		})
-		if !satisfied {
+		if !anyFits(r.Pattern, names) {
 			list = append(list, Finding{
 				Variable: r.Pattern, Need: r.Need, Environment: e.Name, Component: r.Component, File: e.File(),
 				Message: fmt.Sprintf("no name like %s has a value in %s, and the code stops without it", r.Pattern, e.Name),
@@ -103,6 +105,21 @@ func (j *job) missingPatterns(e *environment.Environment) (list []Finding) {
 		}
 	}
 	return list
+}
+
+// anyFits tells whether one of many names, which are sorted, fits a pattern.
+func anyFits(pattern string, names []string) bool {
+	begin := pattern[:strings.IndexAny(pattern+"*", `*?[\`)]
+	from, _ := slices.BinarySearch(names, begin)
+	for _, name := range names[from:] {
+		if !strings.HasPrefix(name, begin) {
+			return false
+		}
+		if ok, _ := path.Match(pattern, name); ok {
+			return true
+		}
+	}
+	return false
 }
 
 // lacking finds names that values in force are made with, and that nothing sets.

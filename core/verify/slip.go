@@ -2,7 +2,6 @@ package verify
 
 import (
 	"fmt"
-	"slices"
 
 	"inzicht/core/environment"
 	"inzicht/core/near"
@@ -11,8 +10,15 @@ import (
 // slips pairs names that are read but not set with names that are set but not
 // read, where they differ only by a slip of the pen.
 type slips struct {
-	read map[string]bool            // read, and wanted in environments
-	set  map[string][]slipCandidate // set and not read, by where
+	read *near.Index       // read, and wanted in environments
+	set  map[string]*unset // set and not read, by where
+}
+
+// unset are the names that are set in one environment and not read.
+type unset struct {
+	candidates []slipCandidate
+	index      *near.Index
+	at         map[string]int
 }
 
 type slipCandidate struct {
@@ -22,20 +28,36 @@ type slipCandidate struct {
 }
 
 func findSlips(j *job) *slips {
-	s := &slips{read: map[string]bool{}, set: map[string][]slipCandidate{}}
+	s := &slips{set: map[string]*unset{}}
+	var read []string
 	for i := range j.contract.Variables {
 		if v := &j.contract.Variables[i]; !v.Ambient {
-			s.read[v.Name] = true
+			read = append(read, v.Name)
 		}
 	}
+	s.read = near.NewIndex(read)
 	j.environments.Layers(func(l *environment.Layer, name string) {
 		for _, unread := range j.unusedNames(l) {
 			if _, library := j.libraries[unread]; !library {
 				v := l.Values[unread]
-				s.set[name] = append(s.set[name], slipCandidate{unread, v.File, v.Line})
+				if s.set[name] == nil {
+					s.set[name] = &unset{}
+				}
+				s.set[name].candidates = append(s.set[name].candidates, slipCandidate{unread, v.File, v.Line})
 			}
 		}
 	})
+	for _, u := range s.set { // in any order
+		u.at = map[string]int{}
+		var names []string
+		for n, c := range u.candidates {
+			if _, known := u.at[c.name]; !known {
+				u.at[c.name] = n
+				names = append(names, c.name)
+			}
+		}
+		u.index = near.NewIndex(names)
+	}
 	return s
 }
 
@@ -49,26 +71,22 @@ func (s *slips) exampleHint(name, otherwise string) (hint string, pointed bool) 
 	return s.among(s.set[""], name, otherwise)
 }
 
-func (s *slips) among(candidates []slipCandidate, name, otherwise string) (hint string, pointed bool) {
-	for _, c := range candidates {
-		if near.Slip(name, c.name) {
-			return fmt.Sprintf("%s:%d sets %s, which nothing reads: is one of the two a slip?", c.file, c.line, c.name), true
-		}
+func (s *slips) among(u *unset, name, otherwise string) (hint string, pointed bool) {
+	if u == nil {
+		return otherwise, false
+	}
+	for _, close := range u.index.Slips(name) {
+		c := u.candidates[u.at[close]]
+		return fmt.Sprintf("%s:%d sets %s, which nothing reads: is one of the two a slip?", c.file, c.line, c.name), true
 	}
 	return otherwise, false
 }
 
 // unusedHint says which name that is read may be meant by name.
 func (s *slips) unusedHint(name, otherwise string) (hint string, pointed bool) {
-	var close []string
-	for read := range s.read {
-		if near.Slip(read, name) {
-			close = append(close, read)
-		}
-	}
+	close := s.read.Slips(name)
 	if len(close) == 0 {
 		return otherwise, false
 	}
-	slices.Sort(close)
 	return fmt.Sprintf("The code reads %s: is one of the two a slip?", close[0]), true
 }

@@ -2,11 +2,8 @@ package verify
 
 import (
 	"fmt"
-	"slices"
-	"strings"
 
 	"inzicht/core/contract"
-	"inzicht/core/envfile"
 	"inzicht/core/environment"
 )
 
@@ -65,10 +62,9 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 	return names
 }
 
-// isBroken tells whether a line of an env file is malformed: whatever name it
-// seems to set is not meant.
+// isBroken tells whether a line of an env file is malformed.
 func isBroken(l *environment.Layer, line int) bool {
-	return l.Document != nil && slices.ContainsFunc(l.Document.Problems, func(p envfile.Problem) bool { return p.Line == line && !p.Mild })
+	return l.Document != nil && l.Document.Broken(line)
 }
 
 // unusedIn finds the entries of one layer that nothing reads.
@@ -122,13 +118,5 @@ func (j *job) isUsed(name string, l *environment.Layer) bool {
 	if j.contract.Lookup(name) != nil || j.contract.Covers(name) != nil {
 		return true
 	}
-	if l.Document == nil {
-		return false
-	}
-	for _, other := range l.Document.Entries {
-		if other.Quote != '\'' && (strings.Contains(other.Raw, "${"+name+"}") || strings.Contains(other.Raw, "${"+name+":") || strings.HasSuffix(other.Raw, "$"+name)) {
-			return true
-		}
-	}
-	return false
+	return l.Document != nil && l.Document.Refers(name)
 }
