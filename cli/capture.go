@@ -1,7 +1,6 @@
 package cli
 
 import (
-	"encoding/json"
 	"fmt"
 	"os"
 	"path"
@@ -55,9 +54,7 @@ key, be compared value by value. Keep the key as you keep a secret.`,
 			if err != nil {
 				return err
 			}
-			out := json.NewEncoder(c.OutOrStdout())
-			out.SetIndent("", "  ")
-			return out.Encode(environment.Capture(layer, time.Now(), key, keep))
+			return report.Record(c.OutOrStdout(), environment.Capture(layer, time.Now(), key, keep))
 		},
 	}
 	f := c.Flags()

@@ -3,6 +3,7 @@ package cli
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"path"
 	"path/filepath"
 	"slices"
@@ -126,11 +127,11 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 	}
 	levels := map[string]verify.Level{}
 	k.levels = levels
-	for rule, level := range p.Survey.Config.Rules {
+	for _, rule := range slices.Sorted(maps.Keys(p.Survey.Config.Rules)) {
 		if err := knownRules([]string{rule}); err != nil {
 			return nil, err
 		}
-		levels[rule] = verify.Level(level)
+		levels[rule] = verify.Level(p.Survey.Config.Rules[rule])
 	}
 	for _, r := range verify.Rules {
 		if slices.Contains(k.skip, r.Name) || len(k.only) > 0 && !slices.Contains(k.only, r.Name) {

@@ -7,6 +7,7 @@ import (
 	"io"
 
 	"inzicht/core/contract"
+	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/verify"
@@ -92,6 +93,9 @@ func encode(w io.Writer, v any) error {
 	_, err := w.Write(escapeHidden(out.Bytes()))
 	return err
 }
+
+// Record shows a record of an environment.
+func Record(w io.Writer, r *environment.Record) error { return encode(w, r) }
 
 // escapeHidden writes the control characters that JSON allows as they stand,
 // such as marks that turn the reading direction, as escapes.

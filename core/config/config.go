@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"io/fs"
+	"maps"
 	"os"
 	"slices"
 	"strings"
@@ -172,8 +173,8 @@ func checkRules(c *Config, p *place) error {
 	if err := p.oneOf("fail_on", c.FailOn, []string{"error", "warning", "note", "never"}); err != nil {
 		return err
 	}
-	for rule, level := range c.Rules {
-		if err := p.oneOf("the level of "+rule, level, levels); err != nil {
+	for _, rule := range slices.Sorted(maps.Keys(c.Rules)) {
+		if err := p.oneOf("the level of "+rule, c.Rules[rule], levels); err != nil {
 			return err
 		}
 	}
@@ -215,7 +216,8 @@ func checkEnvironments(c *Config, p *place) error {
 }
 
 func checkVariables(c *Config, p *place) error {
-	for name, v := range c.Variables {
+	for _, name := range slices.Sorted(maps.Keys(c.Variables)) {
+		v := c.Variables[name]
 		if err := p.oneOf("the need of "+name, v.Need, needs); err != nil {
 			return err
 		}

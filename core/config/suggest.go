@@ -3,6 +3,7 @@ package config
 import (
 	"fmt"
 	"strings"
+	"unicode"
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
@@ -84,8 +85,22 @@ func Suggest(t *tree.Tree, all *environment.All, c *contract.Contract) string {
 	return out.String()
 }
 
+// quote writes a text as a string of TOML. What a terminal would obey, or what
+// turns the reading direction, is written as an escape.
 func quote(s string) string {
-	return `"` + strings.NewReplacer(`\`, `\\`, `"`, `\"`, "\n", `\n`, "\t", `\t`, "\r", `\r`).Replace(strings.ToValidUTF8(s, "�")) + `"`
+	var out strings.Builder
+	out.WriteByte('"')
+	for _, r := range strings.ToValidUTF8(s, "�") {
+		switch {
+		case r == '"' || r == '\\':
+			out.WriteString(`\` + string(r))
+		case unicode.IsControl(r) || unicode.Is(unicode.Cf, r) || unicode.Is(unicode.Zl, r) || unicode.Is(unicode.Zp, r):
+			fmt.Fprintf(&out, `\U%08X`, r)
+		default:
+			out.WriteRune(r)
+		}
+	}
+	return out.String() + `"`
 }
 
 func suggestLayer(l *environment.Layer) string {

@@ -31,7 +31,7 @@ func readCompose(src []byte, outer Lookup) *Reading {
 		r.problem(line, "compose cannot read this line", "Quote the value, and close every quote and every ${.")
 	}
 	document := Parse(src)
-	for name, value := range known {
+	for name, value := range known { // in any order
 		a := Assigned{Value: value}
 		if entry, found := document.Lookup(name); found {
 			a.Line = entry.Line

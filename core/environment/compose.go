@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"maps"
 	"path"
 	"path/filepath"
 	"regexp"
@@ -99,14 +100,7 @@ func (f *finder) discoverCompose() {
 	}
 }
 
-func sortedKeys[V any](m map[string]V) []string {
-	keys := make([]string, 0, len(m))
-	for key := range m {
-		keys = append(keys, key)
-	}
-	slices.Sort(keys)
-	return keys
-}
+func sortedKeys[V any](m map[string]V) []string { return slices.Sorted(maps.Keys(m)) }
 
 // composeFolder takes up the compose files of one folder.
 func (f *finder) composeFolder(variants map[string]string) {
@@ -531,7 +525,7 @@ func (f *finder) interpolated(p *composeProject, beside string) {
 	}
 	f.reads(beside, envfile.Compose)
 	reading := envfile.Compose.Read(src, p.lookup)
-	for name, a := range reading.Values {
+	for name, a := range reading.Values { // in any order
 		if _, set := p.outer[name]; !set && !a.Passed {
 			p.outer[name] = a.Value
 		}

@@ -28,7 +28,7 @@ var kinds = []kind{
 	units,
 	workflows,
 	specifications,
-	maps,
+	mappings,
 	scripts,
 	records,
 	processes,

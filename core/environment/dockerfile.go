@@ -196,7 +196,7 @@ func (b *imageBuild) from(words []*parser.Node) {
 	stage := &imageStage{values: map[string]Value{}, arguments: map[string]string{}}
 	if len(words) > 0 {
 		if base := b.stages[strings.ToLower(words[0].Value)]; base != nil {
-			for name, v := range base.values {
+			for name, v := range base.values { // in any order
 				stage.values[name] = v
 			}
 		}

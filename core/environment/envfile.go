@@ -1,6 +1,7 @@
 package environment
 
 import (
+	"cmp"
 	"path"
 	"slices"
 	"strings"
@@ -54,7 +55,7 @@ func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lo
 	if !document.IsText() {
 		reading.Values = nil
 	}
-	for name, a := range reading.Values {
+	for name, a := range reading.Values { // in any order
 		line, column := a.Line, 1
 		if entry, found := document.Lookup(name); found {
 			line, column = entry.Line, entry.Column
@@ -104,8 +105,16 @@ func (f *finder) discoverEnvFiles() {
 		key := group{kind.Environment, l.Component.Folder}
 		groups[key] = append(groups[key], l)
 	}
-	for key, layers := range groups {
+	var keys []group
+	for key, layers := range groups { // sorted below
 		slices.SortFunc(layers, compareFiles)
+		keys = append(keys, key)
+	}
+	slices.SortFunc(keys, func(a, b group) int {
+		return cmp.Or(strings.Compare(a.name, b.name), strings.Compare(a.folder, b.folder))
+	})
+	for _, key := range keys {
+		layers := groups[key]
 		if base := groups[group{"local", key.folder}]; key.name != "local" {
 			layers = append(committedBase(base, layers), layers...)
 		}

@@ -66,7 +66,7 @@ type Layer struct {
 // Names gives the names that a layer says something of, sorted.
 func (l *Layer) Names() []string {
 	names := make([]string, 0, len(l.Values))
-	for name := range l.Values {
+	for name := range l.Values { // in any order
 		names = append(names, name)
 	}
 	slices.Sort(names)

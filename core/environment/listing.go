@@ -54,7 +54,7 @@ func (l *Layer) lines(name string, src []byte) error {
 		dialect = envfile.Dotenv
 	}
 	reading := dialect.Read(src, nil)
-	for name, a := range reading.Values {
+	for name, a := range reading.Values { // in any order
 		if !a.Passed && envfile.IsName(name) {
 			l.Values[name] = textValue(a.Value, "", 0, 0)
 		}
@@ -109,8 +109,8 @@ func (l *Layer) gather(n any, depth int) {
 				return
 			}
 		}
-		for key, value := range n {
-			switch value.(type) {
+		for _, key := range sortedKeys(n) {
+			switch value := n[key]; value.(type) {
 			case []any, map[string]any:
 				l.gather(value, depth+1)
 			default:

@@ -237,7 +237,7 @@ func (c *cluster) generators(f *finder, d *yamlDocument) {
 				file := path.Join(path.Dir(d.file), n.Value)
 				if l, err := f.envFile(file, envfile.Docker, nil); err == nil {
 					f.claimed[file] = true
-					for name, v := range l.Values {
+					for name, v := range l.Values { // in any order
 						s.values[name] = v
 					}
 				}
@@ -278,7 +278,7 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 			l := layer(fmt.Sprintf("%s, %s %s", w.file, kind, name), w.file)
 			if s := c.find(kind, name); s != nil {
 				l.Label, l.File = fmt.Sprintf("%s, %s %s", s.file, kind, name), s.file
-				for key, v := range s.values {
+				for key, v := range s.values { // in any order
 					if envfile.IsName(key) {
 						l.Values[text(from, "prefix")+key] = v
 					}

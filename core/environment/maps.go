@@ -8,9 +8,9 @@ import (
 	"inzicht/core/envfile"
 )
 
-// maps are flat mappings of names to values in JSON or YAML, at the top of
+// mappings are flat mappings of names to values in JSON or YAML, at the top of
 // the file or at a dotted path in it.
-var maps = kind{
+var mappings = kind{
 	key: "map", says: "a mapping of names to values in JSON or YAML",
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		documents, err := f.documentsOf(s.Map)

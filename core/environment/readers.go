@@ -45,10 +45,13 @@ func (f *finder) discoverReaders() {
 		if err != nil || !bytes.Contains(src, []byte("env")) {
 			continue
 		}
-		for pattern, dialect := range map[*regexp.Regexp]*envfile.Dialect{sourced: envfile.Shell, enginesOf: envfile.Docker} {
-			for _, found := range pattern.FindAllSubmatch(src, 50) {
+		for _, reader := range []struct {
+			pattern *regexp.Regexp
+			dialect *envfile.Dialect
+		}{{sourced, envfile.Shell}, {enginesOf, envfile.Docker}} {
+			for _, found := range reader.pattern.FindAllSubmatch(src, 50) {
 				if env := meant(string(found[1]), file.Path, envs); env != "" {
-					f.reads(env, dialect)
+					f.reads(env, reader.dialect)
 				}
 			}
 		}

@@ -63,7 +63,7 @@ func usersOf(t *tree.Tree) map[string][]string {
 			left--
 		}
 	}
-	for used, list := range users {
+	for used, list := range users { // in any order
 		slices.Sort(list)
 		users[used] = slices.Compact(list) // of two that are configured by one name
 	}

@@ -91,14 +91,17 @@ var python = &reads.Language{
 // pythonLibraries are the ways of settings libraries.
 func pythonLibraries() (list []reads.Idiom) {
 	for _, object := range []string{"environs.Env()", "environ.Env()"} {
-		for method, kind := range map[string]reads.Kind{
-			"": reads.Text, ".str": reads.Text, ".int": reads.Integer, ".float": reads.Number, ".bool": reads.Boolean, ".list": reads.List,
-			".json": reads.JSON, ".dict": reads.JSON, ".url": reads.URL, ".db": reads.URL, ".decimal": reads.Number, ".timedelta": reads.Duration,
+		for _, m := range []struct {
+			name string
+			kind reads.Kind
+		}{
+			{"", reads.Text}, {".str", reads.Text}, {".int", reads.Integer}, {".float", reads.Number}, {".bool", reads.Boolean}, {".list", reads.List},
+			{".json", reads.JSON}, {".dict", reads.JSON}, {".url", reads.URL}, {".db", reads.URL}, {".decimal", reads.Number}, {".timedelta", reads.Duration},
 		} {
 			list = append(list,
-				reads.Idiom{Access: object + method + "($name, default=$fallback, ...)", Kind: kind},
-				reads.Idiom{Access: object + method + "($name, $fallback)", Kind: kind},
-				reads.Idiom{Access: object + method + "($name, ...)", Kind: kind, Need: reads.Required})
+				reads.Idiom{Access: object + m.name + "($name, default=$fallback, ...)", Kind: m.kind},
+				reads.Idiom{Access: object + m.name + "($name, $fallback)", Kind: m.kind},
+				reads.Idiom{Access: object + m.name + "($name, ...)", Kind: m.kind, Need: reads.Required})
 		}
 	}
 	return append(list,

@@ -27,7 +27,7 @@ func Tree(t testing.TB, text string) string {
 func Files(t testing.TB, files map[string]string) string {
 	t.Helper()
 	root := t.TempDir()
-	for name, content := range files {
+	for name, content := range files { // in any order
 		Write(t, root, name, content)
 	}
 	return root

@@ -134,7 +134,7 @@ func (a *analysis) isCopy(m *match) bool {
 	if !strings.HasSuffix(m.pattern.path, "()") || !a.f.Is(m.access.Hi-1, ")") {
 		return false
 	}
-	for path, list := range a.c.paths {
+	for path, list := range a.c.paths { // in any order
 		if strings.HasPrefix(path, m.pattern.path) && (path != m.pattern.path || len(list) > 1) {
 			return false
 		}
@@ -146,7 +146,7 @@ func (a *analysis) isCopy(m *match) bool {
 func (a *analysis) isBound(i int) bool {
 	if a.bound == nil {
 		a.bound = map[int]bool{}
-		for _, list := range a.o.Bindings {
+		for _, list := range a.o.Bindings { // in any order
 			for _, b := range list {
 				if b.Function < 0 {
 					a.bound[b.At] = true

@@ -117,7 +117,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		return x.Column - y.Column
 	})
 	r = Result{Reads: a.reads, Helpers: a.helpers, Calls: a.seenCalls}
-	for name := range a.wanted {
+	for name := range a.wanted { // sorted below
 		r.Wanted = append(r.Wanted, name)
 	}
 	slices.Sort(r.Wanted)
@@ -149,7 +149,7 @@ const fewMeanings = 12
 // forgetShortNames leaves out what names mean that a bundle uses over and
 // over: a hundred functions call their parameter e.
 func (a *analysis) forgetShortNames() {
-	for name, list := range a.o.Bindings {
+	for name, list := range a.o.Bindings { // in any order
 		if len(list) > fewMeanings && !a.c.heads[name] {
 			delete(a.o.Bindings, name)
 		}
@@ -188,7 +188,7 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 	a := l.open(src, folding)
 	defer a.close()
 	found := map[string]string{}
-	for name, bindings := range a.o.Bindings {
+	for name, bindings := range a.o.Bindings { // in any order
 		for _, b := range bindings {
 			class := a.o.blocks[b.block].name
 			if b.Function >= 0 || b.block != 0 && class == "" || b.Path != "" {

@@ -124,7 +124,7 @@ func (a *analysis) askFor() {
 		a.ask(h.Name, 0, len(a.f.Tokens))
 	}
 	if len(a.o.Bindings["*"]) > 0 { // from os import *
-		for name := range a.heads.names {
+		for name := range a.heads.names { // in any order
 			a.ask(name, 0, len(a.f.Tokens))
 		}
 	}
@@ -161,7 +161,7 @@ func (a *analysis) unseen() (list []int32) {
 		}
 		return list
 	}
-	for name, spans := range a.asked {
+	for name, spans := range a.asked { // sorted below
 		words, done := NewWords([]string{name}), int32(0)
 		slices.SortFunc(spans, func(a, b syntax.Span) int { return int(a.Lo - b.Lo) })
 		for _, span := range spans {

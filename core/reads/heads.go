@@ -39,14 +39,14 @@ func (h *heads) add(name string) {
 func (a *analysis) findHeads() {
 	h := &heads{names: map[string]bool{}, fold: a.lang.FoldWords}
 	a.heads = h
-	for name := range a.c.heads {
+	for name := range a.c.heads { // in any order
 		h.add(name)
 	}
-	for name := range a.c.roots {
+	for name := range a.c.roots { // in any order
 		h.add(name)
 	}
 	for _, all := range a.o.Bindings["*"] {
-		for path := range a.c.prefixes {
+		for path := range a.c.prefixes { // in any order
 			if rest, of := strings.CutPrefix(path, all.Path+"."); of {
 				name, _, _ := strings.Cut(rest, ".")
 				h.add(strings.TrimSuffix(name, "()"))
@@ -59,7 +59,7 @@ func (a *analysis) findHeads() {
 		}
 	}
 	leading := &heads{names: map[string]bool{}, fold: h.fold} // words that a value with such a name holds
-	for name := range h.names {
+	for name := range h.names {                               // in any order
 		leading.add(name)
 	}
 	leading.add("require")
@@ -74,7 +74,7 @@ func (a *analysis) findHeads() {
 			}
 			known[name], found = true, true
 			if name[0] == '.' { // of the object itself: this.env
-				for self := range selfWords {
+				for self := range selfWords { // in any order
 					h.add(self)
 				}
 				name = name[1:]

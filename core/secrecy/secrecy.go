@@ -2,6 +2,7 @@
 package secrecy
 
 import (
+	"maps"
 	"math"
 	"regexp"
 	"slices"
@@ -105,7 +106,8 @@ func entropy(s string) float64 {
 		n++
 	}
 	bits := 0.0
-	for _, c := range counts {
+	for _, r := range slices.Sorted(maps.Keys(counts)) { // sums of fractions go by their order
+		c := counts[r]
 		p := float64(c) / float64(n)
 		bits -= p * math.Log2(p)
 	}

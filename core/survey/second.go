@@ -124,7 +124,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 			}
 		}
 	}
-	for key, o := range parts {
+	for key, o := range parts { // in any order
 		if len(o.constants) == 0 && len(o.helpers) == 0 {
 			delete(parts, key)
 		}
@@ -171,7 +171,7 @@ func (s *Survey) collect(units []*unit) (all []reads.Read) {
 	calls := map[string]int{}
 	key := func(h *reads.Helper) string { return h.File + "\x00" + h.Owner + "\x00" + h.Name }
 	for _, u := range units {
-		for h, n := range u.result.Calls {
+		for h, n := range u.result.Calls { // in any order
 			calls[key(h)] += n
 		}
 	}
@@ -265,7 +265,7 @@ func (s *secondLook) take() (added []*unit) {
 // definitions gives the words that the wanted constants are defined by.
 func (s *secondLook) definitions() *wordSet {
 	var words []string
-	for name := range s.open.constants {
+	for name := range s.open.constants { // in any order
 		words = append(words, name[strings.LastIndexByte(name, '.')+1:])
 	}
 	return definedWords(words)
@@ -275,14 +275,14 @@ func (s *secondLook) definitions() *wordSet {
 func (s *secondLook) constants(context *reads.Context, defining []bool) {
 	clash := map[string]bool{}
 	s.each(defining, func(file string, src []byte, l *reads.Language) {
-		for name, value := range l.Constants(src, s.open.constants) {
+		for name, value := range l.Constants(src, s.open.constants) { // in any order
 			if known, found := context.Constants[name]; found && known != value {
 				clash[name] = true
 			}
 			context.Constants[name] = value
 		}
 	})
-	for name := range clash { // two files mean different things by it
+	for name := range clash { // in any order: two files mean different things by it
 		delete(context.Constants, name)
 	}
 }

@@ -5,6 +5,7 @@ package survey
 import (
 	"cmp"
 	"errors"
+	"maps"
 	"runtime"
 	"slices"
 	"strings"
@@ -185,7 +186,8 @@ func (s *Survey) markSecrets() {
 
 // statements gives what the configuration states of variables.
 func statements(c *config.Config) (list []contract.Statement) {
-	for name, v := range c.Variables {
+	for _, name := range slices.Sorted(maps.Keys(c.Variables)) {
+		v := c.Variables[name]
 		list = append(list, contract.Statement{Name: name, Need: reads.Need(v.Need), Kind: reads.Kind(v.Kind), Allowed: v.Allowed, Secret: v.Secret, About: v.About})
 	}
 	return list

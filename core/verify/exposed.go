@@ -42,7 +42,7 @@ renewing the secrets: history and old images keep them.`,
 
 // holdsSecret tells whether an env file holds a real secret.
 func holdsSecret(j *job, l *environment.Layer) bool {
-	for name, v := range l.Values {
+	for name, v := range l.Values { // in any order
 		if j.isRealSecret(name, v) {
 			return true
 		}

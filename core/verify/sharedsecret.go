@@ -62,7 +62,7 @@ Mend it by making a new secret for one of them.`,
 func namesOf(e *environment.Environment) []string {
 	all := environment.Layer{Values: map[string]environment.Value{}}
 	for _, l := range e.Layers {
-		for name, v := range l.Values {
+		for name, v := range l.Values { // in any order
 			all.Values[name] = v
 		}
 	}
