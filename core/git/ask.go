@@ -12,6 +12,7 @@ import (
 	"strings"
 	"time"
 
+	"inzicht/core/files"
 	"inzicht/core/scratch"
 )
 
@@ -32,6 +33,9 @@ func (r *Repository) Asker() (*Asker, error) {
 	if err != nil {
 		return nil, err
 	}
+	if err := r.plainObjects(); err != nil {
+		return nil, err
+	}
 	shown, err := scratch.Folder()
 	if err != nil {
 		return nil, &Error{"no temporary folder can be made", "Make room there, or set TMPDIR."}
@@ -48,6 +52,28 @@ func (r *Repository) Asker() (*Asker, error) {
 		"GIT_OPTIONAL_LOCKS=0", "GIT_NO_LAZY_FETCH=1", "GIT_ALLOW_PROTOCOL=none", "GIT_TERMINAL_PROMPT=0", "GIT_PAGER=cat", "PAGER=cat",
 	}
 	return a, nil
+}
+
+// plainObjects refuses a store of objects in which something is no plain file
+// that git would open and wait for.
+func (r *Repository) plainObjects() error {
+	for _, part := range []string{"objects/info", "objects/pack"} {
+		top, err := files.OpenFolder(r.common, "")
+		if err != nil {
+			return &Error{r.common + " cannot be read: " + files.Reason(err), "Give permission to read it."}
+		}
+		entries, err := new(files.Listing).Read(top, part)
+		top.Close()
+		if err != nil && files.Refused(err) {
+			return &Error{filepath.Join(r.common, part) + " cannot be read: " + files.Reason(err), "Give permission to read it."}
+		}
+		for _, e := range entries {
+			if !e.Kind.IsRegular() && !e.Kind.IsDir() {
+				return &Error{filepath.Join(r.common, part, e.Name) + " is no regular file", "Check that the repository is whole: git fsck."}
+			}
+		}
+	}
+	return nil
 }
 
 // Close removes what was made for the questions.
@@ -111,13 +137,16 @@ func (r *Repository) show(folder string) error {
 	return nil
 }
 
+// askTime bounds how long git may take for one answer.
+const askTime = 20 * time.Second
+
 // errLong says that git said more than was asked for.
 var errLong = errors.New("git says more than is read of it")
 
 // Output gives what git answers, if it is no longer than limit bytes. Git is
 // ended when ctx is, and together with this program.
 func (a *Asker) Output(ctx context.Context, limit int, arguments ...string) ([]byte, error) {
-	ctx, cancel := context.WithCancel(ctx)
+	ctx, cancel := context.WithTimeout(ctx, askTime)
 	defer cancel()
 	command := a.command(ctx, arguments...)
 	out, err := command.StdoutPipe()

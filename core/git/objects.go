@@ -10,6 +10,7 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+	"time"
 )
 
 // Blob is a file of an earlier state.
@@ -92,6 +93,8 @@ var errContents = &Error{"git does not give the files of that revision", "Check 
 func (c *Contents) Read(id string, limit int, buffer []byte) ([]byte, error) {
 	c.mutex.Lock()
 	defer c.mutex.Unlock()
+	late := time.AfterFunc(askTime, c.cancel)
+	defer late.Stop()
 	src, err := c.read(id, limit, buffer)
 	if err != nil { // what git says next is not known
 		c.broken = true
