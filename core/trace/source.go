@@ -113,12 +113,19 @@ func (l *line) literals(table *syntax.Table) {
 				l.masks = append(l.masks, span{from, to})
 			}
 		case syntax.Word:
-			symbol := from > 0 && l.src[from-1] == ':' && (from < 2 || l.src[from-2] != ':') && !f.Tokens[i].SpaceAhead
-			if l.secret && symbol && !l.names[string(l.src[from:to])] {
+			if l.secret && l.isSymbol(from) && (l.src[from] == ':' || !f.Tokens[i].SpaceAhead) && !l.names[strings.TrimPrefix(string(l.src[from:to]), ":")] {
 				l.masks = append(l.masks, span{from, to})
 			}
 		}
 	}
+}
+
+// isSymbol reports whether the word at an offset is a symbol: :north.
+func (l *line) isSymbol(at int) bool {
+	if l.src[at] != ':' {
+		at--
+	}
+	return at >= 0 && l.src[at] == ':' && (at == 0 || l.src[at-1] != ':')
 }
 
 // text masks in a string, a piece of one, or a comment.
@@ -140,13 +147,14 @@ func (l *line) text(kind syntax.Kind, from, to int) {
 
 // inside gives what stands between the delimiters of a string.
 func inside(src []byte, from, to int) (int, int) {
-	for from < to && !strings.ContainsRune("\"'`", rune(src[from])) { // a prefix: r"…", %q(…)
-		if !isWordByte(src[from]) && src[from] != '%' {
-			break
-		}
-		from++
+	open := from
+	for open < to && (isWordByte(src[open]) || strings.IndexByte("#@$~%", src[open]) >= 0) { // a prefix: r#"…"#, %q(…)
+		open++
 	}
-	for from+1 < to-1 && src[from] == src[to-1] && strings.ContainsRune("\"'`", rune(src[from])) {
+	if open == to || strings.IndexByte("\"'`", src[open]) < 0 {
+		return from, to
+	}
+	for from, to = open, open+bytes.LastIndexByte(src[open:to], src[open])+1; from+1 < to-1 && src[from] == src[to-1] && src[from] == src[open]; {
 		from, to = from+1, to-1
 	}
 	return from, to
@@ -196,7 +204,7 @@ func (l *line) written() {
 		word, behind := string(l.src[from:to]), bytes.TrimLeft(l.src[to:l.to], " \t")
 		first := len(bytes.Trim(l.src[l.from:from], " \t\"'-")) == 0
 		isKey := first && len(behind) > 0 && (behind[0] == '=' && len(behind) > 1 || behind[0] == ':' && (len(behind) == 1 || behind[1] == ' '))
-		if l.names[word] || shellWords[word] || isKey && !secrecy.HoldsSecret(word) {
+		if l.names[word] || l.names[word[strings.LastIndexByte(word, '.')+1:]] || shellWords[word] || isKey && !secrecy.HoldsSecret(word) {
 			continue
 		}
 		l.masks = append(l.masks, span{from, to})
