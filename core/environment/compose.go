@@ -55,6 +55,7 @@ type composeProject struct {
 	files    []string          // in the order in which they are laid over each other, then included ones
 	outer    map[string]string // what is interpolated: of the file beside it, and of who runs it
 	growth   *envfile.Growth
+	nodes    int              // of all files, written out
 	places   map[string]Value // where it says something: by service, key and name
 }
 
@@ -384,6 +385,9 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 				}
 			}
 		}
+		if p.nodes > maxComposeNodes {
+			return &yamlError{Problem{File: file, Reason: "it holds more than a person writes, and was not resolved", Hint: "Split it."}}
+		}
 		if extendsDeep(d.root) {
 			return &yamlError{Problem{File: file, Reason: fmt.Sprintf("its services extend each other over more than %d steps", maxExtends), Hint: "Extend the first of them."}}
 		}
@@ -400,6 +404,10 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 	}
 	return nil
 }
+
+// maxComposeNodes bounds how many keys and values the files of one project
+// may hold: the library's time grows with the square of some.
+const maxComposeNodes = 30_000
 
 // maxExtends bounds over how many steps services of one file extend each
 // other: the library merges all of them at each step.
@@ -442,6 +450,9 @@ func extendsDeep(root *yaml.Node) bool {
 // in and its aliases written out.
 func (p *composeProject) weigh(n *yaml.Node, depth int) {
 	if n = follow(n); n == nil || depth > maxYAMLDepth || !p.growth.Bounded() {
+		return
+	}
+	if p.nodes++; p.nodes > maxComposeNodes {
 		return
 	}
 	if n.Kind == yaml.ScalarNode {

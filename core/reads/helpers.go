@@ -205,7 +205,7 @@ func (a *analysis) callsOf(h *Helper, places map[string][]int) {
 				open++
 			}
 		}
-		if !f.Is(open, "(") || f.Mate(open) < 0 || a.isDefinition(i) || a.isDeclaration(i) || !a.calls(h, i) || !a.isMeant(h, i) {
+		if !f.Is(open, "(") || f.Mate(open) < 0 || !a.isMeant(h, i) || a.isDefinition(i) || a.isDeclaration(i) || !a.calls(h, i) {
 			continue
 		}
 		if f.Is(f.Mate(open)+1, "{") && h.Owner != "" && !isMember(f, i) {

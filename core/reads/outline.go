@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"sort"
 	"sync"
 
 	"inzicht/core/syntax"
@@ -267,10 +268,18 @@ func (o *Outline) byScope(name string) map[int32][]int32 {
 	return index
 }
 
+// maxMeanings bounds how many bindings before a place are looked at for those
+// that may be in force there.
+const maxMeanings = 400
+
 // inScope picks from the bindings of one function block those that may be in
 // force at pos.
 func (o *Outline) inScope(all []Binding, here []int32, pos int, outer bool) (found []Binding) {
-	for n := len(here) - 1; n >= 0 && len(found) < 16; n-- {
+	last := len(here)
+	if !outer { // what comes after is not meant
+		last = sort.Search(len(here), func(n int) bool { return all[here[n]].At > pos })
+	}
+	for n := last - 1; n >= max(0, last-maxMeanings) && len(found) < 16; n-- {
 		b := all[here[n]]
 		if !outer && b.At > pos || b.Inner && !o.blocks[b.block].contains(pos) {
 			continue

@@ -1,0 +1,122 @@
+package attack
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"inzicht/core/planted"
+)
+
+// repeat writes a text once for each number below count, with the number in
+// the place of N.
+func repeat(text string, count int) string {
+	var out strings.Builder
+	for n := range count {
+		out.WriteString(strings.ReplaceAll(text, "N", fmt.Sprint(n)))
+	}
+	return out.String()
+}
+
+// language is how a few things are written in one language: what a file begins
+// with, a name that is given a value again, and a helper with a call of it, all
+// by one name.
+type language struct{ file, begin, assign, helper string }
+
+var languages = []language{
+	{"a.py", "import os\n", "x = os.environ.get('AN')\n", "class C:\n  def get(self, n):\n    return os.environ[n]\n  def x(self):\n    return self.get('AN')\n"},
+	{"a.js", "let x;\n", "x = process.env.AN;\n", "{ function h(n) { return process.env[n]; }\nh('AN'); }\n"},
+	{"a.ts", "let x: string;\n", "x = process.env.AN;\n", "{ const h = (n: string) => process.env[n];\nh('AN'); }\n"},
+	{"a.go", "package a\n\nimport \"os\"\n\nfunc f() {\n\tvar x string\n", "\tx = os.Getenv(\"AN\")\n", "\t{\n\t\th := func(n string) string { return os.Getenv(n) }\n\t\th(\"AN\")\n\t}\n"},
+	{"a.rb", "", "x = ENV['AN']\n", "class C\n  def get(n)\n    ENV[n]\n  end\n  def x\n    get('AN')\n  end\nend\n"},
+	{"a.php", "<?php\n", "$x = getenv('AN');\n", "class C { function get($n) { return getenv($n); }\nfunction x() { return $this->get('AN'); } }\n"},
+	{"a.java", "class A { void f() { String x;\n", "x = System.getenv(\"AN\");\n", "class C { String get(String n) { return System.getenv(n); }\nString x() { return get(\"AN\"); } }\n"},
+	{"a.cs", "class A { void f() { string x;\n", "x = Environment.GetEnvironmentVariable(\"AN\");\n", "class C { string get(string n) { return Environment.GetEnvironmentVariable(n); }\nstring x() { return get(\"AN\"); } }\n"},
+	{"a.kt", "fun f() {\nvar x = \"\"\n", "x = System.getenv(\"AN\")\n", "class C { fun get(n: String) = System.getenv(n)\nfun x() = get(\"AN\") }\n"},
+	{"a.rs", "fn f() {\n", "let x = std::env::var(\"AN\");\n", "impl C { fn get(&self, n: &str) -> String { std::env::var(n).unwrap() }\nfn x(&self) { self.get(\"AN\"); } }\n"},
+	{"a.c", "#include <stdlib.h>\nvoid f() { char *x;\n", "x = getenv(\"AN\");\n", "static char *hN(char *n) { return getenv(n); }\nvoid gN(void) { hN(\"AN\"); }\n"},
+	{"a.swift", "func f() {\nvar x = \"\"\n", "x = ProcessInfo.processInfo.environment[\"AN\"]\n", "class C { func get(n: String) -> String? { return ProcessInfo.processInfo.environment[n] }\nfunc x() { self.get(n: \"AN\") } }\n"},
+	{"a.scala", "object A { def f = {\n", "x = sys.env(\"AN\")\n", "class C { def get(n: String) = sys.env(n)\ndef x = get(\"AN\") }\n"},
+	{"a.dart", "import 'dart:io';\nf() { var x;\n", "x = Platform.environment['AN'];\n", "class C { String get(String n) { return Platform.environment[n]; }\nx() { return get('AN'); } }\n"},
+	{"a.pl", "my $x;\n", "$x = $ENV{AN};\n", "sub hN { my $n = shift; return $ENV{$n}; }\nhN('AN');\n"},
+	{"a.lua", "local x\n", "x = os.getenv('AN')\n", "do local function h(n) return os.getenv(n) end\nh('AN') end\n"},
+	{"a.ex", "defmodule A do\ndef f do\n", "x = System.get_env(\"AN\")\n", "def hN(n) do\n  System.get_env(n)\nend\ndef gN, do: hN(\"AN\")\n"},
+	{"a.sh", "#!/bin/sh\n", "x=$AN\n", "hN() { echo \"${AN}\"; }\nhN\n"},
+}
+
+// marks are what a run of may keep a scanner looking ahead.
+var marks = []string{"\"", "'", "`", "\"\"\"", "#", "$\"", "@\"", "{", "${", "(", "[", "<", "a<", "/", "/*", "<!--", "<<A\n", "<<~A\n", "%q(", "r#\"", "~s(", "=", "?", "\\", "=>", "[[", "--[[", "qw(", "R\"(", "if a ", "a.", "$(", ":"}
+
+// Time grows with the size of what is looked at, not with its square: at these
+// sizes the square would take hours.
+func TestGrowthOfSource(t *testing.T) {
+	for _, l := range languages {
+		t.Run(l.file, func(t *testing.T) {
+			t.Parallel()
+			strike(t, planted.Files(t, map[string]string{l.file: l.begin + repeat(l.assign, 20_000)}), "reads", "--format", "csv")
+			strike(t, planted.Files(t, map[string]string{l.file: l.begin + repeat(l.helper, 5_000)}), "reads", "--format", "csv")
+			files := map[string]string{}
+			for n, mark := range marks {
+				files[fmt.Sprintf("m%d/%s", n, l.file)] = l.begin + strings.ReplaceAll(l.assign, "N", "") + "\n" + strings.Repeat(mark, 400_000/len(mark))
+			}
+			strike(t, planted.Files(t, files), "reads", "--format", "csv")
+		})
+	}
+}
+
+// growths are trees of other files, of which the size is what makes them slow.
+var growths = map[string]map[string]string{
+	"names that nothing reads":     {".env": repeat("NAME_N_X=v\n", 60_000)},
+	"names that are alike":         {".env": repeat("KEEPER_AN=v\n", 30_000), "b.py": "import os\n" + repeat("os.environ['KEEPER_BN']\n", 30_000)},
+	"names made of each other":     {".env": "V0=a\n" + repeat("VN=${VN}b\n", 60_000)},
+	"lines that are broken":        {".env": repeat("broken line N\n", 60_000)},
+	"quotes that are not closed":   {".env": repeat("AN=\"x\n", 60_000)},
+	"keys":                         {".env": repeat("KN=\"-----BEGIN X\nabc\n-----END X\"\n", 20_000)},
+	"exports":                      {".envrc": repeat("export AN=$A_N\n", 60_000)},
+	"secrets":                      {".env": repeat("TN_TOKEN=q8Zr41LmXw92TbKd77YhN\n", 20_000), "c.py": repeat("# q8Zr41LmXw92TbKd77YhN\n", 20_000)},
+	"examples":                     {".env.example": repeat("AN=x\n", 40_000), "b.py": "import os\n" + repeat("os.environ['AN']\n", 20_000)},
+	"patterns":                     {".env": repeat("QN=1\n", 20_000), "b.py": "import os\n" + repeat("os.environ['PN_' + x]\n", 20_000)},
+	"placeholders":                 {"application.properties": repeat("aN=${AN:x}\n", 80_000), "b.properties": "a=" + strings.Repeat("${", 500_000) + "A}"},
+	"expressions of a workflow":    {".github/workflows/a.yml": "env:\n" + repeat("  AN: ${{ env.BN }}\n", 30_000), ".github/workflows/b.yml": "a: ${{ " + repeat("env.BN ", 60_000) + "}}"},
+	"arguments of an image":        {"Dockerfile": "FROM x\nARG " + repeat("AN ", 150_000) + "\n" + repeat("ENV AN=$BN\n", 40_000)},
+	"a unit":                       {"a.service": "[Service]\nPassEnvironment=" + repeat("AN ", 150_000) + "\n" + repeat("Environment=AN=x\n", 40_000)},
+	"a makefile":                   {"Makefile": repeat("AN ?= $(BN)\n", 60_000)},
+	"a compose file":               {"compose.yaml": "services:\n  gate:\n    build: .\n    environment:\n" + repeat("      AN: x\n", 40_000)},
+	"values of a manifest":         {"gate/go.mod": "", "gate.yaml": "apiVersion: v1\nkind: Pod\nmetadata: {name: gate}\nspec:\n  containers:\n  - name: gate\n    image: gate\n    env:\n" + repeat("    - {name: AN, value: $(BN)}\n", 25_000)},
+	"acceptances":                  {"inzicht.accepted.toml": repeat("[[accepted]]\nrule='unused'\nvariable='NAME_N_X'\nreason='x'\nsince='2026-01-01'\n", 40_000), ".env": repeat("NAME_N_X=v\n", 40_000)},
+	"comments that accept":         {"b.py": "import os\nos.environ['B']\n" + strings.Repeat("# inzicht accepts unused: x\n", 100_000)},
+	"alternatives in one line":     {"b.js": "x = " + repeat("process.env.AN || ", 20_000) + "1;\n"},
+	"reads between brackets":       {"b.js": "f(" + repeat("process.env.AN, ", 30_000) + "1);\n", "c.js": "const {" + repeat("AN, ", 30_000) + "} = process.env;\n"},
+	"constants made of each other": {"b.py": "import os\nk0 = 'A'\n" + repeat("kN = kN + 'x'\nos.environ[kN]\n", 10_000)},
+	"ignored names":                {".gitignore": repeat("*aN*b\n", 1_500) + repeat("nameN\n", 100_000), "b.py": ""},
+}
+
+func TestGrowthOfOthers(t *testing.T) {
+	for name, files := range growths {
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			dir := planted.Files(t, files)
+			planted.Write(t, dir, "a.py", "import os\nos.environ['GATE_URL']\n")
+			strike(t, dir, "verify", "--format", "csv", "--afresh")
+		})
+	}
+}
+
+// A tree of many files, components and environments is no worse.
+func TestGrowthOfTrees(t *testing.T) {
+	files := map[string]string{}
+	for n := range 1500 {
+		files[fmt.Sprintf("c%d/package.json", n)] = fmt.Sprintf(`{"name": "gate-%d", "dependencies": {"gate-%d": "1"}}`, n, n+1)
+		files[fmt.Sprintf("c%d/h%d.js", n, n)] = "export function readSetting(n) { return process.env[n]; }\n"
+		files[fmt.Sprintf("c%d/u.js", n)] = fmt.Sprintf("import { readSetting } from './h%d';\nreadSetting('GATE_%d');\n", n, n)
+		if n < 30 { // each lacks all variables: what is said grows with both
+			files[fmt.Sprintf("e/.env.stage%d", n)] = "GATE_1=x\n"
+		}
+		files[fmt.Sprintf("h/h%d.py", n)] = fmt.Sprintf("import os\ndef read_setting(n):\n    return os.environ[n]\ndef h%d(n):\n    return os.environ[n]\n", n)
+		files[fmt.Sprintf("h/u%d.py", n)] = fmt.Sprintf("from h%d import read_setting, h%d\nread_setting('A%d')\nh%d('B%d')\n", n, n, n, n, n)
+	}
+	dir := planted.Files(t, files)
+	for _, command := range []string{"reads", "verify", "matrix"} {
+		strike(t, dir, command, "--format", "csv", "--afresh")
+	}
+}
