@@ -91,6 +91,7 @@ func TestFewOpenFiles(t *testing.T) {
 	for n := range 50 {
 		planted.Write(t, dir, fmt.Sprintf("a%d/b/c/more.py", n), "import os\nos.environ['GATE_URL']\n")
 	}
+	planted.Write(t, dir, "z/missing.py", "import os\nos.environ['GATE_MISSING']\n")
 	for limit := 4; limit < 12; limit++ {
 		for _, command := range []string{"reads --format json", "verify --format json"} {
 			a := strikeWith(t, dir, func(c *exec.Cmd) {
@@ -98,8 +99,8 @@ func TestFewOpenFiles(t *testing.T) {
 			})
 			var found struct{ Reads []any }
 			json.Unmarshal([]byte(a.out), &found)
-			if a.status == 0 && (strings.HasPrefix(command, "verify") || len(found.Reads) != 52) {
-				t.Errorf("%s with %d files: status 0 with %d reads", command, limit, len(found.Reads))
+			if whole := strings.Contains(a.out, "GATE_MISSING"); a.status == 0 && (command[0] == 'v' || len(found.Reads) != 53) || a.status == 1 && !whole {
+				t.Errorf("%s with %d files: status %d, %d reads: %.200s", command, limit, a.status, len(found.Reads), a.errOut)
 			}
 		}
 	}

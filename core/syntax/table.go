@@ -104,6 +104,7 @@ func (form *StringForm) prepare() {
 
 // Inside gives the table for source that is not cut up by Islands.
 func (t *Table) Inside() *Table {
+	t.prepare()
 	if len(t.Islands) == 0 {
 		return t
 	}
