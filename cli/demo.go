@@ -10,6 +10,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"inzicht/core/scratch"
 	"inzicht/demo"
 	"inzicht/report"
 )
@@ -78,15 +79,12 @@ func demoFolder(into string, keep bool) (dir string, done func(), err error) {
 	if into != "" {
 		return into, func() {}, nil
 	}
-	temporary, err := os.MkdirTemp("", "inzicht-demo-")
-	if err != nil {
-		return "", nil, err
-	}
-	dir = filepath.Join(temporary, "lockside")
 	if keep {
-		return dir, func() {}, nil
+		temporary, err := os.MkdirTemp("", "inzicht-demo-")
+		return filepath.Join(temporary, "lockside"), func() {}, err
 	}
-	return dir, func() { os.RemoveAll(temporary) }, nil
+	temporary, err := scratch.Folder()
+	return filepath.Join(temporary, "lockside"), func() { scratch.Remove(temporary) }, err
 }
 
 func (s *shared) showDemo(c *cobra.Command, dir string, stays bool) error {

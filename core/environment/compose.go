@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"maps"
+	"os"
 	"path"
 	"path/filepath"
 	"regexp"
@@ -21,6 +22,7 @@ import (
 	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/envfile"
+	"inzicht/core/scratch"
 	"inzicht/core/tree"
 )
 
@@ -55,6 +57,7 @@ type composeProject struct {
 	files    []string          // in the order in which they are laid over each other, then included ones
 	outer    map[string]string // what is interpolated: of the file beside it, and of who runs it
 	growth   *envfile.Growth
+	beside   []string         // env files of what it includes
 	nodes    int              // of all files, written out
 	places   map[string]Value // where it says something: by service, key and name
 }
@@ -380,8 +383,12 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 				}
 			}
 			for _, node := range oneOrMore(at(include, "env_file")) {
-				if _, err := taken(node, "the env file of what it includes"); err != nil && node.Value != "/dev/null" {
+				clean, err := taken(node, "the env file of what it includes")
+				if err != nil && node.Value != "/dev/null" {
 					return err
+				}
+				if err == nil {
+					p.beside = append(p.beside, clean)
 				}
 			}
 		}
@@ -503,6 +510,14 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 	if names := p.outer["COMPOSE_PROFILES"]; names != "" && len(profiles) == 0 {
 		profiles = strings.Split(names, ",")
 	}
+	if f.tree.Past != nil {
+		shown, err := f.writePast(p, &details)
+		if err != nil {
+			return nil, err
+		}
+		defer scratch.Remove(shown)
+		defer func() { f.fromPast(project, shown) }()
+	}
 	ctx, cancel := context.WithTimeout(context.Background(), composeTime)
 	defer cancel()
 	loaded, err := loader.LoadWithContext(ctx, details, func(o *loader.Options) {
@@ -520,6 +535,55 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 	}
 	p.services = loaded
 	return p, nil
+}
+
+// writePast writes the compose files of an earlier state into a temporary
+// folder, and those alone: the library opens what a project takes in by itself.
+func (f *finder) writePast(p *composeProject, details *types.ConfigDetails) (shown string, err error) {
+	failed := &yamlError{Problem{File: p.files[0], Reason: "its earlier state was not resolved: no temporary folder can be written", Hint: "Make room there, or set TMPDIR."}}
+	if shown, err = scratch.Folder(); err != nil {
+		return "", failed
+	}
+	for _, file := range append(slices.Clone(p.files), p.beside...) {
+		src, err := f.tree.ReadFile(file)
+		target := filepath.Join(shown, filepath.FromSlash(file))
+		if err != nil || os.MkdirAll(filepath.Dir(target), 0o700) != nil || os.WriteFile(target, src, 0o600) != nil {
+			scratch.Remove(shown)
+			return "", failed
+		}
+	}
+	move := func(path string) string { return shown + strings.TrimPrefix(path, f.tree.Root) }
+	details.WorkingDir = move(details.WorkingDir)
+	if err := os.MkdirAll(details.WorkingDir, 0o700); err != nil {
+		scratch.Remove(shown)
+		return "", failed
+	}
+	for n := range details.ConfigFiles {
+		details.ConfigFiles[n].Filename = move(details.ConfigFiles[n].Filename)
+	}
+	return shown, nil
+}
+
+// fromPast makes the paths of a project that lead into a temporary folder
+// those of the tree.
+func (f *finder) fromPast(p *composeProject, shown string) {
+	if p == nil {
+		return
+	}
+	back := func(path string) string {
+		if rest, inside := strings.CutPrefix(path, shown); inside {
+			return f.tree.Root + rest
+		}
+		return path
+	}
+	for _, service := range p.services.Services { // in any order
+		for n := range service.EnvFiles {
+			service.EnvFiles[n].Path = back(service.EnvFiles[n].Path)
+		}
+		if service.Build != nil {
+			service.Build.Context, service.Build.Dockerfile = back(service.Build.Context), back(service.Build.Dockerfile)
+		}
+	}
 }
 
 // interpolated gathers what compose interpolates: the file beside the compose

@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"inzicht/core/history"
+	"inzicht/core/planted"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -90,7 +91,32 @@ func TestFindings(t *testing.T) {
 	if _, err := Findings(t.Context(), now, "nowhere", survey.Options{}, nil); !errors.As(err, &wrong) || wrong.Hint == "" {
 		t.Errorf("no revision: %v", err)
 	}
-	if left, _ := filepath.Glob(filepath.Join(os.TempDir(), "inzicht-since-*")); len(left) > 0 {
-		t.Logf("other runs have %v open", left)
+}
+
+// Compose files that take in others are resolved as they were.
+func TestFindingsOfCompose(t *testing.T) {
+	root := planted.Tree(t, "-- compose.yaml --\ninclude: [{path: sub/more.yaml, env_file: sub/more.env}]\nservices:\n  gate: {build: ., extends: {file: base.yaml, service: base}}\n"+
+		"-- base.yaml --\nservices: {base: {environment: {GATE_URL: x}}}\n-- sub/more.yaml --\nservices: {level: {build: ., environment: {GATE_URL: \"${FROM}\"}}}\n-- sub/more.env --\nFROM=x\n"+
+		"-- gate.py --\nimport os\nos.environ['GATE_URL']\n-- .env.example --\nGATE_URL=\n-- package.json --\n{}\n")
+	planted.Git(t, root, "init", "-q")
+	planted.Git(t, root, "add", "-A")
+	planted.Git(t, root, "commit", "-qm", "Gates")
+	planted.Write(t, root, "base.yaml", "services: {base: {environment: {OTHER: x}}}\n")
+	planted.Write(t, root, "sub/more.yaml", "services: {level: {build: ., environment: {OTHER: x}}}\n")
+	temporary := t.TempDir()
+	t.Setenv("TMPDIR", temporary)
+	now, err := survey.Take(root, survey.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	before, err := Findings(t.Context(), now, "HEAD", survey.Options{}, nil)
+	if err != nil || brief(before) != "" {
+		t.Errorf("before: %s, %v", brief(before), err)
+	}
+	if got := brief(New(before, verify.Run(now, nil))); got != "missing GATE_URL, missing GATE_URL, unused OTHER, unused OTHER" {
+		t.Errorf("new: %s", got)
+	}
+	if left, _ := os.ReadDir(temporary); len(left) > 0 {
+		t.Errorf("left behind: %v", left)
 	}
 }

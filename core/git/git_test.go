@@ -1,0 +1,259 @@
+package git
+
+import (
+	"bytes"
+	"crypto/sha1"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"inzicht/core/planted"
+)
+
+// The patterns match as git's own do.
+func TestIgnoreLikeGit(t *testing.T) {
+	patterns := []string{
+		"*.log", "!keep.log", "built/", "/top", "docs/*.txt", "a/**", "**/deep", "x/**/y", "foo**bar", "[ab].c", "[!ab].d", "[[:digit:]].n", `\#hash`, `\!bang`, "trail  ", `esc\ `,
+		"{brace}", "sub/", "!sub/in", "*", "!*.py", "!*/", "?.q", "a[b", "n/m/", "**", "/**/z", "Case", "# comment", "", "/", "dir/*", "!dir/keep", "caf\u00e9", "s p",
+	}
+	paths := []string{
+		"x.log", "keep.log", "built/a", "a/built/b", "top", "a/top", "docs/a.txt", "docs/b/a.txt", "a/b", "a/b/c", "deep", "q/deep", "q/deep/r", "x/y", "x/1/y", "x/1/2/y", "foobar", "fooxbar",
+		"foo/bar", "a.c", "c.c", "a.d", "c.d", "1.n", "#hash", "!bang", "trail", "esc ", "{brace}", "brace", "sub/in", "sub/x", "m.py", "m/n.py", "z.q", "zz.q", "a[b", "n/m/o", "q/z", "z", "case", "Case",
+		"dir/keep", "dir/other", "caf\u00e9", "s p", "deep.log/x",
+	}
+	for n := range patterns {
+		for _, file := range []string{patterns[n], patterns[n] + "\n" + patterns[(n*7+3)%len(patterns)], strings.Join(patterns[:n+1], "\r\n")} {
+			root := t.TempDir()
+			planted.Git(t, root, "init", "-q")
+			planted.Write(t, root, ".gitignore", file)
+			planted.Write(t, root, "in/.gitignore", file)
+			var all []string
+			for _, path := range paths {
+				for _, p := range []string{path, "in/" + path} {
+					if os.MkdirAll(filepath.Dir(filepath.Join(root, p)), 0o755) == nil && os.WriteFile(filepath.Join(root, p), nil, 0o644) == nil {
+						all = append(all, p)
+					}
+				}
+			}
+			check := exec.Command("git", "-C", root, "-c", "core.excludesFile=", "check-ignore", "-z", "--stdin", "--no-index")
+			check.Stdin = strings.NewReader(strings.Join(all, "\x00"))
+			out, _ := check.Output()
+			want := strings.Split(strings.TrimSuffix(string(out), "\x00"), "\x00")
+			for _, path := range all {
+				if got := ignored(root, path, file); got != slices.Contains(want, path) {
+					t.Errorf("%q: %q is ignored: %v", file, path, got)
+				}
+			}
+		}
+		if testing.Short() && n > 5 {
+			break
+		}
+	}
+}
+
+// ignored walks down to a path as the tree does: what lies in an ignored
+// folder is ignored, and an ignore file counts for what lies beside it.
+func ignored(root, path, file string) bool {
+	g, _ := Ignore{}.With("", []byte(file))
+	parts := strings.Split(path, "/")
+	for n := range parts {
+		at := strings.Join(parts[:n+1], "/")
+		info, err := os.Stat(filepath.Join(root, at))
+		if g.Match(at, err == nil && info.IsDir()) {
+			return true
+		}
+		if at == "in" {
+			g, _ = g.With("in", []byte(file))
+		}
+	}
+	return false
+}
+
+func TestMaxGlobs(t *testing.T) {
+	if g, whole := (Ignore{}).With("", []byte(strings.Repeat("a*b\n", MaxGlobs+1))); whole || !g.Match("axb", false) {
+		t.Error("patterns that are too many are not told")
+	}
+}
+
+// The index is read as git writes it, in each of its versions.
+func TestTracked(t *testing.T) {
+	for _, version := range []string{"2", "3", "4"} {
+		for _, format := range []string{"sha1", "sha256"} {
+			root := t.TempDir()
+			planted.Git(t, root, "init", "-q", "--object-format="+format)
+			for _, file := range []string{"a/b.go", "a/c/d.py", "odd name\n.py", "z"} {
+				planted.Write(t, root, file, "x")
+			}
+			planted.Git(t, root, "add", "-A")
+			planted.Git(t, root, "update-index", "--index-version", version)
+			if version == "3" {
+				planted.Git(t, root, "update-index", "--skip-worktree", "z")
+			}
+			r, err := Find(filepath.Join(root, "a", "c"))
+			if err != nil || r == nil || r.Prefix != "a/c" {
+				t.Fatalf("%v, %v", r, err)
+			}
+			paths, modules, err := r.Tracked()
+			if err != nil || len(modules) > 0 || strings.Join(paths, "|") != "a/b.go|a/c/d.py|odd name\n.py|z" {
+				t.Errorf("version %s, %s: %q, %v, %v", version, format, paths, modules, err)
+			}
+		}
+	}
+}
+
+// record makes one entry of an index of version 2.
+func record(path string, mode uint32) []byte {
+	e := make([]byte, 62)
+	e[24], e[25], e[26], e[27] = byte(mode>>24), byte(mode>>16), byte(mode>>8), byte(mode)
+	e = append(e, path...)
+	return append(e, make([]byte, 8-len(e)%8)...)
+}
+
+func TestParseIndex(t *testing.T) {
+	index := func(count byte, rest ...[]byte) []byte {
+		src := append([]byte("DIRC\x00\x00\x00\x02\x00\x00\x00"), count)
+		src = append(src, bytes.Join(rest, nil)...)
+		sum := sha1.Sum(src)
+		return append(src, sum[:]...)
+	}
+	extension := func(name string) []byte { return []byte(name + "\x00\x00\x00\x01x") }
+	for _, c := range []struct {
+		name string
+		src  []byte
+		want string
+	}{
+		{"nothing", index(0), "[]"},
+		{"a file and a module", index(2, record("a", 0o100644), record("b", 0o160000)), "[{a 33188} {b 57344}]"},
+		{"an extension that may be passed over", index(1, record("a", 0o100644), extension("TREE")), "[{a 33188}]"},
+		{"a sparse index", index(1, record("a", 0o100644), extension("sdir")), "[{a 33188}]"},
+		{"a split index", index(0, extension("link")), ""},
+		{"an unknown extension", index(0, extension("evil")), ""},
+		{"too few", index(2, record("a", 0o100644)), ""},
+		{"out of order", index(2, record("b", 0o100644), record("a", 0o100644)), ""},
+		{"no name", index(1, record("", 0o100644)), ""},
+		{"another version", []byte("DIRC\x00\x00\x00\x09" + strings.Repeat("\x00", 30)), ""},
+		{"noise", []byte(strings.Repeat("x", 200)), ""},
+		{"nothing at all", nil, ""},
+	} {
+		list, err := parseIndex(c.src, 20)
+		if got := fmt.Sprint(list); (err == nil) != (c.want != "") || err == nil && got != c.want {
+			t.Errorf("%s: %s, %v", c.name, got, err)
+		}
+	}
+}
+
+func FuzzParseIndex(f *testing.F) {
+	f.Add([]byte("DIRC\x00\x00\x00\x04\x00\x00\x00\x01"+strings.Repeat("\x00", 90)), true)
+	f.Add(append([]byte("DIRC\x00\x00\x00\x02\x00\x00\x00\x01"), append(record("a", 0o100644), make([]byte, 20)...)...), false)
+	f.Fuzz(func(t *testing.T, src []byte, long bool) {
+		size := 20
+		if long {
+			size = 32
+		}
+		list, err := parseIndex(src, size)
+		if err == nil && !slices.IsSortedFunc(list, func(a, b indexEntry) int { return strings.Compare(a.path, b.path) }) {
+			t.Error("the entries are not in order")
+		}
+	})
+}
+
+func TestSettings(t *testing.T) {
+	s := parseSettings([]byte("# x\n[Core]\n\texcludesFile = \"a b\" ; c\n\tbare\n[extensions] objectFormat=sha256\n[remote \"x\"]\n\turl = y\n[core]\nexcludesfile = ~/g\\\\h # x\n"))
+	if s["core.excludesfile"] != `~/g\h` || s["extensions.objectformat"] != "sha256" || len(s) != 3 {
+		t.Errorf("%v", s)
+	}
+}
+
+// A linked work tree and a submodule are known by what points back to them.
+func TestFindElsewhere(t *testing.T) {
+	root := t.TempDir()
+	planted.Git(t, root, "init", "-q")
+	planted.Write(t, root, "a.go", "x")
+	planted.Git(t, root, "add", "-A")
+	planted.Git(t, root, "commit", "-qm", "x")
+	linked := filepath.Join(t.TempDir(), "linked")
+	planted.Git(t, root, "worktree", "add", "-q", linked)
+	planted.Git(t, root, "-c", "protocol.file.allow=always", "submodule", "add", "-q", root, "sub")
+	for _, folder := range []string{root, linked, filepath.Join(root, "sub")} {
+		r, err := Find(folder)
+		if err != nil || r == nil {
+			t.Errorf("%s: %v", folder, err)
+			continue
+		}
+		paths, _, err := r.Tracked()
+		if err != nil || !slices.Contains(paths, "a.go") || r.WorkTree != folder {
+			t.Errorf("%s: %v, %v", folder, paths, err)
+		}
+		a, err := r.Asker()
+		if err != nil {
+			t.Fatal(err)
+		}
+		blobs, err := a.Blobs(t.Context(), r, "HEAD")
+		if err != nil || len(blobs) != 1 || blobs[0].Path != "a.go" {
+			t.Errorf("%s: %v, %v", folder, blobs, err)
+		}
+		shown := a.shown
+		if a.Close(); exists(shown) {
+			t.Error("what git was shown is left behind")
+		}
+	}
+	elsewhere := t.TempDir()
+	planted.Write(t, elsewhere, ".git", "gitdir: "+filepath.Join(root, ".git")+"\n")
+	if r, err := Find(elsewhere); r != nil || err == nil {
+		t.Error("a foreign repository is followed")
+	}
+	if r, err := Find(t.TempDir()); r != nil || err != nil {
+		t.Errorf("no repository: %v, %v", r, err)
+	}
+}
+
+func exists(path string) bool {
+	_, err := os.Stat(path)
+	return err == nil
+}
+
+// What git answers is read only as far as a limit.
+func TestLimits(t *testing.T) {
+	root := t.TempDir()
+	planted.Git(t, root, "init", "-q")
+	planted.Write(t, root, "a", strings.Repeat("x", 5000))
+	planted.Git(t, root, "add", "-A")
+	planted.Git(t, root, "commit", "-qm", "x")
+	planted.Git(t, root, "tag", "v1")
+	r, err := Find(root)
+	if err != nil {
+		t.Fatal(err)
+	}
+	a, err := r.Asker()
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer a.Close()
+	if _, err := a.Output(t.Context(), 10, "cat-file", "-p", "HEAD"); err == nil {
+		t.Error("a long answer is taken")
+	}
+	blobs, err := a.Blobs(t.Context(), r, "v1")
+	if err != nil || len(blobs) != 1 || blobs[0].Size != 5000 {
+		t.Fatalf("%v, %v", blobs, err)
+	}
+	c, err := a.Contents(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close()
+	if src, err := c.Read(blobs[0].ID, 5000, nil); err != nil || len(src) != 5000 {
+		t.Errorf("%d bytes, %v", len(src), err)
+	}
+	if _, err := c.Read(blobs[0].ID, 4999, nil); err == nil {
+		t.Error("more than the limit is read")
+	}
+	for _, revision := range []string{"nowhere", "-x", "HEAD:a", "", "HEAD~9", "a\nb"} {
+		if _, err := a.Blobs(t.Context(), r, revision); err == nil {
+			t.Errorf("%q is a revision", revision)
+		}
+	}
+}
