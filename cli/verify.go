@@ -153,9 +153,12 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 	return p, nil
 }
 
-// remarks says where an example file stands for a private file that is not
-// there, and how to make it.
+// remarks says which source files were not looked into, and where an example
+// file stands for a private file that is not there, and how to make it.
 func remarks(s *survey.Survey) (list []string) {
+	if unknown := s.Unknown(); len(unknown) > 0 {
+		list = append(list, fmt.Sprintf("%s not looked into, such as %s: %s; -v names all", countOf(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason))
+	}
 	for _, example := range s.Environments.Examples {
 		folder := path.Dir(example.File)
 		private := path.Join(folder, ".env")

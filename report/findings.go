@@ -281,7 +281,7 @@ func summary(p *Page) string {
 		scale += "; " + count(p.Accepted, "accepted finding", "accepted findings") + " not shown"
 	}
 	switch {
-	case len(p.Findings) == 0 && len(p.Unseen) > 0:
+	case len(p.Findings) == 0 && len(p.Unseen)+len(s.Unknown()) > 0:
 		return caution.Render("Nothing to mend in what could be looked at.") + " In " + scale + "."
 	case len(p.Findings) == 0:
 		return good.Render("✓ Nothing to mend.") + " In " + scale + "."

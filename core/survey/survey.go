@@ -142,6 +142,17 @@ func (s *Survey) Refused() (list []tree.Skip) {
 	return list
 }
 
+// Unknown gives the files that may hold reads which are not known, since they
+// are too large or could not be understood.
+func (s *Survey) Unknown() (list []tree.Skip) {
+	for _, skip := range s.Skipped {
+		if skip.Unknown {
+			list = append(list, skip)
+		}
+	}
+	return list
+}
+
 // note notes that a file could not be read. It may be called side by side.
 func (s *Survey) note(file string, err error) {
 	if !files.Refused(err) {
@@ -334,7 +345,7 @@ func (w *worker) file(file string, f batchFile) {
 	src, err := w.in.Read(file)
 	if err != nil {
 		if f.source || files.Refused(err) {
-			w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: files.Reason(err), Refused: files.Refused(err)})
+			w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: files.Reason(err), Refused: files.Refused(err), Unknown: errors.Is(err, files.ErrTooLarge)})
 		}
 		return
 	}
@@ -365,7 +376,7 @@ func (w *worker) file(file string, f batchFile) {
 	}
 	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, result: analyse(l, file, src, context)}
 	if u.result.Problem != "" {
-		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: u.result.Problem})
+		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: u.result.Problem, Unknown: true})
 	}
 	w.units = append(w.units, u)
 }

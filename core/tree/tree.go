@@ -39,6 +39,7 @@ type Skip struct {
 	Path    string
 	Reason  string
 	Refused bool // it is there and could not be looked at, though it should have been
+	Unknown bool // it may hold reads that are not known: too large, or not understood
 }
 
 // Unchecked is something that could not be found out, and what to do.

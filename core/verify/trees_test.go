@@ -42,6 +42,16 @@ services:
 -- .env.example --
 GATE_SECRET=
 `, ``},
+		{"a file that is not understood may read anything", `-- gate.py --
+import os
+os.environ["GATE_URL"]
+-- x.sh --
+echo $GATE_HORN
+if then
+-- .env.example --
+GATE_URL=
+OLD=
+`, `note unused OLD  .env.example:2`},
 		{"typed values", `-- gate.py --
 import os, json
 from urllib.parse import urlparse

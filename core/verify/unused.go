@@ -19,7 +19,8 @@ something still reads them.
   # the code that read it went away with the fax machine
 
 A name that an installed library reads by itself is only noted, with the library
-and the line; so is one where the code hands its whole environment on to others.
+and the line; so is one where the code hands its whole environment on to others,
+or where a source file could not be looked into.
 What an image or a service without code here is given is its own business.
 
 Mend it by removing the line, or by correcting the name.`,
@@ -81,6 +82,10 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 			f.Message = fmt.Sprintf("only the library %s reads %s", read.Library, name)
 			f.Hint = fmt.Sprintf("It is read in %s:%d.", read.File, read.Line)
 			f.Related = []Place{{read.File, read.Line}}
+		} else if blind := j.blind(); blind != "" && !f.Pointed {
+			f.Level, f.Pointed = Note, true
+			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
+			f.Hint = fmt.Sprintf("%s was not looked into, and may read it.", blind)
 		} else if whole := j.passesOn(l.Component.Name); whole != nil && !f.Pointed {
 			f.Level, f.Pointed = Note, true
 			f.Hint = fmt.Sprintf("%s:%d hands the whole environment on: what is started there may read it.", whole.File, whole.Line)
@@ -89,6 +94,16 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 		list = append(list, f)
 	}
 	return list
+}
+
+// blind names a file that was not looked into and may read anything, or gives "".
+func (j *job) blind() string {
+	for _, skip := range j.Skipped {
+		if skip.Refused || skip.Unknown {
+			return skip.Path
+		}
+	}
+	return ""
 }
 
 // readsIn tells whether any code of a component, or of the whole tree for the
