@@ -128,7 +128,7 @@ func (w *walker) list(listing *files.Listing, folder walkFolder) (l listed) {
 	entries, err := listing.Read(w.root, folder.path)
 	if err != nil {
 		refused := files.Refused(err) && !(w.options.Excluded != nil && w.options.Excluded(folder.path+"/x"))
-		l.skipped = []Skip{{Path: orDot(folder.path), Reason: "this folder was not looked at: " + files.Reason(err), Refused: refused}}
+		l.skipped = []Skip{{Path: orDot(folder.path), Reason: files.Reason(err), Refused: refused}}
 		return l
 	}
 	virtual, repository := false, false
