@@ -183,8 +183,8 @@ func checkRules(c *Config, p *place) error {
 
 func (p *place) globs(what string, list []string) error {
 	for _, glob := range list {
-		if !doublestar.ValidatePattern(glob) {
-			return p.wrong(glob, fmt.Sprintf("%s holds %q, which is no glob", what, glob), "Write one such as services/**/seed.js.", nil)
+		if !tree.IsGlob(glob) {
+			return p.wrong(glob, fmt.Sprintf("%s holds %q, which is no glob, or one that leaves too much open", what, glob), "Write one such as services/**/seed.js.", nil)
 		}
 	}
 	return nil

@@ -26,6 +26,9 @@ var manifests = kind{
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		var c cluster
 		for _, pattern := range s.Manifests {
+			if !tree.IsGlob(pattern) {
+				return nil, &SpecError{pattern, "this is no glob, or one that leaves too much open", "Give a path or a glob such as deploy/staging/*.yaml."}
+			}
 			found := false
 			for _, file := range f.tree.Files {
 				if ok, _ := doublestar.Match(pattern, file.Path); ok {

@@ -3,6 +3,7 @@ package environment
 import (
 	"bytes"
 	"encoding/json"
+	"io"
 	"os"
 	"slices"
 	"time"
@@ -87,12 +88,24 @@ const minKey = 16
 
 // ReadKey reads the key of fingerprints from a file.
 func ReadKey(file string) ([]byte, error) {
-	src, err := os.ReadFile(file)
+	src, err := readKey(file)
 	if err != nil {
 		return nil, &SpecError{file, "this key file cannot be read", "Make one: head -c 32 /dev/urandom | base64 > " + file}
 	}
 	key := bytes.TrimSpace(src)
 	return key, CheckKey(file, key)
+}
+
+// maxKey is how many bytes of a key file are read.
+const maxKey = 64 << 10
+
+func readKey(file string) ([]byte, error) {
+	in, err := os.Open(file)
+	if err != nil {
+		return nil, err
+	}
+	defer in.Close()
+	return io.ReadAll(io.LimitReader(in, maxKey))
 }
 
 // CheckKey refuses a key too short to keep short values from being guessed.

@@ -44,6 +44,17 @@ func TestIsBundle(t *testing.T) {
 	}
 }
 
+func TestIsGlob(t *testing.T) {
+	for glob, want := range map[string]bool{
+		"services/**/seed.js": true, "*.{yaml,yml}": true, "{a,b}/{c,d}/**/x*": true, "": true, "a[b": false, "{a": false,
+		strings.Repeat("{a,a}", 20) + "b": false, strings.Repeat("**/a/", 30): false, strings.Repeat("x", 2000): false, "{" + strings.Repeat("a,", 200) + "b}": false,
+	} {
+		if IsGlob(glob) != want {
+			t.Errorf("%.60q: %v", glob, !want)
+		}
+	}
+}
+
 func TestIsTestPath(t *testing.T) {
 	for file, want := range map[string]bool{"tests/a.py": true, "a/test/b/c.py": true, "a/__tests__/x.js": true, "e2e/compose.yaml": true, "test.py": false, "latest/a.py": false, "src/a_test.go": false, "a/Fixtures/.env": true} {
 		if got := IsTestPath(file); got != want {
