@@ -4,6 +4,7 @@ go 1.26.8
 
 require (
 	charm.land/lipgloss/v2 v2.0.2
+	github.com/aymanbagabas/go-udiff v0.4.1
 	github.com/bmatcuk/doublestar/v4 v4.10.4
 	github.com/charmbracelet/colorprofile v0.4.3
 	github.com/charmbracelet/x/ansi v0.11.6

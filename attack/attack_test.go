@@ -96,7 +96,7 @@ func commands() (list [][]string) {
 		[]string{"contract", "--suggest-config"}, []string{"trace", "GATE_TOKEN"}, []string{"trace", "GATE_TOKEN", "--format", "json"},
 		[]string{"verify", "--since", "HEAD"}, []string{"verify", "-e", "*", "--with-surroundings"}, []string{"verify", "-e", "nobody"}, []string{"verify", "--component", "nobody"},
 		[]string{"capture", "--read-by", "."}, []string{"trace", "NOBODY"}, []string{"__complete", "trace", ""}, []string{"__complete", "verify", "-e", ""}, []string{"__complete", "verify", "--component", ""},
-		[]string{"accept", "--reason", "x", "--level", "note"}, []string{"accept", "--prune"})
+		[]string{"document", "--dry-run"}, []string{"document", "--require"}, []string{"document", "--remove-unused", "--dry-run"}, []string{"accept", "--reason", "x", "--level", "note"}, []string{"accept", "--prune"})
 }
 
 // gate is a tree with a read, a private file and an example.

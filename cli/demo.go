@@ -35,6 +35,8 @@ var steps = []step{
 		shown: "inzicht matrix --differences", arguments: []string{"matrix", "--differences"}},
 	{says: "Which of several layers gives the value in force?",
 		shown: "inzicht trace LEVEL_ALARM_CM", arguments: []string{"trace", "LEVEL_ALARM_CM"}},
+	{says: "What is not documented yet, as it would stand in the example file.",
+		shown: "inzicht document --dry-run", arguments: []string{"document", "--dry-run"}},
 	{says: "Deployed, and one variable not set: the hosting service's own listing, piped in.",
 		shown:     "ops/platform.sh list production | inzicht verify --component skipper-web -e hosted=-",
 		arguments: []string{"verify", "--component", "skipper-web", "-e", "hosted=-"}, feed: "ops/platform.sh"},

@@ -29,7 +29,7 @@ func TestOutputs(t *testing.T) {
 		{[]string{"verify"}, 1,
 			`Code and example files  1 error
   ✗ undocumented  QUAY_SECRET  is read, but no example file names it
-                  quay.py:4  ↳ Add QUAY_SECRET= with a harmless value to .env.example.
+                  quay.py:4  ↳ inzicht document adds it to .env.example.
 
 Environment local  2 errors, 1 warning
   ✗ missing    QUAY_SECRET  has no value, and the code goes on without this secret
@@ -58,14 +58,14 @@ Environment local  2 errors, 1 warning
 		{[]string{"verify", "--format", "csv"}, 1,
 			`rule,level,variable,environment,component,file,line,message,hint
 missing,error,QUAY_SECRET,local,,.env,,"QUAY_SECRET has no value in local, and the code goes on without this secret",Set QUAY_SECRET in .env.
-undocumented,error,QUAY_SECRET,,,quay.py,4,"QUAY_SECRET is read, but no example file names it",Add QUAY_SECRET= with a harmless value to .env.example.
+undocumented,error,QUAY_SECRET,,,quay.py,4,"QUAY_SECRET is read, but no example file names it",inzicht document adds it to .env.example.
 ill-typed,error,QUAY_BERTHS,local,,.env,2,"QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none","Write a whole number in digits, without unit."
 unused,warning,FERRY,local,,.env,3,nothing reads FERRY,"Remove it, if nothing outside this tree reads it."
 `,
 			``},
 		{[]string{"verify", "--format", "annotations"}, 1,
 			`::error file=.env,title=missing::QUAY_SECRET has no value in local, and the code goes on without this secret. Set QUAY_SECRET in .env.
-::error file=quay.py,line=4,col=10,title=undocumented::QUAY_SECRET is read, but no example file names it. Add QUAY_SECRET= with a harmless value to .env.example.
+::error file=quay.py,line=4,col=10,title=undocumented::QUAY_SECRET is read, but no example file names it. inzicht document adds it to .env.example.
 ::error file=.env,line=2,col=1,title=ill-typed::QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none. Write a whole number in digits, without unit.
 ::warning file=.env,line=3,col=1,title=unused::nothing reads FERRY. Remove it, if nothing outside this tree reads it.
 `,

@@ -108,13 +108,14 @@ units, a platform's listing, a process. It never shows a value.`,
   inzicht reads src         every place that reads one
   inzicht matrix            variables against environments
   inzicht trace GATE_URL    all about one
+  inzicht document          bring the example files up to the code
   inzicht demo              all of it on a sample project`,
 		Version:       versionText(),
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
 	root.SetVersionTemplate("{{.Version}}\n")
-	root.AddCommand(newVerify(), newContract(), newReads(), newMatrix(), newTrace(), newCapture(), newAccept(), newLanguages(), newRules(), newDemo())
+	root.AddCommand(newVerify(), newContract(), newReads(), newMatrix(), newTrace(), newDocument(), newCapture(), newAccept(), newLanguages(), newRules(), newDemo())
 	root.SetHelpCommand(&cobra.Command{Hidden: true})
 	return root
 }

@@ -125,7 +125,7 @@ func TestFindingsPage(t *testing.T) {
 	same(t, "findings", out, `
 Code and example files  1 error, 1 note
   ✗ undocumented  GATE_TOKEN  is read, but no example file names it
-                  gate/gate.py:9  ↳ Add GATE_TOKEN= with a harmless value to .env.example.
+                  gate/gate.py:9  ↳ inzicht document adds it to .env.example.
   · unresolved    the name that os.environ.get reads here could not be worked out
                   gate/gate.py:12:9  ↳ See which variables it reads, and whether the example file
                   names them.

@@ -250,7 +250,7 @@ func (p *parser) comment(text []byte, first int) {
 	body := bytes.TrimLeft(text[1:], " \t")
 	name, value, isAssignment := bytes.Cut(body, []byte{'='})
 	name = bytes.TrimPrefix(name, []byte("export "))
-	if isAssignment && isUpperName(string(name)) && !bytes.HasPrefix(value, []byte("=")) {
+	if isAssignment && isShellName(string(name)) && !bytes.HasPrefix(value, []byte("=")) {
 		inner := parse(body)
 		if len(inner.Entries) == 1 && inner.Entries[0].Name == string(name) {
 			e := inner.Entries[0]
@@ -406,13 +406,4 @@ func unescape(s string) string { return unescaper.Replace(s) }
 
 func isNameByte(c byte) bool {
 	return c == '_' || c == '.' || c == '-' || c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= '0' && c <= '9'
-}
-
-func isUpperName(s string) bool {
-	for i := range len(s) {
-		if c := s[i]; !(c == '_' || c >= 'A' && c <= 'Z' || i > 0 && c >= '0' && c <= '9') {
-			return false
-		}
-	}
-	return s != ""
 }

@@ -4,6 +4,7 @@
 package environment
 
 import (
+	"cmp"
 	"path"
 	"slices"
 	"strings"
@@ -172,6 +173,24 @@ type All struct {
 	contexts map[string][]string           // of a Dockerfile: the folders that it is built in, where a compose file tells
 	users    map[string][]string           // of the folder of a shared component, the components that use it
 	served   map[[2]string]bool            // names of environments with the component that each is for
+}
+
+// newExample is the example file to be written where a tree has none.
+const newExample = ".env.example"
+
+// ExampleFor gives the example file that what a component reads belongs into:
+// its own, or else the one nearest to the root, or else one to be written.
+func (s *All) ExampleFor(component string) string {
+	nearest := ""
+	for _, example := range s.Examples {
+		if example.Component.Name == component {
+			return example.File
+		}
+		if nearest == "" || strings.Count(example.File, "/") < strings.Count(nearest, "/") {
+			nearest = example.File
+		}
+	}
+	return cmp.Or(nearest, newExample)
 }
 
 // add takes up an environment.

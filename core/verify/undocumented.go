@@ -2,10 +2,10 @@ package verify
 
 import (
 	"fmt"
-	"path"
 	"slices"
 
 	"inzicht/core/contract"
+	"inzicht/core/envfile"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 )
@@ -13,7 +13,7 @@ import (
 var undocumented = Rule{
 	Name: "undocumented", Level: Error,
 	Says: "code reads it, no example file names it; an error where it is required or expected, else a warning",
-	Do:   "Add it to the example file with a harmless value; commented out is enough.",
+	Do:   "inzicht document adds it to the example file; by hand, a line that is commented out is enough.",
 	About: `Code reads a variable that no example file names. A colleague who pulls and
 copies the example does not get it, and the start fails or, worse, does not.
 
@@ -27,11 +27,11 @@ variable, and where the tree has no env files at all.`,
 		for n := range j.contract.Variables {
 			v := &j.contract.Variables[n]
 			here := slices.DeleteFunc(slices.Clone(v.Reads), contract.Elsewhere)
-			if v.Ambient || len(here) == 0 || len(j.documentedIn(v.Name)) > 0 {
+			if v.Ambient || len(here) == 0 || len(j.documentedIn(v.Name)) > 0 || !envfile.IsName(v.Name) {
 				continue
 			}
 			first := strictFirst(counted(here))[0]
-			hint, pointed := j.slips.exampleHint(v.Name, fmt.Sprintf("Add %s= with a harmless value to %s.", v.Name, j.exampleFor(v)))
+			hint, pointed := j.slips.exampleHint(v.Name, fmt.Sprintf("inzicht document adds it to %s.", j.environments.ExampleFor(v.Reads[0].Component)))
 			f := Finding{
 				Variable: v.Name, Need: v.Need, Component: first.Component,
 				Message: fmt.Sprintf("%s is read, but no example file names it", v.Name),
@@ -57,21 +57,6 @@ func counted(list []reads.Read) []reads.Read {
 		return list
 	}
 	return live
-}
-
-// exampleFor gives the example file that a variable belongs into: that of its
-// component, otherwise the first, otherwise one to be made.
-func (j *job) exampleFor(v *contract.Variable) string {
-	component := v.Reads[0].Component
-	for _, example := range j.environments.Examples {
-		if example.Component.Name == component {
-			return example.File
-		}
-	}
-	if len(j.environments.Examples) > 0 {
-		return j.environments.Examples[0].File
-	}
-	return path.Join(j.Tree.ComponentOf(v.Reads[0].File).Folder, ".env.example")
 }
 
 // goesByEnvFiles tells whether an environment is made of env files: a file of

@@ -1,0 +1,149 @@
+package document
+
+import (
+	"bytes"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"inzicht/core/contract"
+	"inzicht/core/envfile"
+	"inzicht/core/reads"
+	"inzicht/core/secrecy"
+	"inzicht/core/survey"
+)
+
+// Lines gives what an example file says of a variable: what it is for, what
+// the code says of it, and the variable with a harmless value; commented out
+// where the code lives without it.
+func Lines(s *survey.Survey, v *contract.Variable) (lines []string) {
+	first := leading(v)
+	if about := aboutOf(s, v, first); about != "" {
+		lines = append(lines, "# "+about)
+	}
+	lines = append(lines, "# "+factsOf(v, first))
+	assignment := v.Name + "=" + harmless(v)
+	if v.Need == reads.Optional || !slices.ContainsFunc(v.Reads, contract.Counts) {
+		assignment = "# " + assignment
+	}
+	return append(lines, assignment)
+}
+
+// leading gives the read that says most of a variable: one that counts, and
+// with the variable's own need.
+func leading(v *contract.Variable) reads.Read {
+	for _, fits := range []func(reads.Read) bool{
+		func(r reads.Read) bool { return contract.Counts(r) && r.Need == v.Need },
+		contract.Counts,
+	} {
+		if i := slices.IndexFunc(v.Reads, fits); i >= 0 {
+			return v.Reads[i]
+		}
+	}
+	return v.Reads[0]
+}
+
+// factsOf says in one line what the code says of a variable, and where.
+func factsOf(v *contract.Variable, first reads.Read) string {
+	parts := []string{string(v.Need)}
+	switch {
+	case v.Kind == reads.Choice && !v.Secret && len(v.Literals) > 0:
+		parts = append(parts, "one of "+strings.Join(plainOnes(v.Literals), ", "))
+	case v.Kind != reads.Text && v.Kind != reads.Choice:
+		parts = append(parts, string(v.Kind))
+	}
+	if v.Secret {
+		parts = append(parts, "secret")
+	}
+	if !slices.ContainsFunc(v.Reads, contract.Counts) {
+		parts = append(parts, "in "+string(first.Scope))
+	}
+	where := fmt.Sprintf("%s:%d", first.File, first.Line)
+	if more := len(v.Reads) - 1; more > 0 {
+		where += fmt.Sprintf(" and %d more", more)
+	}
+	return plain(strings.Join(parts, ", ") + "; read in " + where)
+}
+
+// plainOnes gives literals fit for a comment.
+func plainOnes(literals []string) (list []string) {
+	for _, l := range literals {
+		if l != "" {
+			list = append(list, secrecy.Shown(false, l))
+		}
+	}
+	return list
+}
+
+// plain makes a text fit for one line of a comment.
+func plain(text string) string {
+	return strings.TrimSpace(strings.Map(func(r rune) rune {
+		if unicode.IsControl(r) || unicode.Is(unicode.Cf, r) || unicode.Is(unicode.Zl, r) || unicode.Is(unicode.Zp, r) {
+			return ' '
+		}
+		return r
+	}, strings.ToValidUTF8(text, "�")))
+}
+
+// harmless gives a value that may stand in an example: the fallback, where all
+// reads have the same and it is no secret; otherwise nothing.
+func harmless(v *contract.Variable) string {
+	if v.Secret || len(v.Fallbacks) != 1 || secrecy.HoldsSecret(v.Fallbacks[0]) || strings.ContainsAny(v.Fallbacks[0], "\n\r$`") {
+		return ""
+	}
+	d := envfile.Parse(nil)
+	if d.Set(v.Name, v.Fallbacks[0]) != nil {
+		return ""
+	}
+	e, _ := d.Lookup(v.Name)
+	return e.Raw
+}
+
+// commentLine is a line of source that is a comment and nothing else.
+var commentLine = regexp.MustCompile(`^\s*(?://+|#+|--+|\*|;+)\s*(\S.*?)\s*(?:\*/)?$`)
+
+// remark are comments that are for tools, or for who writes the code.
+var remark = regexp.MustCompile(`(?i)^(todo|fixme|xxx|hack|nolint|noqa|type:|pragma|eslint|prettier|ts-|@ts|!|go:|region|endregion|copyright|spdx|-+$|=+$|\*+$)`)
+
+// aboutOf says what a variable is for: as the configuration states, or as the
+// comment directly above the read does.
+func aboutOf(s *survey.Survey, v *contract.Variable, r reads.Read) string {
+	if v.About != "" {
+		return plain(v.About)
+	}
+	src, err := s.Tree.ReadFile(r.File)
+	if err != nil {
+		return ""
+	}
+	lines := bytes.SplitN(src, []byte{'\n'}, r.Line+1)
+	var said []string
+	for n := r.Line - 2; n >= 0 && n < len(lines) && len(said) < mostLines; n-- {
+		found := commentLine.FindSubmatch(lines[n])
+		if found == nil || remark.Match(found[1]) {
+			break
+		}
+		said = append(said, string(found[1]))
+	}
+	slices.Reverse(said)
+	return secrecy.MaskParts(plain(sentence(strings.Join(said, " "))))
+}
+
+const (
+	mostLines   = 6   // of a comment
+	longestSaid = 120 // characters of a sentence that is taken over
+)
+
+// sentence gives the first sentence of a comment, if it is one: it begins with
+// a capital letter, is not too long, and is no code.
+func sentence(said string) string {
+	if n := strings.Index(said, ". "); n >= 0 {
+		said = said[:n+1]
+	}
+	if first, _ := utf8.DecodeRuneInString(said); !unicode.IsUpper(first) || len(said) > longestSaid || strings.ContainsAny(said, "{};=") {
+		return ""
+	}
+	return said
+}
