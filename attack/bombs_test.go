@@ -43,11 +43,14 @@ var bombs = map[string]map[string]string{
 	"a key of TOML":         {"inzicht.toml": "a" + strings.Repeat(".a", 1_000_000) + " = 1\n"},
 	"a table of TOML":       {"inzicht.toml": "rules = {" + doubled("a = 'note'", ", a%d = 'note'", 200_000) + "}\n"},
 	"keys of acceptances":   {"inzicht.accepted.toml": "[[accepted]]\n" + doubled("", "a%d = 1\n", 200_000)},
-	"globs":                 {"inzicht.toml": "[exclude]\nfiles = [\"" + strings.Repeat("{a,a}", 40) + "b\"]\nvariables = [\"" + strings.Repeat("{A,A}", 40) + "B\"]\n", strings.Repeat("a", 60): ""},
-	"globs of stars":        {"inzicht.toml": "[exclude]\nfiles = [\"" + strings.Repeat("**/a/", 4) + strings.Repeat("*/", 15) + "\", \"" + strings.Repeat("a*", 20) + "b\"]\n", strings.Repeat("a/", 60) + "x.py": "", strings.Repeat("a", 200) + ".py": ""},
-	"a glob of manifests":   {"inzicht.toml": "[[environment]]\nname = \"x\"\nlayers = [{ manifests = [\"" + strings.Repeat("{a,a}", 40) + "b\"], workload = \"x\" }]\n", strings.Repeat("a", 60): ""},
-	"nested JSON":           {"package.json": strings.Repeat("{\"scripts\":", 100_000), "map.json": strings.Repeat("[", 2_000_000)},
-	"nested source":         {"a.js": "process.env.A;" + strings.Repeat("(", 300_000), "a.py": "import os\nos.environ['A']\n" + strings.Repeat("[", 300_000), "a.go": "package a\nimport \"os\"\nvar a = os.Getenv(\"A\")\nvar b = " + strings.Repeat("(", 300_000), "a.sh": "#!/bin/sh\necho $A_B " + strings.Repeat("$(", 19_000)},
+	"nested scripts": {"a.sh": "echo $A_B\n" + strings.Repeat("if a; then ", 300_000), "b.sh": "echo $A_B\n" + strings.Repeat("case a in b) ", 300_000), "c.sh": "echo $A_B\n" + strings.Repeat("for a in b; do\n", 200_000),
+		"d.sh": "echo $A_B\n" + strings.Repeat("$[ ", 1_000_000), "e.sh": "echo $A_B\nif a; then b;" + strings.Repeat("elif a; then b; ", 200_000), "f.sh": "echo $A_B\n" + strings.Repeat("time\t", 700_000), ".envrc": "export A=$B\n" + strings.Repeat("while a; do ", 300_000)},
+	"long scripts":        {"a.sh": "echo $A_B\n" + strings.Repeat("a | ", 900_000), "b.sh": "echo $A_B\n" + strings.Repeat("f()\n", 19_000), "c.sh": "echo $A_B\n" + strings.Repeat("`", 3_000_000), ".envrc": strings.Repeat("export A=b && ", 100_000)},
+	"globs":               {"inzicht.toml": "[exclude]\nfiles = [\"" + strings.Repeat("{a,a}", 40) + "b\"]\nvariables = [\"" + strings.Repeat("{A,A}", 40) + "B\"]\n", strings.Repeat("a", 60): ""},
+	"globs of stars":      {"inzicht.toml": "[exclude]\nfiles = [\"" + strings.Repeat("**/a/", 4) + strings.Repeat("*/", 15) + "\", \"" + strings.Repeat("a*", 20) + "b\"]\n", strings.Repeat("a/", 60) + "x.py": "", strings.Repeat("a", 200) + ".py": ""},
+	"a glob of manifests": {"inzicht.toml": "[[environment]]\nname = \"x\"\nlayers = [{ manifests = [\"" + strings.Repeat("{a,a}", 40) + "b\"], workload = \"x\" }]\n", strings.Repeat("a", 60): ""},
+	"nested JSON":         {"package.json": strings.Repeat("{\"scripts\":", 100_000), "map.json": strings.Repeat("[", 2_000_000)},
+	"nested source":       {"a.js": "process.env.A;" + strings.Repeat("(", 300_000), "a.py": "import os\nos.environ['A']\n" + strings.Repeat("[", 300_000), "a.go": "package a\nimport \"os\"\nvar a = os.Getenv(\"A\")\nvar b = " + strings.Repeat("(", 300_000), "a.sh": "#!/bin/sh\necho $A_B " + strings.Repeat("$(", 19_000)},
 }
 
 // No tree takes more memory or time than its size is good for, nor stops the

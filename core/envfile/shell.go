@@ -9,6 +9,8 @@ import (
 
 	"mvdan.cc/sh/v3/expand"
 	"mvdan.cc/sh/v3/syntax"
+
+	tokens "inzicht/core/syntax"
 )
 
 // maxShellBrackets bounds how deep the parser may have to go.
@@ -19,8 +21,8 @@ const maxShellBrackets = 2000
 func readShell(src []byte, outer Lookup) *Reading {
 	s := &shellReader{Reading: newReading(), outer: outer}
 	src = []byte(withoutMark(src))
-	if bytes.Count(src, []byte("(")) > maxShellBrackets || bytes.Count(src, []byte("{")) > maxShellBrackets {
-		s.problem(1, "too many brackets for a script", "Keep env files to NAME=value lines.")
+	if !tokens.ScriptWithin(src, maxShellBrackets) {
+		s.problem(1, "it nests more than a person writes, and was not read as a script", "Keep env files to NAME=value lines.")
 		return s.Reading
 	}
 	parser := syntax.NewParser(syntax.Variant(syntax.LangPOSIX))

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	tokens "inzicht/core/syntax"
 
 	"mvdan.cc/sh/v3/syntax"
 )
@@ -29,8 +30,8 @@ func readShell(src []byte) ([]reads.Read, error) {
 	if !expandsVariables(src) {
 		return nil, nil
 	}
-	if bytes.Count(src, []byte("(")) > maxNesting || bytes.Count(src, []byte("{")) > maxNesting {
-		return nil, errors.New("too many brackets for a script")
+	if !tokens.ScriptWithin(src, maxNesting) {
+		return nil, errors.New("it nests more than a person writes, and was not parsed as a script")
 	}
 	var file *syntax.File
 	var err error

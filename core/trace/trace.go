@@ -10,6 +10,7 @@ import (
 	"inzicht/core/history"
 	"inzicht/core/near"
 	"inzicht/core/reads"
+	"inzicht/core/secrecy"
 	"inzicht/core/survey"
 )
 
@@ -60,7 +61,11 @@ func Of(ctx context.Context, s *survey.Survey, name string) *Trace {
 	for _, example := range s.Environments.Examples {
 		for _, e := range example.Document.Entries {
 			if e.Name == name {
-				t.Documented = append(t.Documented, Mention{example.File, e.Line, e.Commented, e.Above})
+				var about []string
+				for _, line := range e.Above {
+					about = append(about, secrecy.MaskParts(line))
+				}
+				t.Documented = append(t.Documented, Mention{example.File, e.Line, e.Commented, about})
 			}
 		}
 	}
@@ -77,6 +82,7 @@ func Of(ctx context.Context, s *survey.Survey, name string) *Trace {
 	t.Near = nearNames(s, name)
 	if s.Tree.Git {
 		if commit, found := history.Added(ctx, s.Tree.Root, name); found {
+			commit.Subject = secrecy.MaskParts(commit.Subject)
 			t.Added = &commit
 		}
 	}
