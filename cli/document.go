@@ -84,7 +84,7 @@ not be done.`,
 // showDifference shows what becomes of a file, without what is secret in it.
 func showDifference(w io.Writer, change document.Change) error {
 	before := change.File
-	if change.Before == nil {
+	if change.New {
 		before = "/dev/null"
 	}
 	difference := udiff.Unified(before, change.File, string(maskedValues(change.Before)), string(maskedValues(change.After)))
@@ -105,6 +105,9 @@ func maskedValues(src []byte) []byte {
 	return []byte(text)
 }
 
+// shownNames is how many of the names that change are told.
+const shownNames = 4
+
 // tellChanges says what was changed, or would be.
 func tellChanges(w io.Writer, changes []document.Change, would bool) error {
 	if len(changes) == 0 {
@@ -113,28 +116,19 @@ func tellChanges(w io.Writer, changes []document.Change, would bool) error {
 	}
 	for _, change := range changes {
 		verb := map[bool]string{false: "Changed ", true: "Would change "}[would]
-		if change.Before == nil {
+		if change.New {
 			verb = map[bool]string{false: "Wrote ", true: "Would write "}[would]
 		}
 		var parts []string
 		if len(change.Added) > 0 {
-			parts = append(parts, fmt.Sprintf("%d added (%s)", len(change.Added), named(change.Added)))
+			parts = append(parts, fmt.Sprintf("%d added (%s)", len(change.Added), report.Enumerate(change.Added, shownNames)))
 		}
 		if len(change.Removed) > 0 {
-			parts = append(parts, fmt.Sprintf("%d removed (%s)", len(change.Removed), named(change.Removed)))
+			parts = append(parts, fmt.Sprintf("%d removed (%s)", len(change.Removed), report.Enumerate(change.Removed, shownNames)))
 		}
 		if _, err := fmt.Fprintf(w, "%s%s: %s.\n", verb, report.Visible(change.File), report.Visible(strings.Join(parts, ", "))); err != nil {
 			return err
 		}
 	}
 	return nil
-}
-
-// named gives the first of some names, and how many more there are.
-func named(names []string) string {
-	const most = 4
-	if len(names) <= most {
-		return strings.Join(names, ", ")
-	}
-	return fmt.Sprintf("%s and %d more", strings.Join(names[:most], ", "), len(names)-most)
 }

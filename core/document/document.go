@@ -11,7 +11,6 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/envfile"
-	"inzicht/core/environment"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -25,7 +24,8 @@ type Options struct {
 // Change is what becomes of one example file.
 type Change struct {
 	File           string // from the root of the tree
-	Before, After  []byte // Before is nil where the file is new
+	New            bool   // it is not there yet
+	Before, After  []byte
 	Added, Removed []string
 }
 
@@ -35,7 +35,7 @@ func Plan(s *survey.Survey, o Options) []Change {
 	p := &plan{survey: s, options: o, files: map[string]*draft{}}
 	for _, example := range s.Environments.Examples {
 		before := example.Document.Bytes()
-		p.files[example.File] = &draft{document: envfile.Parse(before), change: Change{File: example.File, Before: before}, known: true}
+		p.files[example.File] = &draft{document: envfile.Parse(before), change: Change{File: example.File, Before: before}, of: map[string]string{}}
 	}
 	if o.RemoveUnused {
 		p.remove()
@@ -61,9 +61,8 @@ type plan struct {
 type draft struct {
 	document *envfile.Document
 	change   Change
-	known    bool              // it is there already
 	sections map[string]string // of what was added at its end: the last name of each component
-	of       map[string]string // the component of each name that was added to a new file
+	of       map[string]string // the component of each name that was added
 }
 
 // remove takes out the entries that nothing reads.
@@ -108,14 +107,10 @@ type undocumented struct {
 // add adds what no example file names: by component, in the order of the names.
 func (p *plan) add() {
 	var list []undocumented
-	for n := range p.survey.Contract.Variables {
-		v := &p.survey.Contract.Variables[n]
-		here := slices.DeleteFunc(slices.Clone(v.Reads), contract.Elsewhere)
-		if v.Ambient || len(here) == 0 || p.documented(v.Name) || !envfile.IsName(v.Name) ||
-			p.options.Component != "" && !slices.Contains(v.Components, p.options.Component) {
-			continue
+	for _, v := range verify.Undocumented(p.survey) {
+		if p.options.Component == "" || slices.Contains(v.Components, p.options.Component) {
+			list = append(list, undocumented{v, leading(v).Component})
 		}
-		list = append(list, undocumented{v, leading(v).Component})
 	}
 	slices.SortStableFunc(list, func(a, b undocumented) int { return strings.Compare(a.component, b.component) })
 	for _, v := range list {
@@ -125,15 +120,11 @@ func (p *plan) add() {
 	}
 }
 
-func (p *plan) documented(name string) bool {
-	return slices.ContainsFunc(p.survey.Environments.Examples, func(l *environment.Layer) bool { return l.Document.Documents(name) })
-}
-
 // draftFor gives the example file that what a component reads belongs into.
 func (p *plan) draftFor(component string) *draft {
 	file := p.survey.Environments.ExampleFor(component)
 	if p.files[file] == nil {
-		p.files[file] = &draft{document: envfile.Parse(nil), change: Change{File: file}, of: map[string]string{}}
+		p.files[file] = &draft{document: envfile.Parse(nil), change: Change{File: file, New: true}, of: map[string]string{}}
 	}
 	return p.files[file]
 }
@@ -144,7 +135,7 @@ func (d *draft) put(s *survey.Survey, v undocumented) {
 	lines := Lines(s, v.Variable)
 	last, begun := d.sections[v.component]
 	switch e := d.relative(v); {
-	case e != nil && d.of == nil: // in a group of the person's own
+	case e != nil && !d.change.New: // in a group of the person's own
 		d.document.Insert(e, lines)
 		return
 	case e != nil:
@@ -160,9 +151,7 @@ func (d *draft) put(s *survey.Survey, v undocumented) {
 	if at := d.entry(last); !begun || at == nil || d.entry(v.Name).Line > at.Line {
 		d.sections[v.component] = v.Name
 	}
-	if d.of != nil {
-		d.of[v.Name] = v.component
-	}
+	d.of[v.Name] = v.component
 }
 
 // heading begins a section at the end of the file.
@@ -170,7 +159,7 @@ func (d *draft) heading(s *survey.Survey, component string) (lines []string) {
 	switch {
 	case len(d.document.Bytes()) > 0:
 		lines = append(lines, "")
-	case !d.known:
+	case d.change.New:
 		lines = append(lines, "# What "+plain(path.Base(s.Tree.Root))+" reads. Copy it to .env and fill it in; what is commented out is optional.", "")
 	}
 	if component != "" {
@@ -196,7 +185,7 @@ func (d *draft) relative(v undocumented) (found *envfile.Entry) {
 	words := strings.Split(v.Name, "_")
 	for i := range d.document.Entries {
 		e := &d.document.Entries[i]
-		if d.of != nil && d.of[e.Name] != v.component {
+		if d.change.New && d.of[e.Name] != v.component {
 			continue
 		}
 		same := 0

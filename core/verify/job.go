@@ -76,16 +76,6 @@ func need(list []reads.Read) reads.Need {
 	return contract.Build(list).Variables[0].Need
 }
 
-// documentedIn gives the example files that name a variable.
-func (j *job) documentedIn(name string) (files []string) {
-	for _, example := range j.environments.Examples {
-		if example.Document.Documents(name) {
-			files = append(files, example.File)
-		}
-	}
-	return files
-}
-
 // isSecret tells whether a variable is secret: as stated, or by its name.
 func (j *job) isSecret(name string) bool {
 	if v := j.contract.Lookup(name); v != nil {

@@ -8,6 +8,7 @@ import (
 	"inzicht/core/envfile"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
+	"inzicht/core/survey"
 )
 
 var undocumented = Rule{
@@ -24,12 +25,8 @@ Mend it by a line in the example file, with a harmless value; a commented-out
 line documents too. It is only a note where tests and tooling alone read the
 variable, and where the tree has no env files at all.`,
 	check: func(j *job) (list []Finding) {
-		for n := range j.contract.Variables {
-			v := &j.contract.Variables[n]
-			here := slices.DeleteFunc(slices.Clone(v.Reads), contract.Elsewhere)
-			if v.Ambient || len(here) == 0 || len(j.documentedIn(v.Name)) > 0 || !envfile.IsName(v.Name) {
-				continue
-			}
+		for _, v := range Undocumented(j.Survey) {
+			here := readHere(v)
 			first := strictFirst(counted(here))[0]
 			hint, pointed := j.slips.exampleHint(v.Name, fmt.Sprintf("inzicht document adds it to %s.", j.environments.ExampleFor(v.Reads[0].Component)))
 			f := Finding{
@@ -48,6 +45,25 @@ variable, and where the tree has no env files at all.`,
 		}
 		return list
 	},
+}
+
+// Undocumented gives the variables that the code reads and no example file
+// names, sorted by name: those that an env file can set, and whoever starts the
+// program supplies.
+func Undocumented(s *survey.Survey) (list []*contract.Variable) {
+	for n := range s.Contract.Variables {
+		v := &s.Contract.Variables[n]
+		documented := slices.ContainsFunc(s.Environments.Examples, func(l *environment.Layer) bool { return l.Document.Documents(v.Name) })
+		if !v.Ambient && len(readHere(v)) > 0 && !documented && envfile.IsName(v.Name) {
+			list = append(list, v)
+		}
+	}
+	return list
+}
+
+// readHere gives the reads of what whoever starts the program supplies.
+func readHere(v *contract.Variable) []reads.Read {
+	return slices.DeleteFunc(slices.Clone(v.Reads), contract.Elsewhere)
 }
 
 // counted gives the reads outside tests and tooling, or all where there are none.
