@@ -50,14 +50,7 @@ func writeError(where string, err error) error {
 type unseenError struct{ list []string }
 
 func (e *unseenError) Error() string {
-	return fmt.Sprintf("the result is not whole: %s", countOf(len(e.list), "place", "places")+" could not be looked at")
-}
-
-func countOf(n int, one, many string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%d %s", n, many)
+	return fmt.Sprintf("the result is not whole: %s", report.Count(len(e.list), "place", "places")+" could not be looked at")
 }
 
 // shownUnseen is how many of the places that were not looked at are named.

@@ -157,7 +157,7 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 // file stands for a private file that is not there, and how to make it.
 func remarks(s *survey.Survey) (list []string) {
 	if unknown := s.Unknown(); len(unknown) > 0 {
-		list = append(list, fmt.Sprintf("%s not looked into, such as %s: %s; -v names all", countOf(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason))
+		list = append(list, fmt.Sprintf("%s not looked into, such as %s: %s; -v names all", report.Count(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason))
 	}
 	for _, example := range s.Environments.Examples {
 		folder := path.Dir(example.File)

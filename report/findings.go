@@ -237,14 +237,14 @@ func fold(findings []verify.Finding, verbose bool) (shown []verify.Finding, line
 	}
 	for _, r := range verify.Rules {
 		if list := names[r.Name]; !verbose && len(list) >= foldedAt {
-			lines = append(lines, fmt.Sprintf("· %s: %d notes, for %s; -v shows all.", r.Name, len(list), enumerate(list, 3)))
+			lines = append(lines, fmt.Sprintf("· %s: %d notes, for %s; -v shows all.", r.Name, len(list), Enumerate(list, 3)))
 		}
 	}
 	return shown, lines
 }
 
-// enumerate names the first of a list, and how many more there are.
-func enumerate(list []string, most int) string {
+// Enumerate names the first of a list, and how many more there are.
+func Enumerate(list []string, most int) string {
 	if len(list) <= most {
 		return strings.Join(list, ", ")
 	}
@@ -256,7 +256,7 @@ func totals(findings []verify.Finding) string {
 	var parts []string
 	for _, level := range []verify.Level{verify.Error, verify.Warning, verify.Note} {
 		if n := countLevel(findings, level); n > 0 {
-			parts = append(parts, count(n, string(level), string(level)+"s"))
+			parts = append(parts, Count(n, string(level), string(level)+"s"))
 		}
 	}
 	return strings.Join(parts, ", ")
@@ -274,11 +274,11 @@ func countLevel(findings []verify.Finding, level verify.Level) (n int) {
 // summary is the last line: how many of what, and what was looked at.
 func summary(p *Page) string {
 	s := p.Survey
-	scale := fmt.Sprintf("%s, %s, %s, %s, %s", count(s.Sources, "source file", "source files"), count(len(s.Reads), "read", "reads"),
-		count(len(s.Contract.Variables), "variable", "variables"), count(len(s.Environments.Examples), "example file", "example files"),
-		count(len(s.Environments.Environments), "environment", "environments"))
+	scale := fmt.Sprintf("%s, %s, %s, %s, %s", Count(s.Sources, "source file", "source files"), Count(len(s.Reads), "read", "reads"),
+		Count(len(s.Contract.Variables), "variable", "variables"), Count(len(s.Environments.Examples), "example file", "example files"),
+		Count(len(s.Environments.Environments), "environment", "environments"))
 	if p.Accepted > 0 {
-		scale += "; " + count(p.Accepted, "accepted finding", "accepted findings") + " not shown"
+		scale += "; " + Count(p.Accepted, "accepted finding", "accepted findings") + " not shown"
 	}
 	switch {
 	case len(p.Findings) == 0 && len(p.Unseen)+len(s.Unknown()) > 0:
@@ -290,7 +290,7 @@ func summary(p *Page) string {
 	for _, level := range []verify.Level{verify.Error, verify.Warning, verify.Note} {
 		if n := countLevel(p.Findings, level); n > 0 {
 			_, style := levelStyle(level)
-			parts = append(parts, style.Render(count(n, string(level), string(level)+"s")))
+			parts = append(parts, style.Render(Count(n, string(level), string(level)+"s")))
 		}
 	}
 	return strings.Join(parts, ", ") + " in " + scale + "."

@@ -42,7 +42,7 @@ func markdownFindings(w io.Writer, p *Page) error {
 		return err
 	}
 	if len(p.Findings) == 0 {
-		_, err := fmt.Fprintf(w, "**Environment variables**: nothing to mend (%s).\n", count(len(p.Survey.Contract.Variables), "variable", "variables"))
+		_, err := fmt.Fprintf(w, "**Environment variables**: nothing to mend (%s).\n", Count(len(p.Survey.Contract.Variables), "variable", "variables"))
 		return err
 	}
 	fmt.Fprintf(w, "**Environment variables**: %s.\n", totals(p.Findings))

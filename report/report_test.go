@@ -232,14 +232,14 @@ func TestFingerprint(t *testing.T) {
 }
 
 func TestEnumerateAndCount(t *testing.T) {
-	if got := enumerate([]string{"A", "B"}, 3); got != "A, B" {
+	if got := Enumerate([]string{"A", "B"}, 3); got != "A, B" {
 		t.Error(got)
 	}
-	if got := enumerate([]string{"A", "B", "C", "D"}, 3); got != "A, B, C and 1 more" {
+	if got := Enumerate([]string{"A", "B", "C", "D"}, 3); got != "A, B, C and 1 more" {
 		t.Error(got)
 	}
 	for n, want := range map[int]string{0: "0 reads", 1: "1 read", 2: "2 reads", 1234: "1,234 reads", 1234567: "1,234,567 reads"} {
-		if got := count(n, "read", "reads"); got != want {
+		if got := Count(n, "read", "reads"); got != want {
 			t.Errorf("%d: %s", n, got)
 		}
 	}

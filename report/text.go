@@ -128,7 +128,8 @@ func needStyle(n reads.Need) lipgloss.Style {
 	return quiet
 }
 
-func count(n int, one, many string) string {
+// Count writes a number with what it counts: 1 read, 2,000 reads.
+func Count(n int, one, many string) string {
 	if n == 1 {
 		return "1 " + one
 	}
@@ -194,8 +195,8 @@ func textReads(w io.Writer, p *Page) error {
 		}
 		fmt.Fprintln(w, line)
 	}
-	fmt.Fprintf(w, "\n%s\n", quiet.Render(fmt.Sprintf("  %s of %s in %s.", count(len(p.Reads), "read", "reads"),
-		count(len(p.Variables), "variable", "variables"), count(p.Survey.Sources, "source file", "source files"))))
+	fmt.Fprintf(w, "\n%s\n", quiet.Render(fmt.Sprintf("  %s of %s in %s.", Count(len(p.Reads), "read", "reads"),
+		Count(len(p.Variables), "variable", "variables"), Count(p.Survey.Sources, "source file", "source files"))))
 	return skippedLines(w, p)
 }
 
@@ -203,7 +204,7 @@ func nothingRead(s *survey.Survey) string {
 	if s.Sources == 0 {
 		return "No file here is in a language that is understood."
 	}
-	return fmt.Sprintf("Nothing reads an environment variable in %s.", count(s.Sources, "source file", "source files"))
+	return fmt.Sprintf("Nothing reads an environment variable in %s.", Count(s.Sources, "source file", "source files"))
 }
 
 func shownKind(secret bool, kind reads.Kind, literals []string) string {
@@ -224,12 +225,12 @@ func textContract(w io.Writer, p *Page) error {
 	}
 	fmt.Fprintln(w, columns([]string{"variable", "need", "kind", "fallback", "example", "read in"}, rows, p.Width, 3, 5))
 	c := p.Survey.Contract
-	fmt.Fprintf(w, "\n%s\n", quiet.Render("  "+count(len(p.Variables), "variable", "variables")+", "+count(len(p.Reads), "read", "reads")+". * secret, ~ supplied by the system"))
+	fmt.Fprintf(w, "\n%s\n", quiet.Render("  "+Count(len(p.Variables), "variable", "variables")+", "+Count(len(p.Reads), "read", "reads")+". * secret, ~ supplied by the system"))
 	for _, r := range c.Patterns {
 		fmt.Fprintf(w, "  %s\n", Visible(fmt.Sprintf("Also reads names like %s (%s:%d).", r.Pattern, r.File, r.Line)))
 	}
 	if n := len(c.Unresolved); n > 0 {
-		fmt.Fprintf(w, "  %s\n", caution.Render(count(n, "read has", "reads have")+" a name that could not be worked out; see inzicht reads."))
+		fmt.Fprintf(w, "  %s\n", caution.Render(Count(n, "read has", "reads have")+" a name that could not be worked out; see inzicht reads."))
 	}
 	return skippedLines(w, p)
 }
