@@ -5,10 +5,8 @@ package config
 import (
 	"errors"
 	"fmt"
-	"io"
 	"io/fs"
 	"maps"
-	"os"
 	"slices"
 	"strings"
 
@@ -102,7 +100,7 @@ type Scope struct {
 // inzicht.toml in its root if there is one. The error is an *Error.
 func Read(dir, file string) (*Config, error) {
 	if file != "" {
-		src, err := readGiven(file)
+		src, err := files.ReadGiven(file, files.MaxSize)
 		if err != nil {
 			return nil, &Error{file, "this configuration cannot be read: " + files.Reason(err), "Check the path given with --config."}
 		}
@@ -121,21 +119,6 @@ func Read(dir, file string) (*Config, error) {
 		return nil, &Error{Name, "it cannot be read: " + files.Reason(err), "Put a regular file of at most 4 MiB in its place, or remove it; --config FILE reads another."}
 	}
 	return Parse(Name, src)
-}
-
-// readGiven reads a file that was named on the command line. Links are
-// followed, as they are for whoever gives one.
-func readGiven(file string) ([]byte, error) {
-	in, err := os.Open(file)
-	if err != nil {
-		return nil, err
-	}
-	defer in.Close()
-	src, err := io.ReadAll(io.LimitReader(in, files.MaxSize+1))
-	if len(src) > files.MaxSize {
-		return nil, files.ErrTooLarge
-	}
-	return src, err
 }
 
 // Parse reads a configuration. The error is an *Error.

@@ -3,11 +3,10 @@ package environment
 import (
 	"bytes"
 	"encoding/json"
-	"io"
-	"os"
 	"slices"
 	"time"
 
+	"inzicht/core/files"
 	"inzicht/core/secrecy"
 )
 
@@ -88,7 +87,7 @@ const minKey = 16
 
 // ReadKey reads the key of fingerprints from a file.
 func ReadKey(file string) ([]byte, error) {
-	src, err := readKey(file)
+	src, err := files.ReadGiven(file, maxKey)
 	if err != nil {
 		return nil, &SpecError{file, "this key file cannot be read", "Make one: head -c 32 /dev/urandom | base64 > " + file}
 	}
@@ -96,17 +95,8 @@ func ReadKey(file string) ([]byte, error) {
 	return key, CheckKey(file, key)
 }
 
-// maxKey is how many bytes of a key file are read.
+// maxKey is how many bytes of a key file may have.
 const maxKey = 64 << 10
-
-func readKey(file string) ([]byte, error) {
-	in, err := os.Open(file)
-	if err != nil {
-		return nil, err
-	}
-	defer in.Close()
-	return io.ReadAll(io.LimitReader(in, maxKey))
-}
 
 // CheckKey refuses a key too short to keep short values from being guessed.
 func CheckKey(from string, key []byte) error {

@@ -5,6 +5,7 @@ package files
 
 import (
 	"errors"
+	"io"
 	"io/fs"
 	"os"
 	"path"
@@ -44,6 +45,32 @@ type Entry struct {
 // FolderOf gives the folder of a clean path, "" for the root.
 func FolderOf(file string) string {
 	return file[:max(strings.LastIndexByte(file, '/'), 0)]
+}
+
+// ReadFile reads the file at a relative path below a folder, of at most limit
+// bytes. Links on the way to root are followed, links below it are not.
+func ReadFile(root, file string, limit int) ([]byte, error) {
+	d, err := OpenFolder(root, FolderOf(file))
+	if err != nil {
+		return nil, err
+	}
+	defer d.Close()
+	return d.ReadUpTo(path.Base(file), limit, nil)
+}
+
+// ReadGiven reads a file that whoever runs this named, of at most limit bytes.
+// Links are followed, as they are for whoever gives one.
+func ReadGiven(file string, limit int) ([]byte, error) {
+	in, err := os.Open(file)
+	if err != nil {
+		return nil, err
+	}
+	defer in.Close()
+	src, err := io.ReadAll(io.LimitReader(in, int64(limit)+1))
+	if len(src) > limit {
+		return nil, ErrTooLarge
+	}
+	return src, err
 }
 
 // Info gives what stands at a path below this folder. A path that leads

@@ -1,7 +1,6 @@
 package git
 
 import (
-	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -122,7 +121,7 @@ func (r *Repository) show(folder string) error {
 		fmt.Fprintf(&packed, "%s %s\n", ref.id, ref.name)
 	}
 	content := map[string]string{"config": config, "HEAD": head, "packed-refs": packed.String()}
-	if shallow, err := plainFile(r.common, "shallow", maxPacked); err == nil {
+	if shallow, err := files.ReadFile(r.common, "shallow", maxPacked); err == nil {
 		content["shallow"] = string(shallow)
 	}
 	for _, part := range []string{"refs", "objects"} {
@@ -168,7 +167,7 @@ func (a *Asker) Output(ctx context.Context, limit int, arguments ...string) ([]b
 	if err := command.Wait(); err != nil {
 		return nil, err
 	}
-	return bytes.Clone(answer), nil
+	return answer, nil
 }
 
 func (a *Asker) command(ctx context.Context, arguments ...string) *exec.Cmd {

@@ -158,12 +158,12 @@ func (r *Repository) Ignored() (g Ignore, unread []string) {
 		src, err := ownFile(file)
 		take(file, src, err)
 	} else if inside, err := filepath.Rel(r.WorkTree, below(r.WorkTree, named)); err == nil && filepath.IsLocal(inside) {
-		src, err := plainFile(r.WorkTree, filepath.ToSlash(inside), files.MaxSize)
+		src, err := files.ReadFile(r.WorkTree, filepath.ToSlash(inside), files.MaxSize)
 		take(inside, src, err)
 	} else {
 		unread = append(unread, "the ignore file that the repository's configuration names: it lies outside this tree")
 	}
-	src, err := plainFile(r.common, "info/exclude", files.MaxSize)
+	src, err := files.ReadFile(r.common, "info/exclude", files.MaxSize)
 	take(filepath.Join(r.common, "info", "exclude"), src, err)
 	return g, unread
 }

@@ -14,7 +14,7 @@ import (
 // ascending order of their bytes; and those of submodules. Without an index
 // there are none. The error is an *Error.
 func (r *Repository) Tracked() (paths, submodules []string, err error) {
-	src, err := plainFile(r.dir, "index", maxIndex)
+	src, err := files.ReadFile(r.dir, "index", maxIndex)
 	if errors.Is(err, fs.ErrNotExist) {
 		return nil, nil, nil
 	}

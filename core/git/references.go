@@ -41,7 +41,7 @@ func (r *Repository) references() ([]reference, error) {
 		known[name] = len(list)
 		list = append(list, reference{name, id})
 	}
-	packed, err := plainFile(r.common, "packed-refs", maxPacked)
+	packed, err := files.ReadFile(r.common, "packed-refs", maxPacked)
 	if err != nil && files.Refused(err) {
 		return nil, &Error{filepath.Join(r.common, "packed-refs") + " cannot be read: " + files.Reason(err), "Give permission to read it."}
 	}
@@ -50,7 +50,7 @@ func (r *Repository) references() ([]reference, error) {
 		take(name, id)
 	}
 	return list, r.loose("refs", 0, func(name string) {
-		if src, err := plainFile(r.common, name, maxSmall); err == nil {
+		if src, err := files.ReadFile(r.common, name, maxSmall); err == nil {
 			take(name, strings.TrimSpace(string(src)))
 			if target, isLink := strings.CutPrefix(strings.TrimSpace(string(src)), "ref: "); isLink { // such as origin/HEAD
 				if at, found := known[target]; found {
@@ -91,7 +91,7 @@ func (r *Repository) loose(folder string, depth int, f func(name string)) error 
 
 // head gives what HEAD is to hold: the branch or commit that is checked out.
 func (r *Repository) head() (string, error) {
-	src, err := plainFile(r.dir, "HEAD", maxSmall)
+	src, err := files.ReadFile(r.dir, "HEAD", maxSmall)
 	if err != nil {
 		return "", &Error{filepath.Join(r.dir, "HEAD") + " cannot be read: " + files.Reason(err), "Check that the repository is whole: git fsck."}
 	}

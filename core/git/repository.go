@@ -11,7 +11,6 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
-	"strings"
 
 	"inzicht/core/files"
 )
@@ -90,7 +89,7 @@ func repositoryIn(workTree, dir, common string) (*Repository, error) {
 		}
 	}
 	r := &Repository{WorkTree: workTree, dir: dir, common: common, hashLen: 20}
-	src, err := plainFile(common, "config", maxConfig)
+	src, err := files.ReadFile(common, "config", maxConfig)
 	if err != nil && files.Refused(err) {
 		return nil, &Error{filepath.Join(common, "config") + " cannot be read: " + files.Reason(err), "Give permission to read it."}
 	}
@@ -111,7 +110,7 @@ func hasHead(dir string) bool {
 // tree or a submodule. It is followed only where it names this folder in turn,
 // so that no tree can pass another's repository off as its own.
 func elsewhere(workTree, name string) (*Repository, error) {
-	src, err := plainFile(workTree, ".git", maxSmall)
+	src, err := files.ReadFile(workTree, ".git", maxSmall)
 	if err != nil {
 		return nil, &Error{name + " cannot be read: " + files.Reason(err), "Give permission to read it."}
 	}
@@ -121,9 +120,9 @@ func elsewhere(workTree, name string) (*Repository, error) {
 	}
 	dir := below(workTree, string(bytes.TrimSpace(written)))
 	common, back := dir, ""
-	if shared, err := plainFile(dir, "commondir", maxSmall); err == nil {
+	if shared, err := files.ReadFile(dir, "commondir", maxSmall); err == nil {
 		common = below(dir, string(bytes.TrimSpace(shared)))
-		if pointer, err := plainFile(dir, "gitdir", maxSmall); err == nil {
+		if pointer, err := files.ReadFile(dir, "gitdir", maxSmall); err == nil {
 			back = filepath.Dir(below(dir, string(bytes.TrimSpace(pointer))))
 		}
 	}
@@ -167,13 +166,3 @@ const (
 	maxIndex  = 512 << 20 // bytes of an index
 	maxPacked = 64 << 20  // bytes of packed references
 )
-
-// plainFile reads a regular file of a folder, by a relative path.
-func plainFile(folder, file string, limit int) ([]byte, error) {
-	d, err := files.OpenFolder(folder, files.FolderOf(file))
-	if err != nil {
-		return nil, err
-	}
-	defer d.Close()
-	return d.ReadUpTo(file[strings.LastIndexByte(file, '/')+1:], limit, nil)
-}

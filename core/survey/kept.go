@@ -188,12 +188,7 @@ func stampAll(t *tree.Tree, wanted func(n int) bool) []files.Stamp {
 
 // read reads what was kept, if it is whole.
 func (k *kept) read() {
-	folder, err := files.OpenFolder(k.folder, "")
-	if err != nil {
-		return
-	}
-	defer folder.Close()
-	src, err := folder.ReadUpTo(k.file, maxKept, nil)
+	src, err := files.ReadFile(k.folder, k.file, maxKept)
 	if err != nil || len(src) < sha256.Size {
 		return
 	}

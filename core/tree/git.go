@@ -58,11 +58,8 @@ func (v *view) outside(r *git.Repository) bool {
 		if r.Prefix == "" {
 			break
 		}
-		if d, err := files.OpenFolder(r.WorkTree, folder); err == nil {
-			if src, err := d.ReadFile(".gitignore", nil); err == nil {
-				v.ignore, _ = v.ignore.With(folder, src)
-			}
-			d.Close()
+		if src, err := files.ReadFile(r.WorkTree, path.Join(folder, ".gitignore"), files.MaxSize); err == nil {
+			v.ignore, _ = v.ignore.With(folder, src)
 		}
 		folder = path.Join(folder, name)
 		ignored = ignored || v.ignore.Match(folder, true)

@@ -14,6 +14,7 @@ import (
 // walker lists a tree, one folder a worker.
 type walker struct {
 	options Options
+	at      string // the root, absolute
 	root    *files.Folder
 	prefix  string   // of the root in its repository, with a slash at its end, or ""
 	tracked []string // what git tracks, from the work tree on, sorted
@@ -43,7 +44,7 @@ func (t *Tree) walk(options Options, view *view) error {
 		return err
 	}
 	defer root.Close()
-	w := &walker{options: options, root: root}
+	w := &walker{options: options, at: t.Root, root: root}
 	first := walkFolder{}
 	if view != nil {
 		w.git, w.prefix, w.tracked, w.modules = true, view.prefix, view.tracked, view.modules
@@ -170,7 +171,7 @@ func (w *walker) list(listing *files.Listing, folder walkFolder) (l listed) {
 // ignore takes up the .gitignore of a folder for what lies in it.
 func (w *walker) ignore(folder *walkFolder, l *listed) {
 	name := strings.TrimPrefix(folder.path+"/.gitignore", "/")
-	src, err := readIn(w.root, folder.path, ".gitignore")
+	src, err := files.ReadFile(w.at, name, files.MaxSize)
 	if err != nil {
 		l.skipped = append(l.skipped, Skip{Path: name, Reason: "this ignore file was not read: " + files.Reason(err), Refused: files.Refused(err)})
 		return
@@ -179,19 +180,6 @@ func (w *walker) ignore(folder *walkFolder, l *listed) {
 	if folder.ignore, whole = folder.ignore.With(strings.TrimSuffix(w.prefix+folder.path, "/"), src); !whole {
 		l.skip(name, "it holds more patterns than are looked at")
 	}
-}
-
-// readIn reads a file of a folder below another.
-func readIn(root *files.Folder, folder, name string) ([]byte, error) {
-	if folder == "" {
-		return root.ReadFile(name, nil)
-	}
-	d, err := root.Open(folder)
-	if err != nil {
-		return nil, err
-	}
-	defer d.Close()
-	return d.ReadFile(name, nil)
 }
 
 // folder decides about a folder in a folder.
