@@ -7,9 +7,7 @@ import (
 	"bytes"
 	"context"
 	"errors"
-	"os"
 	"os/exec"
-	"path/filepath"
 	"strings"
 	"testing"
 	"time"
@@ -20,23 +18,7 @@ import (
 
 var program string
 
-func TestMain(m *testing.M) {
-	dir, err := os.MkdirTemp("", "inzicht-attack-")
-	if err != nil {
-		panic(err)
-	}
-	os.Chmod(dir, 0o755) // others run the program too
-	program = filepath.Join(dir, "inzicht")
-	build := exec.Command("go", "build", "-o", program, "inzicht/cmd/inzicht")
-	build.Env = append(os.Environ(), "CGO_ENABLED=0")
-	if out, err := build.CombinedOutput(); err != nil {
-		panic(string(out))
-	}
-	os.Setenv("XDG_CACHE_HOME", filepath.Join(dir, "cache"))
-	status := m.Run()
-	os.RemoveAll(dir)
-	os.Exit(status)
-}
+func TestMain(m *testing.M) { planted.Main(m, &program) }
 
 // patience is how long a command may take. It is no measure of speed: what
 // grows without end passes it by far.

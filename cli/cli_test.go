@@ -9,25 +9,13 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+
+	"inzicht/core/planted"
 )
 
 var program string
 
-func TestMain(m *testing.M) {
-	dir, err := os.MkdirTemp("", "inzicht-test-")
-	if err != nil {
-		panic(err)
-	}
-	program = filepath.Join(dir, "inzicht")
-	build := exec.Command("go", "build", "-o", program, "inzicht/cmd/inzicht")
-	if out, err := build.CombinedOutput(); err != nil {
-		panic(string(out))
-	}
-	os.Setenv("XDG_CACHE_HOME", filepath.Join(dir, "cache"))
-	status := m.Run()
-	os.RemoveAll(dir)
-	os.Exit(status)
-}
+func TestMain(m *testing.M) { planted.Main(m, &program) }
 
 // run runs the built program in dir.
 func run(t *testing.T, dir string, arguments ...string) (out, errOut string, status int) {

@@ -45,6 +45,25 @@ func Write(t testing.TB, root, name, content string) {
 	}
 }
 
+// Main builds the program, runs the tests of a package with its path in
+// program, and ends. What the program keeps between runs lies beside it.
+func Main(m *testing.M, program *string) {
+	dir, err := os.MkdirTemp("", "inzicht-test-")
+	if err != nil {
+		panic(err)
+	}
+	os.Chmod(dir, 0o755) // others may run the program too
+	*program = filepath.Join(dir, "inzicht")
+	build := exec.Command("go", "build", "-o", *program, "inzicht/cmd/inzicht")
+	if out, err := build.CombinedOutput(); err != nil {
+		panic(string(out))
+	}
+	os.Setenv("XDG_CACHE_HOME", filepath.Join(dir, "cache"))
+	status := m.Run()
+	os.RemoveAll(dir)
+	os.Exit(status)
+}
+
 // Git runs git in a folder, as a keeper of Lockside. Without git, the test is
 // skipped.
 func Git(t testing.TB, root string, arguments ...string) {
