@@ -1,7 +1,6 @@
 package environment
 
 import (
-	"os"
 	"path/filepath"
 	"slices"
 	"strings"
@@ -21,14 +20,14 @@ func (f *finder) writePast(p *composeProject, details *types.ConfigDetails) (sho
 	for _, file := range append(slices.Clone(p.files), p.beside...) {
 		src, err := f.tree.ReadFile(file)
 		target := filepath.Join(shown, filepath.FromSlash(file))
-		if err != nil || os.MkdirAll(filepath.Dir(target), 0o700) != nil || os.WriteFile(target, src, 0o600) != nil {
+		if err != nil || scratch.Write(target, src) != nil {
 			scratch.Remove(shown)
 			return "", failed
 		}
 	}
 	move := func(path string) string { return shown + strings.TrimPrefix(path, f.tree.Root) }
 	details.WorkingDir = move(details.WorkingDir)
-	if err := os.MkdirAll(details.WorkingDir, 0o700); err != nil {
+	if err := scratch.Mkdir(details.WorkingDir); err != nil {
 		scratch.Remove(shown)
 		return "", failed
 	}

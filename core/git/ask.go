@@ -125,10 +125,10 @@ func (r *Repository) show(folder string) error {
 		content["shallow"] = string(shallow)
 	}
 	for _, part := range []string{"refs", "objects"} {
-		err = errors.Join(err, os.Mkdir(filepath.Join(folder, part), 0o700))
+		err = errors.Join(err, scratch.Mkdir(filepath.Join(folder, part)))
 	}
 	for name, text := range content { // in any order
-		err = errors.Join(err, os.WriteFile(filepath.Join(folder, name), []byte(text), 0o600))
+		err = errors.Join(err, scratch.Write(filepath.Join(folder, name), []byte(text)))
 	}
 	if err != nil {
 		return &Error{"the temporary folder cannot be written", "Make room there, or set TMPDIR."}

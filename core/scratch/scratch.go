@@ -4,6 +4,7 @@ package scratch
 
 import (
 	"os"
+	"path/filepath"
 	"sync"
 )
 
@@ -25,6 +26,30 @@ func Folder() (string, error) {
 		folders[folder] = true
 	}
 	return folder, err
+}
+
+// Write writes a file into a folder that Folder made, with the folders on the
+// way to it. Nothing is written once the program ends.
+func Write(file string, content []byte) error {
+	mutex.Lock()
+	defer mutex.Unlock()
+	if ended {
+		return os.ErrClosed
+	}
+	if err := os.MkdirAll(filepath.Dir(file), 0o700); err != nil {
+		return err
+	}
+	return os.WriteFile(file, content, 0o600)
+}
+
+// Mkdir makes a folder in one that Folder made, with those on the way to it.
+func Mkdir(folder string) error {
+	mutex.Lock()
+	defer mutex.Unlock()
+	if ended {
+		return os.ErrClosed
+	}
+	return os.MkdirAll(folder, 0o700)
 }
 
 // Remove removes a folder that Folder made, with all that is in it.
