@@ -1,9 +1,13 @@
 package cli
 
 import (
+	"bytes"
+	"errors"
 	"fmt"
 	"io"
+	"io/fs"
 	"path/filepath"
+	"slices"
 	"strings"
 
 	"github.com/aymanbagabas/go-udiff"
@@ -11,83 +15,227 @@ import (
 
 	"inzicht/core/document"
 	"inzicht/core/envfile"
+	"inzicht/core/files"
+	"inzicht/core/module"
 	"inzicht/core/secrecy"
+	"inzicht/core/survey"
 	"inzicht/report"
 )
 
+// documents is what inzicht document is asked to bring up to the contract.
+type documents struct {
+	shared
+	examples          document.Options
+	references        []string
+	schemas           []string
+	modules           []string // LANGUAGE=FILE
+	dryRun, mustMatch bool
+}
+
 func newDocument() *cobra.Command {
-	var s shared
-	var o document.Options
-	var dryRun, require bool
+	var d documents
 	c := &cobra.Command{
 		Use:   "document [PATH]",
-		Short: "Bring the example files up to what the code reads",
+		Short: "Bring example files, a reference or a settings module up to the code",
 		Long: `Adds to the example files below PATH (the present folder without one) every
 variable that the code reads and none of them names, or writes the first one:
 beside the names it has most in common with, with what the code says of it, and
 with its fallback where that is no secret. What the code lives without is
 commented out. What a person wrote stays as it is.
 
+With one of the options that name a FILE, that file is brought up to the code in
+place of the example files:
+
+  --reference     a Markdown table for each component, between two marks; the
+                  rest of the file stays as it is
+  --json-schema   a JSON Schema (2020-12) of the environment
+  --settings      source that reads each variable once, with its kind and its
+                  fallback, and reports all that is wrong in one list; what
+                  stands outside of its two marks stays as it is
+
 Exit status: 0, or with --require 1 where something is to be changed; 2 it could
 not be done.`,
 		Example: `  inzicht document --dry-run
   inzicht document
   inzicht document --remove-unused
-  inzicht document --require         in a pipeline: is everything documented?`,
+  inzicht document --require         in a pipeline: is everything documented?
+  inzicht document --reference README.md
+  inzicht document --settings python=app/settings.py`,
 		Args: pathArgument,
-		RunE: func(c *cobra.Command, arguments []string) error {
-			p, err := s.page(c, arguments, false)
-			if err != nil {
-				return err
-			}
-			if err := whole(p); err != nil { // what was not looked at may read more
-				return err
-			}
-			o.Component = s.component
-			changes := document.Plan(p.Survey, o)
-			out := c.OutOrStdout()
-			if dryRun {
-				for _, change := range changes {
-					if err := showDifference(out, change); err != nil {
-						return err
-					}
-				}
-			}
-			if !dryRun && !require {
-				for _, change := range changes {
-					file := filepath.Join(p.Survey.Tree.Root, filepath.FromSlash(change.File))
-					if err := replaceFile(file, change.After, 0o644); err != nil {
-						return &usageError{fmt.Sprintf("%s cannot be written", file), "Check that it is a regular file in a folder that may be written and has room; it is as it was."}
-					}
-				}
-			}
-			if err := tellChanges(out, changes, dryRun || require); err != nil {
-				return err
-			}
-			if require && len(changes) > 0 {
-				return errFindings
-			}
-			return nil
-		},
+		RunE: d.run,
 	}
-	c.Flags().BoolVar(&dryRun, "dry-run", false, "show what would be changed, as a unified diff, and change nothing")
-	c.Flags().BoolVar(&require, "require", false, "change nothing, and exit with 1 where something is to be changed")
-	c.Flags().BoolVar(&o.RemoveUnused, "remove-unused", false, "take out what nothing reads")
-	c.Flags().StringVar(&s.component, "component", "", "only what this part of the tree reads")
-	c.Flags().StringVar(&s.config, "config", "", "read this file in place of inzicht.toml")
-	c.Flags().BoolVarP(&s.quiet, "quiet", "q", false, "show no progress")
-	s.registerColor(c)
-	c.RegisterFlagCompletionFunc("component", s.completeComponents)
+	c.Flags().BoolVar(&d.dryRun, "dry-run", false, "show what would be changed, as a unified diff, and change nothing")
+	c.Flags().BoolVar(&d.mustMatch, "require", false, "change nothing, and exit with 1 where something is to be changed")
+	c.Flags().BoolVar(&d.examples.RemoveUnused, "remove-unused", false, "take out of the example files what nothing reads")
+	c.Flags().StringArrayVar(&d.references, "reference", nil, "write a Markdown reference into this FILE")
+	c.Flags().StringArrayVar(&d.schemas, "json-schema", nil, "write a JSON Schema of the environment to this FILE")
+	c.Flags().StringArrayVar(&d.modules, "settings", nil, "write a settings module, LANGUAGE=FILE: "+strings.Join(moduleLanguages(), ", "))
+	c.Flags().StringVar(&d.component, "component", "", "only what this part of the tree reads")
+	c.Flags().StringVar(&d.config, "config", "", "read this file in place of inzicht.toml")
+	c.Flags().BoolVarP(&d.quiet, "quiet", "q", false, "show no progress")
+	d.registerColor(c)
+	c.RegisterFlagCompletionFunc("component", d.completeComponents)
 	return c
 }
 
+func moduleLanguages() (names []string) {
+	for _, l := range module.Languages {
+		names = append(names, l.Name)
+	}
+	return names
+}
+
+// edit is a file that is to be changed.
+type edit struct {
+	path          string // to write to
+	shown         string // for people
+	before, after []byte
+	isNew         bool
+	says          string // what is changed in it
+	secret        bool   // it is an env file, whose values may be secret
+}
+
+func (d *documents) run(c *cobra.Command, arguments []string) error {
+	p, err := d.page(c, arguments, false)
+	if err != nil {
+		return err
+	}
+	if err := whole(p); err != nil { // what was not looked at may read more
+		return err
+	}
+	edits, err := d.edits(p.Survey)
+	if err != nil {
+		return err
+	}
+	done := "Every variable that the code reads is documented."
+	if d.named() {
+		done = "Nothing to change: it says what the code reads."
+	}
+	if err := apply(c.OutOrStdout(), edits, done, d.dryRun, d.mustMatch); err != nil {
+		return err
+	}
+	if d.mustMatch && len(edits) > 0 {
+		return errFindings
+	}
+	return nil
+}
+
+// named reports whether files are named that are not example files.
+func (d *documents) named() bool { return len(d.references)+len(d.schemas)+len(d.modules) > 0 }
+
+// edits works out what is to be changed.
+func (d *documents) edits(s *survey.Survey) (list []edit, err error) {
+	if !d.named() {
+		d.examples.Component = d.component
+		for _, change := range document.Plan(s, d.examples) {
+			list = append(list, edit{filepath.Join(s.Tree.Root, filepath.FromSlash(change.File)), change.File, change.Before, change.After, change.New, says(change), true})
+		}
+		return list, nil
+	}
+	for _, file := range d.references {
+		list, err = addEdit(list, err, file, "the reference", func(before []byte) ([]byte, error) { return document.Reference(s, d.component, before) })
+	}
+	for _, file := range d.schemas {
+		list, err = addEdit(list, err, file, "the JSON Schema", func([]byte) ([]byte, error) { return document.Schema(s, d.component) })
+	}
+	for _, asked := range d.modules {
+		name, file, _ := strings.Cut(asked, "=")
+		n := slices.IndexFunc(module.Languages, func(l *module.Language) bool { return l.Name == name })
+		if n < 0 || file == "" {
+			return nil, &usageError{fmt.Sprintf("--settings is LANGUAGE=FILE, not %q", asked), "Languages: " + strings.Join(moduleLanguages(), ", ") + ". Such as --settings go=internal/settings/settings.go."}
+		}
+		inside, err2 := insideTree(s, file)
+		if err == nil {
+			err = err2
+		}
+		list, err = addEdit(list, err, file, "the settings module", func(before []byte) ([]byte, error) {
+			return module.Languages[n].Write(s, module.Options{File: inside, Component: d.component}, before)
+		})
+	}
+	return list, err
+}
+
+// insideTree returns the path from the root of the tree of a file that a person
+// named.
+func insideTree(s *survey.Survey, file string) (string, error) {
+	root, err := filepath.Abs(s.Tree.Root)
+	full, err2 := filepath.Abs(file)
+	if err = errors.Join(err, err2); err == nil {
+		if real, err := filepath.EvalSymlinks(filepath.Dir(full)); err == nil {
+			full = filepath.Join(real, filepath.Base(full))
+		}
+		if real, err := filepath.EvalSymlinks(root); err == nil {
+			root = real
+		}
+		if inside, err := filepath.Rel(root, full); err == nil && filepath.IsLocal(inside) {
+			return filepath.ToSlash(inside), nil
+		}
+	}
+	return "", &usageError{fmt.Sprintf("%s is not in the tree below %s", file, s.Tree.Root), "Give PATH, the root of the tree, and a file below it."}
+}
+
+// addEdit adds what becomes of a file that a person named, if anything does.
+func addEdit(list []edit, earlier error, file, what string, write func(before []byte) ([]byte, error)) ([]edit, error) {
+	if earlier != nil {
+		return nil, earlier
+	}
+	before, err := files.ReadGiven(file, files.MaxSize)
+	isNew := errors.Is(err, fs.ErrNotExist)
+	if err != nil && !isNew {
+		return nil, &usageError{file + ": " + files.Reason(err), "Give a regular file, or one that is not there yet."}
+	}
+	after, err := write(before)
+	if err != nil {
+		return nil, &usageError{file + ": " + err.Error(), "See: inzicht document --help"}
+	}
+	if !isNew && bytes.Equal(before, after) {
+		return list, nil
+	}
+	return append(list, edit{file, filepath.ToSlash(file), before, after, isNew, what, false}), nil
+}
+
+// apply makes the edits, or shows what they would be, and says what was done;
+// where there are none, that all is done.
+func apply(out io.Writer, edits []edit, done string, dryRun, only bool) error {
+	if len(edits) == 0 {
+		_, err := fmt.Fprintln(out, done)
+		return err
+	}
+	for _, e := range edits {
+		verb := "Changed"
+		if e.isNew {
+			verb = "Wrote"
+		}
+		switch {
+		case dryRun:
+			if err := showDifference(out, e); err != nil {
+				return err
+			}
+			fallthrough
+		case only:
+			verb = map[bool]string{false: "Would change", true: "Would write"}[e.isNew]
+		default:
+			if err := replaceFile(e.path, e.after, 0o644); err != nil {
+				return &usageError{fmt.Sprintf("%s cannot be written", e.path), "Check that it is a regular file in a folder that may be written and has room; it is as it was."}
+			}
+		}
+		if _, err := fmt.Fprintf(out, "%s %s: %s.\n", verb, report.Visible(e.shown), report.Visible(e.says)); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 // showDifference shows what becomes of a file, without what is secret in it.
-func showDifference(w io.Writer, change document.Change) error {
-	before := change.File
-	if change.New {
+func showDifference(w io.Writer, e edit) error {
+	before, old, after := e.shown, e.before, e.after
+	if e.isNew {
 		before = "/dev/null"
 	}
-	difference := udiff.Unified(before, change.File, string(maskedValues(change.Before)), string(maskedValues(change.After)))
+	if e.secret {
+		old, after = maskedValues(old), maskedValues(after)
+	}
+	difference := udiff.Unified(before, e.shown, string(old), string(after))
 	_, err := fmt.Fprintln(w, strings.TrimSuffix(visibleLines(difference), "\n"))
 	return err
 }
@@ -108,27 +256,14 @@ func maskedValues(src []byte) []byte {
 // shownNames is how many of the names that change are told.
 const shownNames = 4
 
-// tellChanges says what was changed, or would be.
-func tellChanges(w io.Writer, changes []document.Change, would bool) error {
-	if len(changes) == 0 {
-		_, err := fmt.Fprintln(w, "Every variable that the code reads is documented.")
-		return err
+// says says what is changed in an example file.
+func says(change document.Change) string {
+	var parts []string
+	if len(change.Added) > 0 {
+		parts = append(parts, fmt.Sprintf("%d added (%s)", len(change.Added), report.Enumerate(change.Added, shownNames)))
 	}
-	for _, change := range changes {
-		verb := map[bool]string{false: "Changed ", true: "Would change "}[would]
-		if change.New {
-			verb = map[bool]string{false: "Wrote ", true: "Would write "}[would]
-		}
-		var parts []string
-		if len(change.Added) > 0 {
-			parts = append(parts, fmt.Sprintf("%d added (%s)", len(change.Added), report.Enumerate(change.Added, shownNames)))
-		}
-		if len(change.Removed) > 0 {
-			parts = append(parts, fmt.Sprintf("%d removed (%s)", len(change.Removed), report.Enumerate(change.Removed, shownNames)))
-		}
-		if _, err := fmt.Fprintf(w, "%s%s: %s.\n", verb, report.Visible(change.File), report.Visible(strings.Join(parts, ", "))); err != nil {
-			return err
-		}
+	if len(change.Removed) > 0 {
+		parts = append(parts, fmt.Sprintf("%d removed (%s)", len(change.Removed), report.Enumerate(change.Removed, shownNames)))
 	}
-	return nil
+	return strings.Join(parts, ", ")
 }

@@ -57,3 +57,41 @@ func TestDocumentLockside(t *testing.T) {
 		t.Errorf("status %d: %s", status, out)
 	}
 }
+
+// A reference, a schema and a settings module are written beside what a person
+// wrote, and only where that is asked for; the example files are left alone.
+func TestDocumentInto(t *testing.T) {
+	dir := t.TempDir()
+	put(t, dir, "g.py", "import os\nos.environ['GATE_URL'], int(os.environ.get('GATE_PORT', '80'))\n")
+	put(t, dir, "README.md", "Ours.\n")
+	into := []string{"document", "--reference", "README.md", "--json-schema", "env.json", "--settings", "python=env.py"}
+	out, _, status := run(t, dir, append(into, "--dry-run", "--require")...)
+	if status != 1 || !strings.Contains(out, "+| `GATE_URL` | required |") || !strings.Contains(out, `+from_environment`) && !strings.Contains(out, `from_environment.required("GATE_URL", _text)`) {
+		t.Errorf("status %d: %s", status, out)
+	}
+	if _, err := os.Stat(filepath.Join(dir, "env.py")); err == nil {
+		t.Error("it was written without being asked for")
+	}
+	if out, errOut, status := run(t, dir, into...); status != 0 || !strings.Contains(out, "Wrote env.py: the settings module.") {
+		t.Errorf("status %d: %s%s", status, out, errOut)
+	}
+	run(t, dir, into...) // the module reads too, which the reference says from now on
+	if out, _, status := run(t, dir, append(into, "--require")...); status != 0 || !strings.Contains(out, "Nothing to change") {
+		t.Errorf("again: status %d: %s", status, out)
+	}
+	if _, err := os.Stat(filepath.Join(dir, ".env.example")); err == nil {
+		t.Error("an example file was written")
+	}
+	if out, _, _ := run(t, dir, "reads"); strings.Count(out, "GATE_PORT  optional  integer  \"80\"") != 2 {
+		t.Errorf("of the module it reads %s", out)
+	}
+	for _, wrong := range []string{"python", "cobol=x", "python=../x.py", "python="} {
+		if _, errOut, status := run(t, dir, "document", "--settings", wrong); status != 2 || !strings.Contains(errOut, "Such as") && !strings.Contains(errOut, "Give PATH") {
+			t.Errorf("--settings %s: status %d: %s", wrong, status, errOut)
+		}
+	}
+	put(t, dir, "README.md", "<!-- inzicht: reference begin -->\n")
+	if _, errOut, status := run(t, dir, "document", "--reference", "README.md"); status != 2 || !strings.Contains(errOut, "once each") {
+		t.Errorf("half a mark: status %d: %s", status, errOut)
+	}
+}

@@ -151,12 +151,12 @@ func (s *shared) restrict(p *report.Page) error {
 		}
 		return &usageError{fmt.Sprintf("there is no component %q", s.component), known}
 	}
+	p.Component = s.component
 	p.Reads = keep(p.Reads, s.component)
 	p.Variables = nil
-	for _, v := range p.Survey.Contract.Variables {
-		if slices.Contains(v.Components, s.component) {
-			v.Reads = keep(v.Reads, s.component)
-			p.Variables = append(p.Variables, v)
+	for i := range p.Survey.Contract.Variables {
+		if v := p.Survey.Contract.Variables[i].Of(s.component); v != nil {
+			p.Variables = append(p.Variables, *v)
 		}
 	}
 	return nil

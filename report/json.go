@@ -7,6 +7,7 @@ import (
 	"io"
 
 	"inzicht/core/contract"
+	"inzicht/core/document"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
@@ -222,3 +223,13 @@ func jsonFindings(w io.Writer, p *Page) error {
 		Unseen   []string             `json:"unseen,omitempty"`
 	}{"inzicht/findings/1", list, summary, p.Unseen})
 }
+
+// jsonSchema is a JSON Schema of the environment that the contract asks for.
+var jsonSchema = Format{Name: "json-schema", Contract: func(w io.Writer, p *Page) error {
+	text, err := document.Schema(p.Survey, p.Component)
+	if err != nil {
+		return err
+	}
+	_, err = w.Write(text)
+	return err
+}}

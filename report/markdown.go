@@ -5,6 +5,7 @@ import (
 	"io"
 	"strings"
 
+	tables "inzicht/core/markdown"
 	"inzicht/core/secrecy"
 	"inzicht/core/verify"
 )
@@ -13,25 +14,9 @@ import (
 var markdown = Format{Name: "markdown", Contract: markdownContract, Findings: markdownFindings, Matrix: markdownMatrix}
 
 // inCell makes text fit for a cell of a Markdown table.
-func inCell(s string) string {
-	return strings.NewReplacer("|", `\|`, "<", "&lt;", "\n", " ", "`", "ˋ", "*", `\*`).Replace(Visible(s))
-}
+func inCell(s string) string { return tables.Cell(Visible(s)) }
 
-func code(s string) string {
-	if s == "" {
-		return ""
-	}
-	return "`" + strings.NewReplacer("`", "ˋ", "|", `\|`).Replace(Visible(s)) + "`"
-}
-
-func markdownRow(w io.Writer, cells ...string) {
-	fmt.Fprintf(w, "| %s |\n", strings.Join(cells, " | "))
-}
-
-func markdownHead(w io.Writer, cells ...string) {
-	markdownRow(w, cells...)
-	markdownRow(w, strings.Split(strings.Repeat("---,", len(cells)-1)+"---", ",")...)
-}
+func code(s string) string { return tables.Code(Visible(s)) }
 
 func markdownFindings(w io.Writer, p *Page) error {
 	for _, place := range p.Unseen {
@@ -52,10 +37,10 @@ func markdownFindings(w io.Writer, p *Page) error {
 			title = "Environment " + code(g.environment)
 		}
 		fmt.Fprintf(w, "\n### %s\n\n", title)
-		markdownHead(w, "", "rule", "variable", "what", "where", "what to do")
+		tables.Head(w, "", "rule", "variable", "what", "where", "what to do")
 		for _, f := range g.findings {
 			sign, _ := levelStyle(f.Level)
-			markdownRow(w, sign+" "+string(f.Level), f.Rule, code(f.Variable), inCell(brief(f)), codePlace(where(f)), inCell(f.Hint))
+			tables.Row(w, sign+" "+string(f.Level), f.Rule, code(f.Variable), inCell(brief(f)), codePlace(where(f)), inCell(f.Hint))
 		}
 	}
 	return nil
@@ -70,7 +55,7 @@ func codePlace(place string) string {
 }
 
 func markdownContract(w io.Writer, p *Page) error {
-	markdownHead(w, "variable", "need", "kind", "fallback", "documented", "read in")
+	tables.Head(w, "variable", "need", "kind", "fallback", "documented", "read in")
 	for _, v := range p.Variables {
 		var fallbacks []string
 		for _, f := range v.Fallbacks {
@@ -78,7 +63,7 @@ func markdownContract(w io.Writer, p *Page) error {
 		}
 		documented := strings.Join(p.documentedIn(v.Name), ", ")
 		where := fmt.Sprintf("%s:%d", v.Reads[0].File, v.Reads[0].Line)
-		markdownRow(w, code(v.Name), string(v.Need), inCell(shownKind(v.Secret, v.Kind, v.Literals)), strings.Join(fallbacks, ", "), code(documented), code(where))
+		tables.Row(w, code(v.Name), string(v.Need), inCell(shownKind(v.Secret, v.Kind, v.Literals)), strings.Join(fallbacks, ", "), code(documented), code(where))
 	}
 	return nil
 }
@@ -88,13 +73,13 @@ func markdownMatrix(w io.Writer, p *Page) error {
 	for _, c := range p.Matrix.Columns {
 		head = append(head, code(c.Name))
 	}
-	markdownHead(w, head...)
+	tables.Head(w, head...)
 	for _, row := range p.Matrix.Rows {
 		cells := []string{code(row.Name), string(row.Need)}
 		for _, c := range row.Cells {
 			cells = append(cells, cellWord(c))
 		}
-		markdownRow(w, cells...)
+		tables.Row(w, cells...)
 	}
 	return nil
 }

@@ -17,6 +17,7 @@ type Page struct {
 	Survey    *survey.Survey
 	Reads     []reads.Read
 	Variables []contract.Variable
+	Component string   // the only one that is shown; "" for all
 	Findings  []verify.Finding
 	Accepted  int      // findings that were accepted and are not shown
 	Remarks   []string // what else a person should know
@@ -42,7 +43,7 @@ type Format struct {
 }
 
 // Formats lists every format. A new one is one more line.
-var Formats = []Format{text, machine, markdown, commas, sarifLog, junit, annotations}
+var Formats = []Format{text, machine, markdown, commas, sarifLog, junit, annotations, jsonSchema}
 
 // documentedIn gives the example files that name a variable.
 func (p *Page) documentedIn(name string) []string {

@@ -152,6 +152,17 @@ func merge(name string, list []reads.Read) Variable {
 	return v
 }
 
+// Of returns what one component reads of the variable, or nil for nothing.
+func (v *Variable) Of(component string) *Variable {
+	list := slices.DeleteFunc(slices.Clone(v.Reads), func(r reads.Read) bool { return r.Component != component })
+	if len(list) == 0 {
+		return nil
+	}
+	part := merge(v.Name, list)
+	part.Secret, part.Ambient, part.About = v.Secret, v.Ambient, v.About
+	return &part
+}
+
 // Counts tells whether a read makes its variable wanted in an environment:
 // reads in tests and tooling do not, nor what the one who builds an image or
 // hosts a pipeline supplies.

@@ -1,9 +1,11 @@
 package document
 
 import (
+	"encoding/json"
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -89,5 +91,62 @@ func TestSentence(t *testing.T) {
 		if got := sentence(said); got != want {
 			t.Errorf("%q: %q", said, got)
 		}
+	}
+}
+
+// A reference has a table for each component, with nothing secret in it.
+func TestReference(t *testing.T) {
+	s := taken(t, planted.Tree(t, `-- go.mod --
+module lockside
+-- tolls/composer.json --
+{}
+-- tolls/t.php --
+<?php
+// The store that tolls are kept in.
+$a = getenv('TOLL_STORE') ?: 'a|b';
+$b = getenv('TOLL_TOKEN') ?: 'q8Zr41LmXw92TbKd77Yh';
+-- main.go --
+package main
+import "os"
+var _ = os.Getenv("GATE_URL")
+`))
+	text, err := Reference(s, "", []byte("Ours.\n"))
+	want := "Ours.\n\n<!-- inzicht: reference begin. Written by: inzicht document --reference FILE -->\n\n" +
+		"### Environment variables\n\n| variable | need | kind | fallback | about | read in |\n| --- | --- | --- | --- | --- | --- |\n" +
+		"| `GATE_URL` | expected | text |  |  | `main.go` |\n\n" +
+		"### tolls\n\n| variable | need | kind | fallback | about | read in |\n| --- | --- | --- | --- | --- | --- |\n" +
+		"| `TOLL_STORE` | optional | text | `a\\|b` | The store that tolls are kept in. | `tolls/t.php` |\n" +
+		"| `TOLL_TOKEN` | optional | text, secret | `••••••` |  | `tolls/t.php` |\n\n<!-- inzicht: reference end -->\n"
+	if string(text) != want || err != nil {
+		t.Errorf("it is %s, %v", text, err)
+	}
+}
+
+// A schema demands what the code stops without whatever else is set, and takes
+// what the code takes.
+func TestSchema(t *testing.T) {
+	s := taken(t, planted.Tree(t, `-- a.py --
+import os
+port = int(os.environ["GATE_PORT"])
+url = os.environ.get("GATE_URL") or os.environ["GATE_OLD_URL"]
+token = os.environ.get("GATE_TOKEN", "q8Zr41LmXw92TbKd77Yh")
+mode = os.environ.get("GATE_MODE", "calm")
+`))
+	text, err := Schema(s, "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		Properties map[string]map[string]any
+		Required   []string
+	}
+	if err := json.Unmarshal(text, &got); err != nil {
+		t.Fatal(err)
+	}
+	if !slices.Equal(got.Required, []string{"GATE_PORT"}) || len(got.Properties) != 5 {
+		t.Errorf("it is %s", text)
+	}
+	if got.Properties["GATE_MODE"]["default"] != "calm" || got.Properties["GATE_TOKEN"]["default"] != nil || got.Properties["GATE_TOKEN"]["writeOnly"] != true || got.Properties["GATE_PORT"]["pattern"] == nil {
+		t.Errorf("it is %s", text)
 	}
 }

@@ -193,6 +193,12 @@ func (s *All) ExampleFor(component string) string {
 	return cmp.Or(nearest, newExample)
 }
 
+// Exemplified reports whether an example file gives a variable a value, which
+// may be nothing: a line that is commented out does not.
+func (s *All) Exemplified(name string) bool {
+	return slices.ContainsFunc(s.Examples, func(l *Layer) bool { _, found := l.Values[name]; return found })
+}
+
 // add takes up an environment.
 func (s *All) add(e Environment) {
 	s.Environments, s.served = append(s.Environments, e), nil

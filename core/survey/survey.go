@@ -389,5 +389,7 @@ func analyse(l *reads.Language, file string, src []byte, context *reads.Context)
 			r = reads.Result{Problem: "the engine failed on this file; please report it"}
 		}
 	}()
-	return l.Analyse(file, src, context)
+	r = l.Analyse(file, src, context)
+	r.Reads = language.Stated(src, r.Reads)
+	return r
 }
