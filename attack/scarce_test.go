@@ -218,7 +218,7 @@ func TestSameResult(t *testing.T) {
 		t.Fatal(a.all())
 	}
 	planted.Write(t, dir, "deploy/k8s/chain.yaml", "apiVersion: v1\nkind: Pod\nmetadata: {name: gatekeeper}\nspec: {containers: [{name: gatekeeper, env: [{name: A, value: x$(B)}, {name: B, value: y$(C)}, {name: C, value: z}, {name: D, value: $(A)$(B)$(C)$$(A)}]}]}\n")
-	for _, command := range append([][]string{{"languages", "--format", "json"}, {"languages", "-v"}, {"rules"}}, commands()[:len(commands())-2]...) {
+	for _, command := range append([][]string{{"languages", "--format", "json"}, {"languages", "-v"}, {"rules"}}, commands()[:len(commands())-3]...) {
 		first := ""
 		for n := range 20 {
 			a := strike(t, dir, command...)

@@ -64,8 +64,8 @@ A comment on a line of an env file or of source accepts one finding there:
 				said = fmt.Sprintf("Accepted %d; %d are accepted in all.", n, len(list.Entries))
 			}
 			file := filepath.Join(p.Survey.Tree.Root, accepted.FileName)
-			if err := replaceFile(file, list.Bytes(), 0o644); err != nil {
-				return &usageError{fmt.Sprintf("%s cannot be written", file), "Check that the folder may be written and has room; the file is as it was."}
+			if err := replace(file, list.Source, list.Bytes(), 0o644); err != nil {
+				return err
 			}
 			_, err = fmt.Fprintf(c.OutOrStdout(), "%s Commit %s.\n", said, accepted.FileName)
 			return err

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"io/fs"
+	"os"
 	"path/filepath"
 	"slices"
 	"strings"
@@ -179,7 +180,7 @@ func addEdit(list []edit, earlier error, file, what string, write func(before []
 	if earlier != nil {
 		return nil, earlier
 	}
-	before, err := files.ReadGiven(file, files.MaxSize)
+	before, err := given(file)
 	isNew := errors.Is(err, fs.ErrNotExist)
 	if err != nil && !isNew {
 		return nil, &usageError{file + ": " + files.Reason(err), "Give a regular file, or one that is not there yet."}
@@ -192,6 +193,20 @@ func addEdit(list []edit, earlier error, file, what string, write func(before []
 		return list, nil
 	}
 	return append(list, edit{file, filepath.ToSlash(file), before, after, isNew, what, false}), nil
+}
+
+// given reads a regular file that is to be changed.
+func given(file string) ([]byte, error) {
+	info, err := os.Lstat(file)
+	switch {
+	case err != nil:
+		return nil, err
+	case info.Mode()&fs.ModeSymlink != 0:
+		return nil, files.ErrLink
+	case !info.Mode().IsRegular():
+		return nil, files.ErrNotRegular
+	}
+	return files.ReadGiven(file, files.MaxSize)
 }
 
 // apply makes the edits, or shows what they would be, and says what was done;
@@ -215,8 +230,12 @@ func apply(out io.Writer, edits []edit, done string, dryRun, only bool) error {
 		case only:
 			verb = map[bool]string{false: "Would change", true: "Would write"}[e.isNew]
 		default:
-			if err := replaceFile(e.path, e.after, 0o644); err != nil {
-				return &usageError{fmt.Sprintf("%s cannot be written", e.path), "Check that it is a regular file in a folder that may be written and has room; it is as it was."}
+			before := e.before
+			if e.isNew {
+				before = nil
+			}
+			if err := replace(e.path, before, e.after, 0o644); err != nil {
+				return err
 			}
 		}
 		if _, err := fmt.Fprintf(out, "%s %s: %s.\n", verb, report.Visible(e.shown), report.Visible(e.says)); err != nil {

@@ -6,8 +6,10 @@ import (
 	"io"
 	"os"
 	"os/signal"
-	"path/filepath"
+	"sync"
 	"syscall"
+
+	"golang.org/x/term"
 
 	"inzicht/core/files"
 	"inzicht/core/scratch"
@@ -105,6 +107,7 @@ func endOnSignals() (done func()) {
 	go func() {
 		if s, ok := (<-signals).(syscall.Signal); ok {
 			scratch.End()
+			restoreTerminal()
 			os.Exit(128 + int(s))
 		}
 	}()
@@ -115,25 +118,56 @@ func endOnSignals() (done func()) {
 	}
 }
 
-// replaceFile writes a file beside the old one and puts it in its place. The
-// old file's mode is kept; what is no regular file is not replaced.
-func replaceFile(file string, content []byte, mode os.FileMode) error {
-	info, err := os.Lstat(file)
+// keptTerminal is a terminal that is to be left as it was found.
+var keptTerminal struct {
+	sync.Mutex
+	restore func()
+}
+
+// keepTerminal has a terminal left as it is now, also where the program is
+// ended from outside. It returns what to call when that is no longer needed.
+func keepTerminal(terminal *os.File, also func()) (done func()) {
+	state, err := term.GetState(int(terminal.Fd()))
+	keptTerminal.Lock()
+	defer keptTerminal.Unlock()
+	keptTerminal.restore = func() {
+		if err == nil {
+			term.Restore(int(terminal.Fd()), state)
+		}
+		also()
+	}
+	return restoreTerminal
+}
+
+func restoreTerminal() {
+	keptTerminal.Lock()
+	defer keptTerminal.Unlock()
+	if keptTerminal.restore != nil {
+		keptTerminal.restore()
+		keptTerminal.restore = nil
+	}
+}
+
+// replace puts new content in the place of a file, of which before is what it
+// held, or nil where it was not there.
+func replace(file string, before, after []byte, mode os.FileMode) error {
+	err := files.Replace(file, before, after, mode)
 	switch {
-	case err == nil && !info.Mode().IsRegular():
-		return fmt.Errorf("%w: %w", files.ErrNotRegular, os.ErrExist)
 	case err == nil:
-		mode = info.Mode().Perm()
+		return nil
+	case errors.Is(err, files.ErrChanged):
+		return &usageError{file + ": somebody else has changed it meanwhile", "Run it again; the file is as they left it."}
+	case errors.Is(err, files.ErrLink), errors.Is(err, files.ErrNotRegular):
+		return &usageError{file + " cannot be written: it is " + err.Error(), "Give a regular file; nothing is changed."}
 	}
-	temporary, err := os.CreateTemp(filepath.Dir(file), ".inzicht-*")
-	if err != nil {
-		return err
+	reason := "the folder may not be written"
+	switch {
+	case errors.Is(err, syscall.ENOSPC), errors.Is(err, syscall.EDQUOT), errors.Is(err, syscall.EFBIG):
+		reason = "there is no room left"
+	case errors.Is(err, os.ErrDeadlineExceeded):
+		reason = "another run is writing there"
+	case errors.Is(err, os.ErrNotExist):
+		reason = "there is no such folder"
 	}
-	defer os.Remove(temporary.Name())
-	_, err = temporary.Write(content)
-	err = errors.Join(err, temporary.Chmod(mode), temporary.Sync(), temporary.Close())
-	if err != nil {
-		return err
-	}
-	return os.Rename(temporary.Name(), file)
+	return &usageError{file + " cannot be written: " + reason, "It is as it was. Make that right, and run it again."}
 }

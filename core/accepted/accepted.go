@@ -42,6 +42,7 @@ type Entry struct {
 // List is all accepted findings of a tree.
 type List struct {
 	Entries []Entry `toml:"accepted"`
+	Source  []byte  `toml:"-"` // what the file holds; nil where it is not there
 }
 
 // Error says what is wrong with the file.
@@ -63,6 +64,7 @@ func Read(t *tree.Tree) (*List, error) {
 	case err != nil:
 		return nil, &Error{"it cannot be read: " + files.Reason(err), "Put a regular file of at most 4 MiB in its place; without it nothing is accepted."}
 	}
+	l.Source = append([]byte{}, src...)
 	if err := settings.Decode(src, l); err != nil {
 		return nil, notUnderstood(err)
 	}

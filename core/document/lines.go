@@ -19,17 +19,21 @@ import (
 // Lines gives what an example file says of a variable: what it is for, what
 // the code says of it, and the variable with a harmless value; commented out
 // where the code lives without it.
-func Lines(s *survey.Survey, v *contract.Variable) (lines []string) {
-	first := leading(v)
-	if about := aboutOf(s, v, first); about != "" {
-		lines = append(lines, "# "+about)
-	}
-	lines = append(lines, "# "+factsOf(v, first))
+func Lines(s *survey.Survey, v *contract.Variable) []string {
 	assignment := v.Name + "=" + harmless(v)
 	if v.Need == reads.Optional || !slices.ContainsFunc(v.Reads, contract.Counts) {
 		assignment = "# " + assignment
 	}
-	return append(lines, assignment)
+	return append(Comment(s, v), assignment)
+}
+
+// Comment returns what an example file says of a variable above its line.
+func Comment(s *survey.Survey, v *contract.Variable) (lines []string) {
+	first := leading(v)
+	if about := aboutOf(s, v, first); about != "" {
+		lines = append(lines, "# "+about)
+	}
+	return append(lines, "# "+factsOf(v, first))
 }
 
 // leading gives the read that says most of a variable: one that counts, and

@@ -3,6 +3,7 @@ package git
 import (
 	"errors"
 	"io/fs"
+	"path"
 	"path/filepath"
 	"strings"
 
@@ -166,4 +167,24 @@ func (r *Repository) Ignored() (g Ignore, unread []string) {
 	src, err := files.ReadFile(r.common, "info/exclude", files.MaxSize)
 	take(filepath.Join(r.common, "info", "exclude"), src, err)
 	return g, unread
+}
+
+// Ignores reports whether git ignores a file, which may be one that is not
+// there yet. Its path is from the work tree on.
+func (r *Repository) Ignores(file string) bool {
+	g, _ := r.Ignored()
+	folder := ""
+	for {
+		if src, err := files.ReadFile(r.WorkTree, path.Join(folder, ".gitignore"), files.MaxSize); err == nil {
+			g, _ = g.With(folder, src)
+		}
+		rest := strings.TrimPrefix(file[len(folder):], "/")
+		name, _, inFolder := strings.Cut(rest, "/")
+		if !inFolder {
+			return g.Match(file, false)
+		}
+		if folder = path.Join(folder, name); g.Match(folder, true) {
+			return true
+		}
+	}
 }

@@ -76,3 +76,10 @@ func (t *Tree) unchecked(err error) {
 		t.Unchecked = append(t.Unchecked, Unchecked{"what git tracks and ignores was not checked: " + bad.Reason, bad.Hint})
 	}
 }
+
+// Ignores reports whether git ignores a file, which may be one that is not
+// there yet.
+func (t *Tree) Ignores(file string) bool {
+	r, err := git.Find(t.Root)
+	return err == nil && r != nil && r.Ignores(path.Join(r.Prefix, file))
+}

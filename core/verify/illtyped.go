@@ -10,6 +10,7 @@ import (
 	"strings"
 	"time"
 
+	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 )
@@ -63,6 +64,21 @@ func article(kind reads.Kind) string {
 		return "JSON"
 	}
 	return "a " + string(kind)
+}
+
+// Unsuitable says what is wrong with a value for a variable, by the reads that
+// count: that it is not of the kind they take it for, or none of the literals
+// they compare it with. "" is for nothing.
+func Unsuitable(v *contract.Variable, value string) string {
+	for _, r := range counted(v.Reads) {
+		if r.Kind != "" && !ofKind(value, r) {
+			return fmt.Sprintf("that is not %s, which %s:%d takes it for", article(r.Kind), r.File, r.Line)
+		}
+	}
+	if v.Kind == reads.Choice && !v.Secret && !slices.Contains(v.Literals, value) {
+		return "the code knows only " + strings.Join(v.Literals, ", ")
+	}
+	return ""
 }
 
 func secretStandIn(s *setting) bool { return s.variable.Secret && s.variable.Kind == reads.Text }
