@@ -35,6 +35,8 @@ type shared struct {
 	pid              int
 	withSurroundings bool
 	withProcesses    bool
+
+	memory *survey.Memory // of a command that surveys two states
 }
 
 // shower shows one thing in one format.
@@ -84,20 +86,26 @@ func atMost(c *cobra.Command, arguments []string, most int) error {
 
 // page surveys the tree that the arguments name.
 func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*report.Page, error) {
-	if err := s.checkColor(c); err != nil {
-		return nil, err
-	}
 	dir := "."
 	if len(arguments) > 0 {
 		dir = arguments[0]
 	}
-	options := s.options()
-	options.ReadsOnly = readsOnly
-	done := func() {}
+	return s.pageOf(c, func(o survey.Options) (*survey.Survey, error) {
+		o.ReadsOnly = readsOnly
+		return survey.Take(dir, o)
+	})
+}
+
+// pageOf gives the page of a survey that is taken as the flags have it.
+func (s *shared) pageOf(c *cobra.Command, take func(survey.Options) (*survey.Survey, error)) (*report.Page, error) {
+	if err := s.checkColor(c); err != nil {
+		return nil, err
+	}
+	options, done := s.options(), func() {}
 	if !s.quiet {
 		options.Progress, done = progress(c.ErrOrStderr())
 	}
-	taken, err := survey.Take(dir, options)
+	taken, err := take(options)
 	done()
 	if err != nil {
 		return nil, err
@@ -112,7 +120,7 @@ func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*re
 
 // options says what to look at, as the flags have it.
 func (s *shared) options() survey.Options {
-	o := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ConfigFile: s.config, Keep: s.keep()}
+	o := survey.Options{Options: tree.Options{NoSkip: s.noSkip}, ConfigFile: s.config, Keep: s.keep(), Memory: s.memory, Unwatched: s.memory != nil}
 	if s.withSurroundings {
 		o.Surroundings = os.Environ()
 	}

@@ -141,9 +141,7 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 	all := verify.Run(p.Survey, levels)
 	p.Unseen = append(unseen(p), ungit(p, levels)...)
 	if k.since != "" {
-		options := k.options()
-		options.Keep = ""
-		before, err := since.Findings(c.Context(), p.Survey, k.since, options, levels)
+		before, err := since.Findings(c.Context(), p.Survey, k.since, k.options(), levels)
 		if err != nil {
 			return nil, err
 		}

@@ -15,7 +15,7 @@ import (
 )
 
 // machine is JSON; docs/schema describes each form.
-var machine = Format{Name: "json", Reads: jsonReads, Contract: jsonContract, Findings: jsonFindings, Matrix: jsonMatrix}
+var machine = Format{Name: "json", Reads: jsonReads, Contract: jsonContract, Findings: jsonFindings, Matrix: jsonMatrix, Changes: jsonChanges}
 
 type jsonRead struct {
 	Name             *string     `json:"name"`
@@ -201,20 +201,24 @@ type jsonFinding struct {
 	Related     []jsonPlace  `json:"related"`
 }
 
+func newJSONFinding(f verify.Finding) jsonFinding {
+	out := jsonFinding{
+		Rule: f.Rule, Level: f.Level, Variable: orNull(f.Variable), Environment: orNull(f.Environment),
+		Component: orNull(f.Component), File: orNull(f.File), Line: numberOrNull(f.Line), Column: numberOrNull(f.Column),
+		Message: f.Message, Hint: f.Hint, Related: []jsonPlace{},
+	}
+	for _, place := range f.Related {
+		out.Related = append(out.Related, jsonPlace(place))
+	}
+	return out
+}
+
 func jsonFindings(w io.Writer, p *Page) error {
 	list := []jsonFinding{}
 	summary := map[verify.Level]int{verify.Error: 0, verify.Warning: 0, verify.Note: 0}
 	for _, f := range p.Findings {
 		summary[f.Level]++
-		out := jsonFinding{
-			Rule: f.Rule, Level: f.Level, Variable: orNull(f.Variable), Environment: orNull(f.Environment),
-			Component: orNull(f.Component), File: orNull(f.File), Line: numberOrNull(f.Line), Column: numberOrNull(f.Column),
-			Message: f.Message, Hint: f.Hint, Related: []jsonPlace{},
-		}
-		for _, place := range f.Related {
-			out.Related = append(out.Related, jsonPlace(place))
-		}
-		list = append(list, out)
+		list = append(list, newJSONFinding(f))
 	}
 	return encode(w, struct {
 		Schema   string               `json:"schema"`

@@ -11,7 +11,7 @@ import (
 )
 
 // markdown is for comments on proposed changes, and for documentation.
-var markdown = Format{Name: "markdown", Contract: markdownContract, Findings: markdownFindings, Matrix: markdownMatrix}
+var markdown = Format{Name: "markdown", Contract: markdownContract, Findings: markdownFindings, Matrix: markdownMatrix, Changes: markdownChanges}
 
 // inCell makes text fit for a cell of a Markdown table.
 func inCell(s string) string { return tables.Cell(Visible(s)) }

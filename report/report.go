@@ -23,6 +23,7 @@ type Page struct {
 	Remarks   []string // what else a person should know
 	Unseen    []string // what should have been looked at and could not be
 	Matrix    *matrix.Table
+	Changes   *Changes
 
 	Width    int  // columns to fit in
 	Verbose  bool // show everything
@@ -40,6 +41,7 @@ type Format struct {
 	Contract func(io.Writer, *Page) error
 	Findings func(io.Writer, *Page) error
 	Matrix   func(io.Writer, *Page) error
+	Changes  func(io.Writer, *Page) error
 }
 
 // Formats lists every format. A new one is one more line.

@@ -21,34 +21,48 @@ func NewReader(root string) *Reader {
 
 // Read gives the contents of a file, by its path, until the next one is read.
 func (r *Reader) Read(file string) ([]byte, error) {
-	if r.err != nil {
-		return nil, r.err
-	}
-	if !fs.ValidPath(file) { // it would leave the tree
-		return nil, fs.ErrNotExist
-	}
-	at := FolderOf(file)
-	folder := r.root
-	if at != "" {
-		if r.folder == nil || at != r.at {
-			r.leave()
-			below, err := r.root.Open(at)
-			if err != nil {
-				return nil, err
-			}
-			r.at, r.folder = at, below
-		}
-		folder = r.folder
-	}
-	name := file
-	if at != "" {
-		name = file[len(at)+1:]
+	folder, name, err := r.enter(file)
+	if err != nil {
+		return nil, err
 	}
 	src, err := folder.ReadFile(name, r.buffer)
 	if cap(src) > cap(r.buffer) {
 		r.buffer = src[:0]
 	}
 	return src, err
+}
+
+// Stamp returns what tells a file from what it was before; nothing where it is
+// not there.
+func (r *Reader) Stamp(file string) Stamp {
+	folder, name, err := r.enter(file)
+	if err != nil {
+		return Stamp{}
+	}
+	return folder.Stamp(name)
+}
+
+// enter opens the folder of a file, and gives its name in there.
+func (r *Reader) enter(file string) (folder *Folder, name string, err error) {
+	if r.err != nil {
+		return nil, "", r.err
+	}
+	if !fs.ValidPath(file) { // it would leave the tree
+		return nil, "", fs.ErrNotExist
+	}
+	at := FolderOf(file)
+	if at == "" {
+		return r.root, file, nil
+	}
+	if r.folder == nil || at != r.at {
+		r.leave()
+		below, err := r.root.Open(at)
+		if err != nil {
+			return nil, "", err
+		}
+		r.at, r.folder = at, below
+	}
+	return r.folder, file[len(at)+1:], nil
 }
 
 // leave closes the present folder.

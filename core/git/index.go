@@ -48,8 +48,9 @@ const (
 
 // indexEntry is one entry of an index.
 type indexEntry struct {
-	path string
-	mode uint32
+	path   string
+	mode   uint32
+	record []byte // the file's stamp and the name of its contents, as they are written
 }
 
 // Where a record of an index holds what.
@@ -104,7 +105,7 @@ func parseIndex(src []byte, hashLen int) (list []indexEntry, err error) {
 		if size > len(rest) || name < previous || name == "" {
 			return nil, errIndex
 		}
-		list = append(list, indexEntry{name, mode})
+		list = append(list, indexEntry{name, mode, rest[:recordHash+hashLen]})
 		previous, rest = name, rest[size:]
 	}
 	return list, extensions(rest)

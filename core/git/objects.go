@@ -3,7 +3,11 @@ package git
 import (
 	"bufio"
 	"context"
+	"crypto/sha1"
+	"crypto/sha256"
+	"encoding/hex"
 	"fmt"
+	"hash"
 	"io"
 	"os/exec"
 	"path/filepath"
@@ -18,6 +22,23 @@ type Blob struct {
 	Path string // from the folder asked about
 	ID   string
 	Size int
+}
+
+// BlobID returns the name that git gives to contents, in a repository whose
+// names have that many letters; "" where there is no such sort of repository.
+func BlobID(contents []byte, letters int) string {
+	var sum hash.Hash
+	switch letters {
+	case 2 * sha1.Size:
+		sum = sha1.New()
+	case 2 * sha256.Size:
+		sum = sha256.New()
+	default:
+		return ""
+	}
+	fmt.Fprintf(sum, "blob %d\x00", len(contents))
+	sum.Write(contents)
+	return hex.EncodeToString(sum.Sum(nil))
 }
 
 // maxList bounds in bytes how long the list of a state's files may be.

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"io/fs"
 	"strings"
+	"sync"
 	"time"
 
 	"inzicht/core/files"
@@ -76,12 +77,29 @@ type State struct {
 	blobs    map[string]git.Blob
 	present  *tree.Tree      // whose files stand in for those that git does not keep
 	standIns map[string]bool // by path
+	readers  chan *files.Reader
+	same     *Same
 }
+
+// Same is which present files were found to hold what git knows by a name.
+// States of one tree may share it; the zero value knows nothing.
+type Same struct {
+	known sync.Map
+	noted sync.Once
+	clean git.Clean
+}
+
+// sameFile is a file with what its contents are known by.
+type sameFile struct{ file, id string }
+
+// maxReaders is how many readers of present files are kept open.
+const maxReaders = 16
 
 // At gives the tree at a revision, as far as wanted accepts its files. Those
 // that git does not keep, of which kept names some, are taken from the tree as
-// it is now. It is to be closed. The error is an *Error.
-func At(ctx context.Context, present *tree.Tree, revision string, wanted func(file string) bool, kept []tree.File) (*State, error) {
+// it is now. What same, which may be nil, knows of other states is used. It is
+// to be closed. The error is an *Error.
+func At(ctx context.Context, present *tree.Tree, revision string, wanted func(file string) bool, kept []tree.File, same *Same) (*State, error) {
 	r, err := git.Find(present.Root)
 	if err != nil {
 		return nil, asError(err)
@@ -89,10 +107,14 @@ func At(ctx context.Context, present *tree.Tree, revision string, wanted func(fi
 	if r == nil {
 		return nil, &Error{"this is no git work tree", "An earlier state is known only where git keeps it."}
 	}
-	s := &State{blobs: map[string]git.Blob{}, present: present, standIns: map[string]bool{}}
+	s := &State{blobs: map[string]git.Blob{}, present: present, standIns: map[string]bool{}, readers: make(chan *files.Reader, maxReaders), same: same}
+	if same == nil {
+		s.same = &Same{}
+	}
 	if s.asker, err = r.Asker(); err != nil {
 		return nil, asError(err)
 	}
+	s.same.noted.Do(func() { s.same.clean = r.Clean() })
 	list, err := s.asker.Blobs(ctx, r, revision)
 	if err == nil {
 		s.contents, err = s.asker.Contents(ctx)
@@ -129,8 +151,45 @@ func (s *State) Read(file string, buffer []byte) ([]byte, error) {
 	case b.Size > files.MaxSize:
 		return buffer, files.ErrTooLarge
 	}
+	if src, same := s.unchanged(file, b, buffer); same {
+		return src, nil
+	}
 	return s.contents.Read(b.ID, files.MaxSize, buffer)
 }
+
+// unchanged appends the contents of a file of the state to buffer, where the
+// file still has them: most do, and are had much sooner than from git. What
+// they are known by says so.
+func (s *State) unchanged(file string, b git.Blob, buffer []byte) (src []byte, same bool) {
+	var in *files.Reader
+	select {
+	case in = <-s.readers:
+	default:
+		in = files.NewReader(s.present.Root)
+	}
+	defer func() {
+		select {
+		case s.readers <- in:
+		default:
+			in.Close()
+		}
+	}()
+	now, err := in.Read(file)
+	if err != nil || len(now) != b.Size {
+		return nil, false
+	}
+	key := sameFile{file, b.ID}
+	if _, known := s.same.known.Load(key); !known {
+		if !s.same.clean.Holds(file, b.ID, in.Stamp(file)) && git.BlobID(now, len(b.ID)) != b.ID {
+			return nil, false
+		}
+		s.same.known.Store(key, true)
+	}
+	return append(buffer, now...), true
+}
+
+// ID returns what git knows the contents of a file of the state by, or "".
+func (s *State) ID(file string) string { return s.blobs[file].ID }
 
 // Has reports whether the state has a file.
 func (s *State) Has(file string) bool {
@@ -140,6 +199,9 @@ func (s *State) Has(file string) bool {
 
 // Close ends what reads the state.
 func (s *State) Close() {
+	for len(s.readers) > 0 {
+		(<-s.readers).Close()
+	}
 	if s.contents != nil {
 		s.contents.Close()
 	}

@@ -54,7 +54,7 @@ func names(s *State) string {
 func TestAt(t *testing.T) {
 	root := repository(t)
 	kept := []tree.File{{Path: "gate/.env"}}
-	s, err := At(t.Context(), open(t, root), "HEAD~1", func(file string) bool { return file != ".gitattributes" }, kept)
+	s, err := At(t.Context(), open(t, root), "HEAD~1", func(file string) bool { return file != ".gitattributes" }, kept, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -80,7 +80,7 @@ func TestAt(t *testing.T) {
 // In a folder of the repository, only that folder is taken.
 func TestAtBelow(t *testing.T) {
 	root := repository(t)
-	s, err := At(t.Context(), open(t, filepath.Join(root, "gate")), "HEAD", everything, nil)
+	s, err := At(t.Context(), open(t, filepath.Join(root, "gate")), "HEAD", everything, nil, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -95,7 +95,7 @@ func TestAtErrors(t *testing.T) {
 	for _, c := range []struct{ root, revision, part string }{
 		{root, "nowhere", "no revision"}, {root, "--output=x", "no revision"}, {root, "HEAD~9", "no revision"}, {root, "HEAD:gate", "no revision"}, {t.TempDir(), "HEAD", "no git work tree"},
 	} {
-		_, err := At(t.Context(), open(t, c.root), c.revision, everything, nil)
+		_, err := At(t.Context(), open(t, c.root), c.revision, everything, nil, nil)
 		bad, ok := err.(*Error)
 		if !ok || !strings.Contains(bad.Reason, c.part) || bad.Hint == "" {
 			t.Errorf("%s: %v", c.revision, err)

@@ -12,30 +12,48 @@ import (
 	"inzicht/core/verify"
 )
 
-// Findings gives the findings that the tree had at an earlier revision. Files
-// that git does not keep, private env files, are taken as they are now. The
-// error is a *history.Error, or one of survey.Take.
-func Findings(ctx context.Context, now *survey.Survey, revision string, options survey.Options, levels map[string]verify.Level) ([]verify.Finding, error) {
+// At surveys a tree as it was at a revision. Files that git does not keep,
+// private env files, are taken as they are now. done is to be called when the
+// survey is no longer asked. The error is a *history.Error, or one of
+// survey.Take.
+func At(ctx context.Context, now *tree.Tree, revision string, options survey.Options) (s *survey.Survey, done func(), err error) {
 	var private []tree.File
-	for _, f := range now.Tree.Files {
+	for _, f := range now.Files {
 		if _, isEnv := tree.EnvFileName(f.Path); isEnv && !f.Tracked {
 			private = append(private, f)
 		}
 	}
 	wanted := func(file string) bool { return !tree.IsDependency(file) }
-	state, err := history.At(ctx, now.Tree, revision, wanted, private)
+	var same *history.Same
+	if options.Memory != nil {
+		same = &options.Memory.Same
+	}
+	state, err := history.At(ctx, now, revision, wanted, private, same)
+	if err != nil {
+		return nil, nil, err
+	}
+	options.Listed, options.Past, options.Keep = state.Files, state, ""
+	s, err = survey.Take(now.Root, options)
+	if err == nil {
+		if refused := s.Refused(); len(refused) > 0 {
+			err = &history.Error{Reason: "that revision could not be read to its end: " + refused[0].Path, Hint: "Check that the repository is whole: git fsck."}
+		}
+	}
+	if err != nil {
+		state.Close()
+		return nil, nil, err
+	}
+	return s, state.Close, nil
+}
+
+// Findings gives the findings that the tree had at an earlier revision. The
+// error is one of At.
+func Findings(ctx context.Context, now *survey.Survey, revision string, options survey.Options, levels map[string]verify.Level) ([]verify.Finding, error) {
+	before, done, err := At(ctx, now.Tree, revision, options)
 	if err != nil {
 		return nil, err
 	}
-	defer state.Close()
-	options.Listed, options.Past = state.Files, state
-	before, err := survey.Take(now.Tree.Root, options)
-	if err != nil {
-		return nil, err
-	}
-	if refused := before.Refused(); len(refused) > 0 {
-		return nil, &history.Error{Reason: "that revision could not be read to its end: " + refused[0].Path, Hint: "Check that the repository is whole: git fsck."}
-	}
+	defer done()
 	return verify.Run(before, levels), nil
 }
 

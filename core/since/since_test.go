@@ -2,6 +2,7 @@ package since
 
 import (
 	"errors"
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -11,6 +12,7 @@ import (
 	"inzicht/core/history"
 	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/tree"
 	"inzicht/core/verify"
 )
 
@@ -118,5 +120,49 @@ func TestFindingsOfCompose(t *testing.T) {
 	}
 	if left, _ := os.ReadDir(temporary); len(left) > 0 {
 		t.Errorf("left behind: %v", left)
+	}
+}
+
+// Surveys that share what they remember find what each would find by itself.
+func TestMemory(t *testing.T) {
+	root := t.TempDir()
+	states := []map[string]string{
+		{"go.mod": "module gate\n", "main.go": "package main\n\nimport (\n\t\"gate/keys\"\n\t\"os\"\n)\n\nvar url, token = os.Getenv(keys.URL), must(\"GATE_TOKEN\")\n",
+			"keys/keys.go": "package keys\n\nconst URL = \"GATE_URL\"\n", "must.go": "package main\n\nimport \"os\"\n\nfunc must(name string) string { return os.Getenv(name) }\n", "web/a.js": "process.env.WEB\n"},
+		{"keys/keys.go": "package keys\n\nconst URL = \"GATE_ADDRESS\"\n"},
+		{"must.go": "package main\n\nimport \"os\"\n\nfunc must(name string) string {\n\tv := os.Getenv(\"A_\" + name)\n\tif v == \"\" {\n\t\tpanic(name)\n\t}\n\treturn v\n}\n"},
+		{"web/package.json": "{}"},
+		{"inzicht.toml": "[[idiom]]\nlanguage = \"go\"\naccess = \"keys.Read($name)\"\n", "other.go": "package main\n\nimport \"gate/keys\"\n\nvar x = keys.Read(\"GATE_OTHER\")\n"},
+	}
+	planted.Git(t, root, "init", "-q")
+	for n, files := range states {
+		for name, content := range files { // in any order
+			planted.Write(t, root, name, content)
+		}
+		planted.Git(t, root, "add", "-A")
+		planted.Git(t, root, "commit", "-qm", "x")
+		planted.Git(t, root, "tag", fmt.Sprint("v", n))
+	}
+	now, err := tree.Open(root, tree.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	memory := &survey.Memory{}
+	for _, state := range []int{4, 3, 2, 1, 0, 2, 4, 0} {
+		var found [2]string
+		for n, m := range []*survey.Memory{memory, nil} {
+			s, done, err := At(t.Context(), now, fmt.Sprint("v", state), survey.Options{Memory: m, ReadsOnly: true})
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, r := range s.Reads {
+				found[n] += fmt.Sprintln(r.File, r.Line, r.Column, r.Name, r.Need, r.Through, r.Component)
+			}
+			found[n] += fmt.Sprintln(s.Sources, s.Bytes, s.Skipped)
+			done()
+		}
+		if found[0] != found[1] || !strings.Contains(found[1], "TOKEN") {
+			t.Errorf("v%d: what is remembered gives\n%swithout it there is\n%s", state, found[0], found[1])
+		}
 	}
 }

@@ -139,8 +139,8 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
 			for key := range work {
-				second := &secondLook{survey: s, open: parts[key], files: files[key]}
-				added := second.take()
+				second := &secondLook{survey: s, open: parts[key], files: files[key], memory: options.Memory}
+				added := options.Memory.second(s, key, second)
 				mutex.Lock()
 				units = append(units, added...)
 				mutex.Unlock()
@@ -219,6 +219,8 @@ type secondLook struct {
 	survey *Survey
 	open   *open
 	files  []int
+	memory *Memory
+	wanted string // the names of open.constants, for the memory
 }
 
 // path gives the path of the n-th file.
@@ -226,6 +228,9 @@ func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]]
 
 func (s *secondLook) take() (added []*unit) {
 	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers}
+	if s.memory != nil {
+		s.wanted = strings.Join(slices.Sorted(maps.Keys(s.open.constants)), " ")
+	}
 	defining, calling := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers))
 	s.constants(context, defining)
 	if len(context.Constants) > 0 {
@@ -274,8 +279,12 @@ func (s *secondLook) definitions() *wordSet {
 // constants looks for the constants that files of the part define.
 func (s *secondLook) constants(context *reads.Context, defining []bool) {
 	clash := map[string]bool{}
-	s.each(defining, func(file string, src []byte, l *reads.Language) {
-		for name, value := range l.Constants(src, s.open.constants) { // in any order
+	var mutex sync.Mutex
+	s.sideBySide(defining, func(n int, in *tree.Reader) {
+		values := s.constantsOf(n, in)
+		mutex.Lock()
+		defer mutex.Unlock()
+		for name, value := range values { // in any order
 			if known, found := context.Constants[name]; found && known != value {
 				clash[name] = true
 			}
@@ -285,6 +294,47 @@ func (s *secondLook) constants(context *reads.Context, defining []bool) {
 	for name := range clash { // in any order: two files mean different things by it
 		delete(context.Constants, name)
 	}
+}
+
+// constantsOf gives the constants that one file defines.
+func (s *secondLook) constantsOf(n int, in *tree.Reader) map[string]string {
+	id := s.survey.Tree.ID(s.path(n))
+	if values, known := s.memory.constantsOf(s.path(n), id, s.wanted); known {
+		return values
+	}
+	src, err := in.Read(s.path(n))
+	if err != nil {
+		s.survey.note(s.path(n), err)
+		return nil
+	}
+	values := s.survey.languages[s.files[n]].Constants(src, s.open.constants)
+	s.memory.keepConstants(s.path(n), id, s.wanted, values)
+	return values
+}
+
+// sideBySide calls f for the chosen files of the part, by all processors.
+func (s *secondLook) sideBySide(chosen []bool, f func(n int, in *tree.Reader)) {
+	var list []int
+	for n, is := range chosen {
+		if is {
+			list = append(list, n)
+		}
+	}
+	const chunk = 8 // files that mostly lie in one folder
+	var next atomic.Int64
+	var workers sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		workers.Go(func() {
+			in := s.survey.Tree.Reader()
+			defer in.Close()
+			for from := int(next.Add(chunk)) - chunk; from < len(list); from = int(next.Add(chunk)) - chunk {
+				for _, n := range list[from:min(from+chunk, len(list))] {
+					f(n, in)
+				}
+			}
+		})
+	}
+	workers.Wait()
 }
 
 // find tells, in one reading by all processors, which files of the part hold

@@ -36,6 +36,11 @@ type Options struct {
 	// Keep is a folder in which to keep what was found, so that the next survey
 	// need not read again what has not changed; nothing is kept where empty.
 	Keep string
+	// Memory keeps what files hold for further surveys of this run, of other
+	// states of the tree; it may be nil.
+	Memory *Memory
+	// Unwatched tells not to look for secrets in other files.
+	Unwatched bool
 	// Surroundings are NAME=value of who runs this, where compose files are to
 	// interpolate them.
 	Surroundings []string
@@ -87,8 +92,11 @@ func Take(dir string, options Options) (*Survey, error) {
 		if err := s.discover(options); err != nil {
 			return nil, err
 		}
-		s.watch()
+		if !options.Unwatched {
+			s.watch()
+		}
 	}
+	options.Memory.begin(c.Source(), options.NoSkip)
 	s.read(options)
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
 	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
@@ -342,6 +350,12 @@ func (w *worker) batch(b batch) {
 }
 
 func (w *worker) file(file string, f batchFile) {
+	id := ""
+	if w.options.Memory != nil && !f.watched {
+		if id = w.tree.ID(file); w.remembers(id, file, f) {
+			return
+		}
+	}
 	src, err := w.in.Read(file)
 	if err != nil {
 		if f.source || files.Refused(err) {
@@ -352,9 +366,14 @@ func (w *worker) file(file string, f batchFile) {
 	if f.watched {
 		w.leaksIn(file, src)
 	}
-	if !f.source {
-		return
+	if f.source {
+		w.look(file, f, src)
+		w.remember(id, file, f, src)
 	}
+}
+
+// look finds what a file holds.
+func (w *worker) look(file string, f batchFile, src []byte) {
 	l := w.survey.languages[f.number]
 	if l == nil {
 		if l = w.survey.known.OfScript(src[:min(len(src), 200)]); l == nil {

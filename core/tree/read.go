@@ -17,6 +17,8 @@ type Past interface {
 	Read(file string, buffer []byte) ([]byte, error)
 	// Has reports whether the state has a file at that path.
 	Has(file string) bool
+	// ID returns what the contents of a file are known by, as git has it, or "".
+	ID(file string) string
 }
 
 // Reader reads files of a tree one after the other, by one goroutine.
@@ -51,6 +53,15 @@ func (r *Reader) Close() {
 	if r.here != nil {
 		r.here.Close()
 	}
+}
+
+// ID returns what the contents of a file of an earlier state are known by, as
+// git has it, or "" where that is not known without reading it.
+func (t *Tree) ID(file string) string {
+	if t.Past == nil {
+		return ""
+	}
+	return t.Past.ID(file)
 }
 
 // ReadFile reads one file of the tree, named from the root. It follows no

@@ -1,0 +1,148 @@
+package cli
+
+import (
+	"fmt"
+	"os"
+	"slices"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"inzicht/core/changes"
+	"inzicht/core/since"
+	"inzicht/core/survey"
+	"inzicht/core/tree"
+	"inzicht/report"
+)
+
+func newChanges() *cobra.Command {
+	var s shared
+	var failOnRequired bool
+	show := func(f report.Format) shower { return f.Changes }
+	c := &cobra.Command{
+		Use:   "changes [REV[..REV]] [PATH]",
+		Short: "What changed in the contract, and what is to be done before deploying",
+		Long: `Holds what the source below PATH (the present folder without one) reads against
+what it read at the revision REV (the last commit without one); with REV..REV, one
+revision against another. Says what is new, gone, renamed, needed more than
+before, or falls back to something else, and what each environment and example
+file still lacks for it. Revisions are read from git; nothing is checked out.
+
+Exit status: 0, or with --fail-on-new-required 1 where the code newly stops
+without a variable; 2 it could not be done.`,
+		Example: `  inzicht changes
+  inzicht changes main
+  inzicht changes v1.4..v1.5 --format markdown
+  inzicht changes main --fail-on-new-required`,
+		Args: func(c *cobra.Command, arguments []string) error { return atMost(c, arguments, 2) },
+		RunE: func(c *cobra.Command, arguments []string) error {
+			list, err := s.outputs(show)
+			if err != nil {
+				return err
+			}
+			p, err := s.changed(c, arguments)
+			if err != nil {
+				return err
+			}
+			if err := s.write(c, list, p); err != nil {
+				return err
+			}
+			if err := whole(p); err != nil {
+				return err
+			}
+			if failOnRequired && slices.ContainsFunc(p.Changes.List, changes.Change.NewlyRequired) {
+				return errFindings
+			}
+			return nil
+		},
+	}
+	c.Flags().BoolVar(&failOnRequired, "fail-on-new-required", false, "exit with 1 where the code newly stops without a variable")
+	s.register(c, show)
+	return c
+}
+
+// lastCommit is the revision that the present state is held against where none
+// is given.
+const lastCommit = "HEAD"
+
+// presentState is what the present state of a tree is called.
+const presentState = "work tree"
+
+// revisions takes the arguments apart. A single one that is a folder is PATH.
+func revisions(arguments []string) (from, to string, path []string, err error) {
+	given := lastCommit
+	switch len(arguments) {
+	case 2:
+		given, path = arguments[0], arguments[1:]
+	case 1:
+		if info, err := os.Stat(arguments[0]); err == nil && info.IsDir() {
+			path = arguments
+		} else {
+			given = arguments[0]
+		}
+	}
+	from, to, both := strings.Cut(given, "..")
+	switch {
+	case both && strings.HasPrefix(to, "."):
+		return "", "", nil, &usageError{fmt.Sprintf("%s has three dots", given), "Write REV..REV, for the states at these two revisions."}
+	case both && to == "":
+		to = lastCommit
+	}
+	if from == "" {
+		from = lastCommit
+	}
+	return from, to, path, nil
+}
+
+// changed surveys both states, and gives a page of the later one.
+func (s *shared) changed(c *cobra.Command, arguments []string) (*report.Page, error) {
+	from, to, path, err := revisions(arguments)
+	if err != nil {
+		return nil, err
+	}
+	s.memory = &survey.Memory{}
+	p, now, finished, err := s.later(c, to, path)
+	if err != nil {
+		return nil, err
+	}
+	defer finished()
+	o := s.options()
+	o.ReadsOnly, o.Memory = true, s.memory
+	before, done, err := since.At(c.Context(), now, from, o)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	if to == "" {
+		to = presentState
+	}
+	p.Changes = &report.Changes{From: from, To: to, List: changes.Between(before, p.Survey, s.component)}
+	return p, nil
+}
+
+// later surveys the later state, at a revision or at present, and gives the
+// tree as it is now. done is to be called when the page is no longer asked.
+func (s *shared) later(c *cobra.Command, revision string, path []string) (p *report.Page, now *tree.Tree, done func(), err error) {
+	done = func() {}
+	if revision == "" {
+		if p, err = s.page(c, path, false); err != nil {
+			return nil, nil, nil, err
+		}
+		return p, p.Survey.Tree, done, nil
+	}
+	dir := "."
+	if len(path) > 0 {
+		dir = path[0]
+	}
+	if now, err = tree.Open(dir, tree.Options{NoSkip: s.noSkip}); err != nil {
+		return nil, nil, nil, err
+	}
+	p, err = s.pageOf(c, func(o survey.Options) (taken *survey.Survey, err error) {
+		taken, closing, err := since.At(c.Context(), now, revision, o)
+		if err == nil {
+			done = closing
+		}
+		return taken, err
+	})
+	return p, now, done, err
+}
