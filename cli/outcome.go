@@ -99,23 +99,33 @@ func whole(p *report.Page) error {
 	return &unseenError{p.Unseen}
 }
 
+// waiting is what has temporary folders removed where the program is ended
+// from outside.
+var waiting chan os.Signal
+
 // endOnSignals has temporary folders removed where the program is ended from
 // outside. It gives what to call when it has ended by itself.
 func endOnSignals() (done func()) {
-	signals := make(chan os.Signal, 1)
-	signal.Notify(signals, os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
-	go func() {
+	waiting = make(chan os.Signal, 1)
+	for _, s := range []os.Signal{os.Interrupt, syscall.SIGTERM, syscall.SIGHUP} {
+		if !signal.Ignored(s) {
+			signal.Notify(waiting, s)
+		}
+	}
+	go func(signals <-chan os.Signal) {
 		if s, ok := (<-signals).(syscall.Signal); ok {
 			scratch.End()
 			restoreTerminal()
 			os.Exit(128 + int(s))
 		}
-	}()
-	return func() {
-		signal.Stop(signals)
-		close(signals)
-		scratch.End()
-	}
+	}(waiting)
+	return stopWaiting
+}
+
+// stopWaiting leaves signals to what comes next, and removes temporary folders.
+func stopWaiting() {
+	signal.Stop(waiting)
+	scratch.End()
 }
 
 // keptTerminal is a terminal that is to be left as it was found.

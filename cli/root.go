@@ -115,7 +115,7 @@ units, a platform's listing, a process. It never shows a value.`,
 		SilenceErrors: true,
 	}
 	root.SetVersionTemplate("{{.Version}}\n")
-	root.AddCommand(newVerify(), newContract(), newReads(), newMatrix(), newTrace(), newDocument(), newFill(), newChanges(), newCapture(), newAccept(), newLanguages(), newRules(), newDemo())
+	root.AddCommand(newVerify(), newContract(), newReads(), newMatrix(), newTrace(), newDocument(), newFill(), newChanges(), newLaunch(), newCapture(), newAccept(), newLanguages(), newRules(), newDemo())
 	root.SetHelpCommand(&cobra.Command{Hidden: true})
 	return root
 }

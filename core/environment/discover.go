@@ -38,7 +38,7 @@ var kinds = []kind{
 // Options says what environments are made of.
 type Options struct {
 	Declared     []Declared // in inzicht.toml
-	Surroundings []string   // NAME=value of who runs this, where compose is to interpolate them
+	Surroundings []string   // NAME=value of who runs this, where compose files and env files are to be filled in from them
 	Present      []string   // NAME=value of who runs this, where the configuration may name live processes; otherwise nil
 }
 
@@ -126,6 +126,7 @@ type finder struct {
 	yaml      map[string][]*yamlDocument
 	images    map[string]*Layer // of Dockerfiles, without stage and arguments
 	badImages map[string]bool   // that could not be read
+	outer     map[string]Value  // of the surroundings, where they count
 	composed  int               // bytes of compose files that were resolved
 }
 

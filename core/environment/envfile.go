@@ -35,8 +35,12 @@ var envFiles = kind{
 // each dialect.
 func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lookup) (*Layer, error) {
 	key := file + "\x00" + dialect.Name
-	if l := f.read[key]; l != nil && outer == nil {
+	own := outer == nil
+	if l := f.read[key]; l != nil && own {
 		return l, nil
+	}
+	if own {
+		outer = f.surroundings()
 	}
 	src, err := f.tree.ReadFile(file)
 	if err != nil {
@@ -70,10 +74,25 @@ func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lo
 		}
 		l.Values[name] = v
 	}
-	if outer == nil {
+	if own {
 		f.read[key] = l
 	}
 	return l, nil
+}
+
+// surroundings looks names up in what surrounds whoever runs this, where that
+// is asked for; otherwise it is nil.
+func (f *finder) surroundings() envfile.Lookup {
+	if f.options.Surroundings == nil {
+		return nil
+	}
+	if f.outer == nil {
+		f.outer = Present(f.options.Surroundings).Values
+	}
+	return func(name string) (string, bool) {
+		v, found := f.outer[name]
+		return v.Text, found
+	}
 }
 
 // discoverEnvFiles groups env files by what their names say.

@@ -55,6 +55,7 @@ func Main(m *testing.M, program *string) {
 	os.Chmod(dir, 0o755) // others may run the program too
 	*program = filepath.Join(dir, "inzicht")
 	build := exec.Command("go", "build", "-o", *program, "inzicht/cmd/inzicht")
+	build.Env = append(os.Environ(), "CGO_ENABLED=0") // as it is given to people: one static program
 	if out, err := build.CombinedOutput(); err != nil {
 		panic(string(out))
 	}

@@ -41,8 +41,8 @@ type Options struct {
 	Memory *Memory
 	// Unwatched tells not to look for secrets in other files.
 	Unwatched bool
-	// Surroundings are NAME=value of who runs this, where compose files are to
-	// interpolate them.
+	// Surroundings are NAME=value of who runs this, where compose files and env
+	// files are to be filled in from them.
 	Surroundings []string
 	// Present are NAME=value of who runs this, where the configuration may name
 	// live processes; otherwise nil.

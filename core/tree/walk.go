@@ -182,6 +182,10 @@ func (w *walker) ignore(folder *walkFolder, l *listed) {
 	}
 }
 
+// ofSystem are the folders below the root of a file system, such as that of an
+// image, whose files are made up by the system.
+var ofSystem = map[string]bool{"proc": true, "sys": true, "dev": true}
+
 // folder decides about a folder in a folder.
 func (w *walker) folder(l *listed, in walkFolder, path, name string) {
 	next := walkFolder{path: path, ignore: in.ignore, trackedOnly: in.trackedOnly}
@@ -191,6 +195,8 @@ func (w *walker) folder(l *listed, in walkFolder, path, name string) {
 	switch {
 	case name == ".env":
 		l.skip(path, unreadable(fs.ModeDir))
+	case in.path == "" && w.at == "/" && ofSystem[name]:
+		l.skip(path, "of the system's own")
 	case reason != "" && (!w.options.NoSkip || control[name]):
 		l.skip(path, reason)
 	case w.modules[w.prefix+path]:

@@ -14,6 +14,7 @@ type job struct {
 	*survey.Survey
 	contract     *contract.Contract
 	environments *environment.All
+	only         *environment.Environment // where it alone is looked at
 	slips        *slips
 	libraries    map[string]survey.LibraryRead // names that only installed libraries read
 }
@@ -101,10 +102,20 @@ func (s *setting) finding() Finding {
 	}
 }
 
+// each gives the environments that are looked at.
+func (j *job) each() (list []*environment.Environment) {
+	if j.only != nil {
+		return []*environment.Environment{j.only}
+	}
+	for i := range j.environments.Environments {
+		list = append(list, &j.environments.Environments[i])
+	}
+	return list
+}
+
 // settings calls f for every value in force that some code reads.
 func (j *job) settings(f func(*setting)) {
-	for i := range j.environments.Environments {
-		e := &j.environments.Environments[i]
+	for _, e := range j.each() {
 		for n := range j.contract.Variables {
 			v := &j.contract.Variables[n]
 			value, layer, found := e.Lookup(v.Name)

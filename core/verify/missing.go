@@ -34,8 +34,7 @@ sets it: the value has a hole.
 
 Mend it by setting the variable in the environment, or by a fallback in the code.`,
 	check: func(j *job) (list []Finding) {
-		for i := range j.environments.Environments {
-			e := &j.environments.Environments[i]
+		for _, e := range j.each() {
 			for n := range j.contract.Variables {
 				if f := j.gap(&j.contract.Variables[n], e); f != nil {
 					list = append(list, *f)

@@ -6,6 +6,7 @@ import (
 	"cmp"
 	"slices"
 
+	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/survey"
 )
@@ -124,6 +125,24 @@ func RuleNamed(name string) *Rule {
 		}
 	}
 	return nil
+}
+
+// Stops returns what keeps code from starting in an environment, which need not
+// be one of the survey's: variables that it does not start without and that have
+// no value, and values that are not of their kind. With a component, only its
+// code counts.
+func Stops(s *survey.Survey, e *environment.Environment, component string) (list []Finding) {
+	j := newJob(s)
+	j.only = e
+	for _, rule := range []Rule{missing, illTyped} {
+		for _, f := range rule.check(j) {
+			f.Rule, f.Level = rule.Name, cmp.Or(f.Level, rule.Level)
+			if f.Level == Error && (f.Rule != missing.Name || f.Need == reads.Required) && (component == "" || f.Component == component) {
+				list = append(list, f)
+			}
+		}
+	}
+	return list
 }
 
 // Run checks a survey against all rules. levels gives rules another level
