@@ -9,6 +9,7 @@ require (
 	github.com/charmbracelet/colorprofile v0.4.3
 	github.com/charmbracelet/x/ansi v0.11.6
 	github.com/compose-spec/compose-go/v2 v2.16.2
+	github.com/fsnotify/fsnotify v1.10.1
 	github.com/moby/buildkit v0.34.2
 	github.com/moby/patternmatcher v0.6.1
 	github.com/owenrumney/go-sarif/v3 v3.3.1

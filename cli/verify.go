@@ -25,6 +25,7 @@ type check struct {
 	only, skip []string
 	failOn     string
 	since      string
+	watch      bool
 
 	globs  []string                // of the environments asked for; none where all are
 	levels map[string]verify.Level // of rules that have another than their own
@@ -61,6 +62,7 @@ Exit status: 0 nothing at or above --fail-on, 1 findings, 2 it could not be done
 		Example: `  inzicht verify
   inzicht verify -e staging --skip unused
   inzicht verify --since main
+  inzicht verify --watch
   env | inzicht verify -e production=-
   inzicht verify -e local --pid 4711
   inzicht verify --format text --format sarif=findings.sarif`,
@@ -71,6 +73,7 @@ Exit status: 0 nothing at or above --fail-on, 1 findings, 2 it could not be done
 	k.registerRules(c)
 	c.Flags().StringVar(&k.failOn, "fail-on", "", "exit with 1 from this level on: error (the default), warning, note or never")
 	c.Flags().StringVar(&k.since, "since", "", "only what the change since this revision brings, such as main or HEAD~1")
+	c.Flags().BoolVar(&k.watch, "watch", false, "show the present state on the terminal, again whenever something changes")
 	k.register(c, show)
 	return c
 }
@@ -84,19 +87,12 @@ func (k *check) run(show func(report.Format) shower) func(*cobra.Command, []stri
 		if err != nil {
 			return err
 		}
-		p, err := k.findings(c, arguments)
+		if k.watch {
+			return k.watched(c, arguments)
+		}
+		p, err := k.judged(c, arguments)
 		if err != nil {
 			return err
-		}
-		acceptable, err := accepted.Read(p.Survey.Tree)
-		if err != nil {
-			return err
-		}
-		var taken []verify.Finding
-		p.Findings, taken = acceptable.Split(p.Survey.Tree, p.Findings, time.Now())
-		p.Accepted = len(taken)
-		if !k.quiet {
-			p.Remarks = remarks(p.Survey)
 		}
 		if err := k.write(c, list, p); err != nil {
 			return err
@@ -110,6 +106,25 @@ func (k *check) run(show func(report.Format) shower) func(*cobra.Command, []stri
 		}
 		return nil
 	}
+}
+
+// judged gives the findings asked for that are not accepted.
+func (k *check) judged(c *cobra.Command, arguments []string) (*report.Page, error) {
+	p, err := k.findings(c, arguments)
+	if err != nil {
+		return nil, err
+	}
+	acceptable, err := accepted.Read(p.Survey.Tree)
+	if err != nil {
+		return nil, err
+	}
+	var taken []verify.Finding
+	p.Findings, taken = acceptable.Split(p.Survey.Tree, p.Findings, time.Now())
+	p.Accepted = len(taken)
+	if !k.quiet || k.watch {
+		p.Remarks = remarks(p.Survey)
+	}
+	return p, nil
 }
 
 // findings surveys a tree and gives the findings asked for, accepted ones

@@ -17,7 +17,7 @@ type Page struct {
 	Survey    *survey.Survey
 	Reads     []reads.Read
 	Variables []contract.Variable
-	Component string   // the only one that is shown; "" for all
+	Component string // the only one that is shown; "" for all
 	Findings  []verify.Finding
 	Accepted  int      // findings that were accepted and are not shown
 	Remarks   []string // what else a person should know

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"strings"
 	"unicode"
+
+	"github.com/charmbracelet/x/ansi"
 )
 
 // Visible makes control characters and marks that turn the reading direction
@@ -36,3 +38,6 @@ func Visible(s string) string {
 func isHidden(r rune) bool {
 	return unicode.IsControl(r) || unicode.Is(unicode.Cf, r) || r == '\u2028' || r == '\u2029'
 }
+
+// Cut returns a line that may be coloured, as far as it fits in columns.
+func Cut(line string, columns int) string { return ansi.Truncate(line, columns, "…") }
