@@ -16,14 +16,19 @@ func newMatrix() *cobra.Command {
 		Short: "Variables against example files and environments",
 		Long: `Lays the variables that are read or set below PATH against its example files and
 environments: where each is set, empty, missing, or the same as elsewhere. It
-shows states, never values.`,
+shows states; values only with --show-values, those of secrets only with
+--show-secrets.`,
 		Example: `  inzicht matrix
   inzicht matrix --differences -e staging -e production
+  inzicht matrix --show-values --name LEVEL_ALARM_CM
   inzicht matrix --name 'GATE_*' --format markdown`,
 		Args: pathArgument,
 		RunE: func(c *cobra.Command, arguments []string) error {
 			list, err := s.outputs(show)
 			if err != nil {
+				return err
+			}
+			if err := s.checkValues(c, list); err != nil {
 				return err
 			}
 			p, err := s.page(c, arguments, false)
@@ -42,6 +47,7 @@ shows states, never values.`,
 		},
 	}
 	s.registerEnvironments(c)
+	s.registerValues(c)
 	c.Flags().StringArrayVar(&o.Names, "name", nil, "only variables whose names fit this glob; may be given several times")
 	c.Flags().BoolVar(&o.Differences, "differences", false, "only variables in which environments differ")
 	s.register(c, show)

@@ -35,6 +35,8 @@ type shared struct {
 	pid              int
 	withSurroundings bool
 	withProcesses    bool
+	showValues       bool
+	showSecrets      bool
 
 	memory *survey.Memory // of a command that surveys two states
 }
@@ -114,7 +116,7 @@ func (s *shared) pageOf(c *cobra.Command, take func(survey.Options) (*survey.Sur
 		Survey: taken, Reads: taken.Reads, Variables: taken.Contract.Variables,
 		Verbose: s.verbose, Terminal: isTerminal(c.OutOrStdout()), Width: width(c.OutOrStdout()),
 	}
-	p.Unseen = unseen(p)
+	p.Unseen, p.Values, p.Secrets = unseen(p), s.showValues || s.showSecrets, s.showSecrets
 	return p, s.restrict(p)
 }
 
@@ -209,6 +211,23 @@ func (s *shared) outputs(show func(report.Format) shower) (list []output, err er
 	return list, nil
 }
 
+// registerValues adds the flags that have values shown.
+func (s *shared) registerValues(c *cobra.Command) {
+	c.Flags().BoolVar(&s.showValues, "show-values", false, "show values that are not secret")
+	c.Flags().BoolVar(&s.showSecrets, "show-secrets", false, "show the values of secrets too, on a terminal or in a file that --format names")
+}
+
+// checkValues refuses to show secrets to what is neither a terminal nor a file
+// that was named.
+func (s *shared) checkValues(c *cobra.Command, list []output) error {
+	for _, o := range list {
+		if s.showSecrets && o.file == "" && !isTerminal(c.OutOrStdout()) {
+			return &usageError{"--show-secrets shows secrets on a terminal, or in a file that is named", "Such as: --format text=FILE. The file is for its owner's eyes only."}
+		}
+	}
+	return nil
+}
+
 // write shows a page in every format asked for.
 func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
 	for _, o := range list {
@@ -222,7 +241,11 @@ func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
 			}
 			continue
 		}
-		file, err := os.Create(o.file)
+		mode := os.FileMode(0o666)
+		if p.Secrets {
+			mode = 0o600
+		}
+		file, err := os.OpenFile(o.file, os.O_RDWR|os.O_CREATE|os.O_TRUNC, mode)
 		if err != nil {
 			return &usageError{fmt.Sprintf("%s cannot be written", o.file), "Give a file in a folder that is there and may be written."}
 		}

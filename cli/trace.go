@@ -14,14 +14,17 @@ import (
 
 func newTrace() *cobra.Command {
 	var s shared
+	show := func(f report.Format) shower { return f.Trace }
 	c := &cobra.Command{
 		Use:   "trace NAME [PATH]",
 		Short: "All about one variable: reads, documentation, and where each environment gets it",
 		Long: `Shows of one variable where it is read and what the code says about it there,
 where it is documented, and for each environment which layer gives the value in
-force and which others it hides. Values are not shown.`,
+force and which others it hides. Values are shown only with --show-values, those
+of secrets only with --show-secrets.`,
 		Example: `  inzicht trace GATE_URL
   inzicht trace GATE_URL -e production
+  inzicht trace GATE_URL --show-values
   inzicht trace GATE_URL --format json`,
 		Args: func(c *cobra.Command, arguments []string) error {
 			if len(arguments) == 0 {
@@ -31,9 +34,12 @@ force and which others it hides. Values are not shown.`,
 		},
 		ValidArgsFunction: completeVariables,
 		RunE: func(c *cobra.Command, arguments []string) error {
-			format := s.formats[0]
-			if len(s.formats) > 1 || format != "text" && format != "json" {
-				return &usageError{fmt.Sprintf("there is no format %q here", format), "Formats: text, json."}
+			list, err := s.outputs(show)
+			if err != nil {
+				return err
+			}
+			if err := s.checkValues(c, list); err != nil {
+				return err
 			}
 			p, err := s.page(c, arguments[1:], false)
 			if err != nil {
@@ -50,23 +56,16 @@ force and which others it hides. Values are not shown.`,
 			t.Environments = slices.DeleteFunc(t.Environments, func(source trace.Source) bool {
 				return len(globs) > 0 && !slices.ContainsFunc(globs, func(g string) bool { return environment.Named(g, source.Environment) })
 			})
-			show := func() error { return report.Trace(s.paint(c.OutOrStdout()), t, p.Width) }
-			if format == "json" {
-				show = func() error { return report.TraceJSON(c.OutOrStdout(), t) }
-			}
-			if err := show(); err != nil {
+			p.Trace = t
+			if err := s.write(c, list, p); err != nil {
 				return err
 			}
 			return whole(p)
 		},
 	}
 	s.registerEnvironments(c)
-	s.register(c, func(f report.Format) shower {
-		if f.Name == "text" || f.Name == "json" {
-			return f.Reads
-		}
-		return nil
-	})
+	s.registerValues(c)
+	s.register(c, show)
 	return c
 }
 

@@ -81,7 +81,7 @@ func csvMatrix(w io.Writer, p *Page) error {
 	for _, row := range p.Matrix.Rows {
 		cells := []string{row.Name, string(row.Need)}
 		for _, c := range row.Cells {
-			cells = append(cells, cellWord(c))
+			cells = append(cells, p.cellWord(row, c))
 		}
 		rows = append(rows, cells)
 	}

@@ -77,7 +77,7 @@ func markdownMatrix(w io.Writer, p *Page) error {
 	for _, row := range p.Matrix.Rows {
 		cells := []string{code(row.Name), string(row.Need)}
 		for _, c := range row.Cells {
-			cells = append(cells, cellWord(c))
+			cells = append(cells, inCell(p.cellWord(row, c)))
 		}
 		tables.Row(w, cells...)
 	}

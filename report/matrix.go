@@ -11,8 +11,18 @@ import (
 	"inzicht/core/matrix"
 )
 
-// cellWord says in a word what a cell says.
-func cellWord(c matrix.Cell) string {
+// widestValue is how many columns of a value a cell shows.
+const widestValue = 60
+
+// widestPlaces is how many columns the names of environments take beside a value.
+const widestPlaces = 32
+
+// cellWord says in a word what a cell says, or shows its value where that is
+// asked for.
+func (p *Page) cellWord(row matrix.Row, c matrix.Cell) string {
+	if text, asked := p.value(row.Secret, c.Text); asked && c.Text != "" {
+		return `"` + shortenEnd(text, widestValue) + `"`
+	}
 	if c.State == matrix.Same {
 		return fmt.Sprintf("= %d", c.As+1)
 	}
@@ -48,11 +58,15 @@ func textMatrix(w io.Writer, p *Page) error {
 		_, err := fmt.Fprintln(w, "No variable to show here.")
 		return err
 	}
+	if p.Values {
+		_, err := fmt.Fprintln(w, columns([]string{"variable", "value", "in"}, valueRows(p, t), p.Width, 1, 2, 0))
+		return err
+	}
 	headings := []string{"variable"}
 	for i, c := range t.Columns {
 		headings = append(headings, fmt.Sprintf("%d %s", i+1, Visible(c.Name)))
 	}
-	rows := matrixRows(t)
+	rows := matrixRows(p, t)
 	if total(headings, rows) > p.Width {
 		for i, c := range t.Columns {
 			of := ""
@@ -96,7 +110,40 @@ func legend(rows [][]cell) string {
 	return strings.Join(append(parts, "Blank: not read there."), "  ")
 }
 
-func matrixRows(t *matrix.Table) (rows [][]cell) {
+// valueRows gives a row for each value that a variable has, or for how it has
+// none, with the environments in which that is so: values side by side would be
+// too wide.
+func valueRows(p *Page, t *matrix.Table) (rows [][]cell) {
+	for _, row := range t.Rows {
+		var says []string
+		where, styles := map[string][]string{}, map[string]lipgloss.Style{}
+		for i, c := range row.Cells {
+			if t.Columns[i].Example || c.State == matrix.Elsewhere || c.State == matrix.Unset {
+				continue
+			}
+			text := p.cellWord(row, c)
+			if where[text] == nil {
+				says = append(says, text)
+				styles[text] = cellStyle(c.State)
+			}
+			name := t.Columns[i].Name
+			if of := t.Columns[i].Component; of != "" && !strings.Contains(name, of) {
+				name += " of " + of
+			}
+			where[text] = append(where[text], name)
+		}
+		name, style := row.Name, needStyle(row.Need)
+		for _, text := range says {
+			for _, line := range wrap(strings.Join(where[text], ", "), widestPlaces) {
+				rows = append(rows, []cell{{name, style}, {text, styles[text]}, {line, quiet}})
+				name, text = "", ""
+			}
+		}
+	}
+	return rows
+}
+
+func matrixRows(p *Page, t *matrix.Table) (rows [][]cell) {
 	for _, row := range t.Rows {
 		style := needStyle(row.Need)
 		if row.Need == "" {
@@ -104,7 +151,7 @@ func matrixRows(t *matrix.Table) (rows [][]cell) {
 		}
 		cells := []cell{{row.Name, style}}
 		for _, c := range row.Cells {
-			cells = append(cells, cell{cellWord(c), cellStyle(c.State)})
+			cells = append(cells, cell{p.cellWord(row, c), cellStyle(c.State)})
 		}
 		for len(cells) > 1 && cells[len(cells)-1].text == "" {
 			cells = cells[:len(cells)-1]
@@ -133,6 +180,7 @@ type jsonCell struct {
 	Column int     `json:"column"`
 	State  *string `json:"state"`
 	As     *int    `json:"as"`
+	Value  *string `json:"value,omitempty"`
 }
 
 func jsonMatrix(w io.Writer, p *Page) error {
@@ -158,6 +206,9 @@ func jsonMatrix(w io.Writer, p *Page) error {
 			if c.State == matrix.Same {
 				as := c.As
 				one.As = &as
+			}
+			if text, asked := p.value(r.Secret, c.Text); asked && c.Text != "" {
+				one.Value = &text
 			}
 			cells = append(cells, one)
 		}

@@ -37,7 +37,7 @@ func tracePage(t *testing.T, name string) (*trace.Trace, string) {
 		t.Fatal(err)
 	}
 	one := trace.Of(t.Context(), s, name)
-	return one, shown(t, func(b *bytes.Buffer) error { return Trace(b, one, 100) })
+	return one, shown(t, func(b *bytes.Buffer) error { return textTrace(b, &Page{Trace: one, Width: 100}) })
 }
 
 func TestTracePage(t *testing.T) {
@@ -67,7 +67,7 @@ func TestTracePage(t *testing.T) {
 func TestTraceAsJSON(t *testing.T) {
 	one, _ := tracePage(t, "GATE_URL")
 	var out bytes.Buffer
-	if err := TraceJSON(&out, one); err != nil {
+	if err := jsonTrace(&out, &Page{Trace: one}); err != nil {
 		t.Fatal(err)
 	}
 	var said struct {

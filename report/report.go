@@ -8,7 +8,9 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/matrix"
 	"inzicht/core/reads"
+	"inzicht/core/secrecy"
 	"inzicht/core/survey"
+	"inzicht/core/trace"
 	"inzicht/core/verify"
 )
 
@@ -24,6 +26,10 @@ type Page struct {
 	Unseen    []string // what should have been looked at and could not be
 	Matrix    *matrix.Table
 	Changes   *Changes
+	Trace     *trace.Trace
+
+	Values  bool // values are to be shown
+	Secrets bool // and so are those of secrets
 
 	Width    int  // columns to fit in
 	Verbose  bool // show everything
@@ -42,6 +48,7 @@ type Format struct {
 	Findings func(io.Writer, *Page) error
 	Matrix   func(io.Writer, *Page) error
 	Changes  func(io.Writer, *Page) error
+	Trace    func(io.Writer, *Page) error
 }
 
 // Formats lists every format. A new one is one more line.
@@ -74,4 +81,12 @@ func brief(f verify.Finding) string {
 		s = strings.Replace(s, " in "+f.Environment, "", 1)
 	}
 	return s
+}
+
+// value returns a value as it is to be shown, or false where none is asked for.
+func (p *Page) value(secret bool, text string) (shown string, asked bool) {
+	if p.Secrets || text == "" {
+		return text, p.Values
+	}
+	return secrecy.Shown(secret, text), p.Values
 }

@@ -200,11 +200,14 @@ func TestEscapeHidden(t *testing.T) {
 
 // What a page shows of a matrix goes by its cells' words.
 func TestCellWords(t *testing.T) {
-	for cell, want := range map[matrix.Cell]string{
-		{State: matrix.Same, As: 1}: "= 2", {State: matrix.Unset}: "-", {State: matrix.Missing}: "missing", {State: matrix.Set}: "set",
+	for cell, want := range map[matrix.Cell][3]string{ // without values, with them, and with secrets
+		{State: matrix.Same, As: 1, Text: "x"}: {"= 2", `"x"`, `"x"`}, {State: matrix.Unset}: {"-", "-", "-"}, {State: matrix.Missing}: {"missing", "missing", "missing"},
+		{State: matrix.Set, Text: "pg://u:hush@h/d"}: {"set", `"••••••"`, `"pg://u:hush@h/d"`}, {State: matrix.Set}: {"set", "set", "set"},
 	} {
-		if have := cellWord(cell); have != want {
-			t.Errorf("%+v is shown as %q, want %q", cell, have, want)
+		for n, p := range []*Page{{}, {Values: true}, {Values: true, Secrets: true}} {
+			if have := p.cellWord(matrix.Row{}, cell); have != want[n] {
+				t.Errorf("%+v is shown as %q, want %q", cell, have, want[n])
+			}
 		}
 	}
 }

@@ -11,8 +11,9 @@ import (
 	"inzicht/core/trace"
 )
 
-// Trace shows all about one variable, for people.
-func Trace(w io.Writer, t *trace.Trace, width int) error {
+// textTrace shows all about one variable, for people.
+func textTrace(w io.Writer, p *Page) error {
+	t, width := p.Trace, p.Width
 	title := strong.Render(Visible(t.Name))
 	if v := t.Variable; v != nil {
 		about := string(v.Need) + ", " + shownKind(v.Secret, v.Kind, v.Literals)
@@ -31,7 +32,7 @@ func Trace(w io.Writer, t *trace.Trace, width int) error {
 	}
 	traceReads(w, t, width)
 	traceDocumented(w, t, width)
-	traceEnvironments(w, t)
+	traceEnvironments(w, p, t)
 	if len(t.Near) > 0 {
 		fmt.Fprintf(w, "\n%s %s\n", strong.Render("Nearly alike:"), Visible(strings.Join(t.Near, ", ")))
 	}
@@ -97,7 +98,7 @@ func traceDocumented(w io.Writer, t *trace.Trace, width int) {
 	}
 }
 
-func traceEnvironments(w io.Writer, t *trace.Trace) {
+func traceEnvironments(w io.Writer, p *Page, t *trace.Trace) {
 	if len(t.Environments) == 0 {
 		return
 	}
@@ -124,6 +125,9 @@ func traceEnvironments(w io.Writer, t *trace.Trace) {
 				sign, says = " ", "hidden: "+says
 			}
 			line := fmt.Sprintf("%s %-8s %s", sign, says, placeOf(link))
+			if text, asked := p.linkValue(t, link.Value); asked {
+				line += `  "` + text + `"`
+			}
 			style := plain
 			if i > 0 {
 				style = quiet
@@ -142,6 +146,18 @@ func stateWord(t *trace.Trace, v environment.Value) string {
 	return string(v.State)
 }
 
+// linkValue returns the value that a layer gives, where it is to be shown.
+func (p *Page) linkValue(t *trace.Trace, v environment.Value) (text string, asked bool) {
+	secret := secrecy.IsSecretName(t.Name)
+	if t.Variable != nil {
+		secret = t.Variable.Secret
+	}
+	if v.State != environment.Set {
+		return "", false
+	}
+	return p.value(secret, v.Text)
+}
+
 func placeOf(link environment.Link) string {
 	place := link.Layer.Label
 	v := link.Value
@@ -157,8 +173,9 @@ func placeOf(link environment.Link) string {
 	return place
 }
 
-// TraceJSON shows the same for programs.
-func TraceJSON(w io.Writer, t *trace.Trace) error {
+// jsonTrace shows the same for programs.
+func jsonTrace(w io.Writer, p *Page) error {
+	t := p.Trace
 	type link struct {
 		State string  `json:"state"`
 		Layer string  `json:"layer"`
@@ -166,6 +183,7 @@ func TraceJSON(w io.Writer, t *trace.Trace) error {
 		File  *string `json:"file"`
 		Line  *int    `json:"line"`
 		Why   *string `json:"why"`
+		Value *string `json:"value,omitempty"`
 	}
 	type source struct {
 		Environment string  `json:"environment"`
@@ -211,7 +229,11 @@ func TraceJSON(w io.Writer, t *trace.Trace) error {
 	for _, s := range t.Environments {
 		one := source{s.Environment, orNull(s.Component), s.Serves, []link{}}
 		for _, l := range s.Chain {
-			one.Chain = append(one.Chain, link{stateWord(t, l.Value), l.Layer.Label, l.Layer.Kind, orNull(l.Value.File), numberOrNull(l.Value.Line), orNull(l.Value.Why)})
+			of := link{stateWord(t, l.Value), l.Layer.Label, l.Layer.Kind, orNull(l.Value.File), numberOrNull(l.Value.Line), orNull(l.Value.Why), nil}
+			if text, asked := p.linkValue(t, l.Value); asked {
+				of.Value = &text
+			}
+			one.Chain = append(one.Chain, of)
 		}
 		out.Environments = append(out.Environments, one)
 	}

@@ -40,7 +40,8 @@ type Column struct {
 // Cell is one variable in one column.
 type Cell struct {
 	State State
-	As    int // of Same: the column with the same value
+	As    int    // of Same: the column with the same value
+	Text  string // the value, for who asks for it
 }
 
 // Row is one variable.
@@ -156,7 +157,7 @@ func (b *builder) row(name string) Row {
 		cell, text := b.cell(name, v, e, row.Secret)
 		if text != "" && cell.State == Set {
 			if first, known := texts[text]; known {
-				cell = Cell{Same, first}
+				cell = Cell{Same, first, cell.Text}
 			} else {
 				texts[text] = len(b.examples) + i
 			}
@@ -182,9 +183,9 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 		case value.State == environment.Given:
 			return Cell{State: Given}, ""
 		case secrecy.IsStandIn(value.Text, secret):
-			return Cell{State: Placeholder}, ""
+			return Cell{State: Placeholder, Text: value.Text}, ""
 		}
-		return Cell{State: Set}, compare
+		return Cell{State: Set, Text: value.Text}, compare
 	}
 	if v == nil {
 		return Cell{State: Elsewhere}, ""
