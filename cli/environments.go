@@ -6,6 +6,7 @@ import (
 	"os"
 	"slices"
 	"strings"
+	"time"
 
 	"github.com/spf13/cobra"
 
@@ -91,19 +92,23 @@ func unknownEnvironment(name string, all *environment.All) error {
 	return &usageError{fmt.Sprintf("there is no environment %q", name), hint}
 }
 
-// forCompletion surveys the present folder, or the one among the arguments.
-func forCompletion(arguments []string, readsOnly bool) *survey.Survey {
+// patience is how long a completion waits for what is true now, where what was
+// true last time is known.
+const patience = 50 * time.Millisecond
+
+// forCompletion opens the present folder, or the one among the arguments.
+func forCompletion(arguments []string) *survey.Names {
 	dir := "."
 	if n := len(arguments); n > 0 {
 		if info, err := os.Stat(arguments[n-1]); err == nil && info.IsDir() {
 			dir = arguments[n-1]
 		}
 	}
-	taken, err := survey.Take(dir, survey.Options{ReadsOnly: readsOnly, Keep: new(shared).keep()})
+	names, err := survey.NamesOf(dir, survey.Options{Keep: new(shared).keep()})
 	if err != nil {
 		return nil
 	}
-	return taken
+	return names
 }
 
 func beginning(names []string, prefix string) (list []string) {
@@ -116,33 +121,53 @@ func beginning(names []string, prefix string) (list []string) {
 }
 
 func (s *shared) completeEnvironments(_ *cobra.Command, arguments []string, prefix string) ([]string, cobra.ShellCompDirective) {
-	taken := forCompletion(arguments, false)
-	if taken == nil {
+	names := forCompletion(arguments)
+	if names == nil {
 		return nil, cobra.ShellCompDirectiveNoFileComp
 	}
-	return beginning(taken.Environments.Names(), prefix), cobra.ShellCompDirectiveNoFileComp
+	return beginning(names.Environments(), prefix), cobra.ShellCompDirectiveNoFileComp
 }
 
 func (s *shared) completeComponents(_ *cobra.Command, arguments []string, prefix string) ([]string, cobra.ShellCompDirective) {
-	taken := forCompletion(arguments, true)
-	if taken == nil {
+	names := forCompletion(arguments)
+	if names == nil {
 		return nil, cobra.ShellCompDirectiveNoFileComp
 	}
-	return beginning(componentNames(taken), prefix), cobra.ShellCompDirectiveNoFileComp
+	return beginning(names.Components(), prefix), cobra.ShellCompDirectiveNoFileComp
 }
 
-// completeVariables completes the first argument with the names of variables.
+// completeVariables completes the first argument with the names of variables:
+// those that are read now where that is found out soon, or else those that were
+// read when the tree was last looked at.
 func completeVariables(_ *cobra.Command, arguments []string, prefix string) ([]string, cobra.ShellCompDirective) {
 	if len(arguments) > 0 {
 		return nil, cobra.ShellCompDirectiveFilterDirs
 	}
-	taken := forCompletion(nil, true)
-	if taken == nil {
-		return nil, cobra.ShellCompDirectiveNoFileComp
+	wait := time.Hour
+	var recent []string
+	if names := forCompletion(nil); names != nil {
+		known := false
+		if recent, known = names.Variables(); known {
+			wait = patience
+		}
 	}
-	var names []string
+	found := make(chan []string, 1)
+	go func() { found <- variablesNow() }()
+	select {
+	case recent = <-found:
+	case <-time.After(wait):
+	}
+	return beginning(recent, prefix), cobra.ShellCompDirectiveNoFileComp
+}
+
+// variablesNow gives the names of variables that are read in the present folder.
+func variablesNow() (names []string) {
+	taken, err := survey.Take(".", survey.Options{ReadsOnly: true, Keep: new(shared).keep()})
+	if err != nil {
+		return nil
+	}
 	for _, v := range taken.Contract.Variables {
 		names = append(names, v.Name)
 	}
-	return beginning(names, prefix), cobra.ShellCompDirectiveNoFileComp
+	return names
 }

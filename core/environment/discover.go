@@ -38,6 +38,7 @@ var kinds = []kind{
 // Options says what environments are made of.
 type Options struct {
 	Declared     []Declared // in inzicht.toml
+	NamesOnly    bool       // only the names of environments are asked for
 	Surroundings []string   // NAME=value of who runs this, where compose files and env files are to be filled in from them
 	Present      []string   // NAME=value of who runs this, where the configuration may name live processes; otherwise nil
 }
@@ -151,7 +152,9 @@ func Discover(t *tree.Tree, options Options) (*All, error) {
 			k.discover(f)
 		}
 	}
-	f.discoverReaders()
+	if !options.NamesOnly {
+		f.discoverReaders()
+	}
 	for _, d := range options.Declared {
 		f.set.Environments = slices.DeleteFunc(f.set.Environments, func(e Environment) bool {
 			return e.Name == d.Name && (d.Component == "" || e.Component.Name == d.Component)

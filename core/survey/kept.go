@@ -33,6 +33,7 @@ import (
 // kept is what is known from the last survey of the same tree.
 type kept struct {
 	folder, file string     // where it is kept
+	common       string     // what all marks are made with
 	parts        []markPart // of this tree, now
 	of           []int32    // the part of each file, by its number, or -1
 	old          map[string]*keptPart
@@ -81,17 +82,23 @@ func (s *Survey) recall(options Options) *kept {
 	if err != nil {
 		return nil
 	}
-	common := fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source())
-	name := sha256.Sum256([]byte(s.Tree.Root + "\x00" + common))
-	k := &kept{folder: options.Keep, file: hex.EncodeToString(name[:16]), old: map[string]*keptPart{}, now: map[string]*keptPart{}}
+	k := keptOf(s, options, program)
 	var reading sync.WaitGroup
 	reading.Go(k.read)
-	k.mark(s, common)
+	k.mark(s, k.common)
 	reading.Wait()
 	for n := range k.parts {
 		k.parts[n].known = k.old[k.parts[n].mark] != nil
 	}
 	return k
+}
+
+// keptOf gives where it is kept what this program found in a tree by the same
+// flags and configuration.
+func keptOf(s *Survey, options Options, program string) *kept {
+	common := fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source())
+	name := sha256.Sum256([]byte(s.Tree.Root + "\x00" + common))
+	return &kept{folder: options.Keep, file: hex.EncodeToString(name[:16]), common: common, old: map[string]*keptPart{}, now: map[string]*keptPart{}}
 }
 
 // programMark tells this program from one that was built later.
@@ -188,19 +195,35 @@ func stampAll(t *tree.Tree, wanted func(n int) bool) []files.Stamp {
 
 // read reads what was kept, if it is whole.
 func (k *kept) read() {
+	if k.decode() {
+		os.Chtimes(filepath.Join(k.folder, k.file), time.Time{}, time.Now()) // it was of use today
+	}
+}
+
+func (k *kept) decode() bool {
 	src, err := files.ReadFile(k.folder, k.file, maxKept)
 	if err != nil || len(src) < sha256.Size {
-		return
+		return false
 	}
 	content := src[sha256.Size:]
 	if sum := sha256.Sum256(content); !bytes.Equal(sum[:], src[:sha256.Size]) {
-		return
+		return false
 	}
 	if gob.NewDecoder(bytes.NewReader(content)).Decode(&k.old) != nil {
 		k.old = map[string]*keptPart{}
-		return
+		return false
 	}
-	os.Chtimes(filepath.Join(k.folder, k.file), time.Time{}, time.Now()) // it was of use today
+	return true
+}
+
+// reads gives all reads that were kept, whether they are still there or not.
+func (k *kept) reads() (list []reads.Read) {
+	for _, part := range k.old { // sorted where a contract is built
+		for _, r := range part.Reads {
+			list = append(list, r.read())
+		}
+	}
+	return list
 }
 
 // has tells whether a file lies in a part that is known.

@@ -89,14 +89,24 @@ type PathError struct {
 
 func (e *PathError) Error() string { return fmt.Sprintf("%s: %s", e.Path, e.Reason) }
 
-// Open lists the files below dir.
-func Open(dir string, options Options) (*Tree, error) {
+// RootOf returns the root of the tree below dir, as a tree that is opened has
+// it. The error is a *PathError.
+func RootOf(dir string) (string, error) {
 	root, err := filepath.Abs(dir)
 	if err != nil {
-		return nil, err
+		return "", err
 	}
 	if root, err = filepath.EvalSymlinks(root); err != nil {
-		return nil, pathError(dir, err)
+		return "", pathError(dir, err)
+	}
+	return root, nil
+}
+
+// Open lists the files below dir.
+func Open(dir string, options Options) (*Tree, error) {
+	root, err := RootOf(dir)
+	if err != nil {
+		return nil, err
 	}
 	info, err := os.Stat(root)
 	if err != nil {
