@@ -116,7 +116,11 @@ func (s *shared) changed(c *cobra.Command, arguments []string) (*report.Page, er
 	if to == "" {
 		to = presentState
 	}
-	p.Changes = &report.Changes{From: from, To: to, List: changes.Between(before, p.Survey, s.component)}
+	list := changes.Between(before, p.Survey, s.component)
+	for _, change := range list {
+		pasted(change.ToDo, path)
+	}
+	p.Changes = &report.Changes{From: from, To: to, List: list}
 	return p, nil
 }
 

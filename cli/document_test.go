@@ -42,7 +42,7 @@ func TestDocument(t *testing.T) {
 	}
 	os.Remove(file)
 	os.Symlink("elsewhere", file)
-	if _, errOut, status := run(t, dir, "document"); status != 2 || !strings.Contains(errOut, "it is as it was") {
+	if _, errOut, status := run(t, dir, "document"); status != 2 || !strings.Contains(errOut, "nothing is changed") {
 		t.Errorf("a link in its place: status %d: %s", status, errOut)
 	}
 }

@@ -16,6 +16,7 @@ import (
 	"inzicht/core/environment"
 	"inzicht/core/fill"
 	"inzicht/core/survey"
+	"inzicht/core/verify"
 	"inzicht/report"
 )
 
@@ -160,7 +161,8 @@ func tellFilled(w io.Writer, s *survey.Survey, r *fill.Result, o fill.Options, s
 	case r.Tracked:
 		fmt.Fprintf(&text, "\n%s is tracked by git: no secret was put into it.\n", shown)
 	case r.Loose:
-		fmt.Fprintf(&text, "\ngit does not ignore %s. To keep it out of commits:\n  echo %s >> %s\n", shown, quotedWord("/"+o.File), quotedWord(fromHere(filepath.Join(s.Tree.Root, ".gitignore"))))
+		fmt.Fprintf(&text, "\ngit does not ignore %s. To keep it out of commits:\n  %s >> %s\n", shown,
+			verify.Typed([]string{"echo", "/" + o.File}), verify.Typed([]string{fromHere(filepath.Join(s.Tree.Root, ".gitignore"))}))
 	}
 	_, err := io.WriteString(w, visibleLines(text.String()))
 	return err

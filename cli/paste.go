@@ -2,17 +2,9 @@ package cli
 
 import (
 	"path/filepath"
-	"strings"
-)
 
-// quotedWord returns a word as it is pasted into a shell: in single quotes
-// where it holds anything but what needs none.
-func quotedWord(word string) string {
-	if word != "" && strings.Trim(word, "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789_-./:@%+,=") == "" {
-		return word
-	}
-	return "'" + strings.ReplaceAll(word, "'", `'\''`) + "'"
-}
+	"inzicht/core/verify"
+)
 
 // fromHere returns a path as it is written in the present folder, where that is
 // shorter.
@@ -25,4 +17,20 @@ func fromHere(file string) string {
 		return inside
 	}
 	return file
+}
+
+// placeOf returns what the root of the tree is called on the command line.
+func placeOf(arguments []string) string {
+	if len(arguments) == 0 {
+		return "."
+	}
+	return arguments[0]
+}
+
+// pasted has the commands that findings name typed as they are where this is
+// printed.
+func pasted(list []verify.Finding, arguments []string) {
+	for i := range list {
+		list[i] = list[i].At(placeOf(arguments))
+	}
 }

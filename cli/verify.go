@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"maps"
 	"path"
-	"path/filepath"
 	"slices"
 	"time"
 
@@ -122,7 +121,7 @@ func (k *check) judged(c *cobra.Command, arguments []string) (*report.Page, erro
 	p.Findings, taken = acceptable.Split(p.Survey.Tree, p.Findings, time.Now())
 	p.Accepted = len(taken)
 	if !k.quiet || k.watch {
-		p.Remarks = remarks(p.Survey)
+		p.Remarks = remarks(p.Survey, arguments)
 	}
 	return p, nil
 }
@@ -163,12 +162,13 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 		all = since.New(before, all)
 	}
 	p.Findings = slices.DeleteFunc(all, func(f verify.Finding) bool { return !k.asksFor(f.Identity()) })
+	pasted(p.Findings, arguments)
 	return p, nil
 }
 
 // remarks says which source files were not looked into, and where an example
 // file stands for a private file that is not there, and how to make it.
-func remarks(s *survey.Survey) (list []string) {
+func remarks(s *survey.Survey, arguments []string) (list []string) {
 	if unknown := s.Unknown(); len(unknown) > 0 {
 		list = append(list, fmt.Sprintf("%s not looked into, such as %s: %s; -v names all", report.Count(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason))
 	}
@@ -178,7 +178,9 @@ func remarks(s *survey.Survey) (list []string) {
 		if path.Base(example.File)[:4] != ".env" || s.Tree.Exists(private) {
 			continue
 		}
-		list = append(list, fmt.Sprintf("There is no %s yet: cp %s %s", private, filepath.Join(s.Tree.Root, example.File), filepath.Join(s.Tree.Root, private)))
+		fill := verify.Finding{Hint: "{}", Command: []string{"inzicht", "fill", private}}
+		fill.Hint = verify.Typed(fill.Command)
+		list = append(list, fmt.Sprintf("There is no %s yet: %s", private, fill.At(placeOf(arguments)).Hint))
 	}
 	return list
 }

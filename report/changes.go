@@ -182,7 +182,7 @@ func tasks(c changes.Change) (list []string) {
 		case "missing":
 			list = append(list, fmt.Sprintf("give %s a value in %s", f.Variable, in))
 		case "undocumented":
-			list = append(list, fmt.Sprintf("document %s: inzicht document", f.Variable))
+			list = append(list, fmt.Sprintf("document %s: %s", f.Variable, held(f)))
 		case "unused":
 			list = append(list, fmt.Sprintf("take %s out of %s, if nothing else reads it", f.Variable, in))
 		default:

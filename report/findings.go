@@ -167,7 +167,7 @@ func (l layout) single(w io.Writer, f verify.Finding) {
 	}
 	below := where(f)
 	if f.Hint != "" {
-		below = strings.TrimSpace(below + "  ↳ " + f.Hint)
+		below = strings.TrimSpace(below + "  ↳ " + held(f))
 	}
 	l.below(w, below, l.indent())
 }
@@ -187,12 +187,32 @@ func (l layout) block(w io.Writer, findings []verify.Finding) {
 		place := shorten(Visible(where(f)), max(l.width-l.indent()-l.name-2, 20))
 		fmt.Fprintf(w, "%s%s%s\n", strings.Repeat(" ", l.indent()), l.named(f), quiet.Render(place))
 		if f.Pointed {
-			l.below(w, "↳ "+f.Hint, l.indent()+l.name+2)
+			l.below(w, "↳ "+held(f), l.indent()+l.name+2)
 		}
 	}
 	if r := verify.RuleNamed(findings[0].Rule); r != nil {
-		l.below(w, "↳ "+r.Do, l.indent())
+		l.below(w, "↳ "+sharedAdvice(findings, r.Do), l.indent())
 	}
+}
+
+// sharedAdvice gives what to do about several findings: the hint that all have,
+// where it names a command, or else the rule's own advice.
+func sharedAdvice(findings []verify.Finding, otherwise string) string {
+	for _, f := range findings {
+		if len(f.Command) == 0 || f.Hint != findings[0].Hint {
+			return otherwise
+		}
+	}
+	return held(findings[0])
+}
+
+// noBreak stands for a space at which a line is not broken.
+const noBreak = "\u00a0"
+
+// held gives the hint of a finding, with its command in one piece.
+func held(f verify.Finding) string {
+	command := verify.Typed(f.Command)
+	return strings.Replace(f.Hint, command, strings.ReplaceAll(command, " ", noBreak), 1)
 }
 
 // where says where a person finds what a finding is about.
@@ -215,7 +235,7 @@ func where(f verify.Finding) string {
 func wrap(s string, width int) []string {
 	const hold = "\u2011"
 	wrapped := ansi.Wordwrap(strings.ReplaceAll(s, "-", hold), max(width, 30), " ")
-	return strings.Split(strings.ReplaceAll(wrapped, hold, "-"), "\n")
+	return strings.Split(strings.NewReplacer(hold, "-", noBreak, " ").Replace(wrapped), "\n")
 }
 
 // fold takes notes that many variables share into one line a rule.

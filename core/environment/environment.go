@@ -159,6 +159,7 @@ type Problem struct {
 	File         string
 	Line, Column int
 	Reason, Hint string
+	Absent       string // a file of the tree that is named and not there, or ""
 }
 
 // All is what a tree says about environments.

@@ -214,6 +214,7 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 func differs(cells []Cell) bool {
 	var seen []Cell
 	for _, c := range cells {
+		c.Text = ""
 		if c.State != Elsewhere && !slices.Contains(seen, c) {
 			seen = append(seen, c)
 		}

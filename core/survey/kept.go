@@ -218,7 +218,7 @@ func (k *kept) decode() bool {
 
 // reads gives all reads that were kept, whether they are still there or not.
 func (k *kept) reads() (list []reads.Read) {
-	for _, part := range k.old { // sorted where a contract is built
+	for _, part := range k.old { // in any order, which a contract does not show
 		for _, r := range part.Reads {
 			list = append(list, r.read())
 		}

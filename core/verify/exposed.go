@@ -64,7 +64,7 @@ func (j *job) exposures(file, name, what string) (list []Finding) {
 	case j.Tree.IsTracked(file):
 		f := begin
 		f.Message = fmt.Sprintf("%s, %s, is tracked by git", file, what)
-		f.Hint = fmt.Sprintf("git rm --cached %s, name it in .gitignore, and renew the secrets: history keeps them.", file)
+		f.Hint, f.Command = "{}, name it in .gitignore, and renew the secrets: history keeps them.", []string{"git", "rm", "--cached", file}
 		list = append(list, f)
 	case j.Tree.IsLoose(file):
 		f := begin

@@ -59,14 +59,21 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	strict := strictFirst(wanted)
 	where := e.File()
 	otherwise := fmt.Sprintf("Set %s in %s.", v.Name, where)
-	if where == "" {
+	var command []string
+	switch {
+	case fillable(where):
+		otherwise, command = fmt.Sprintf("Set %s in %s: {}", v.Name, where), []string{"inzicht", "fill", where}
+	case where == "":
 		otherwise = fmt.Sprintf("Set %s where %s is started.", v.Name, e.Name)
 	}
 	hint, pointed := j.slips.hint(v.Name, e, otherwise)
+	if pointed {
+		command = nil
+	}
 	f := &Finding{
 		Variable: v.Name, Need: need(wanted), Environment: e.Name, Component: strict[0].Component, File: where,
 		Message: fmt.Sprintf("%s has no value in %s, and %s", v.Name, e.Name, consequence(need(wanted), v.Secret)),
-		Hint:    hint, Pointed: pointed, Related: places(strict),
+		Hint:    hint, Command: command, Pointed: pointed, Related: places(strict),
 	}
 	if under := strict[0].Under; under != "" {
 		f.Message += fmt.Sprintf(" (it is read under a condition on %s)", under)

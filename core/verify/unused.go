@@ -91,6 +91,9 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 			f.Hint = fmt.Sprintf("%s:%d hands the whole environment on: what is started there may read it.", whole.File, whole.Line)
 			f.Related = []Place{*whole}
 		}
+		if environment == "" && !f.Pointed {
+			f.Hint, f.Command = "Remove it, if nothing outside this tree reads it; {} takes out all such.", []string{"inzicht", "document", "--remove-unused"}
+		}
 		list = append(list, f)
 	}
 	return list

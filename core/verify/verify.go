@@ -5,6 +5,7 @@ package verify
 import (
 	"cmp"
 	"slices"
+	"strings"
 
 	"inzicht/core/environment"
 	"inzicht/core/reads"
@@ -39,8 +40,9 @@ type Finding struct {
 	Line        int // 0 where it is about the whole file
 	Column      int // from 1, in bytes; 0 where it is not known
 	Message     string
-	Hint        string // what to do
-	Pointed     bool   // Hint says more than the rule's own advice
+	Hint        string   // what to do
+	Command     []string // that does it, typed in the root of the tree; Hint holds it as it is typed
+	Pointed     bool     // Hint says more than the rule's own advice
 	Related     []Place
 	Again       int // how many of the same identity come before it
 }
@@ -163,6 +165,9 @@ func Run(s *survey.Survey, levels map[string]Level) []Finding {
 			}
 			if given && f.Level != Note {
 				f.Level = level
+			}
+			if len(f.Command) > 0 {
+				f.Hint = strings.Replace(f.Hint, "{}", Typed(f.Command), 1)
 			}
 			all = append(all, f)
 		}
