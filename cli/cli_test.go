@@ -207,9 +207,16 @@ func TestDemo(t *testing.T) {
 	if status != 0 || errOut != "" {
 		t.Fatalf("status %d, %s", status, errOut)
 	}
-	for _, part := range []string{"$ inzicht reads", "$ inzicht contract", "$ inzicht verify", "KEEPER_BADGE_SECERT", "$ inzicht matrix", "$ inzicht trace", "platform.sh list production", "✗ missing        NEXT_PUBLIC_LOCK_NAME"} {
+	for _, part := range []string{"$ inzicht reads", "$ inzicht contract", "$ inzicht verify", "KEEPER_BADGE_SECERT", "$ inzicht matrix", "$ inzicht trace", "platform.sh list production", "✗ missing        NEXT_PUBLIC_LOCK_NAME",
+		"  11  stale     inzicht verify --only stale", "Made up: LOGBOOK_SESSION_SECRET", "gone", "BOOKING_API_TOKEN is required and has no value", "more lines: inzicht demo --step contract"} {
 		if !strings.Contains(out, part) {
 			t.Errorf("the demo does not show %q", part)
 		}
+	}
+	if out, _, status := run(t, t.TempDir(), "demo", "--step", "contract"); status != 0 || strings.Contains(out, "more lines") || !strings.Contains(out, "TOLL_STORE_URL") || strings.Contains(out, "$ inzicht reads") {
+		t.Errorf("one step: status %d: %s", status, out)
+	}
+	if _, errOut, status := run(t, t.TempDir(), "demo", "--step", "fax"); status != 2 || !strings.Contains(errOut, "Steps: reads, contract") {
+		t.Errorf("no step: status %d: %s", status, errOut)
 	}
 }

@@ -15,3 +15,23 @@ func Title(w io.Writer, title, below string) {
 func Step(w io.Writer, command, says string) {
 	fmt.Fprintf(w, "\n%s\n%s %s\n%s\n\n", quiet.Render(strings.Repeat("─", 80)), good.Render("$"), strong.Render(command), quiet.Render(says))
 }
+
+// Contents lists the names of steps, with the command of each.
+func Contents(w io.Writer, steps [][2]string) {
+	fmt.Fprintln(w)
+	for n, s := range steps {
+		fmt.Fprintf(w, "  %2d  %-9s %s\n", n+1, s[0], quiet.Render(s[1]))
+	}
+	fmt.Fprintf(w, "\n%s\n", quiet.Render("A step by itself, whole: inzicht demo --step NAME"))
+}
+
+// Excerpt shows a text that was made for a reader, or as much of it as a screen
+// has room for, with the command that shows it whole.
+func Excerpt(w io.Writer, text string, cut bool, lines int, whole string) error {
+	all := strings.Split(strings.TrimRight(text, "\n"), "\n")
+	if left := len(all) - lines; cut && left > 3 {
+		all = append(all[:lines], quiet.Render(fmt.Sprintf("… %d more lines: %s", left, whole)))
+	}
+	_, err := fmt.Fprintln(w, strings.Join(all, "\n"))
+	return err
+}

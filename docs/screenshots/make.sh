@@ -50,6 +50,13 @@ shot reads 'inzicht reads services/waterlevel; inzicht reads services/tolls'
 shot matrix 'inzicht matrix --differences'
 shot trace 'inzicht trace LEVEL_ALARM_CM'
 shot document 'inzicht document --dry-run'
+mv .env ../env.kept
+shot fill 'inzicht fill .env --generate; inzicht fill .env'
+mv ../env.kept .env
+shot changes 'inzicht changes HEAD~1 --component skipper-web; inzicht changes HEAD~1 --component tolls; inzicht changes HEAD~1 --component waterlevel'
+shot launch 'inzicht launch -e production --component skipper-web -- npm start; inzicht launch -e local --override HARBOUR_NAEM=Molenhaven -- printenv GATE_CABINET_URL'
+shot values 'inzicht matrix --show-values --differences'
+shot watch 'timeout -s INT --foreground 3 inzicht verify --watch -e staging --skip undocumented || true'
 shot hosted 'sh ops/platform.sh list production | inzicht verify --component skipper-web -e hosted=-'
 shot capture 'sh ops/platform.sh list production | inzicht capture - | head -40'
 shot accept 'inzicht accept --only unused --reason "goes with the fax, in March" --until 2027-03-31; inzicht verify --only unused --only missing'
