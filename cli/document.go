@@ -159,16 +159,16 @@ func (d *documents) edits(s *survey.Survey) (list []edit, err error) {
 // insideTree returns the path from the root of the tree of a file that a person
 // named.
 func insideTree(s *survey.Survey, file string) (string, error) {
-	root, err := filepath.Abs(s.Tree.Root)
-	full, err2 := filepath.Abs(file)
-	if err = errors.Join(err, err2); err == nil {
-		if real, err := filepath.EvalSymlinks(filepath.Dir(full)); err == nil {
-			full = filepath.Join(real, filepath.Base(full))
+	if full, err := filepath.Abs(file); err == nil {
+		folder, rest := filepath.Dir(full), filepath.Base(full)
+		for folder != filepath.Dir(folder) { // what is not there yet is no link
+			if real, err := filepath.EvalSymlinks(folder); err == nil {
+				folder = real
+				break
+			}
+			folder, rest = filepath.Dir(folder), filepath.Join(filepath.Base(folder), rest)
 		}
-		if real, err := filepath.EvalSymlinks(root); err == nil {
-			root = real
-		}
-		if inside, err := filepath.Rel(root, full); err == nil && filepath.IsLocal(inside) {
+		if inside, err := filepath.Rel(s.Tree.Root, filepath.Join(folder, rest)); err == nil && filepath.IsLocal(inside) {
 			return filepath.ToSlash(inside), nil
 		}
 	}
@@ -233,6 +233,9 @@ func apply(out io.Writer, edits []edit, done string, dryRun, only bool) error {
 			before := e.before
 			if e.isNew {
 				before = nil
+			}
+			if !e.secret { // a file that was named may lie in a folder that is not there yet
+				os.MkdirAll(filepath.Dir(e.path), 0o755)
 			}
 			if err := replace(e.path, before, e.after, 0o644); err != nil {
 				return err

@@ -64,15 +64,15 @@ func TestDocumentInto(t *testing.T) {
 	dir := t.TempDir()
 	put(t, dir, "g.py", "import os\nos.environ['GATE_URL'], int(os.environ.get('GATE_PORT', '80'))\n")
 	put(t, dir, "README.md", "Ours.\n")
-	into := []string{"document", "--reference", "README.md", "--json-schema", "env.json", "--settings", "python=env.py"}
+	into := []string{"document", "--reference", "README.md", "--json-schema", "env.json", "--settings", "python=app/env.py"}
 	out, _, status := run(t, dir, append(into, "--dry-run", "--require")...)
 	if status != 1 || !strings.Contains(out, "+| `GATE_URL` | required |") || !strings.Contains(out, `+from_environment`) && !strings.Contains(out, `from_environment.required("GATE_URL", _text)`) {
 		t.Errorf("status %d: %s", status, out)
 	}
-	if _, err := os.Stat(filepath.Join(dir, "env.py")); err == nil {
+	if _, err := os.Stat(filepath.Join(dir, "app/env.py")); err == nil {
 		t.Error("it was written without being asked for")
 	}
-	if out, errOut, status := run(t, dir, into...); status != 0 || !strings.Contains(out, "Wrote env.py: the settings module.") {
+	if out, errOut, status := run(t, dir, into...); status != 0 || !strings.Contains(out, "Wrote app/env.py: the settings module.") {
 		t.Errorf("status %d: %s%s", status, out, errOut)
 	}
 	run(t, dir, into...) // the module reads too, which the reference says from now on

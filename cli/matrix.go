@@ -38,7 +38,7 @@ shows states; values only with --show-values, those of secrets only with
 			if o.Environments, err = s.choose(c, p); err != nil {
 				return err
 			}
-			o.Component = s.component
+			o.Component, o.Values = s.component, s.showValues || s.showSecrets
 			p.Matrix = matrix.Build(p.Survey, o)
 			if err := s.write(c, list, p); err != nil {
 				return err

@@ -102,13 +102,15 @@ func newRoot() *cobra.Command {
 		Long: `Inzicht finds every environment variable that the source of a project reads,
 and holds that contract against the example files that document it and the
 environments that should satisfy it: env files, compose files, images, manifests,
-units, a platform's listing, a process. It never shows a value.`,
+units, a platform's listing, a process. It shows no value unless asked to.`,
 		Example: `  inzicht verify            what is missing, unused, undocumented or wrong here
   inzicht contract          every variable, one a row
   inzicht reads src         every place that reads one
   inzicht matrix            variables against environments
   inzicht trace GATE_URL    all about one
   inzicht document          bring the example files up to the code
+  inzicht fill .env         make a private file from example and code
+  inzicht changes main      what a change brings, and what is to be done for it
   inzicht demo              all of it on a sample project`,
 		Version:       versionText(),
 		SilenceUsage:  true,

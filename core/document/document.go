@@ -67,9 +67,9 @@ type draft struct {
 
 // remove takes out the entries that nothing reads.
 func (p *plan) remove() {
-	for _, f := range verify.Run(p.survey, onlyUnused()) {
+	for _, f := range verify.Unused(p.survey) {
 		d := p.files[f.File]
-		if d == nil || f.Environment != "" || f.Level != verify.Warning || p.options.Component != "" && f.Component != p.options.Component {
+		if d == nil || p.options.Component != "" && f.Component != p.options.Component {
 			continue
 		}
 		for again := true; again; {
@@ -84,17 +84,6 @@ func (p *plan) remove() {
 		}
 		d.change.Removed = append(d.change.Removed, f.Variable)
 	}
-}
-
-// onlyUnused gives the levels with which one rule alone is checked.
-func onlyUnused() map[string]verify.Level {
-	levels := map[string]verify.Level{}
-	for _, r := range verify.Rules {
-		if r.Name != "unused" {
-			levels[r.Name] = verify.Off
-		}
-	}
-	return levels
 }
 
 // undocumented is a variable that no example file names, with the component

@@ -88,6 +88,10 @@ func Plan(s *survey.Survey, o Options) (*Result, error) {
 		return nil, ErrNotText
 	}
 	f.environment = f.environmentOf()
+	f.unused = map[string]bool{}
+	for _, found := range verify.Unused(s) {
+		f.unused[found.Variable] = true
+	}
 	if err := f.fill(); err != nil {
 		return nil, err
 	}
@@ -105,6 +109,7 @@ type filling struct {
 	example     *envfile.Document
 	lines       []string // of the example
 	result      *Result
+	unused      map[string]bool // names of example files that nothing reads
 }
 
 // exampleFile returns the example file that documents what the file is to hold.
@@ -205,10 +210,10 @@ func (f *filling) insert(behind, name, raw string, comment []string) {
 }
 
 // wants reports whether a name of the example file is to be in the file: code
-// that the environment serves reads it, or none does; and no other layer gives it.
+// that the environment serves reads it, or may do so, and no other layer gives it.
 func (f *filling) wants(name string) bool {
 	v := f.survey.Contract.Lookup(name)
-	if f.elsewhere(name) {
+	if f.elsewhere(name) || f.unused[name] {
 		return false
 	}
 	return v == nil || len(f.served(v)) > 0 || !slices.ContainsFunc(v.Reads, contract.Counts)

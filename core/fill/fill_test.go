@@ -23,7 +23,7 @@ if (!process.env.CRANE_API_TOKEN) throw new Error('no token')
 process.env.PATH
 -- b.py --
 import os
-os.environ['WEIR_LEVEL']
+os.environ['WEIR_LEVEL'], os.environ['WEIR_PASSWORD']
 `
 
 const example = `-- .env.example --
@@ -47,17 +47,17 @@ func TestPlan(t *testing.T) {
 		want, lacking    string
 	}{
 		{"a new one", code + example, ".env", false, false,
-			"# The gate\nGATE_URL=http://gate\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL='4 m'\nWEIR_PASSWORD=weir\nFAX=1\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4"},
+			"# The gate\nGATE_URL=http://gate\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL='4 m'\nWEIR_PASSWORD=weir\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4"},
 		{"for a component", code + example, "web/.env", true, false,
-			"# The gate\nGATE_URL=http://gate\nWEB_SESSION_SECRET=SECRET\nWEIR_PASSWORD=weir\nFAX=1\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5"},
+			"# The gate\nGATE_URL=http://gate\nWEB_SESSION_SECRET=SECRET\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5"},
 		{"completed", code + example + "-- .env --\nFAX=2 # ours\n\nexport GATE_URL=\"x\"   \nMORE=1", ".env", true, false,
 			"FAX=2 # ours\n\nexport GATE_URL=\"x\"   \nWEB_SESSION_SECRET=SECRET\n# Levels\nWEIR_LEVEL='4 m'\nWEIR_PASSWORD=weir\nMORE=1\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5"},
 		{"line ends", "-- b.py --\nimport os\nos.environ['WEIR_LEVEL']\n-- .env --\nA=1\r\nB=2", ".env", false, false,
 			"A=1\r\nB=2\n\r\n# required; read in b.py:2\r\nWEIR_LEVEL=\r\n", "WEIR_LEVEL b.py:2"},
 		{"no secrets of an example elsewhere", code + example, "deploy/production.env", false, false,
-			"# The gate\nGATE_URL=http://gate\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL='4 m'\nWEIR_PASSWORD=\nFAX=1\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4"},
+			"# The gate\nGATE_URL=http://gate\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL='4 m'\nWEIR_PASSWORD=\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4, WEIR_PASSWORD b.py:2"},
 		{"another environment", code + example + "-- staging.env --\nGATE_URL=http://staging\nWEIR_PASSWORD=x1\nWEIR_LEVEL=it's 5\n", ".env", false, true,
-			"# The gate\nGATE_URL=http://staging\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL=\"it's 5\"\nWEIR_PASSWORD=weir\nFAX=1\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4"},
+			"# The gate\nGATE_URL=http://staging\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL=\"it's 5\"\nWEIR_PASSWORD=weir\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4"},
 	} {
 		root := planted.Tree(t, c.tree)
 		r := plan(t, root, c.file, c.generate, c.from)
@@ -123,7 +123,7 @@ func TestAsked(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got := strings.Join(asked, " "); got != "GATE_URL=http://gate WEB_SESSION_SECRET= WEIR_LEVEL=4 m WEIR_PASSWORD= FAX=1 CRANE_API_TOKEN= WEIR_COUNT=" {
+	if got := strings.Join(asked, " "); got != "GATE_URL=http://gate WEB_SESSION_SECRET= WEIR_LEVEL=4 m WEIR_PASSWORD= CRANE_API_TOKEN= WEIR_COUNT=" {
 		t.Errorf("asked for %s", got)
 	}
 	if !strings.Contains(string(r.After), "WEIR_COUNT=4\n") || !strings.Contains(string(r.After), "WEIR_PASSWORD=\"it's\"\n") || !strings.Contains(string(r.After), "GATE_URL=http://gate\n") {

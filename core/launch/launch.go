@@ -85,39 +85,39 @@ func isRead(c *contract.Contract, name string) bool {
 	return c.Lookup(name) != nil || c.Covers(name) != nil
 }
 
-// slips finds the names that the person who starts it gave and that nothing
-// reads, where one that is read and has no value differs by a slip.
+// slips finds the names that nothing reads and that differ by a slip from one
+// that is read: of those that a person gave with the command any, of those that
+// surround it only where the other has no value.
 func slips(s *survey.Survey, o Options, all *environment.Layer) (list []Slip) {
-	var wanted []string
+	var read, unset []string
 	for i := range s.Contract.Variables {
 		v := &s.Contract.Variables[i]
-		if _, set := all.Values[v.Name]; !v.Ambient && !set || o.Overrides[v.Name] != "" {
-			wanted = append(wanted, v.Name)
-		}
-	}
-	index := near.NewIndex(wanted)
-	for _, name := range given(o) {
-		if isRead(s.Contract, name) || contract.IsAmbient(name) {
+		if v.Ambient {
 			continue
 		}
-		if meant := index.Slips(name); len(meant) > 0 {
-			list = append(list, Slip{name, meant[0]})
+		read = append(read, v.Name)
+		if _, set := all.Values[v.Name]; !set {
+			unset = append(unset, v.Name)
 		}
 	}
-	return list
-}
-
-// given returns the names that a person gave: as an override, in the shell's
-// own environment, or in an assignment of the command.
-func given(o Options) (names []string) {
+	told := map[string]bool{}
+	look := func(names []string, index *near.Index) {
+		for _, name := range names {
+			if isRead(s.Contract, name) || contract.IsAmbient(name) || told[name] {
+				continue
+			}
+			if meant := index.Slips(name); len(meant) > 0 {
+				told[name] = true
+				list = append(list, Slip{name, meant[0]})
+			}
+		}
+	}
+	given := assigned(o.Command)
 	for name := range o.Overrides { // sorted below
-		names = append(names, name)
+		given = append(given, name)
 	}
-	for _, entry := range o.Surroundings {
-		name, _, _ := strings.Cut(entry, "=")
-		names = append(names, name)
-	}
-	names = append(names, assigned(o.Command)...)
-	slices.Sort(names)
-	return slices.Compact(names)
+	look(given, near.NewIndex(read))
+	look(environment.Present(o.Surroundings).Names(), near.NewIndex(unset))
+	slices.SortFunc(list, func(a, b Slip) int { return strings.Compare(a.Name, b.Name) })
+	return list
 }

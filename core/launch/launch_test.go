@@ -47,6 +47,8 @@ func TestWork(t *testing.T) {
 			"GATE_PORT=many GATE_URL=http://gate HOME=/here LEVEL_1=2 LEVEL_2=1 MINE=1 TERM=dumb", "ill-typed GATE_PORT", ""},
 		{"slips", Options{Surroundings: []string{"GATE_HRON=1"}, Overrides: map[string]string{"GATE_PROT": "1", "GATE_PORT": "1"}, Command: []string{"/usr/bin/env", "-i", "GATE_HORNS=1", "x", "GATE_HOR=1"}},
 			"GATE_HRON=1 GATE_PORT=1 GATE_PROT=1 GATE_URL=http://gate HOME=/here LEVEL_1=2 MADE=there/x OTHER=1", "", "GATE_HORNS~GATE_HORN GATE_HRON~GATE_HORN GATE_PROT~GATE_PORT"},
+		{"a slip for one that has a value", Options{Surroundings: []string{"GATE_ULR=x"}, Overrides: map[string]string{"GATE_PROT": "1"}},
+			"GATE_PORT=many GATE_PROT=1 GATE_ULR=x GATE_URL=http://gate HOME=/here LEVEL_1=2 MADE=there/x OTHER=1", "ill-typed GATE_PORT", "GATE_PROT~GATE_PORT"},
 		{"slips in a script", Options{Overrides: map[string]string{"GATE_PORT": "1"}, Command: []string{"sh", "-ec", "export GATE_HRON=1; x GATE_HORM=1; if GATE_HORNE=1 y; then LATER=1; fi"}},
 			"GATE_PORT=1 GATE_URL=http://gate HOME=/here LEVEL_1=2 MADE=there/x OTHER=1", "", "GATE_HORNE~GATE_HORN GATE_HRON~GATE_HORN"},
 	} {

@@ -64,6 +64,7 @@ type Options struct {
 	Environments []string // globs of environments; all where empty
 	Component    string   // only what this component reads, and what it is given
 	Differences  bool     // only rows whose environments differ
+	Values       bool     // in their values too
 }
 
 // Build makes the table of a survey.
@@ -88,7 +89,7 @@ func Build(s *survey.Survey, o Options) *Table {
 	}
 	for _, name := range b.names(o) {
 		row := b.row(name)
-		if !o.Differences || differs(row.Cells[len(b.examples):]) {
+		if !o.Differences || differs(row.Cells[len(b.examples):], o.Values) {
 			t.Rows = append(t.Rows, row)
 		}
 	}
@@ -211,10 +212,14 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 }
 
 // differs tells whether environments do not all say the same.
-func differs(cells []Cell) bool {
+func differs(cells []Cell, values bool) bool {
 	var seen []Cell
 	for _, c := range cells {
-		c.Text = ""
+		if !values {
+			c.Text = ""
+		} else if c.State == Same {
+			c = Cell{State: Set, Text: c.Text}
+		}
 		if c.State != Elsewhere && !slices.Contains(seen, c) {
 			seen = append(seen, c)
 		}

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"inzicht/core/contract"
+	"inzicht/core/envfile"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 )
@@ -49,6 +50,9 @@ Mend it by setting the variable in the environment, or by a fallback in the code
 
 // gap tells whether a variable is missing in an environment.
 func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
+	if !envfile.IsName(v.Name) { // nobody who writes an environment could set it
+		return nil
+	}
 	if _, _, found := e.Lookup(v.Name); found || e.Live != nil && e.Live.Has(v.Name) {
 		return nil // what a live process loads by itself is not seen in it
 	}

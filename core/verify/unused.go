@@ -2,9 +2,11 @@ package verify
 
 import (
 	"fmt"
+	"slices"
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
+	"inzicht/core/survey"
 )
 
 var unused = Rule{
@@ -61,6 +63,18 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 		}
 	}
 	return names
+}
+
+// Unused returns what is found about names of example files that nothing reads,
+// where nothing stands against taking them out.
+func Unused(s *survey.Survey) []Finding {
+	levels := map[string]Level{}
+	for _, r := range Rules {
+		if r.Name != "unused" {
+			levels[r.Name] = Off
+		}
+	}
+	return slices.DeleteFunc(Run(s, levels), func(f Finding) bool { return f.Environment != "" || f.Level.Rank() > Warning.Rank() })
 }
 
 // isBroken tells whether a line of an env file is malformed.

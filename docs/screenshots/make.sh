@@ -20,9 +20,11 @@ inzicht demo --into "$work/lockside" >/dev/null
 (cd "$work/lockside" && git checkout --quiet -- . && sed -i 's/LEVEL_ALARM_CM=435/LEVEL_ALARM_CM=420/' .env)
 cd "$work/lockside"
 
-# shot NAME COMMAND: runs the command in a terminal and takes its picture.
+# shot NAME COMMAND [SECONDS]: runs the command in a terminal and takes its
+# picture when it is done, or after so many seconds.
 shot() {
     cat >"$work/run" <<SCRIPT
+${3:+(sleep $3; touch '$work/done') &}
 printf '\033[1;32m\$\033[0m \033[1m%s\033[0m\n' "\$(cat <<'SHOWN'
 $2
 SHOWN
@@ -51,12 +53,13 @@ shot matrix 'inzicht matrix --differences'
 shot trace 'inzicht trace LEVEL_ALARM_CM'
 shot document 'inzicht document --dry-run'
 mv .env ../env.kept
-shot fill 'inzicht fill .env --generate; inzicht fill .env'
+shot fill 'inzicht fill .env --generate; inzicht fill deploy/production.env --from staging'
+git checkout --quiet -- deploy
 mv ../env.kept .env
-shot changes 'inzicht changes HEAD~1 --component skipper-web; inzicht changes HEAD~1 --component tolls; inzicht changes HEAD~1 --component waterlevel'
+shot changes 'inzicht changes HEAD~1 --component tolls; inzicht changes HEAD~1 --component logbook'
 shot launch 'inzicht launch -e production --component skipper-web -- npm start; inzicht launch -e local --override HARBOUR_NAEM=Molenhaven -- printenv GATE_CABINET_URL'
 shot values 'inzicht matrix --show-values --differences'
-shot watch 'timeout -s INT --foreground 3 inzicht verify --watch -e staging --skip undocumented || true'
+shot watch 'inzicht verify --watch -e staging --skip undocumented' 2
 shot hosted 'sh ops/platform.sh list production | inzicht verify --component skipper-web -e hosted=-'
 shot capture 'sh ops/platform.sh list production | inzicht capture - | head -40'
 shot accept 'inzicht accept --only unused --reason "goes with the fax, in March" --until 2027-03-31; inzicht verify --only unused --only missing'
