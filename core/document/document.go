@@ -11,6 +11,7 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/envfile"
+	"inzicht/core/marked"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -149,10 +150,10 @@ func (d *draft) heading(s *survey.Survey, component string) (lines []string) {
 	case len(d.document.Bytes()) > 0:
 		lines = append(lines, "")
 	case d.change.New:
-		lines = append(lines, "# What "+plain(path.Base(s.Tree.Root))+" reads. Copy it to .env and fill it in; what is commented out is optional.", "")
+		lines = append(lines, "# What "+marked.Line(path.Base(s.Tree.Root))+" reads. Copy it to .env and fill it in; what is commented out is optional.", "")
 	}
 	if component != "" {
-		lines = append(lines, "# "+plain(component))
+		lines = append(lines, "# "+marked.Line(component))
 	}
 	return lines
 }

@@ -11,6 +11,7 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/envfile"
+	"inzicht/core/marked"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/survey"
@@ -69,7 +70,7 @@ func factsOf(v *contract.Variable, first reads.Read) string {
 	if more := len(v.Reads) - 1; more > 0 {
 		where += fmt.Sprintf(" and %d more", more)
 	}
-	return plain(strings.Join(parts, ", ") + "; read in " + where)
+	return marked.Line(strings.Join(parts, ", ") + "; read in " + where)
 }
 
 // plainOnes gives literals fit for a comment.
@@ -80,16 +81,6 @@ func plainOnes(literals []string) (list []string) {
 		}
 	}
 	return list
-}
-
-// plain makes a text fit for one line of a comment.
-func plain(text string) string {
-	return strings.TrimSpace(strings.Map(func(r rune) rune {
-		if unicode.IsControl(r) || unicode.Is(unicode.Cf, r) || unicode.Is(unicode.Zl, r) || unicode.Is(unicode.Zp, r) {
-			return ' '
-		}
-		return r
-	}, strings.ToValidUTF8(text, "�")))
 }
 
 // harmless gives a value that may stand in an example: the fallback, where all
@@ -116,7 +107,7 @@ var remark = regexp.MustCompile(`(?i)^(todo|fixme|xxx|hack|nolint|noqa|type:|pra
 // comment directly above the read does.
 func aboutOf(s *survey.Survey, v *contract.Variable, r reads.Read) string {
 	if v.About != "" {
-		return plain(v.About)
+		return marked.Line(v.About)
 	}
 	src, err := s.Tree.ReadFile(r.File)
 	if err != nil {
@@ -132,7 +123,7 @@ func aboutOf(s *survey.Survey, v *contract.Variable, r reads.Read) string {
 		said = append(said, string(found[1]))
 	}
 	slices.Reverse(said)
-	return secrecy.MaskParts(plain(sentence(strings.Join(said, " "))))
+	return secrecy.MaskParts(marked.Line(sentence(strings.Join(said, " "))))
 }
 
 const (

@@ -33,7 +33,7 @@ func Reference(s *survey.Survey, component string, before []byte) ([]byte, error
 		if title == "" {
 			title = "Environment variables"
 		}
-		out.WriteString("\n### " + markdown.Cell(plain(title)) + "\n\n")
+		out.WriteString("\n### " + markdown.Cell(marked.Line(title)) + "\n\n")
 		markdown.Head(&out, "variable", "need", "kind", "fallback", "about", "read in")
 		for _, row := range rows {
 			markdown.Row(&out, row...)
@@ -66,16 +66,16 @@ func rowsOf(s *survey.Survey, component string) (rows [][]string) {
 		}
 		var fallbacks, files []string
 		for _, f := range v.Fallbacks {
-			fallbacks = append(fallbacks, markdown.Code(plain(secrecy.Shown(v.Secret, f))))
+			fallbacks = append(fallbacks, markdown.Code(marked.Line(secrecy.Shown(v.Secret, f))))
 		}
 		for _, r := range v.Reads {
-			if file := markdown.Code(plain(r.File)); !slices.Contains(files, file) {
+			if file := markdown.Code(marked.Line(r.File)); !slices.Contains(files, file) {
 				files = append(files, file)
 			}
 		}
 		slices.Sort(files)
 		rows = append(rows, []string{
-			markdown.Code(plain(v.Name)), string(v.Need), markdown.Cell(kindOf(v)), strings.Join(fallbacks, ", "),
+			markdown.Code(marked.Line(v.Name)), string(v.Need), markdown.Cell(kindOf(v)), strings.Join(fallbacks, ", "),
 			markdown.Cell(aboutOf(s, v, leading(v))), strings.Join(files, ", "),
 		})
 	}
@@ -87,7 +87,7 @@ func rowsOf(s *survey.Survey, component string) (rows [][]string) {
 func kindOf(v *contract.Variable) string {
 	text := string(v.Kind)
 	if v.Kind == reads.Choice && !v.Secret && len(v.Literals) > 0 {
-		text = "one of " + plain(strings.Join(plainOnes(v.Literals), ", "))
+		text = "one of " + marked.Line(strings.Join(plainOnes(v.Literals), ", "))
 	}
 	if v.Secret {
 		text += ", secret"

@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"inzicht/core/contract"
+	"inzicht/core/marked"
 	"inzicht/core/reads"
 	"inzicht/core/survey"
 )
@@ -40,9 +41,9 @@ var patterns = map[reads.Kind]string{
 // Schema returns a JSON Schema of the environment that a component reads, or
 // the whole tree for "".
 func Schema(s *survey.Survey, component string) ([]byte, error) {
-	title := "Environment of " + plain(path.Base(s.Tree.Root))
+	title := "Environment of " + marked.Line(path.Base(s.Tree.Root))
 	if component != "" {
-		title = "Environment of " + plain(component)
+		title = "Environment of " + marked.Line(component)
 	}
 	out := schema{Schema: "https://json-schema.org/draft/2020-12/schema", Title: title, Type: "object", Properties: map[string]property{}, Required: []string{}}
 	for i := range s.Contract.Variables {

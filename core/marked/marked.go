@@ -5,6 +5,7 @@ package marked
 import (
 	"fmt"
 	"strings"
+	"unicode"
 )
 
 // Replace returns a text in which a part takes the place of what stands from a
@@ -52,4 +53,15 @@ func lineEnd(text string) string {
 		return "\r\n"
 	}
 	return "\n"
+}
+
+// Line returns a text fit for one line of a comment: without control characters
+// and marks that a reader does not see.
+func Line(text string) string {
+	return strings.TrimSpace(strings.Map(func(r rune) rune {
+		if unicode.IsControl(r) || unicode.In(r, unicode.Cf, unicode.Zl, unicode.Zp) {
+			return ' '
+		}
+		return r
+	}, strings.ToValidUTF8(text, "�")))
 }

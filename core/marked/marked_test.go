@@ -24,3 +24,9 @@ func TestReplace(t *testing.T) {
 		}
 	}
 }
+
+func TestLine(t *testing.T) {
+	if got := Line(" two\nwords\u202e\x1b[1m \xff\u2028 "); got != "two words  [1m \ufffd" {
+		t.Errorf("it is %q", got)
+	}
+}

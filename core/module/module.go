@@ -13,6 +13,7 @@ import (
 	"unicode"
 
 	"inzicht/core/contract"
+	"inzicht/core/envfile"
 	"inzicht/core/marked"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
@@ -119,7 +120,7 @@ func (l *Language) page(s *survey.Survey, o Options, before string) *page {
 	for n := range s.Contract.Variables {
 		v := &s.Contract.Variables[n]
 		list := l.concerning(v, o, component)
-		if v.Ambient || len(list) == 0 {
+		if v.Ambient || len(list) == 0 || !envfile.IsName(v.Name) {
 			continue
 		}
 		e := newSetting(v, list, s.Environments.Exemplified(v.Name))
@@ -202,7 +203,7 @@ func (e *setting) says(v *contract.Variable, before string) string {
 	case before != "":
 		text += " " + before
 	}
-	return plain(text)
+	return strings.ReplaceAll(marked.Line(text), "?>", "? >") // which would end a comment in PHP
 }
 
 // aboutIn returns what the comment of a variable in an earlier module says
@@ -294,16 +295,6 @@ func (e setting) arguments() []string {
 		list = append(list, fewest(e.Fallback))
 	}
 	return list
-}
-
-// plain makes a text fit for one line of a comment.
-func plain(text string) string {
-	return strings.TrimSpace(strings.Map(func(r rune) rune {
-		if unicode.IsControl(r) || unicode.In(r, unicode.Cf, unicode.Zl, unicode.Zp) {
-			return ' '
-		}
-		return r
-	}, strings.ToValidUTF8(text, "�")))
 }
 
 // capital writes a word with a capital.

@@ -31,7 +31,7 @@ var values = map[string]string{
 }
 
 const stated = `
-variable.GATE_NAME = { need = "required", about = "What the gate is called." }
+variable.GATE_NAME = { need = "required", about = "What the gate ?> is called." }
 variable.GATE_PORT = { need = "required", kind = "integer" }
 variable.GATE_LEVEL = { need = "optional", kind = "number" }
 variable.GATE_HORN = { need = "required", kind = "boolean" }
