@@ -4,7 +4,6 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
-	"runtime"
 	"strings"
 	"testing"
 
@@ -22,7 +21,7 @@ func TestFill(t *testing.T) {
 		t.Errorf("status %d: %s%s", status, out, errOut)
 	}
 	first, _ := os.ReadFile(file)
-	if info, err := os.Stat(file); err != nil || info.Mode().Perm() != 0o600 && runtime.GOOS != "windows" {
+	if info, err := os.Stat(file); err != nil || info.Mode().Perm() != 0o600 {
 		t.Errorf("%v, %v", info.Mode(), err)
 	}
 	if out, _, _ := run(t, dir, "fill", ".env", "--generate"); !strings.Contains(out, "nothing to add") {
