@@ -35,8 +35,9 @@ one), checks that the code starts with it, and becomes COMMAND: its signals, exi
 status and terminal are its own. What surrounds it stays; the values of the
 environment come over that, and those of --override over both.
 
-Where a required variable has no value, or a value is not of the kind that the
-code converts it to, it is not started; --anyway starts it all the same.
+Where a required variable has no value or an empty one, or a value is not of the
+kind that the code converts it to, it is not started; --anyway starts it all the
+same.
 
 Exit status: that of COMMAND; 1 it would not start; 2 it could not be started.`,
 		Example: `  inzicht launch -e local -- python3 -m waterlevel
@@ -184,10 +185,14 @@ func (l *launcher) tell(w io.Writer, p *report.Page, e *environment.Environment,
 
 // stop says in a line what keeps the code from starting.
 func stop(f verify.Finding) string {
-	if f.Rule == "missing" {
-		return fmt.Sprintf("%s is required and has no value  (%s:%d)", f.Variable, f.Related[0].File, f.Related[0].Line)
+	if len(f.Related) == 0 || f.Rule == "ill-typed" {
+		return f.Message
 	}
-	return f.Message
+	what := "has no value"
+	if f.Rule == "empty" {
+		what = "is set to nothing"
+	}
+	return fmt.Sprintf("%s is required and %s  (%s:%d)", f.Variable, what, f.Related[0].File, f.Related[0].Line)
 }
 
 // start becomes the command, or where the system cannot do that waits for it.

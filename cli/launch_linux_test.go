@@ -37,6 +37,7 @@ func TestLaunch(t *testing.T) {
 		{"launch -e staging --anyway -- printenv GATE_PORT", 0, "started all the same", ""},
 		{"launch -e staging --anyway -q -- printenv GATE_PORT", 0, "many", "all the same"},
 		{"launch -e staging --override GATE_PORT=7 --override GATE_URL=x -- printenv GATE_PORT", 0, "7", "many"},
+		{"launch -e local --override GATE_URL= -- env", 1, "GATE_URL is required and is set to nothing  (g.py:2)", ""},
 		{"launch -e local --only-contract --override GATE_PROT=9 -- env", 0, "nothing reads GATE_PROT; is GATE_PORT meant?", "LOCKSIDE_EXTRA"},
 		{"launch -e local -- env", 0, "LOCKSIDE_EXTRA=1", ""},
 		{"launch -e local", 2, "a command is expected", ""},

@@ -42,7 +42,7 @@ func TestWork(t *testing.T) {
 		{"layers over what surrounds it", Options{Surroundings: []string{"GATE_URL=x", "HOME=/there", "TERM=dumb", "SEALED=open"}},
 			"GATE_PORT=many GATE_URL=http://gate HOME=/here LEVEL_1=2 MADE=there/x OTHER=1 SEALED=open TERM=dumb", "ill-typed GATE_PORT", ""},
 		{"overrides over both", Options{Overrides: map[string]string{"GATE_PORT": "90", "GATE_URL": ""}},
-			"GATE_PORT=90 GATE_URL= HOME=/here LEVEL_1=2 MADE=there/x OTHER=1", "", ""},
+			"GATE_PORT=90 GATE_URL= HOME=/here LEVEL_1=2 MADE=there/x OTHER=1", "empty GATE_URL", ""},
 		{"only the contract", Options{OnlyContract: true, Surroundings: []string{"TERM=dumb", "EXTRA=1", "LEVEL_2=1"}, Overrides: map[string]string{"MINE": "1"}},
 			"GATE_PORT=many GATE_URL=http://gate HOME=/here LEVEL_1=2 LEVEL_2=1 MINE=1 TERM=dumb", "ill-typed GATE_PORT", ""},
 		{"slips", Options{Surroundings: []string{"GATE_HRON=1"}, Overrides: map[string]string{"GATE_PROT": "1", "GATE_PORT": "1"}, Command: []string{"/usr/bin/env", "-i", "GATE_HORNS=1", "x", "GATE_HOR=1"}},

@@ -131,15 +131,16 @@ func RuleNamed(name string) *Rule {
 
 // Stops returns what keeps code from starting in an environment, which need not
 // be one of the survey's: variables that it does not start without and that have
-// no value, and values that are not of their kind. With a component, only its
-// code counts.
+// no value or an empty one, and values that are not of their kind. With a
+// component, only its code counts.
 func Stops(s *survey.Survey, e *environment.Environment, component string) (list []Finding) {
 	j := newJob(s)
 	j.only = e
-	for _, rule := range []Rule{missing, illTyped} {
+	for _, rule := range []Rule{missing, empty, illTyped} {
 		for _, f := range rule.check(j) {
 			f.Rule, f.Level = rule.Name, cmp.Or(f.Level, rule.Level)
-			if f.Level == Error && (f.Rule != missing.Name || f.Need == reads.Required) && (component == "" || f.Component == component) {
+			stops := f.Need == reads.Required && f.Level != Note || f.Rule == illTyped.Name && f.Level == Error
+			if stops && (component == "" || f.Component == component) {
 				list = append(list, f)
 			}
 		}
