@@ -194,12 +194,12 @@ func (f *finder) serviceLayers(project *composeProject, service types.ServiceCon
 		if !inside || !f.tree.Has(file) {
 			if envFile.Required {
 				where := f.find(project, service.Name, "env_file", "")
-				name := f.writtenEnvFile(project, envFile.Path)
+				name, written := f.writtenEnvFile(project, file)
 				problem := Problem{File: where.File, Line: where.Line, Column: where.Column,
 					Reason: fmt.Sprintf("service %s names %s, which is not in this tree", service.Name, name),
 					Hint:   "Make the file, or give its entry required: false."}
 				if inside {
-					problem.Absent = file
+					problem.Absent = written
 				}
 				f.set.Problems = append(f.set.Problems, problem)
 				layers = append(layers, &Layer{Kind: "env", Label: name, Values: map[string]Value{}, Open: name + ", which is not in this tree"})

@@ -3,6 +3,7 @@ package environment
 import (
 	"errors"
 	"fmt"
+	"path"
 	"path/filepath"
 	"regexp"
 	"slices"
@@ -16,21 +17,27 @@ import (
 // interpolated.
 
 // writtenEnvFile names an env file as the project writes it. A path that is
-// interpolated is not shown, for what it is made of may be a secret.
-func (f *finder) writtenEnvFile(project *composeProject, path string) string {
-	for _, file := range project.files {
-		documents, _ := f.documentsOf(file)
+// interpolated is not shown, for what it is made of may be a secret. whole is
+// the path from the root of the tree where it is written as it is.
+func (f *finder) writtenEnvFile(project *composeProject, file string) (name, whole string) {
+	name = "an env file by an interpolated path"
+	for _, from := range project.files {
+		documents, _ := f.documentsOf(from)
 		for _, d := range documents {
 			for _, s := range entries(at(d.root, "services")) {
 				for _, n := range envFilesOf(s.value) {
-					if !strings.Contains(n.Value, "$") && filepath.Base(n.Value) == filepath.Base(path) {
-						return "the env file " + filepath.Base(path)
+					if strings.Contains(n.Value, "$") || filepath.Base(n.Value) != filepath.Base(file) {
+						continue
+					}
+					name = "the env file " + filepath.Base(file)
+					if written, inside := f.tree.Inside(path.Join(path.Dir(from), n.Value)); inside && written == file {
+						return name, written
 					}
 				}
 			}
 		}
 	}
-	return "an env file by an interpolated path"
+	return name, ""
 }
 
 // envFilesOf gives the paths under env_file of a service.
