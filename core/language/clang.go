@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -9,6 +10,7 @@ import (
 var clang = &reads.Language{
 	Name:       "c",
 	Extensions: []string{".c", ".h", ".cc", ".cpp", ".cxx", ".c++", ".hh", ".hpp", ".hxx", ".inl", ".ipp", ".m", ".mm", ".ino"},
+	Grammar:    clangGrammar,
 	Table: &syntax.Table{
 		Arrows:       true,
 		LineComments: cComments, BlockComments: cBlocks, Splice: true,
@@ -74,4 +76,13 @@ func defines(f *syntax.File, o *reads.Outline) {
 			o.Bind(f.Text(i+2), reads.Binding{At: i + 2, Value: reads.Range{Lo: i + 3, Hi: end}, Function: -1})
 		}
 	}
+}
+
+var clangGrammar = &parse.Grammar{
+	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
+	Binary: []string{"||", "&&", "|", "^", "&", "== !=", "< > <= >= <=>", "<< >>", "+ -", "* / %"},
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - + ~ * & ++ -- sizeof co_await", Suffix: "++ --", Member: ". -> ::",
+	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",
+	Return: "return co_return", Throw: "throw", Leave: "break continue goto", Class: "class struct union enum namespace", Import: "include using", Declare: "auto",
+	Modifier: "static extern inline const volatile register virtual explicit friend constexpr typedef unsigned signed public private protected", Nothing: "NULL nullptr", Bool: "true false",
 }

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -10,6 +11,7 @@ var csharpHoles = []syntax.Hole{{Open: "{", Close: "}", Doubled: true}}
 var csharp = &reads.Language{
 	Name:       "csharp",
 	Extensions: []string{".cs", ".csx", ".cshtml", ".razor"},
+	Grammar:    csharpGrammar,
 	Table: &syntax.Table{
 		LineComments: cComments, BlockComments: cBlocks, WordStart: "@",
 		Strings: []syntax.StringForm{
@@ -77,4 +79,13 @@ func csharpImports(f *syntax.File, o *reads.Outline) {
 			o.Skip(reads.Range{Lo: i, Hi: i + 6})
 		}
 	}
+}
+
+var csharpGrammar = &parse.Grammar{
+	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true, Labels: true, Brackets: true,
+	Binary: []string{"??", "||", "&&", "|", "^", "&", "== !=", "< > <= >= is", "<< >>", "+ -", "* / %", ".."}, Right: "??",
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>= ??=", Prefix: "! - + ~ ++ -- await ref out & ^", Suffix: "++ -- !", Member: ". ?. ::", Casts: "as",
+	If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
+	Return: "return", Throw: "throw", Leave: "break continue goto", Class: "class interface enum record struct namespace", Import: "using", With: "lock fixed unchecked checked", Declare: "var",
+	Modifier: "public private protected internal static readonly const abstract virtual override sealed async partial extern unsafe new required file", Nothing: "null", Bool: "true false",
 }

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -10,6 +11,7 @@ var dartHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
 var dart = &reads.Language{
 	Name:       "dart",
 	Extensions: []string{".dart"},
+	Grammar:    dartGrammar,
 	Table: &syntax.Table{
 		LineComments: cComments, BlockComments: cBlocksNest,
 		Strings: []syntax.StringForm{
@@ -52,4 +54,13 @@ var dart = &reads.Language{
 	Nothing:     []string{"null"},
 	WordOr:      []string{"??"},
 	Force:       "!",
+}
+
+var dartGrammar = &parse.Grammar{
+	Layout: parse.Braces, Ternary: true, Typed: true, Records: true, Angles: true, Arrow: "=>", Labels: true,
+	Binary: []string{"??", "||", "&&", "== !=", "< > <= >= is", "|", "^", "&", "<< >> >>>", "+ -", "* / % ~/"}, Right: "??",
+	Assign: "= += -= *= /= %= ??= &= |= ^= <<= >>=", Prefix: "! - ~ ++ -- await ... ...?", Suffix: "++ -- !", Member: ". ?. .. ?..", Casts: "as",
+	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch on", Finally: "finally",
+	Return: "return", Throw: "throw rethrow", Leave: "break continue", Class: "class mixin enum extension", Import: "import export part library", Declare: "var final const late",
+	Modifier: "static abstract external covariant required factory async", Nothing: "null", Bool: "true false",
 }

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -8,6 +9,7 @@ import (
 var java = &reads.Language{
 	Name:       "java",
 	Extensions: []string{".java"},
+	Grammar:    javaGrammar,
 	Table: &syntax.Table{
 		LineComments: cComments, BlockComments: cBlocks, WordStart: "$", WordPart: "$",
 		Strings: []syntax.StringForm{textBlock, plainString, character},
@@ -119,4 +121,13 @@ func staticImports(f *syntax.File, o *reads.Outline) {
 			o.Import(f.Text(bound), "System."+f.Text(last), 0)
 		}
 	}
+}
+
+var javaGrammar = &parse.Grammar{
+	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true,
+	Binary: []string{"||", "&&", "|", "^", "&", "== !=", "< > <= >= instanceof", "<< >> >>>", "+ -", "* / %"},
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>= >>>=", Prefix: "! - + ~ ++ --", Suffix: "++ --", Member: ". ::",
+	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
+	Return: "return", Throw: "throw", Leave: "break continue", Class: "class interface enum record", Import: "import package", With: "synchronized", Declare: "var",
+	Modifier: "public private protected static final abstract native synchronized transient volatile strictfp default sealed", Nothing: "null", Bool: "true false",
 }

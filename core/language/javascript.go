@@ -3,6 +3,7 @@ package language
 import (
 	"strings"
 
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -32,6 +33,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 	l := &reads.Language{
 		Name:       name,
 		Extensions: extensions,
+		Grammar:    javascriptGrammar,
 		Table: &syntax.Table{
 			LineComments:  []string{"//"},
 			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
@@ -148,4 +150,15 @@ func importedPath(module, name string) string {
 		return module
 	}
 	return module + "." + name
+}
+
+var javascriptGrammar = &parse.Grammar{
+	Layout: parse.Braces, Ternary: true, Records: true, Angles: true, Arrow: "=>",
+	Binary: []string{"?? ||", "&&", "|", "^", "&", "== != === !==", "< > <= >= instanceof in", "<< >> >>>", "+ -", "* / %", "**"}, Right: "**",
+	Assign: "= += -= *= /= %= **= <<= >>= >>>= &= |= ^= &&= ||= ??=", Prefix: "! - + ~ typeof void delete await yield ... ++ --", Suffix: "++ -- !",
+	Member: ". ?.", Casts: "as satisfies",
+	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
+	Return: "return", Throw: "throw", Leave: "break continue debugger", Function: "function", Class: "class interface enum namespace", Import: "import",
+	Declare: "const let var", Modifier: "async export default public private protected readonly static abstract declare override get set",
+	Nothing: "null undefined", Bool: "true false",
 }

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -10,6 +11,7 @@ var kotlinHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
 var kotlin = &reads.Language{
 	Name:       "kotlin",
 	Extensions: []string{".kt", ".kts"},
+	Grammar:    kotlinGrammar,
 	Table: &syntax.Table{
 		LineComments: cComments, BlockComments: cBlocksNest,
 		Strings: []syntax.StringForm{
@@ -33,4 +35,13 @@ var kotlin = &reads.Language{
 	Nothing:     []string{"null"},
 	WordOr:      []string{"?:"},
 	Force:       "!!",
+}
+
+var kotlinGrammar = &parse.Grammar{
+	Layout: parse.Braces, LineEnds: true, Closures: true, Choices: true, Angles: true, Keywords: true, Leading: ". ?. ?: && || as as?",
+	Binary: []string{"||", "&&", "== != === !==", "< > <= >=", "in !_in is !_is", "?:", "until downTo step to shl shr and or xor ..", "+ -", "* / %"},
+	Assign: "= += -= *= /= %=", Prefix: "! - + ++ -- *", Suffix: "++ -- !!", Member: ". ?. ::", Casts: "as",
+	If: "if", Else: "else", Loop: "for while do", Switch: "when", Try: "try", Catch: "catch", Finally: "finally",
+	Return: "return", Throw: "throw", Leave: "break continue", Function: "fun", Class: "class interface object", Import: "import package", Declare: "val var",
+	Modifier: "public private protected internal open abstract final override suspend inline data sealed enum companion const lateinit operator infix external tailrec annotation inner vararg actual expect", Nothing: "null", Bool: "true false",
 }

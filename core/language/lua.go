@@ -1,12 +1,14 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
 
 var lua = &reads.Language{
 	Name: "lua", Extensions: []string{".lua", ".rockspec"}, Interpreters: []string{"lua", "luajit"},
+	Grammar: luaGrammar,
 	Table: &syntax.Table{
 		Strings: []syntax.StringForm{
 			{Open: `"`, Close: `"`, Backslash: true},
@@ -40,4 +42,12 @@ var lua = &reads.Language{
 	WordOr:      []string{"or"},
 	Concat:      []string{".."},
 	Formats:     []string{"string.format"},
+}
+
+var luaGrammar = &parse.Grammar{
+	Layout: parse.Worded, Records: true, Commands: false,
+	Binary: []string{"or", "and", "< > <= >= ~= ==", "|", "~", "&", "<< >>", "..", "+ -", "* / // %", "^"}, Right: ".. ^",
+	Assign: "=", Prefix: "not - # ~", Member: ". :",
+	If: "if", Elif: "elseif", Else: "else", Loop: "for while repeat", Finally: "until", Return: "return", Leave: "break goto", Function: "function", Declare: "local", With: "do",
+	Nothing: "nil", Bool: "true false", Then: "then do",
 }

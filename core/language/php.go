@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -19,6 +20,7 @@ var (
 func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language {
 	return &reads.Language{
 		Name: "php", Extensions: extensions, Interpreters: []string{"php"},
+		Grammar: phpGrammar,
 		Table: &syntax.Table{
 			LineComments:  []string{"//", "#"},
 			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
@@ -106,4 +108,14 @@ func phpOutline(f *syntax.File) *reads.Outline {
 		}
 	}
 	return o
+}
+
+var phpGrammar = &parse.Grammar{
+	Layout: parse.Braces, Ternary: true, Labels: true, Arrow: "=>", ParenCasts: true, Brackets: true,
+	Binary: []string{"or", "xor", "and", "?:", "??", "||", "&&", "|", "^", "&", "== != === !== <> <=>", "< > <= >=", "<< >>", ". + -", "* / %", "instanceof", "**"}, Right: "** ??",
+	Assign: "= += -= *= /= .= %= **= ??= <<= >>= &= |= ^=", Prefix: "! - + ~ @ & ... new clone print echo yield await ++ -- include include_once require require_once throw", Suffix: "++ --",
+	Member: "-> ?-> ::", LambdaWords: "fn",
+	If: "if", Elif: "elseif", Else: "else", Loop: "for foreach while do", Switch: "switch match", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
+	Return: "return exit die", Leave: "break continue", Function: "function", Class: "class interface trait enum", Import: "use namespace",
+	Modifier: "public private protected static abstract final readonly var const", Nothing: "null NULL", Bool: "true false TRUE FALSE",
 }

@@ -3,6 +3,7 @@ package language
 import (
 	"strings"
 
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -14,6 +15,7 @@ var python = &reads.Language{
 	Extensions:   []string{".py", ".pyi", ".pyw"},
 	Names:        []string{"SConstruct", "SConscript", "wscript"},
 	Interpreters: []string{"python", "pypy"},
+	Grammar:      pythonGrammar,
 	Table: &syntax.Table{
 		LineComments: []string{"#"}, ColonEnds: true,
 		Strings: []syntax.StringForm{
@@ -186,4 +188,13 @@ func pythonFrom(f *syntax.File, o *reads.Outline, module string, i int) int {
 		i = next + 1
 	}
 	return i
+}
+
+var pythonGrammar = &parse.Grammar{
+	Layout: parse.Indented, LineEnds: true, IfLater: true, Records: true, Keywords: true, Comprehends: true,
+	Binary: []string{":=", "or", "and", "in not_in is is_not < > <= >= != == <>", "|", "^", "&", "<< >>", "+ -", "* / // % @", "**"}, Right: "** :=",
+	Assign: "= += -= *= /= //= %= @= &= |= ^= >>= <<= **=", Prefix: "not - + ~ await * ** yield", Member: ".", LambdaWords: "lambda",
+	If: "if", Elif: "elif", Else: "else", Loop: "for while", Switch: "match", Case: "case", Try: "try", Catch: "except", Finally: "finally",
+	Return: "return", Throw: "raise", Leave: "break continue pass", Function: "def", Class: "class", Import: "import from", With: "with", Modifier: "async",
+	Nothing: "None", Bool: "True False",
 }

@@ -3,6 +3,7 @@ package language
 import (
 	"strings"
 
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -28,6 +29,7 @@ var (
 func rubyLanguage(name string, islands []syntax.Island, extensions []string, names ...string) *reads.Language {
 	l := &reads.Language{
 		Name: name, Extensions: extensions, Names: names, Interpreters: []string{"ruby", "jruby"},
+		Grammar: rubyGrammar,
 		Table: &syntax.Table{
 			LineComments:  []string{"#"},
 			BlockComments: []syntax.BlockComment{{Open: "=begin", Close: "\n=end", LineStart: true}},
@@ -94,4 +96,13 @@ func wordSet(list string) map[string]bool {
 		m[w] = true
 	}
 	return m
+}
+
+var rubyGrammar = &parse.Grammar{
+	Layout: parse.Worded, LineEnds: true, Ternary: true, Records: true, Commands: true, Labels: true, Closures: true, Choices: true, Leading: ". &.",
+	Binary: []string{"or and", ".. ...", "||", "&&", "<=> == === != =~ !~", "< > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %", "**"}, Right: "**",
+	Assign: "= += -= *= /= %= **= ||= &&= <<= >>= |= &= ^=", Prefix: "! - + ~ not & * ** defined? ..", Member: ". &. ::", LambdaWords: "lambda_",
+	If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "while until for", Switch: "case", Case: "when in", Try: "begin", Catch: "rescue", Finally: "ensure",
+	Return: "return", Throw: "raise fail", Leave: "break next redo retry", Function: "def", Class: "class module", Import: "require require_relative load",
+	Nothing: "nil", Bool: "true false", Later: "if unless while until rescue", Then: "then do",
 }

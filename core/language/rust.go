@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -8,6 +9,7 @@ import (
 var rust = &reads.Language{
 	Name:       "rust",
 	Extensions: []string{".rs"},
+	Grammar:    rustGrammar,
 	Table: &syntax.Table{
 		LineComments: cComments, BlockComments: cBlocksNest,
 		Strings: []syntax.StringForm{
@@ -125,4 +127,12 @@ func lastDot(s string) int {
 		}
 	}
 	return -1
+}
+
+var rustGrammar = &parse.Grammar{
+	Layout: parse.Braces, Choices: true, Bars: true, Angles: true,
+	Binary: []string{".. ..=", "||", "&&", "== != < > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %"},
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
+	If: "if", Else: "else", Loop: "for while loop", Switch: "match", Return: "return", Leave: "break continue", Function: "fn", Class: "struct enum trait impl mod union",
+	Import: "use extern", Declare: "let static const", With: "unsafe async", Modifier: "pub async default unsafe", Nothing: "None", Bool: "true false",
 }

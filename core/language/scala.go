@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -10,6 +11,7 @@ var scalaHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
 var scala = &reads.Language{
 	Name:       "scala",
 	Extensions: []string{".scala", ".sc", ".sbt"},
+	Grammar:    scalaGrammar,
 	Table: &syntax.Table{
 		LineComments: cComments, BlockComments: cBlocksNest,
 		Strings: []syntax.StringForm{
@@ -64,4 +66,13 @@ func scalaImports(f *syntax.File, o *reads.Outline) {
 			}
 		}
 	}
+}
+
+var scalaGrammar = &parse.Grammar{
+	Layout: parse.Braces, LineEnds: true, Closures: true, Choices: true, Keywords: true, Arrow: "=>", Leading: ".",
+	Binary: []string{"||", "&&", "|", "^", "&", "== != eq ne", "< > <= >=", "-> :: ::: ++", "+ -", "* / %"},
+	Assign: "= += -= *= /=", Prefix: "! - + ~ new", Member: ".",
+	If: "if", Else: "else", Loop: "for while do", Switch: "match_", Case: "case", Try: "try", Catch: "catch", Finally: "finally",
+	Return: "return", Throw: "throw", Function: "def", Class: "class object trait enum", Import: "import package", Declare: "val var",
+	Modifier: "private protected override final sealed implicit lazy abstract case inline given", Nothing: "null None", Bool: "true false",
 }

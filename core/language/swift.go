@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -10,6 +11,7 @@ var swiftHoles = []syntax.Hole{{Open: `\(`, Close: ")"}}
 var swift = &reads.Language{
 	Name:       "swift",
 	Extensions: []string{".swift"},
+	Grammar:    swiftGrammar,
 	Table: &syntax.Table{
 		LineComments: cComments, BlockComments: cBlocksNest,
 		Strings: []syntax.StringForm{
@@ -47,4 +49,13 @@ var swift = &reads.Language{
 	Nothing:     []string{"nil"},
 	WordOr:      []string{"??"},
 	Force:       "!",
+}
+
+var swiftGrammar = &parse.Grammar{
+	Layout: parse.Braces, LineEnds: true, Closures: true, Choices: true, Ternary: true, Angles: true, Labels: true, Leading: ". ?. && || ?? ? : + -",
+	Binary: []string{"||", "&&", "== != === !== < > <= >= ~=", "??", "is", "... ..<", "+ - |", "* / % &", "<< >>"}, Right: "??",
+	Assign: "= += -= *= /= %= &= |= ^=", Prefix: "! - + ~ & try await inout ...", Suffix: "! ?", Member: ". ?.", Casts: "as",
+	If: "if", Unless: "guard", Else: "else", Loop: "for while repeat", Switch: "switch", Case: "case", Default: "default", Try: "do", Catch: "catch",
+	Return: "return", Throw: "throw", Leave: "break continue fallthrough", Function: "func init", Class: "class struct enum protocol extension actor", Import: "import", Declare: "let var",
+	Modifier: "public private fileprivate internal open static final override mutating convenience required lazy weak unowned async indirect @objc nonisolated", Nothing: "nil", Bool: "true false",
 }

@@ -3,6 +3,7 @@ package reads
 import (
 	"bytes"
 
+	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
 
@@ -14,8 +15,10 @@ type Language struct {
 	Extensions   []string // with the dot, lower case
 	Names        []string // whole file names
 	Interpreters []string // of a #! line
-	Table        *syntax.Table
-	Outline      func(*syntax.File) *Outline // how to find functions, blocks and names
+	// Grammar describes how the language is written, as far as the tree goes.
+	Grammar *parse.Grammar
+	Table   *syntax.Table
+	Outline func(*syntax.File) *Outline // how to find functions, blocks and names
 
 	// Triggers are whole words of which every file that reads the
 	// environment itself holds at least one. A file without is not scanned.

@@ -1,0 +1,183 @@
+package parse
+
+// condition parses the head of a statement, up to its block.
+func (p *parser) condition() {
+	head := p.head
+	p.head = true
+	if p.is("(") && p.g.Layout == Braces && p.headEnds(p.mate(p.at)+1) {
+		p.within(p.at, p.headParts)
+	} else {
+		p.headPart()
+		for p.at < p.end && !p.newLine() && (p.take(",") || p.take(";")) {
+			p.headPart()
+		}
+	}
+	p.head = head
+}
+
+// headEnds reports whether the head of a statement ends before a token.
+func (p *parser) headEnds(i int) bool {
+	text := p.textAt(i)
+	_, isOp := p.g.ops[text]
+	return !isOp && !p.g.sets[setMember][text] && !(text == "?" && p.g.Ternary)
+}
+
+// headParts parses what a head holds in parentheses.
+func (p *parser) headParts() {
+	p.inside++
+	for p.at < p.end {
+		before := p.at
+		if p.take(";") || p.take(",") {
+			continue
+		}
+		p.headPart()
+		if p.at == before {
+			p.at++
+		}
+	}
+}
+
+// headPart parses a condition, or a declaration in a head.
+func (p *parser) headPart() {
+	from, mark := p.at, len(p.stack)
+	switch {
+	case p.wordAt(p.at) == wordDeclare || p.is("let"):
+		p.add(p.declaration(from, mark))
+	case p.g.Typed && p.typedName(p.at) > 0:
+		p.at = p.typedName(p.at)
+		p.add(p.declared(from, mark))
+	default:
+		p.add(p.expression(levelAssign))
+	}
+	if p.loopHead {
+		p.loopHead = false
+		for p.take(",") {
+			p.loopHead = true
+			p.add(p.expression(levelBinary))
+			p.loopHead = false
+		}
+	}
+	for p.is("in") || p.is("of") || p.is(":") && p.inside > 0 || p.is("as") || p.is("<-") {
+		p.at++
+		p.add(p.expression(levelAssign))
+	}
+}
+
+// conditional parses if, with what follows it.
+func (p *parser) conditional() int32 {
+	from, mark := p.at, len(p.stack)
+	unless := p.wordAt(p.at) == wordUnless
+	p.at++
+	own := len(p.stack)
+	p.condition()
+	if unless && len(p.stack) > own {
+		p.add(p.make(Unary, from, from, own))
+	}
+	p.take("then")
+	if unless && p.g.Layout == Braces {
+		p.take("else") // guard … else { … }
+	}
+	p.add(p.block())
+	if p.is(";") && p.wordAt(p.at+1) == wordElse {
+		p.at++
+	}
+	p.otherwise()
+	return p.make(If, from, from, mark)
+}
+
+// otherwise parses elif and else.
+func (p *parser) otherwise() {
+	switch {
+	case p.wordAt(p.at) == wordElif:
+		p.first = p.at
+		p.add(p.conditional()) // which takes the end
+	case p.wordAt(p.at) == wordElse && p.wordAt(p.at+1) == wordIf && p.g.Layout != Worded:
+		p.at++
+		p.add(p.conditional())
+	case p.wordAt(p.at) == wordElse && !p.g.sets[setArrow][p.textAt(p.at+1)]:
+		p.first = p.at
+		p.at++
+		p.add(p.block())
+		p.closed()
+	default:
+		p.closed()
+	}
+}
+
+func (p *parser) loop() int32 {
+	from, mark := p.at, len(p.stack)
+	word := p.text()
+	p.at++
+	if p.is("await") || p.is("each") {
+		p.at++
+	}
+	if word == "do" || word == "repeat" || word == "loop" && p.is("{") {
+		p.add(p.block())
+		if p.is("while") || p.is("until") {
+			p.at++
+			p.condition()
+		}
+		p.closed()
+		return p.make(Loop, from, from, mark)
+	}
+	if !p.startsBlock(p.at) || p.g.Layout == Worded {
+		p.loopHead = word == "for" || word == "foreach"
+		p.condition()
+		p.loopHead = false
+	}
+	p.take("do")
+	p.add(p.block())
+	if p.g.Layout == Indented && p.wordAt(p.at) == wordElse {
+		p.first = p.at
+		p.at++
+		p.add(p.block())
+	}
+	p.closed()
+	return p.make(Loop, from, from, mark)
+}
+
+func (p *parser) trying() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at++
+	if p.is("(") && p.g.Layout == Braces { // try (resource) { … }
+		p.condition()
+	}
+	p.add(p.block())
+	p.catches()
+	p.closed()
+	return p.make(Try, from, from, mark)
+}
+
+// catches parses catch, rescue, else and finally behind a block.
+func (p *parser) catches() {
+	for p.at < p.end {
+		from, mark := p.at, len(p.stack)
+		p.first = from
+		switch p.wordAt(p.at) {
+		case wordCatch:
+			p.at++
+			head := p.head
+			p.head = true
+			switch {
+			case p.is("(") && p.g.Layout == Braces:
+				p.within(p.at, func() { p.inside++; p.all() })
+			case !p.startsBlock(p.at):
+				for p.at < p.end && !p.startsBlock(p.at) && !p.has(setThen) && !p.newLine() {
+					before := p.at
+					p.add(p.expression(levelChoice))
+					if p.is("=>") || p.is("as") || p.is(",") || p.at == before {
+						p.at++
+					}
+				}
+			}
+			p.head = head
+			p.add(p.block())
+			p.add(p.make(Catch, from, from, mark))
+		case wordFinally, wordElse:
+			p.at++
+			p.add(p.block())
+		default:
+			return
+		}
+	}
+}

@@ -1,0 +1,252 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// suffix parses what stands behind an operand and belongs to it: a member, a
+// key, arguments; 0 where nothing does.
+func (p *parser) suffix(node int32, from int) int32 {
+	if p.newLine() {
+		return 0
+	}
+	token := p.f.Tokens[p.at]
+	mark, at := len(p.stack), p.at
+	text := p.text()
+	switch {
+	case text != "" && p.g.sets[setMember][text]:
+		return p.member(node, from)
+	case token.Kind == syntax.Open && text == "(" && !(token.NewLine && p.g.LineEnds && p.inside == 0):
+		if p.g.Commands && token.SpaceAhead {
+			return 0
+		}
+		p.add(node)
+		p.arguments()
+		p.trailing()
+		return p.make(Call, from, at, mark)
+	case token.Kind == syntax.Open && text == "[":
+		if p.g.Commands && token.SpaceAhead || token.NewLine && p.inside == 0 && p.g.LineEnds {
+			return 0
+		}
+		p.add(node)
+		p.elements()
+		return p.make(Index, from, at, mark)
+	case text == "{" && p.g.Closures && !p.head && !token.NewLine && p.isCallee(node):
+		p.add(node)
+		p.trailing()
+		return p.make(Call, from, at, mark)
+	case text == "do" && p.g.Layout == Worded && p.g.Closures && !p.head:
+		p.add(node)
+		p.trailing()
+		return p.make(Call, from, at, mark)
+	case text == "<" && p.g.Angles && p.angles() > 0:
+		end := p.angles()
+		if p.textAt(end) != "(" && p.textAt(end) != "{" && !p.g.sets[setMember][p.textAt(end)] {
+			return 0
+		}
+		p.at = end
+		p.add(node)
+		return p.make(Wrapper, from, at, mark)
+	case text != "" && p.g.sets[setSuffix][text] && !p.suffixIsMore(text):
+		p.at++
+		p.add(node)
+		return p.make(Wrapper, from, at, mark)
+	case (token.Kind == syntax.Quote || token.Kind == syntax.String) && !token.SpaceAhead && p.t.Nodes[node].Kind <= Member && p.t.Nodes[node].Kind != Text && p.t.Nodes[node].Kind != Template:
+		p.add(node)
+		p.add(p.primary())
+		return p.make(Call, from, at, mark)
+	case p.g.Commands && p.isCallee(node) && p.beginsArgument():
+		return p.command(node, from)
+	}
+	return 0
+}
+
+// suffixIsMore reports whether what may be a suffix goes on as a binary operator.
+func (p *parser) suffixIsMore(text string) bool {
+	return p.g.ops[text].level > 0 && p.at+1 < p.end && !p.f.Tokens[p.at+1].NewLine && p.beginsOperand(p.at+1)
+}
+
+// isCallee reports whether a node can be called without parentheses.
+func (p *parser) isCallee(node int32) bool {
+	switch p.t.Nodes[node].Kind {
+	case Name, Member, Call:
+		return true
+	}
+	return false
+}
+
+// member parses .name, ?.name, ::name, .[key] and .(arguments).
+func (p *parser) member(object int32, from int) int32 {
+	mark := len(p.stack)
+	p.at++
+	p.add(object)
+	switch token := p.kind(); {
+	case p.is("["):
+		at := p.at
+		p.elements()
+		return p.make(Index, from, at, mark)
+	case p.is("("):
+		at := p.at
+		p.arguments()
+		return p.make(Call, from, at, mark)
+	case p.is("{"): // ${name}: and the like
+		at := p.at
+		p.braced()
+		return p.make(Index, from, at, mark)
+	case p.is("<") && p.angles() > 0: // ::<T>
+		p.at = p.angles()
+		return p.make(Wrapper, from, from, mark)
+	case token == syntax.Word || token == syntax.Number || token == syntax.String || token == syntax.Quote:
+		at := p.at
+		p.at++
+		if token == syntax.Quote {
+			p.at = min(p.mate(at)+1, p.end)
+		}
+		return p.make(Member, from, at, mark)
+	case p.at < p.end && !p.f.Tokens[p.at].NewLine && token == syntax.Punct && (p.is("*") || p.is("#") || p.is("!")):
+		p.at++
+		if p.kind() == syntax.Word && !p.f.Tokens[p.at].SpaceAhead {
+			p.at++
+		}
+		return p.make(Member, from, p.at-1, mark)
+	}
+	return p.make(Wrapper, from, from, mark)
+}
+
+// arguments parses what stands in parentheses behind what is called.
+func (p *parser) arguments() {
+	p.within(p.at, func() {
+		p.inside++
+		p.list(p.argument)
+	})
+}
+
+// elements parses what stands in brackets.
+func (p *parser) elements() {
+	p.within(p.at, func() {
+		p.inside++
+		p.list(p.argument)
+	})
+}
+
+// list parses elements between commas, to the end.
+func (p *parser) list(element func() int32) {
+	for p.at < p.end {
+		before := p.at
+		if p.take(",") || p.take(";") {
+			continue
+		}
+		p.add(element())
+		if p.at < p.end && !p.is(",") && !p.is(";") {
+			p.rest()
+		}
+		if p.at == before {
+			p.at++
+		}
+	}
+}
+
+// rest parses what an element leaves over, up to the next comma: the for of a
+// comprehension, and what is not understood.
+func (p *parser) rest() {
+	from, mark := p.at, len(p.stack)
+	if p.g.Comprehends && (p.is("for") || p.is("async")) {
+		for p.at < p.end && !p.is(",") {
+			if word := p.text(); word == "for" || word == "async" || word == "in" || word == "if" {
+				p.at++
+				continue
+			}
+			before := p.at
+			p.loopHead = p.textAt(p.at-1) == "for"
+			p.add(p.expression(levelBinary))
+			for p.loopHead && p.take(",") {
+				p.add(p.expression(levelBinary))
+			}
+			p.loopHead = false
+			if p.at == before {
+				p.at++
+			}
+		}
+		p.add(p.make(Loop, from, from, mark))
+		return
+	}
+	for p.at < p.end && !p.is(",") && !p.is(";") {
+		before := p.at
+		p.add(p.expression(levelAssign))
+		if p.at == before {
+			p.at++
+		}
+	}
+	p.add(p.make(Unknown, from, -1, mark))
+}
+
+// argument parses one argument: name: value, name=value or an expression.
+func (p *parser) argument() int32 {
+	from, mark := p.at, len(p.stack)
+	if p.kind() == syntax.Word {
+		next := p.textAt(p.at + 1)
+		if p.g.Labels && next == ":" && p.textAt(p.at+2) != ":" || p.g.Keywords && next == "=" {
+			p.at += 2
+			p.add(p.expression(levelAssign))
+			return p.make(Pair, from, from, mark)
+		}
+	}
+	node := p.expression(levelAssign)
+	if sign := p.text(); sign == "=>" || sign == "->" && p.g.Records || sign == ":" && p.g.Labels {
+		at := p.at
+		p.at++
+		p.add(node)
+		p.add(p.expression(levelAssign))
+		return p.make(Pair, from, at, mark)
+	}
+	return node
+}
+
+// trailing parses the block behind a call, as a Lambda.
+func (p *parser) trailing() {
+	for p.g.Closures && !p.head && p.at < p.end {
+		switch {
+		case p.is("{") && !p.f.Tokens[p.at].NewLine:
+			p.add(p.closure())
+		case p.is("do") && p.g.Layout == Worded:
+			p.add(p.doBlock())
+		default:
+			return
+		}
+	}
+}
+
+// beginsArgument reports whether what follows a name is the first argument of a
+// call without parentheses.
+func (p *parser) beginsArgument() bool {
+	t := p.f.Tokens[p.at]
+	if !t.SpaceAhead || t.NewLine || p.head && p.is("{") {
+		return false
+	}
+	switch t.Kind {
+	case syntax.Word:
+		w := p.wordAt(p.at)
+		_, isOp := p.g.ops[p.text()]
+		return !isOp && !p.has(setLater) && !p.has(setThen) && (w == wordNone || w == wordNothing || w == wordBool || w == wordLambda || w == wordIf && p.g.Choices && !p.has(setLater))
+	case syntax.Number, syntax.String, syntax.Quote, syntax.Regex:
+		return true
+	case syntax.Open:
+		return p.is("[") || p.is("(")
+	}
+	text := p.text()
+	tight := p.at+1 < p.end && !p.f.Tokens[p.at+1].SpaceAhead
+	return tight && (text == ":" || text == "*" || text == "&" || text == "-" || text == "::" || text == "->" || text == "!" || text == "**")
+}
+
+// command parses the arguments of a call without parentheses.
+func (p *parser) command(callee int32, from int) int32 {
+	mark, at := len(p.stack), p.at
+	p.add(callee)
+	for p.at < p.end && !p.newLine() {
+		before := p.at
+		p.add(p.argument())
+		if !p.take(",") || p.at == before {
+			break
+		}
+	}
+	p.trailing()
+	return p.make(Call, from, at, mark)
+}

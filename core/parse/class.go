@@ -1,0 +1,123 @@
+package parse
+
+import "inzicht/core/syntax"
+
+func (p *parser) classDeclaration() int32 {
+	from, mark := p.at, len(p.stack)
+	name := -1
+	for p.at++; p.kind() == syntax.Word && p.wordAt(p.at) == wordClass; p.at++ { // enum class, case class
+	}
+	if p.kind() == syntax.Word && p.wordAt(p.at) == wordNone {
+		name = p.at
+		p.at++
+	}
+	p.classHead()
+	if p.startsBlock(p.at) || p.g.Layout == Worded {
+		p.add(p.body())
+		p.closed()
+	} else {
+		p.take(";")
+	}
+	return p.make(Class, from, name, mark)
+}
+
+// classHead parses what stands between the name of a class and its body: bases,
+// parameters, types.
+func (p *parser) classHead() {
+	head := p.head
+	p.head = true
+	for p.at < p.end && !p.is("{") && !p.is(";") {
+		if p.g.Layout == Indented && p.is(":") || p.f.Tokens[p.at].NewLine && p.g.LineEnds && !p.is(":") && !p.is("extends") && !p.is("where") && !p.is("with") && p.textAt(p.at-1) != "," && p.textAt(p.at-1) != ":" {
+			break
+		}
+		switch {
+		case p.is("("):
+			if p.g.Layout == Indented || p.textAt(p.at-1) != "" && p.wordAt(p.at-1) != wordNone {
+				p.arguments()
+			} else {
+				p.parameters()
+			}
+		case p.is("<") && p.angles() > 0:
+			p.at = p.angles()
+		case p.kind() == syntax.Word && p.wordAt(p.at) == wordNone && p.text() != "extends" && p.text() != "implements" && p.text() != "with" && p.text() != "where":
+			before := p.at
+			p.add(p.operand())
+			if p.at == before {
+				p.at++
+			}
+		case p.kind() == syntax.Open:
+			p.add(p.bracket())
+		default:
+			p.at++
+		}
+	}
+	p.head = head
+}
+
+// body parses the block of a class, in which functions need no word.
+func (p *parser) body() int32 {
+	class := p.class
+	from, mark := p.at, len(p.stack)
+	defer func() { p.class = class }()
+	if !p.is("{") {
+		p.class = true
+		return p.block()
+	}
+	p.within(p.at, func() {
+		p.inside, p.class = 0, true
+		p.statements()
+	})
+	return p.make(Block, from, -1, mark)
+}
+
+// creation parses new T(arguments), with a body or an initialiser.
+func (p *parser) creation() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at++
+	if p.kind() == syntax.Word {
+		callee := p.at
+		p.at++
+		name := p.make(Name, callee, callee, len(p.stack))
+		for p.has(setMember) && p.kindAt(p.at+1) == syntax.Word {
+			at := p.at + 1
+			p.at += 2
+			own := len(p.stack)
+			p.add(name)
+			name = p.make(Member, callee, at, own)
+		}
+		p.add(name)
+	}
+	if p.is("<") && p.angles() > 0 {
+		p.at = p.angles()
+	}
+	at := p.at
+	for p.is("[") {
+		p.elements()
+	}
+	if p.is("(") {
+		p.arguments()
+	}
+	if p.is("{") && !p.head && !p.f.Tokens[p.at].NewLine {
+		if p.g.Typed && p.methodBody() {
+			p.add(p.body())
+		} else {
+			p.add(p.braced())
+		}
+	}
+	return p.make(Call, from, at, mark)
+}
+
+// methodBody reports whether braces hold the body of a class: declarations, and
+// no list of values.
+func (p *parser) methodBody() bool {
+	close := p.mate(p.at)
+	for i := p.at + 1; i < close; i++ {
+		if p.textAt(i) == ";" || p.textAt(i) == "{" {
+			return true
+		}
+		if p.kindAt(i) == syntax.Open {
+			i = p.mate(i)
+		}
+	}
+	return false
+}

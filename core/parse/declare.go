@@ -1,0 +1,203 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// declaration parses const a = b, let {a, b} = c, var x: T.
+func (p *parser) declaration(from, mark int) int32 {
+	p.at++
+	for w := p.wordAt(p.at); (w == wordDeclare || w == wordModifier) && p.kindAt(p.at+1) == syntax.Word; w = p.wordAt(p.at) {
+		p.at++
+	}
+	if w := p.wordAt(p.at); w == wordFunction || w == wordClass {
+		return p.oneStatement()
+	}
+	if p.g.Typed && p.typedName(p.at) > 0 {
+		p.at = p.typedName(p.at)
+	}
+	return p.declared(from, mark)
+}
+
+// declared parses names or patterns with their types and values.
+func (p *parser) declared(from, mark int) int32 {
+	for {
+		p.target()
+		if p.is("?:") || p.is("!") || p.is("?") {
+			if !p.is("?:") {
+				p.at++
+			}
+		}
+		if (p.is(":") || p.is("?:")) && p.textAt(p.at+1) != ":" && !p.g.Typed {
+			p.at++
+			head := p.head
+			p.head = true
+			p.skipType()
+			p.head = head
+		}
+		if p.has(setAssign) || p.is("by") && p.g.Closures {
+			p.at++
+			p.add(p.expression(levelAssign))
+		}
+		if p.is("else") && p.g.Layout == Braces && p.textAt(p.at+1) == "{" && !p.head { // let … else { … }
+			p.at++
+			p.add(p.block())
+		}
+		if !p.is(",") || p.newLine() || p.head && p.inside == 0 && p.kindAt(p.at+1) != syntax.Word {
+			break
+		}
+		p.at++
+	}
+	if p.is("{") && p.g.Typed && !p.head && p.at > from { // a property with accessors
+		p.add(p.block())
+		if p.take("=") {
+			p.add(p.expression(levelAssign))
+		}
+	}
+	return p.make(Declare, from, from, mark)
+}
+
+// target parses what is declared: a name, or a pattern in brackets.
+func (p *parser) target() {
+	from := p.at
+	switch p.kind() {
+	case syntax.Word:
+		p.at++
+		p.add(p.make(Name, from, from, len(p.stack)))
+		for p.is("[") && p.g.Typed { // int a[10]
+			p.elements()
+		}
+		if p.is("(") && !p.f.Tokens[p.at].SpaceAhead { // Some(x), or a constructor
+			open, mark := p.at, len(p.stack)
+			p.arguments()
+			p.add(p.make(Unknown, open, -1, mark))
+		}
+	case syntax.Open:
+		p.add(p.bracket())
+	default:
+		p.at = min(p.at+1, p.end)
+	}
+}
+
+// typeDeclaration goes on behind the declaration of a type.
+func (p *parser) typeDeclaration() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at += 2
+	if p.is("<") && p.angles() > 0 {
+		p.at = p.angles()
+	}
+	if p.take("=") {
+		p.take("|")
+		p.skipType()
+	}
+	return p.make(Declare, from, from, mark)
+}
+
+// typedName returns where the name stands of a declaration that begins with a
+// type, String x = y; 0 where it is none.
+func (p *parser) typedName(i int) int {
+	if p.kindAt(i) != syntax.Word || p.g.words[p.f.Text(i)] > wordNone && p.g.words[p.f.Text(i)] != wordModifier {
+		return 0
+	}
+	at, end := p.at, p.end
+	p.at = i
+	for p.wordAt(p.at) == wordModifier && p.kindAt(p.at+1) == syntax.Word {
+		p.at++
+	}
+	p.skipType()
+	name := p.at
+	p.at, p.end = at, end
+	if name == i || p.kindAt(name) != syntax.Word || p.g.words[p.f.Text(name)] != wordNone || p.f.Tokens[name].NewLine && p.textAt(name-1) != ">" && p.textAt(name-1) != "]" {
+		return 0
+	}
+	switch next := p.textAt(name + 1); next {
+	case "=", ";", ",", "in", ":", "[", "{":
+		if next == "{" && !p.class {
+			return 0
+		}
+		return name
+	case "":
+		if name+1 >= p.end {
+			return name
+		}
+	case ")":
+		return name
+	}
+	return 0
+}
+
+// attribute reports whether brackets hold an attribute of what follows them.
+func (p *parser) attribute() bool {
+	next := p.mate(p.at) + 1
+	return p.kindAt(p.at+1) == syntax.Word && next < p.end && (p.kindAt(next) == syntax.Word || p.textAt(next) == "[")
+}
+
+// decoratedStatement parses decorators, and what they stand before.
+func (p *parser) decoratedStatement() int32 {
+	from, mark := p.at, len(p.stack)
+	for p.at < p.end {
+		switch {
+		case p.is("["):
+			own := p.at
+			ownMark := len(p.stack)
+			p.elements()
+			p.add(p.make(Wrapper, own, -1, ownMark))
+			continue
+		case p.is("@"), p.is("#") && p.textAt(p.at+1) == "[":
+			p.add(p.decorator())
+			continue
+		case p.is("#") && p.textAt(p.at+1) == "!" && p.textAt(p.at+2) == "[":
+			p.at += 2
+			p.elements()
+			continue
+		}
+		break
+	}
+	if p.at < p.end && !p.closes() {
+		p.add(p.oneStatement())
+	}
+	return p.make(Wrapper, from, -1, mark)
+}
+
+// decorator parses @name(arguments) or #[attribute], as a Wrapper.
+func (p *parser) decorator() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at++
+	if p.is("[") {
+		p.elements()
+		return p.make(Wrapper, from, -1, mark)
+	}
+	if p.kind() == syntax.Word && !p.f.Tokens[p.at].SpaceAhead {
+		head := p.head
+		p.head = true // no block belongs to it
+		node := p.decorated()
+		p.head = head
+		p.add(node)
+	}
+	return p.make(Wrapper, from, -1, mark)
+}
+
+// decorated parses the name of a decorator with its members and arguments.
+func (p *parser) decorated() int32 {
+	from := p.at
+	p.at++
+	node := p.make(Name, from, from, len(p.stack))
+	for p.at < p.end && !p.f.Tokens[p.at].NewLine {
+		mark := len(p.stack)
+		switch {
+		case p.has(setMember) && p.kindAt(p.at+1) == syntax.Word:
+			at := p.at + 1
+			p.at += 2
+			p.add(node)
+			node = p.make(Member, from, at, mark)
+		case p.is("(") && (!p.f.Tokens[p.at].SpaceAhead || !p.g.Typed):
+			at := p.at
+			p.add(node)
+			p.arguments()
+			node = p.make(Call, from, at, mark)
+		case p.is(":") && p.kindAt(p.at+1) == syntax.Word && !p.f.Tokens[p.at+1].SpaceAhead: // @get:Name
+			p.at += 2
+		default:
+			return node
+		}
+	}
+	return node
+}

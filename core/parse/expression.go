@@ -1,0 +1,175 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// expression parses operators that bind at least as tight as a level.
+func (p *parser) expression(level int) int32 {
+	if p.depth++; p.depth > deepest {
+		defer func() { p.depth-- }()
+		return p.tooDeep()
+	}
+	defer func() { p.depth-- }()
+	from := p.at
+	left := p.operand()
+	for left != 0 && p.at < p.end && !p.newLine() {
+		next := p.after(left, from, level)
+		if next == 0 {
+			break
+		}
+		left = next
+	}
+	return left
+}
+
+// tooDeep takes all that is left as one unknown node.
+func (p *parser) tooDeep() int32 {
+	from := p.at
+	p.at = p.end
+	return p.make(Unknown, from, -1, len(p.stack))
+}
+
+// after parses an operator behind an operand, with what belongs to it; 0 where
+// none follows that binds as tight.
+func (p *parser) after(left int32, from, level int) int32 {
+	text, mark := p.text(), len(p.stack)
+	at := p.at
+	switch {
+	case text == "":
+		return 0
+	case p.g.sets[setAssign][text] && level <= levelAssign:
+		p.at++
+		p.add(left)
+		p.add(p.expression(levelAssign))
+		return p.make(Assign, from, at, mark)
+	case p.g.Ternary && text == "?" && level <= levelChoice:
+		return p.ternary(left, from)
+	case p.g.IfLater && text == "if" && level <= levelChoice:
+		p.at++
+		condition := p.expression(levelBinary)
+		p.add(condition)
+		p.add(left)
+		if p.take("else") {
+			p.add(p.expression(levelChoice))
+		}
+		return p.make(Choice, from, at, mark)
+	case p.g.sets[setCasts][text] && level <= levelBinary+len(p.g.Binary):
+		p.at++
+		p.skipType()
+		p.add(left)
+		return p.make(Wrapper, from, at, mark)
+	}
+	op, width := p.binary(text)
+	if width == 0 || op.level < level {
+		return 0
+	}
+	p.at += width
+	p.add(left)
+	tighter := op.level + 1
+	if op.right {
+		tighter = op.level
+	}
+	p.add(p.expression(tighter))
+	return p.make(Binary, from, at, mark)
+}
+
+// binary returns the binary operator that the next tokens are, and how many.
+func (p *parser) binary(text string) (op operator, width int) {
+	if p.loopHead && (text == "in" || text == "of") {
+		return operator{}, 0
+	}
+	if next := p.textAt(p.at + 1); next != "" && (text == "not" || text == "is" || text == "!") {
+		if op, known := p.g.ops[text+" "+next]; known {
+			return op, 2
+		}
+		if joined, known := p.g.ops[text+"_"+next]; known { // is not, not in, !in
+			return joined, 2
+		}
+	}
+	if op, known := p.g.ops[text]; known {
+		return op, 1
+	}
+	return operator{}, 0
+}
+
+// ternary parses ? a : b behind a condition.
+func (p *parser) ternary(condition int32, from int) int32 {
+	mark, at := len(p.stack), p.at
+	p.at++
+	p.add(condition)
+	head := p.head
+	p.head = false
+	if !p.is(":") {
+		p.add(p.expression(levelAssign))
+	}
+	p.head = head
+	if p.take(":") {
+		p.add(p.expression(levelAssign))
+	}
+	return p.make(Choice, from, at, mark)
+}
+
+// operand parses what stands between operators.
+func (p *parser) operand() int32 {
+	if p.at >= p.end {
+		return 0
+	}
+	from, mark := p.at, len(p.stack)
+	text := p.text()
+	if text != "" && p.g.sets[setPrefix][text] && !p.isPlainName(text) {
+		p.at++
+		p.add(p.expression(p.prefixLevel(text)))
+		kind := Unary
+		switch text {
+		case "await", "yield", "try", "&", "*", "ref", "move", "...", "..", "inout", "async", "unsafe", "lazy", "clone", "print", "echo", "suspend":
+			kind = Wrapper
+		}
+		return p.make(kind, from, from, mark)
+	}
+	node := p.primary()
+	for node != 0 && p.at < p.end {
+		next := p.suffix(node, from)
+		if next == 0 {
+			return node
+		}
+		node = next
+	}
+	return node
+}
+
+// prefixLevel is how tight the operand of a prefix operator binds: a word such
+// as not takes more than a sign does.
+func (p *parser) prefixLevel(text string) int {
+	switch text {
+	case "not":
+		if op, known := p.g.ops["and"]; known {
+			return op.level + 1
+		}
+	case "await", "yield", "print", "echo", "throw", "...", "async":
+		return levelChoice
+	}
+	return levelBinary + len(p.g.Binary)
+}
+
+// isPlainName reports whether a word that may be an operator is a name here: it
+// is assigned, called or a member is taken of it.
+func (p *parser) isPlainName(text string) bool {
+	if p.f.Tokens[p.at].Kind != syntax.Word || text == "not" {
+		return false
+	}
+	next := p.textAt(p.at + 1)
+	return next == "" && p.at+1 >= p.end || next == "=" || next == ")" || next == "," || next == ";" || p.g.sets[setMember][next] || next == "(" && text != "await" && text != "new" && text != "yield" && text != "typeof"
+}
+
+// beginsOperand reports whether a token can begin an operand.
+func (p *parser) beginsOperand(i int) bool {
+	switch p.kindAt(i) {
+	case syntax.Word:
+		_, isOp := p.g.ops[p.f.Text(i)]
+		return !isOp && !p.g.sets[setLater][p.f.Text(i)] && !p.g.sets[setThen][p.f.Text(i)]
+	case syntax.Number, syntax.String, syntax.Quote, syntax.Regex:
+		return true
+	case syntax.Open:
+		return true
+	}
+	return p.g.sets[setPrefix][p.textAt(i)]
+}

@@ -1,0 +1,285 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// functionName returns where the name of a function stands that begins here
+// with a word, or 0.
+func (p *parser) functionName() int {
+	for i := p.at + 1; i < p.end && i < p.at+12; i++ {
+		text := p.textAt(i)
+		switch {
+		case text == "[" && p.g.Layout == Worded && (i == p.at+1 || p.textAt(i-1) == "."): // def [](key), def []=(key, value)
+			if i = p.mate(i); p.textAt(i+1) == "=" && !p.f.Tokens[i+1].SpaceAhead {
+				i++
+			}
+			return min(i, p.end-1)
+		case text == "(" && p.kindAt(i-1) == syntax.Open:
+			return 0
+		case text == "(" && i > p.at+1, text == "{" && i > p.at+1, text == ":" && i > p.at+1 && p.g.Layout == Indented:
+			return i - 1
+		case text == "<" && p.g.Angles:
+			return i - 1
+		case text == "[" && p.g.Layout == Indented:
+			return i - 1
+		case text == "(" && p.g.LineEnds && p.mate(i)+1 < p.end && p.kindAt(p.mate(i)+1) == syntax.Word: // func (r T) name(
+			i = p.mate(i)
+		case p.kindAt(i) == syntax.Word && p.g.Layout == Worded && (i+1 >= p.end || p.f.Tokens[i+1].NewLine || p.textAt(i+1) == "=" || p.textAt(i+1) == ";" || p.kindAt(i+1) == syntax.Word || p.textAt(i+1) == "*" || p.textAt(i+1) == "&" || p.textAt(i+1) == ","):
+			return i
+		case p.kindAt(i) == syntax.Word, text == ".", text == "&", text == "*", text == ":", text == "::":
+		case p.kindAt(i) == syntax.Punct && p.g.Layout == Worded: // def ==(other)
+		default:
+			return 0
+		}
+	}
+	return 0
+}
+
+// methodAt returns where the name of a function stands that begins here without
+// a word for functions: name(a, b) { in a class, int name(a, b) { elsewhere.
+func (p *parser) methodAt(i int) int {
+	if !p.class && !p.g.Typed || p.g.Layout != Braces || i > 0 && i == p.at && p.g.sets[setMember][p.textAt(i-1)] {
+		return 0
+	}
+	words := 0
+	for from := i; i < p.end && i < from+30; i++ {
+		text := p.textAt(i)
+		switch {
+		case text == "(" && i > from && (p.kindAt(i-1) == syntax.Word || p.textAt(i-1) == ">" || p.textAt(i-1) == "]" || p.kindAt(i-1) == syntax.String):
+			if (p.class || words > 1) && p.methodBodyAt(p.mate(i)+1) {
+				name := i - 1
+				for name > from && p.kindAt(name) != syntax.Word && p.kindAt(name) != syntax.String && p.textAt(name) != "]" {
+					name--
+				}
+				return max(name, from)
+			}
+			return 0
+		case text == "[" && p.class, text == "<" && p.angleEnd(i) > 0:
+			if text == "<" {
+				i = p.angleEnd(i) - 1
+			} else {
+				i = p.mate(i)
+			}
+		case text == "[" && p.textAt(i+1) == "]":
+			i++
+		case p.kindAt(i) == syntax.Word:
+			switch p.g.words[text] {
+			case wordNone, wordModifier, wordNothing, wordBool, wordDeclare:
+				words++
+			default:
+				return 0
+			}
+		case text == "*" || text == "&" || text == "?" || text == "." || text == "::" || text == "~" || text == "#" || p.kindAt(i) == syntax.String && p.class:
+		default:
+			return 0
+		}
+	}
+	return 0
+}
+
+// methodBodyAt reports whether the body of a function follows its parameters.
+func (p *parser) methodBodyAt(i int) bool {
+	for from := i; i < p.end && i < from+30; i++ {
+		switch text := p.textAt(i); {
+		case text == "{":
+			return true
+		case text == "=>" && p.g.Typed:
+			return true
+		case text == ":" || text == "->" || text == "," || text == "." || text == "::" || text == "?" || text == "&" || text == "|" || text == "*" || text == "async":
+		case text == "<" && p.angleEnd(i) > 0:
+			i = p.angleEnd(i) - 1
+		case text == "(" || text == "[":
+			i = p.mate(i)
+		case p.kindAt(i) == syntax.Word && p.g.words[text] != wordIf && p.g.words[text] != wordElse:
+			if p.f.Tokens[i].NewLine && !p.g.Typed {
+				return false
+			}
+		case p.kindAt(i) == syntax.String:
+		default:
+			return false
+		}
+	}
+	return false
+}
+
+// function parses a function whose name stands at a token.
+func (p *parser) function(name int) int32 {
+	from, mark := p.at, len(p.stack)
+	class := p.class
+	p.class = false
+	p.at = min(name+1, p.end)
+	if p.is("<") && p.g.Angles && p.angles() > 0 {
+		p.at = p.angles()
+	}
+	if p.is("[") && p.g.Layout == Indented {
+		p.at = min(p.mate(p.at)+1, p.end)
+	}
+	for p.is("(") { // of Scala there may be several
+		p.parameters()
+		if p.g.Layout == Worded {
+			break
+		}
+	}
+	if p.g.Layout == Worded && p.at < p.end && !p.f.Tokens[p.at].NewLine && !p.has(setThen) && !p.is("=") && !p.is(";") && !p.is("do") && p.textAt(p.at-1) != ")" {
+		p.wordParameters()
+	}
+	p.toBody()
+	switch {
+	case p.is("{"):
+		p.add(p.block())
+	case p.has(setArrow) && p.g.Typed, p.is("=") && !p.g.sets[setThen]["="]:
+		p.at++
+		p.add(p.expression(levelAssign))
+	case p.g.Layout == Indented && p.is(":"):
+		p.add(p.block())
+	case p.g.Layout == Worded:
+		if p.take(",") { // def name(x), do: y
+			p.add(p.argument())
+			break
+		}
+		p.add(p.worded())
+		p.catches()
+		p.closed()
+	default:
+		p.take(";")
+	}
+	p.class = class
+	return p.make(Function, from, name, mark)
+}
+
+// toBody goes on behind what stands between parameters and a body: the type of
+// what is returned, what is thrown, conditions on types, initialisers.
+func (p *parser) toBody() {
+	if p.g.Layout == Worded {
+		if p.is("when") {
+			for p.at < p.end && !p.is("do") && !p.is(",") {
+				p.at++
+			}
+		}
+		return
+	}
+	for p.at < p.end {
+		text := p.text()
+		switch {
+		case text == "{" || text == ";" || text == "=" || text == "=>" && p.g.Typed || text == "}":
+			return
+		case text == ":" && p.g.Layout == Indented:
+			return
+		case text == "->" && p.g.Layout == Indented: // -> T:
+			p.at++
+			p.add(p.expression(levelBinary))
+			return
+		case text == "(" || text == "[":
+			if text == "(" && p.textAt(p.at-1) != ":" && p.kindAt(p.at-1) != syntax.Word && p.textAt(p.at-1) != "->" {
+				return
+			}
+			mark, own := len(p.stack), p.at
+			p.within(p.at, p.all)
+			p.add(p.make(Unknown, own, -1, mark))
+		case p.f.Tokens[p.at].NewLine && p.g.LineEnds && p.kind() == syntax.Word && !p.is("where") && p.textAt(p.at-1) != ":" && p.textAt(p.at-1) != "->" && p.textAt(p.at-1) != ",":
+			return
+		case p.kind() == syntax.Close:
+			return
+		default:
+			p.at++
+		}
+	}
+}
+
+// parameters parses what stands in parentheses as parameters.
+func (p *parser) parameters() {
+	p.within(p.at, func() {
+		p.inside++
+		for p.at < p.end {
+			if p.take(",") || p.take(";") {
+				continue
+			}
+			p.parameter(p.parameterEnd())
+		}
+	})
+}
+
+// wordParameters parses parameters up to the end of the line.
+func (p *parser) wordParameters() {
+	end := p.end
+	for i := p.at; i < end; i++ {
+		if p.f.Tokens[i].NewLine && i > p.at || p.textAt(i) == ";" {
+			end = i
+		}
+	}
+	outer := p.end
+	p.end = end
+	for p.at < p.end {
+		if p.take(",") {
+			continue
+		}
+		if end := p.parameterEnd(); end > p.at {
+			p.parameter(end)
+		} else {
+			p.at++
+		}
+	}
+	p.end = outer
+}
+
+// parameterEnd returns where one parameter ends.
+func (p *parser) parameterEnd() int {
+	for i := p.at; i < p.end; i++ {
+		switch {
+		case p.textAt(i) == "," || p.textAt(i) == ";":
+			return i
+		case p.textAt(i) == "<" && p.angleEnd(i) > 0:
+			i = p.angleEnd(i) - 1
+		case p.kindAt(i) == syntax.Open || p.kindAt(i) == syntax.Quote:
+			i = p.mate(i)
+		}
+	}
+	return p.end
+}
+
+// parameter parses one parameter: its name, and its default where it has one.
+// Whatever stands in brackets beside the name is kept.
+func (p *parser) parameter(end int) {
+	from, mark, outer := p.at, len(p.stack), p.end
+	p.end = end
+	name, equals, colon := -1, -1, -1
+	for i := from; i < end && equals < 0; i++ {
+		switch text := p.textAt(i); {
+		case text == "=" || text == "\\":
+			equals = i
+		case (text == ":" || text == "?:") && colon < 0 && p.g.Layout != Worded:
+			colon = i
+		case text == ":" && p.g.Layout == Worded && i > from && colon < 0:
+			colon, equals = i, i
+		case p.kindAt(i) == syntax.Word && colon < 0 && p.g.words[text] != wordDeclare:
+			name = i
+		case text == "<" && p.angleEnd(i) > 0:
+			i = p.angleEnd(i) - 1
+		case p.kindAt(i) == syntax.Open || p.kindAt(i) == syntax.Quote:
+			p.at = i
+			p.add(p.primary()) // a pattern, or what stands beside the name
+			i = p.at - 1
+		}
+	}
+	p.at = end
+	if equals >= 0 {
+		p.at = equals + 1
+		if p.textAt(equals) == "\\" && p.is("\\") {
+			p.at++
+		}
+		p.add(p.expression(levelAssign))
+		p.at = end
+	}
+	p.add(p.make(Parameter, from, name, mark))
+	p.end = outer
+}
+
+// Default returns the default of a parameter, or 0.
+func (t *Tree) Default(parameter int32) (value int32) {
+	t.Children(parameter, func(child int32) bool {
+		if before := t.File.Text(int(t.Nodes[child].From) - 1); before == "=" || before == ":" || before == "\\" {
+			value = child
+		}
+		return true
+	})
+	return value
+}

@@ -1,0 +1,218 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// arrowBehind reports whether an arrow follows parentheses, perhaps behind a
+// type of what is returned.
+func (p *parser) arrowBehind(close int) bool {
+	i := close + 1
+	if len(p.g.sets[setArrow]) == 0 || i >= p.end {
+		return false
+	}
+	if p.g.sets[setArrow][p.textAt(i)] {
+		return true
+	}
+	if p.textAt(i) == "async" || p.textAt(i) == "async*" {
+		return p.g.sets[setArrow][p.textAt(i+1)] || p.textAt(i+1) == "{"
+	}
+	if p.textAt(i) == "{" && p.g.Typed && p.g.Records && !p.head && p.textAt(close) == ")" && p.kindAt(i-1) == syntax.Close { // Dart: (x) { … }
+		return p.g.Angles && p.g.Labels
+	}
+	if p.textAt(i) != ":" || !p.g.Angles && p.g.Layout != Braces {
+		return false
+	}
+	at, head := p.at, p.head
+	p.at, p.head = i+1, true
+	p.skipType()
+	found := p.g.sets[setArrow][p.text()]
+	p.at, p.head = at, head
+	return found
+}
+
+// arrow parses a lambda from its parameters on: in parentheses, or one name.
+func (p *parser) arrow(from, mark int) int32 {
+	if p.is("(") {
+		p.parameters()
+	} else {
+		name, own := p.at, len(p.stack)
+		p.at++
+		p.add(p.make(Parameter, name, name, own))
+	}
+	if p.take(":") {
+		head := p.head
+		p.head = true
+		p.skipType()
+		p.head = head
+	}
+	for p.is("async") || p.is("throws") || p.is("rethrows") {
+		p.at++
+	}
+	if p.has(setArrow) {
+		p.at++
+	}
+	p.add(p.lambdaBody())
+	return p.make(Lambda, from, -1, mark)
+}
+
+// lambdaBody parses a block, or an expression that is returned.
+func (p *parser) lambdaBody() int32 {
+	if p.is("{") && (!p.g.Closures || p.g.Choices) {
+		return p.block()
+	}
+	return p.expression(levelAssign)
+}
+
+// bars parses |a, b| body.
+func (p *parser) bars() int32 {
+	from, mark := p.at, len(p.stack)
+	if p.take("||") {
+		p.add(p.lambdaBody())
+		return p.make(Lambda, from, -1, mark)
+	}
+	p.barred()
+	if p.take("->") {
+		p.skipType()
+	}
+	p.add(p.lambdaBody())
+	return p.make(Lambda, from, -1, mark)
+}
+
+// barred parses parameters between bars.
+func (p *parser) barred() {
+	p.at++
+	for p.at < p.end && !p.is("|") {
+		at := p.at
+		if p.kind() == syntax.Open {
+			p.within(p.at, p.all)
+			continue
+		}
+		p.at++
+		if p.kindAt(at) == syntax.Word {
+			p.add(p.make(Parameter, at, at, len(p.stack)))
+			if p.take(":") {
+				p.skipType()
+			}
+		}
+	}
+	p.take("|")
+}
+
+// closure parses { a, b -> body }, { |a| body } or { body } as a Lambda.
+func (p *parser) closure() int32 {
+	from, mark := p.at, len(p.stack)
+	p.within(p.at, func() {
+		p.inside = 0
+		p.closureHead()
+		p.statements()
+	})
+	return p.make(Lambda, from, -1, mark)
+}
+
+// closureHead parses the parameters of a closure, if it has any.
+func (p *parser) closureHead() {
+	if p.is("|") {
+		p.barred()
+		return
+	}
+	for i := p.at; i < p.end && i < p.at+40; i++ {
+		text := p.textAt(i)
+		if text == "->" || text == "in" || text == "=>" {
+			if text == "in" && p.g.Default != "default" {
+				return
+			}
+			for ; p.at < i; p.at++ {
+				if p.kind() == syntax.Word && (p.at == 0 || p.textAt(p.at-1) != ":" && p.textAt(p.at-1) != ".") {
+					at := p.at
+					p.at++
+					p.add(p.make(Parameter, at, at, len(p.stack)))
+					p.at--
+				}
+			}
+			p.at = i + 1
+			return
+		}
+		if k := p.kindAt(i); k != syntax.Word && text != "," && text != ":" && text != "?" && text != "." && text != "(" && text != ")" && text != "<" && text != ">" && text != "_" {
+			return
+		}
+		if p.f.Tokens[i].NewLine && i > p.at {
+			return
+		}
+	}
+}
+
+// doBlock parses do |a| … end as a Lambda.
+func (p *parser) doBlock() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at++
+	if p.is("|") {
+		p.barred()
+	}
+	head, inside := p.head, p.inside
+	p.head, p.inside = false, 0
+	p.add(p.worded())
+	p.head, p.inside = head, inside
+	p.take("end")
+	return p.make(Lambda, from, -1, mark)
+}
+
+// lambda parses a lambda that a word or sign begins: lambda x: y, fn(x) => y,
+// function (x) { y }, ->(x) { y }.
+func (p *parser) lambda() int32 { return p.lambdaFrom(p.at, len(p.stack)) }
+
+func (p *parser) lambdaFrom(from, mark int) int32 {
+	p.at++
+	p.take("*")
+	p.take("&")
+	if p.kind() == syntax.Word && p.textAt(p.at+1) == "(" { // a function with a name, as an expression
+		p.at++
+	}
+	if p.is("(") {
+		p.parameters()
+	} else {
+		p.bareParameters()
+	}
+	if p.is("use") && p.textAt(p.at+1) == "(" {
+		p.at++
+		p.at = min(p.mate(p.at)+1, p.end)
+	}
+	if p.take(":") && p.g.Layout == Braces || p.take("->") && p.g.Layout == Braces && !p.g.Commands {
+		p.skipType()
+	}
+	for p.kind() == syntax.Word && !p.is("do") && p.g.Layout == Braces && !p.has(setArrow) && p.wordAt(p.at) == wordModifier {
+		p.at++
+	}
+	switch {
+	case p.has(setArrow):
+		p.at++
+		p.add(p.lambdaBody())
+	case p.is("{") && p.g.Layout == Worded:
+		p.add(p.closure())
+	case p.is("{"):
+		p.add(p.block())
+	case p.is("do") && p.g.Layout == Worded:
+		p.add(p.doBlock())
+	case p.g.Layout == Worded:
+		p.add(p.worded())
+		p.take("end")
+	default:
+		p.add(p.expression(levelChoice))
+	}
+	return p.make(Lambda, from, -1, mark)
+}
+
+// bareParameters parses parameters without parentheses, up to a colon, an arrow
+// or a block.
+func (p *parser) bareParameters() {
+	for p.at < p.end && !p.is(":") && !p.is("{") && !p.is("do") && !p.has(setArrow) && !p.newLine() && p.g.Layout != Worded {
+		at := p.at
+		p.at++
+		if p.kindAt(at) != syntax.Word {
+			continue
+		}
+		mark := len(p.stack)
+		if p.take("=") {
+			p.add(p.expression(levelBinary))
+		}
+		p.add(p.make(Parameter, at, at, mark))
+	}
+}

@@ -1,0 +1,278 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// primary parses a name, a literal, what stands in brackets, or what a word
+// begins.
+func (p *parser) primary() int32 {
+	from, mark := p.at, len(p.stack)
+	switch p.kind() {
+	case syntax.String, syntax.Quote:
+		return p.strings()
+	case syntax.Number:
+		p.at++
+		return p.make(Number, from, from, mark)
+	case syntax.Regex:
+		p.at++
+		return p.make(Pattern, from, from, mark)
+	case syntax.Text, syntax.Unquote, syntax.Close:
+		p.at++
+		return p.make(Unknown, from, -1, mark)
+	case syntax.Open:
+		return p.bracket()
+	case syntax.Word:
+		return p.named()
+	}
+	switch text := p.text(); {
+	case text == "@" || text == "#" && p.textAt(p.at+1) == "[":
+		return p.decorator()
+	case (text == "|" || text == "||") && p.g.Bars:
+		return p.bars()
+	case text == ":" && p.g.Commands && p.at+1 < p.end && !p.f.Tokens[p.at+1].SpaceAhead: // a symbol
+		p.at += 2
+		if k := p.kindAt(p.at - 1); k == syntax.Quote || k == syntax.Open {
+			p.at = min(p.mate(p.at-1)+1, p.end)
+		}
+		return p.make(Text, from, from+1, mark)
+	case text == ":=" && p.g.Commands && p.textAt(p.at+1) == "=" && !p.f.Tokens[p.at+1].SpaceAhead: // the symbol :==
+		p.at += 2
+		return p.make(Text, from, from+1, mark)
+	case text == "->" && p.g.Commands, text == "\\":
+		return p.lambda()
+	case p.g.sets[setMember][text]: // .member of what is at hand
+		return p.member(0, from)
+	case text == "<" && p.g.Angles && p.angles() > 0 && p.textAt(p.angles()) == "(": // <T>(x) => x
+		p.at = p.angles()
+		return p.bracket()
+	case text == "," || text == ";" || text == ":" || p.g.sets[setAssign][text]:
+		return 0
+	}
+	p.at++
+	return p.make(Unknown, from, -1, mark)
+}
+
+// strings parses a string, or several side by side that are one.
+func (p *parser) strings() int32 {
+	from, mark := p.at, len(p.stack)
+	node := p.oneString()
+	if p.at >= p.end || p.newLine() || !p.g.Comprehends && p.g.Layout != Indented && !p.g.Typed {
+		return node
+	}
+	p.add(node)
+	for k := p.kind(); (k == syntax.String || k == syntax.Quote) && !p.newLine(); k = p.kind() {
+		p.add(p.oneString())
+	}
+	if len(p.stack) == mark+1 {
+		p.stack = p.stack[:mark]
+		return node
+	}
+	return p.make(Template, from, from, mark)
+}
+
+// oneString parses one string, with what fills its holes.
+func (p *parser) oneString() int32 {
+	from, mark := p.at, len(p.stack)
+	if p.kind() == syntax.String {
+		p.at++
+		return p.make(Text, from, from, mark)
+	}
+	close := p.mate(p.at)
+	end, inside, head := p.end, p.inside, p.head
+	p.at, p.end, p.inside, p.head = p.at+1, close, p.inside+1, false
+	for p.at < p.end {
+		switch p.kind() {
+		case syntax.Open:
+			p.within(p.at, func() {
+				for p.at < p.end {
+					before := p.at
+					p.add(p.expression(levelAssign))
+					if p.at == before {
+						p.at++
+					}
+				}
+			})
+		case syntax.Word:
+			p.add(p.operand())
+		default:
+			p.at++
+		}
+	}
+	p.at, p.end, p.inside, p.head = min(close+1, end), end, inside, head
+	return p.make(Template, from, from, mark)
+}
+
+// bracket parses what begins with a bracket.
+func (p *parser) bracket() int32 {
+	switch p.text() {
+	case "(":
+		return p.parenthesis()
+	case "[":
+		return p.inBrackets()
+	case "{":
+		return p.braced()
+	}
+	from, mark := p.at, len(p.stack) // a tag, or a hole by itself
+	p.within(p.at, func() {
+		p.inside++
+		p.all()
+	})
+	return p.make(Unknown, from, -1, mark)
+}
+
+// inBrackets parses a list, or a lambda with what it captures.
+func (p *parser) inBrackets() int32 {
+	from, mark := p.at, len(p.stack)
+	p.elements()
+	if p.g.Arrow == "" && p.g.Typed && p.is("(") && p.textAt(p.mate(p.at)+1) == "{" { // [&](int x) { … }
+		p.parameters()
+		p.add(p.block())
+		return p.make(Lambda, from, -1, mark)
+	}
+	return p.make(List, from, -1, mark)
+}
+
+// all parses whatever stands there to the end.
+func (p *parser) all() {
+	for p.at < p.end {
+		before := p.at
+		if p.take(",") || p.take(";") || p.take(":") {
+			continue
+		}
+		p.add(p.expression(levelAssign))
+		if p.at == before {
+			p.at++
+		}
+	}
+}
+
+// parenthesis parses (a), (a, b), (int) x, and (a, b) => c.
+func (p *parser) parenthesis() int32 {
+	from, mark := p.at, len(p.stack)
+	close := p.mate(p.at)
+	if p.arrowBehind(close) {
+		return p.arrow(from, mark)
+	}
+	p.arguments()
+	elements := len(p.stack) - mark
+	last := p.kindAt(close - 1)
+	if p.g.ParenCasts && elements == 1 && !p.newLine() && p.isType(from+1, close) && p.castOperand() {
+		p.stack = p.stack[:mark]
+		p.add(p.expression(levelBinary + len(p.g.Binary)))
+		return p.make(Wrapper, from, -1, mark)
+	}
+	if elements == 1 && last != syntax.Punct {
+		return p.make(Wrapper, from, -1, mark)
+	}
+	return p.make(List, from, -1, mark)
+}
+
+// castOperand reports whether what follows parentheses is what they cast.
+func (p *parser) castOperand() bool {
+	switch p.kind() {
+	case syntax.Word:
+		_, isOp := p.g.ops[p.text()]
+		return !isOp && !p.g.sets[setCasts][p.text()]
+	case syntax.String, syntax.Quote, syntax.Number:
+		return true
+	}
+	return p.is("(") || p.is("!") || p.is("~")
+}
+
+// named parses what begins with a word.
+func (p *parser) named() int32 {
+	from, mark := p.at, len(p.stack)
+	text := p.text()
+	next := p.textAt(p.at + 1)
+	if p.g.sets[setArrow][next] && p.g.Arrow != "" && p.wordAt(p.at) == wordNone && !p.g.Closures && p.kindAt(p.at+1) == syntax.Punct && !p.inCase() {
+		return p.arrow(from, mark)
+	}
+	if text == "async" && p.g.Arrow != "" {
+		switch {
+		case next == "(" && p.arrowBehind(p.mate(p.at+1)), p.kindAt(p.at+1) == syntax.Word && p.g.sets[setArrow][p.textAt(p.at+2)]:
+			p.at++
+			return p.arrow(from, mark)
+		case p.wordAt(p.at+1) == wordFunction:
+			p.at++
+			return p.lambdaFrom(from, mark)
+		}
+	}
+	switch w := p.wordAt(p.at); w {
+	case wordNothing, wordBool:
+		p.at++
+		return p.make(Name, from, from, mark)
+	case wordLambda, wordFunction:
+		if w == wordLambda || next == "(" || next == "*" || next == "&" || p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "(" {
+			return p.lambda()
+		}
+	case wordIf, wordUnless, wordSwitch, wordTry, wordLoop, wordWith:
+		if p.g.Choices && !p.g.sets[setMember][next] {
+			return p.statement()
+		}
+	case wordThrow:
+		if !p.g.Commands {
+			return p.statement()
+		}
+	case wordReturn, wordLeave:
+		if p.g.Choices {
+			return p.statement()
+		}
+	case wordClass:
+		if next == "{" || next == "extends" || next == "<<" || p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "{" {
+			return p.statement()
+		}
+	}
+	if text == "new" && p.g.Angles {
+		return p.creation()
+	}
+	p.at++
+	return p.make(Name, from, from, mark)
+}
+
+// inCase reports whether an arrow that follows is that of a case.
+func (p *parser) inCase() bool { return p.head && p.g.Switch != "" && p.inside == 0 }
+
+// braced parses what stands in braces where an operand is wanted: a record, a
+// lambda, or a block.
+func (p *parser) braced() int32 {
+	switch {
+	case p.g.Closures && !p.g.Records:
+		return p.closure()
+	case !p.g.Records:
+		return p.block()
+	}
+	from, mark := p.at, len(p.stack)
+	p.within(p.at, func() {
+		p.inside++
+		p.class = p.g.Layout == Braces && !p.g.Typed
+		p.list(p.entry)
+	})
+	return p.make(Record, from, -1, mark)
+}
+
+// entry parses one entry of a record.
+func (p *parser) entry() int32 {
+	from, mark := p.at, len(p.stack)
+	if p.class {
+		if method := p.methodAt(p.at); method > 0 {
+			return p.function(method)
+		}
+		p.class = false
+		defer func() { p.class = true }()
+	}
+	sign := p.textAt(p.at + 1)
+	if k := p.kind(); k == syntax.Word && (sign == ":" || sign == "=>" || sign == "=" && !p.g.Commands) {
+		p.at += 2
+		at := from
+		p.add(p.expression(levelAssign))
+		return p.make(Pair, from, at, mark)
+	}
+	key := p.expression(levelChoice)
+	if s := p.text(); s == ":" || s == "=>" || s == "=" || s == "->" {
+		at := p.at
+		p.at++
+		p.add(key)
+		p.add(p.expression(levelAssign))
+		return p.make(Pair, from, at, mark)
+	}
+	return key
+}

@@ -1,0 +1,236 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// statements adds the statements up to where tokens end.
+func (p *parser) statements() {
+	for p.at < p.end {
+		p.add(p.statement())
+	}
+}
+
+// statement parses one statement. It always goes on.
+func (p *parser) statement() int32 {
+	if p.depth++; p.depth > deepest {
+		defer func() { p.depth-- }()
+		return p.tooDeep()
+	}
+	defer func() { p.depth-- }()
+	from := p.at
+	for p.take(";") || p.take(",") && p.at > from {
+	}
+	if p.at >= p.end {
+		return 0
+	}
+	head, inside := p.head, p.inside
+	p.head = false
+	node := p.oneStatement()
+	p.head, p.inside = head, inside
+	if p.at == from {
+		p.at++
+		node = p.make(Unknown, from, -1, len(p.stack))
+	}
+	return node
+}
+
+func (p *parser) oneStatement() int32 {
+	from, mark := p.at, len(p.stack)
+	p.first = from
+	if p.is("@") || p.is("#") && p.textAt(p.at+1) == "[" || p.is("[") && p.g.Brackets && p.attribute() {
+		return p.decoratedStatement()
+	}
+	if p.is("{") && p.g.Layout == Braces && !p.g.Closures {
+		return p.block()
+	}
+	if method := p.methodAt(p.at); method > 0 {
+		return p.function(method)
+	}
+	switch w := p.wordAt(p.at); w {
+	case wordIf, wordUnless:
+		return p.conditional()
+	case wordLoop:
+		return p.loop()
+	case wordSwitch:
+		if p.isSwitch() {
+			return p.switching()
+		}
+	case wordTry:
+		if p.startsBlock(p.at+1) || p.textAt(p.at+1) == "(" {
+			return p.trying()
+		}
+	case wordWith:
+		return p.with()
+	case wordReturn, wordThrow, wordLeave:
+		if w != wordThrow || !p.g.Commands || p.textAt(p.at+1) != "(" {
+			return p.leaving(w)
+		}
+	case wordFunction:
+		if at := p.functionName(); at > 0 {
+			return p.function(at)
+		}
+	case wordClass:
+		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "::" {
+			return p.classDeclaration()
+		}
+	case wordImport:
+		if p.textAt(p.at+1) != "(" && !p.g.sets[setMember][p.textAt(p.at+1)] && p.textAt(p.at+1) != "=" {
+			return p.imports()
+		}
+	case wordDeclare:
+		if p.kindAt(p.at+1) == syntax.Word || p.kindAt(p.at+1) == syntax.Open {
+			return p.declaration(from, mark)
+		}
+	case wordModifier:
+		if k := p.kindAt(p.at + 1); k == syntax.Word || k == syntax.Open && p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "(" && p.textAt(p.mate(p.at+1)+1) != "" && p.kindAt(p.mate(p.at+1)+1) == syntax.Word {
+			p.at++
+			if p.is("(") {
+				p.at = min(p.mate(p.at)+1, p.end)
+			}
+			if p.at < p.end {
+				return p.oneStatement()
+			}
+		}
+	}
+	if next := p.textAt(p.at + 1); p.class && p.kind() == syntax.Word && p.g.Angles && !p.g.Typed && (next == ":" || next == "?:" || (next == "!" || next == "?") && p.textAt(p.at+2) == ":") {
+		return p.declared(from, mark)
+	}
+	if p.is("type") && p.g.Angles && p.kindAt(p.at+1) == syntax.Word {
+		return p.typeDeclaration()
+	}
+	if p.g.Typed {
+		if name := p.typedName(p.at); name > 0 {
+			p.at = name
+			return p.declared(from, mark)
+		}
+	}
+	return p.simple(from, mark)
+}
+
+// simple parses an expression or an assignment, with what stands behind it: a
+// type, a condition or a loop.
+func (p *parser) simple(from, mark int) int32 {
+	node := p.tuple(from, mark)
+	if p.g.Layout == Indented && p.is(":") && node != 0 && !p.newLine() { // a: T = b
+		p.at++
+		p.add(node)
+		p.add(p.expression(levelChoice))
+		if p.has(setAssign) {
+			p.at++
+			p.add(p.tuple(p.at, len(p.stack)))
+		}
+		return p.make(Declare, from, from, mark)
+	}
+	node = p.assigned(node, from, mark)
+	for p.has(setLater) && !p.newLine() && node != 0 {
+		node = p.later(node, from)
+	}
+	return node
+}
+
+// assigned parses = value, and = value again, behind what it is assigned to.
+func (p *parser) assigned(node int32, from, mark int) int32 {
+	if node == 0 || p.newLine() || !p.has(setAssign) {
+		return node
+	}
+	at := p.at
+	p.at++
+	p.add(node)
+	value := p.at
+	p.add(p.assigned(p.tuple(value, len(p.stack)), value, len(p.stack)))
+	return p.make(Assign, from, at, mark)
+}
+
+// tuple parses an expression, or several between commas where that is a list
+// without brackets.
+func (p *parser) tuple(from, mark int) int32 {
+	level := levelAssign
+	bare := p.inside == 0 && (p.g.Layout == Indented || p.g.Commands || p.g.Layout == Worded)
+	if bare {
+		level = levelChoice
+	}
+	node := p.expression(level)
+	for bare && node != 0 && p.is(",") && !p.newLine() {
+		p.at++
+		p.add(node)
+		if node = 0; p.at < p.end && !p.has(setAssign) && !p.newLine() {
+			node = p.expression(level)
+		}
+	}
+	if len(p.stack) == mark {
+		return node
+	}
+	p.add(node)
+	return p.make(List, from, -1, mark)
+}
+
+// later parses a condition or loop behind a statement.
+func (p *parser) later(node int32, from int) int32 {
+	mark, at := len(p.stack), p.at
+	text := p.text()
+	p.at++
+	condition := p.expression(levelAssign)
+	kind := If
+	switch text {
+	case "while", "until", "for", "foreach", "rescue":
+		kind = Loop
+	case "unless":
+		own := len(p.stack)
+		p.add(condition)
+		condition = p.make(Unary, at, at, own)
+	}
+	p.add(condition)
+	p.add(node)
+	return p.make(kind, from, at, mark)
+}
+
+// leaving parses return, throw, break and continue.
+func (p *parser) leaving(w word) int32 {
+	from, mark := p.at, len(p.stack)
+	kind := map[word]Kind{wordReturn: Return, wordThrow: Throw, wordLeave: Leave}[w]
+	p.at++
+	if p.at < p.end && !p.is(";") && !p.is("}") && !(p.f.Tokens[p.at].NewLine && p.inside == 0) && !p.has(setLater) && !p.closes() {
+		value := p.at
+		p.add(p.assigned(p.tuple(value, len(p.stack)), value, len(p.stack)))
+		if p.is("from") { // raise x from y
+			p.at++
+			p.add(p.expression(levelAssign))
+		}
+	}
+	node := p.make(kind, from, from, mark)
+	for p.has(setLater) && !p.newLine() {
+		node = p.later(node, from)
+	}
+	return node
+}
+
+// imports takes what is imported.
+func (p *parser) imports() int32 {
+	from, mark := p.at, len(p.stack)
+	for p.at++; p.at < p.end && !p.is(";") && !p.f.Tokens[p.at].NewLine; p.at++ {
+		if p.kind() == syntax.Open {
+			p.at = min(p.mate(p.at), p.end-1)
+		}
+	}
+	return p.make(Import, from, from, mark)
+}
+
+// with parses a block with a head: with, using, begin, synchronized, do.
+func (p *parser) with() int32 {
+	from, mark := p.at, len(p.stack)
+	next := p.textAt(p.at + 1)
+	if p.g.sets[setMember][next] || p.g.sets[setAssign][next] || next == ")" || next == "," {
+		return p.simple(from, mark)
+	}
+	p.at++
+	if !p.startsBlock(p.at) {
+		p.condition()
+	}
+	if !p.startsBlock(p.at) && p.g.Layout != Worded { // using x; and the like
+		return p.make(Wrapper, from, from, mark)
+	}
+	p.take("do")
+	p.add(p.block())
+	p.catches()
+	p.closed()
+	return p.make(Try, from, from, mark)
+}

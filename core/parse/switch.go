@@ -1,0 +1,139 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// isSwitch reports whether a word that may be a name begins a switch.
+func (p *parser) isSwitch() bool {
+	next := p.textAt(p.at + 1)
+	if p.g.Layout != Indented {
+		return next != "=" && next != "." && next != "," && next != ")"
+	}
+	for i := p.at + 1; i < p.end && !p.f.Tokens[i].NewLine; i++ { // match subject:
+		if p.kindAt(i) == syntax.Open {
+			i = p.mate(i)
+			continue
+		}
+		if p.textAt(i) == ":" && i > p.at+1 {
+			return i+1 >= p.end || p.f.Tokens[i+1].NewLine
+		}
+	}
+	return false
+}
+
+// switching parses switch, match, when and case, with what they hold.
+func (p *parser) switching() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at++
+	if !p.startsBlock(p.at) {
+		p.condition()
+	}
+	switch {
+	case p.is("{"):
+		p.within(p.at, p.cases)
+	case p.g.Layout == Indented && p.is(":"):
+		margin, end := p.margin(), p.end
+		p.at++
+		p.end = p.blockEnd(margin)
+		p.cases()
+		p.end = end
+	case p.g.Layout == Worded:
+		p.take("do")
+		for p.at < p.end && p.wordAt(p.at) != wordEnd {
+			before := p.at
+			p.caseAt()
+			if p.at == before {
+				p.at++
+			}
+		}
+		p.closed()
+	}
+	return p.make(Switch, from, from, mark)
+}
+
+// cases parses cases up to where tokens end.
+func (p *parser) cases() {
+	p.inside = 0
+	for p.at < p.end {
+		before := p.at
+		if p.take(",") || p.take(";") {
+			continue
+		}
+		p.caseAt()
+		if p.at == before {
+			p.at++
+		}
+	}
+}
+
+// caseAt parses one case: its patterns, and the statements up to the next one.
+func (p *parser) caseAt() {
+	from, mark := p.at, len(p.stack)
+	p.first = from
+	w := p.wordAt(p.at)
+	marked := w == wordCase || w == wordDefault || w == wordElse
+	if marked {
+		p.at++
+	}
+	if w == wordCase || !marked {
+		head := p.head
+		p.head = true
+		for p.at < p.end && !p.caseBody() {
+			before := p.at
+			p.add(p.expression(levelChoice))
+			if p.at == before || p.is(",") || p.is("|") {
+				p.at++
+			}
+		}
+		p.head = head
+	}
+	p.add(p.caseStatements(marked))
+	p.add(p.make(Case, from, from, mark))
+}
+
+// caseBody reports whether the statements of a case begin.
+func (p *parser) caseBody() bool {
+	if p.g.Layout == Worded && p.g.Switch != "" && (p.at < p.end && p.f.Tokens[p.at].NewLine || p.has(setThen)) && !p.is("->") {
+		return true
+	}
+	return p.is(":") || p.is("->") || p.is("=>") || p.is("{") && p.g.Layout == Braces && p.g.Closures
+}
+
+// caseStatements parses what a case does.
+func (p *parser) caseStatements(marked bool) int32 {
+	from, mark := p.at, len(p.stack)
+	if p.is(":") && p.g.Layout == Indented {
+		return p.block()
+	}
+	arrow := p.is("->") || p.is("=>")
+	if arrow || p.is(":") || p.has(setThen) {
+		p.at++
+	}
+	if arrow && !marked || arrow && p.g.Default == "default" {
+		if p.is("{") {
+			p.add(p.block())
+		} else {
+			p.add(p.statement())
+		}
+		for p.g.Layout == Worded && p.at < p.end && !p.closes() && !p.caseAhead() {
+			p.add(p.statement())
+		}
+		return p.make(Block, from, -1, mark)
+	}
+	for p.skipSemicolons(); p.at < p.end && p.wordAt(p.at) != wordCase && p.wordAt(p.at) != wordDefault && p.wordAt(p.at) != wordEnd && !(p.wordAt(p.at) == wordElse && p.g.Layout == Worded); p.skipSemicolons() {
+		p.add(p.statement())
+	}
+	return p.make(Block, from, -1, mark)
+}
+
+// caseAhead reports whether an arrow stands on the line that begins here.
+func (p *parser) caseAhead() bool {
+	for i := p.at; i < p.end && (i == p.at || !p.f.Tokens[i].NewLine); i++ {
+		if p.textAt(i) == "->" {
+			return true
+		}
+		if p.kindAt(i) == syntax.Open {
+			i = p.mate(i)
+		}
+	}
+	return false
+}

@@ -1,0 +1,112 @@
+package parse
+
+import "inzicht/core/syntax"
+
+// angles returns where type arguments that begin here end, or 0 where these are
+// none.
+func (p *parser) angles() int {
+	open := 0
+	for i := p.at; i < p.end && i < p.at+120; i++ {
+		switch text := p.textAt(i); {
+		case text == "<":
+			open++
+		case text == ">":
+			open--
+		case text == ">>":
+			open -= 2
+		case text == ">>>":
+			open -= 3
+		case p.kindAt(i) == syntax.Open && text != "{":
+			i = p.mate(i)
+		case p.kindAt(i) == syntax.Word, text == ",", text == ".", text == "?", text == "::", text == "|", text == "&", text == "*", text == "'", text == "=>", text == ":", p.kindAt(i) == syntax.String:
+		default:
+			return 0
+		}
+		if open <= 0 {
+			if open < 0 {
+				return 0
+			}
+			return i + 1
+		}
+	}
+	return 0
+}
+
+// angleEnd returns where type arguments end that begin at a token, or 0.
+func (p *parser) angleEnd(i int) int {
+	at := p.at
+	p.at = i
+	end := p.angles()
+	p.at = at
+	return end
+}
+
+// skipType goes on behind a type.
+func (p *parser) skipType() {
+	word := false // the last token was a word that ends a type
+	for begun := p.at; p.at < p.end; {
+		text := p.text()
+		switch kind := p.kind(); {
+		case kind == syntax.Word:
+			if word || p.g.words[text] != wordNone && p.g.words[text] != wordNothing && p.g.words[text] != wordBool && p.g.words[text] != wordFunction && p.g.words[text] != wordModifier {
+				return
+			}
+			switch text {
+			case "keyof", "typeof", "readonly", "mut", "dyn", "impl", "const", "unsigned", "signed", "long", "struct", "infer", "is", "asserts", "extends", "some", "any", "inout", "unique", "fn", "Fn", "abstract", "new":
+			default:
+				word = true
+			}
+			p.at++
+		case text == "<":
+			end := p.angles()
+			if end == 0 {
+				return
+			}
+			p.at, word = end, true
+		case text == "[" || text == "(":
+			if word && text == "(" && p.textAt(p.at-1) != "fn" && p.textAt(p.at-1) != "Fn" {
+				return
+			}
+			p.at, word = min(p.mate(p.at)+1, p.end), true
+		case text == "{":
+			if word || p.at != begun && !p.g.sets[setMember][p.textAt(p.at-1)] && p.textAt(p.at-1) != "|" && p.textAt(p.at-1) != "&" && p.textAt(p.at-1) != ":" || p.head || !p.g.Records || p.g.Layout != Braces {
+				return
+			}
+			p.at, word = min(p.mate(p.at)+1, p.end), true
+		case kind == syntax.String && !word:
+			p.at++
+			word = true
+		case text == "." || text == "::" || text == "|" || text == "&" || text == "->" || text == "=>" && word && p.typeArrow() || text == "?." || text == "\\":
+			p.at++
+			word = false
+		case text == "?" || text == "*" || text == "!" || text == "..." || text == "'" || text == "@":
+			p.at++
+		default:
+			return
+		}
+	}
+}
+
+// typeArrow reports whether => belongs to the type of a function: what stands
+// before it is the end of parentheses.
+func (p *parser) typeArrow() bool { return p.textAt(p.at-1) == ")" && p.g.Angles && p.head }
+
+// isType reports whether tokens are those of a type and nothing else.
+func (p *parser) isType(from, to int) bool {
+	words := 0
+	for i := from; i < to; i++ {
+		switch text := p.textAt(i); {
+		case i == from && p.kindAt(i) != syntax.Word && text != "\\":
+			return false
+		case p.kindAt(i) == syntax.Word:
+			if p.g.words[text] == wordNothing || p.g.words[text] == wordBool {
+				return false
+			}
+			words++
+		case text == "*" || text == "." || text == "::" || text == "<" || text == ">" || text == "[" || text == "]" || text == "?" || text == "," || text == "&" || text == "\\":
+		default:
+			return false
+		}
+	}
+	return words > 0
+}
