@@ -77,8 +77,8 @@ that real teams leave behind; the demo itself ends with exit status 0.`,
 		Args: cobra.NoArgs,
 		RunE: d.run,
 	}
-	c.Flags().StringVar(&d.step, "step", "", "only this step, whole: "+strings.Join(stepNames(), ", "))
-	c.Flags().StringVar(&d.into, "into", "", "unpack into this folder, and leave it there")
+	c.Flags().StringVar(&d.step, "step", "", "only this step, by its `NAME`, whole: "+strings.Join(stepNames(), ", "))
+	c.Flags().StringVar(&d.into, "into", "", "unpack into this `FOLDER`, and leave it there")
 	c.Flags().BoolVar(&d.keep, "keep", false, "leave the temporary folder for playing with")
 	d.registerColor(c)
 	c.RegisterFlagCompletionFunc("step", cobra.FixedCompletions(stepNames(), cobra.ShellCompDirectiveNoFileComp))

@@ -77,8 +77,8 @@ named in the end, and whether git ignores the file.`,
 	}
 	c.Flags().BoolVar(&ask, "ask", false, "ask for each value that is missing")
 	c.Flags().BoolVar(&o.Generate, "generate", false, "make up secrets such as keys of sessions")
-	c.Flags().StringVar(&from, "from", "", "take values that are not secret from this environment")
-	c.Flags().StringVar(&s.config, "config", "", "read this file in place of inzicht.toml")
+	c.Flags().StringVar(&from, "from", "", "take values that are not secret from this `ENVIRONMENT`")
+	c.Flags().StringVar(&s.config, "config", "", "read this `FILE` in place of inzicht.toml")
 	c.Flags().BoolVarP(&s.quiet, "quiet", "q", false, "show no progress")
 	s.registerColor(c)
 	c.RegisterFlagCompletionFunc("from", s.completeEnvironments)

@@ -28,7 +28,7 @@ type launcher struct {
 func newLaunch() *cobra.Command {
 	var l launcher
 	c := &cobra.Command{
-		Use:   "launch -e NAME [PATH] -- COMMAND …",
+		Use:   "launch -e NAME [flags] [PATH] -- COMMAND …",
 		Short: "Check an environment, and start a program with it",
 		Long: `Works out the environment NAME of the tree below PATH (the present folder without
 one), checks that the code starts with it, and becomes COMMAND: its signals, exit
@@ -44,6 +44,7 @@ Exit status: that of COMMAND; 1 it would not start; 2 it could not be started.`,
   inzicht launch -e staging --component tolls -- php -S localhost:8000
   inzicht launch -e local --override GATE_PORT=7001 -- ./gatekeeper
   inzicht launch -e production --only-contract -- env`,
+		DisableFlagsInUseLine: true,
 		Args: func(c *cobra.Command, arguments []string) error {
 			n := c.ArgsLenAtDash()
 			if n < 0 || n == len(arguments) {
@@ -54,12 +55,12 @@ Exit status: that of COMMAND; 1 it would not start; 2 it could not be started.`,
 		RunE: l.run,
 	}
 	f := c.Flags()
-	f.StringArrayVarP(&l.environments, "environment", "e", nil, "the environment; NAME=FILE takes its values from a listing, NAME=- from standard input")
-	f.StringArrayVar(&l.overrides, "override", nil, "NAME=VALUE, over what the environment has; may be given several times")
+	f.StringArrayVarP(&l.environments, "environment", "e", nil, "the environment `NAME`; NAME=FILE takes its values from a listing, NAME=- from standard input")
+	f.StringArrayVar(&l.overrides, "override", nil, "`NAME=VALUE`, over what the environment has; may be given several times")
 	f.BoolVar(&l.anyway, "anyway", false, "start it even where the code would stop")
 	f.BoolVar(&l.onlyContract, "only-contract", false, "give it nothing but what its code reads, and what is ambient")
-	f.StringVar(&l.component, "component", "", "only what this part of the tree reads counts")
-	f.StringVar(&l.config, "config", "", "read this file in place of inzicht.toml")
+	f.StringVar(&l.component, "component", "", "only what this part of the tree, a `COMPONENT`, reads counts")
+	f.StringVar(&l.config, "config", "", "read this `FILE` in place of inzicht.toml")
 	f.BoolVarP(&l.quiet, "quiet", "q", false, "show no progress and no remarks")
 	l.registerColor(c)
 	c.RegisterFlagCompletionFunc("environment", l.completeEnvironments)
