@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -9,6 +10,7 @@ var elixirHoles = []syntax.Hole{{Open: "#{", Close: "}"}}
 
 var elixir = &reads.Language{
 	Name: "elixir", Extensions: []string{".ex", ".exs", ".heex", ".eex"}, Interpreters: []string{"elixir"},
+	Grammar: elixirGrammar,
 	Table: &syntax.Table{
 		LineComments: []string{"#"}, WordStart: "@", WordTail: "?!",
 		Strings: []syntax.StringForm{
@@ -57,4 +59,12 @@ func elixirAttributes(f *syntax.File, o *reads.Outline) {
 			o.Bind(f.Text(i), reads.Binding{At: i, Value: reads.Range{Lo: i + 1, Hi: i + 2}, Function: -1})
 		}
 	}
+}
+
+var elixirGrammar = &parse.Grammar{
+	Layout: parse.Worded, LineEnds: true, Records: true, Commands: true, Labels: true, Closures: true, Choices: true, Arrow: "->", Leading: "|> . || && <> and or ++",
+	Binary: []string{"when", "|", "|| or", "&& and", "== != === !== =~", "< > <= >=", "|>", "in", "<> ++ --", "..", "+ -", "* /"}, Right: "<> ++",
+	Assign: "= <-", Prefix: "! - + not & ^ %", Member: ".", LambdaWords: "fn",
+	If: "if", Else: "else", Unless: "unless", Loop: "for", Switch: "case cond receive", Try: "try", Catch: "rescue catch", Finally: "after",
+	Function: "def defp defmacro defmacrop", Class: "defmodule defimpl defprotocol", Import: "import alias require use", With: "with quote", Nothing: "nil", Bool: "true false", Then: "do",
 }

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -17,6 +18,7 @@ var golang = &reads.Language{
 			{Open: "'", Close: "'", Backslash: true, Bytes: true},
 		},
 	},
+	Tree:        parse.Go,
 	SharesNames: true,
 	Declared:    goDeclared,
 	Outline:     goOutline,

@@ -1,12 +1,14 @@
 package language
 
 import (
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
 
 var perl = &reads.Language{
 	Name: "perl", Extensions: []string{".pl", ".pm", ".t", ".psgi", ".cgi"}, Names: []string{"cpanfile"}, Interpreters: []string{"perl"},
+	Grammar: perlGrammar,
 	Table: &syntax.Table{
 		LineComments: []string{"#"}, WordStart: "$@", DotJoins: true, Arrows: true,
 		Strings: []syntax.StringForm{
@@ -59,4 +61,12 @@ func perlOutline(f *syntax.File) *reads.Outline {
 		}
 	}
 	return o
+}
+
+var perlGrammar = &parse.Grammar{
+	Layout: parse.Braces, Ternary: true, Records: true, Commands: true, BraceKeys: true,
+	Binary: []string{"or xor", "and", "..", "|| //", "&&", "|", "&", "== != <=> eq ne cmp =~ !~", "< > <= >= lt gt le ge", "<< >>", "+ - .", "* / x", "**"}, Right: "**",
+	Assign: "= += -= *= /= .= %= ||= &&= //= **= |= &= ^= x=", Prefix: "! - + ~ not \\ ++ -- %", Suffix: "++ --", Member: "-> ::", LambdaWords: "sub",
+	If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "for foreach while until", Return: "return", Throw: "die croak confess", Leave: "next last redo",
+	Function: "sub", Import: "use no require package", Declare: "my our local state", Nothing: "undef", Later: "if unless while until for foreach",
 }

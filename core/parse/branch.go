@@ -47,7 +47,7 @@ func (p *parser) headPart() {
 		p.at = p.typedName(p.at)
 		p.add(p.declared(from, mark))
 	default:
-		p.add(p.expression(levelAssign))
+		p.add(p.argument())
 	}
 	if p.loopHead {
 		p.loopHead = false
@@ -72,6 +72,9 @@ func (p *parser) conditional() int32 {
 	p.condition()
 	if unless && len(p.stack) > own {
 		p.add(p.make(Unary, from, from, own))
+	}
+	if p.g.Layout == Worded && len(p.stack) > mark+1 && p.t.Nodes[p.stack[len(p.stack)-1]].Kind == Pair { // if a, do: b, else: c
+		return p.make(If, from, from, mark)
 	}
 	p.take("then")
 	if unless && p.g.Layout == Braces {

@@ -29,6 +29,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.add(node)
 		p.elements()
 		return p.make(Index, from, at, mark)
+	case text == "{" && p.g.BraceKeys && !token.SpaceAhead && p.t.Nodes[node].Kind != Number && p.t.Nodes[node].Kind != Text:
+		p.add(node)
+		p.within(p.at, func() { p.inside++; p.all() })
+		return p.make(Index, from, at, mark)
 	case text == "{" && p.g.Closures && !p.head && !token.NewLine && p.isCallee(node):
 		p.add(node)
 		p.trailing()
@@ -233,7 +237,7 @@ func (p *parser) beginsArgument() bool {
 	}
 	text := p.text()
 	tight := p.at+1 < p.end && !p.f.Tokens[p.at+1].SpaceAhead
-	return tight && (text == ":" || text == "*" || text == "&" || text == "-" || text == "::" || text == "->" || text == "!" || text == "**")
+	return tight && (text == ":" || text == "*" || text == "&" || text == "-" || text == "::" || text == "->" || text == "!" || text == "**" || text == "%" || text == "\\")
 }
 
 // command parses the arguments of a call without parentheses.

@@ -37,6 +37,7 @@ type Grammar struct {
 	LambdaWords string // begin a lambda, with parameters and a body: lambda x: y
 	Closures    bool   // { x -> y } is a lambda, also behind a call
 	Bars        bool   // |x| y is a lambda
+	BraceKeys   bool   // $x{key}
 	Records     bool   // { a: b } is a record
 	Comprehends bool   // [a for b in c]
 	Commands    bool   // puts x: a call without parentheses

@@ -203,7 +203,7 @@ func (p *parser) lambdaFrom(from, mark int) int32 {
 // bareParameters parses parameters without parentheses, up to a colon, an arrow
 // or a block.
 func (p *parser) bareParameters() {
-	for p.at < p.end && !p.is(":") && !p.is("{") && !p.is("do") && !p.has(setArrow) && !p.newLine() && p.g.Layout != Worded {
+	for p.at < p.end && !p.is(":") && !p.is("{") && !p.is("do") && !p.has(setArrow) && !p.newLine() {
 		at := p.at
 		p.at++
 		if p.kindAt(at) != syntax.Word {

@@ -15,7 +15,12 @@ import (
 // treeOf parses source in the language that a file's name tells.
 func treeOf(name string, src []byte) *parse.Tree {
 	l := language.Of(name)
-	if l == nil || l.Grammar == nil {
+	switch {
+	case l == nil:
+		return nil
+	case l.Tree != nil:
+		return l.Tree(l.Table.Scan(src, false))
+	case l.Grammar == nil:
 		return nil
 	}
 	return parse.File(l.Table.Scan(src, false), l.Grammar)
@@ -76,6 +81,15 @@ func TestTrees(t *testing.T) {
 		{"a.cs", "var a = Environment.GetEnvironmentVariable(\"A\") ?? throw new E($\"x {b}\");",
 			"(declare a (binary ?? (call (member GetEnvironmentVariable Environment) \"A\") (throw (call E (template b)))))"},
 		{"a.lua", "local a = os.getenv('A') or 'b'\nif not a then error('x') end", "(declare a (binary or (call (member getenv os) 'A') 'b'))\n(if (unary not a) (block (call error 'x')))"},
+		{"a.go", "package a\nfunc (s S) f(a, b string) int { if v, ok := os.LookupEnv(a); !ok { return E{X: v} } else { panic(`x`) } }",
+			"(function f (parameter a) (parameter b) (block (if (declare (list v ok) (call (member LookupEnv os) a)) (unary ! ok) (block (return (record (pair : X v)))) (block (call panic `x`)))))"},
+		{"a.go", "package a\nvar p, q = x[1:], func(k string) { for _, e := range l { switch k { case \"a\": go f() } } }",
+			"(declare p q (index x 1) (lambda (parameter k) (block (loop _ e l (block (switch k (case \"a\" (block (wrapper (call f))))))))))"},
+		{"a.pl", "sub f { my ($n) = @_; die \"no $n\" unless defined $ENV{$n}; return $ENV{$n} || keys %h; }",
+			"(function f (block (declare (wrapper $n) @_) (if (unary unless (call defined (index $ENV $n))) (throw (template $n))) (return (binary || (index $ENV $n) (call keys (unary % h))))))"},
+		{"a.ex", "def f(k, d \\\\ nil) do\n  case System.get_env(k) do\n    nil -> raise \"no\"\n    v -> v |> g(1, a: 2)\n  end\nend",
+			"(function f (parameter k) (parameter d nil) (block (switch (call (member get_env System) k) (case nil (block (call raise \"no\"))) (case v (block (binary |> v (call g 1 (pair a 2))))))))"},
+		{"a.ex", "x = if a, do: b, else: fn k -> k end", "(assign = x (if a (pair do b) (pair else (lambda (parameter k) (block k)))))"},
 	} {
 		tree := treeOf(c.file, []byte(c.source))
 		var got []string
@@ -162,7 +176,7 @@ func TestFixtures(t *testing.T) {
 
 // Whatever the bytes, in every language: a tree comes of it.
 func FuzzFile(f *testing.F) {
-	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala"}
+	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go"}
 	for n := range names {
 		f.Add(n, []byte("if (a) { b[c] = d?.e(f => g) } else return x\ndef h(i, j=1): pass\n"))
 		f.Add(n, []byte("class A<B> { int f(int a) { switch (x) { case 1: y } } }\nfun g() = { a -> b }\nend\nwhen x do"))

@@ -37,7 +37,7 @@ func (p *parser) primary() int32 {
 	case text == ":=" && p.g.Commands && p.textAt(p.at+1) == "=" && !p.f.Tokens[p.at+1].SpaceAhead: // the symbol :==
 		p.at += 2
 		return p.make(Text, from, from+1, mark)
-	case text == "->" && p.g.Commands, text == "\\":
+	case text == "->" && p.g.Commands && (p.textAt(p.at+1) == "(" || p.textAt(p.at+1) == "{" || p.kindAt(p.at+1) == syntax.Word), text == "\\" && !p.g.Commands:
 		return p.lambda()
 	case p.g.sets[setMember][text]: // .member of what is at hand
 		return p.member(0, from)

@@ -77,7 +77,7 @@ func (p *parser) caseAt() {
 	if w == wordCase || !marked {
 		head := p.head
 		p.head = true
-		for p.at < p.end && !p.caseBody() {
+		for begun := p.at; p.at < p.end && (p.at == begun && !marked || !p.caseBody()); {
 			before := p.at
 			p.add(p.expression(levelChoice))
 			if p.at == before || p.is(",") || p.is("|") {

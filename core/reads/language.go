@@ -17,6 +17,8 @@ type Language struct {
 	Interpreters []string // of a #! line
 	// Grammar describes how the language is written, as far as the tree goes.
 	Grammar *parse.Grammar
+	// Tree makes the tree of a file by a parser of the language's own.
+	Tree    func(*syntax.File) *parse.Tree
 	Table   *syntax.Table
 	Outline func(*syntax.File) *Outline // how to find functions, blocks and names
 

@@ -43,7 +43,7 @@ func main() {
 func nodes(name string, src []byte) map[string][]int32 {
 	l := language.Of(name)
 	if l == nil || l.Grammar == nil {
-		return nil
+		return nil // what has a parser of its own needs no other to be held against
 	}
 	tree := parse.File(l.Table.Scan(src, false), l.Grammar)
 	found := map[string][]int32{}
