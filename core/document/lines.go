@@ -89,12 +89,8 @@ func harmless(v *contract.Variable) string {
 	if v.Secret || len(v.Fallbacks) != 1 || secrecy.HoldsSecret(v.Fallbacks[0]) || strings.ContainsAny(v.Fallbacks[0], "\n\r$`") {
 		return ""
 	}
-	d := envfile.Parse(nil)
-	if d.Set(v.Name, v.Fallbacks[0]) != nil {
-		return ""
-	}
-	e, _ := d.Lookup(v.Name)
-	return e.Raw
+	raw, _ := envfile.Written(v.Name, v.Fallbacks[0])
+	return raw
 }
 
 // commentLine is a line of source that is a comment and nothing else.

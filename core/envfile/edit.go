@@ -45,6 +45,17 @@ func (d *Document) Set(name, value string) error {
 	return nil
 }
 
+// Written returns a value as it stands in an env file, in quotes where it needs
+// them. The error is an *EditError.
+func Written(name, value string) (raw string, err error) {
+	d := Parse(nil)
+	if err := d.Set(name, value); err != nil {
+		return "", err
+	}
+	e, _ := d.Lookup(name)
+	return e.Raw, nil
+}
+
 // valueStart gives where the value begins in the piece of an entry, or -1.
 func valueStart(piece []byte, entry Entry) int {
 	at := bytes.Index(piece, []byte(entry.Name))

@@ -108,7 +108,12 @@ func (e *Environment) Has(name string) bool {
 // Off tells whether a switch is off: without a value, or with one that says no.
 func (e *Environment) Off(name string) bool {
 	v, _, _ := e.Lookup(name)
-	return !e.Has(name) || v.State == Set && slices.Contains([]string{"0", "false", "no", "off", "none", "disabled"}, strings.ToLower(v.Text))
+	return !e.Has(name) || v.State == Set && SaysNo(v.Text)
+}
+
+// SaysNo reports whether the value of a switch turns it off.
+func SaysNo(value string) bool {
+	return slices.Contains([]string{"0", "false", "no", "off", "none", "disabled"}, strings.ToLower(value))
 }
 
 // Link is what one layer says of a variable.

@@ -256,7 +256,7 @@ func (f *filling) has(name string) bool {
 
 func (f *filling) off(name string) bool {
 	e, found := f.document.Lookup(name)
-	return !f.has(name) || found && slices.Contains([]string{"0", "false", "no", "off"}, strings.ToLower(e.Value))
+	return !f.has(name) || found && environment.SaysNo(e.Value)
 }
 
 // valueOf returns the value of a variable as it is to be written.
@@ -289,12 +289,13 @@ func (f *filling) valueOf(name string, about []string, example *envfile.Entry) (
 	if err != nil || answer == "" || answer == offered {
 		return raw, err
 	}
-	return written(name, answer), nil
+	raw, _ = envfile.Written(name, answer)
+	return raw, nil
 }
 
 // wrong says what is wrong with an answer.
 func (f *filling) wrong(name string, v *contract.Variable, value string) string {
-	if d := envfile.Parse(nil); d.Set(name, value) != nil {
+	if _, err := envfile.Written(name, value); err != nil {
 		return "no quotes suit this value in every reader of env files"
 	}
 	if v == nil {
@@ -313,8 +314,8 @@ func (f *filling) taken(name string, secret bool) (raw string, taken bool) {
 	if !found || v.State != environment.Set || secrecy.HoldsSecret(v.Text) || secrecy.IsStandIn(v.Text, false) {
 		return "", false
 	}
-	raw = written(name, v.Text)
-	return raw, raw != ""
+	raw, err := envfile.Written(name, v.Text)
+	return raw, err == nil
 }
 
 // exemplary returns the value that an example file has, as it is written and as
@@ -325,16 +326,6 @@ func (f *filling) exemplary(secret bool, e *envfile.Entry) (raw, value string) {
 		return "", ""
 	}
 	return e.Raw, e.Value
-}
-
-// written returns a value as it is written in an env file, or "".
-func written(name, value string) string {
-	d := envfile.Parse(nil)
-	if d.Set(name, value) != nil {
-		return ""
-	}
-	e, _ := d.Lookup(name)
-	return e.Raw
 }
 
 // isOwn reports whether a word of a name is the tree's own: of the name of a
