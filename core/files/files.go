@@ -66,6 +66,11 @@ func ReadGiven(file string, limit int) ([]byte, error) {
 		return nil, err
 	}
 	defer in.Close()
+	return readUpTo(in, limit)
+}
+
+// readUpTo reads what is left, which may be at most limit bytes.
+func readUpTo(in io.Reader, limit int) ([]byte, error) {
 	src, err := io.ReadAll(io.LimitReader(in, int64(limit)+1))
 	if len(src) > limit {
 		return nil, ErrTooLarge

@@ -3,7 +3,6 @@
 package files
 
 import (
-	"io"
 	"io/fs"
 	"os"
 	"path/filepath"
@@ -59,11 +58,7 @@ func (d *Folder) ReadUpTo(name string, limit int, _ []byte) ([]byte, error) {
 		return nil, err
 	}
 	defer f.Close()
-	src, err := io.ReadAll(io.LimitReader(f, int64(limit)+1))
-	if len(src) > limit {
-		return nil, ErrTooLarge
-	}
-	return src, err
+	return readUpTo(f, limit)
 }
 
 // Stamp gives what tells a file from what it was before: its size and when it

@@ -48,7 +48,7 @@ func Replace(file string, before, after []byte, mode fs.FileMode) error {
 			return ErrChanged
 		}
 	}
-	clear(folder)
+	sweep(folder)
 	return put(file, folder, after, mode)
 }
 
@@ -66,9 +66,9 @@ func put(file, folder string, content []byte, mode fs.FileMode) error {
 	return os.Rename(temporary.Name(), file)
 }
 
-// clear removes what runs that were killed have left unfinished in a folder
+// sweep removes what runs that were killed have left unfinished in a folder
 // that is locked.
-func clear(folder string) {
+func sweep(folder string) {
 	open, err := os.Open(folder)
 	if err != nil {
 		return
