@@ -173,18 +173,21 @@ func (r *Repository) Ignored() (g Ignore, unread []string) {
 // there yet. Its path is from the work tree on.
 func (r *Repository) Ignores(file string) bool {
 	g, _ := r.Ignored()
-	folder := ""
-	for {
-		if src, err := files.ReadFile(r.WorkTree, path.Join(folder, ".gitignore"), files.MaxSize); err == nil {
-			g, _ = g.With(folder, src)
+	_, ignored := r.Below(g, file, false)
+	return ignored
+}
+
+// Below adds the ignore files of the folders that a path from the work tree on
+// leads through, and reports whether it is ignored, by itself or with one of
+// them. folder says that a folder is there.
+func (r *Repository) Below(g Ignore, file string, folder bool) (added Ignore, ignored bool) {
+	names := strings.Split(file, "/")
+	for n := range names {
+		above := path.Join(names[:n]...)
+		if src, err := files.ReadFile(r.WorkTree, path.Join(above, ".gitignore"), files.MaxSize); err == nil {
+			g, _ = g.With(above, src)
 		}
-		rest := strings.TrimPrefix(file[len(folder):], "/")
-		name, _, inFolder := strings.Cut(rest, "/")
-		if !inFolder {
-			return g.Match(file, false)
-		}
-		if folder = path.Join(folder, name); g.Match(folder, true) {
-			return true
-		}
+		ignored = ignored || g.Match(path.Join(names[:n+1]...), folder || n < len(names)-1)
 	}
+	return g, ignored
 }

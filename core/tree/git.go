@@ -3,9 +3,7 @@ package tree
 import (
 	"errors"
 	"path"
-	"strings"
 
-	"inzicht/core/files"
 	"inzicht/core/git"
 )
 
@@ -53,16 +51,9 @@ func (t *Tree) look() *view {
 // outside takes up the ignore files of the folders above the root, and
 // reports whether the root is ignored with all that it holds.
 func (v *view) outside(r *git.Repository) bool {
-	folder, ignored := "", false
-	for _, name := range strings.Split(r.Prefix, "/") {
-		if r.Prefix == "" {
-			break
-		}
-		if src, err := files.ReadFile(r.WorkTree, path.Join(folder, ".gitignore"), files.MaxSize); err == nil {
-			v.ignore, _ = v.ignore.With(folder, src)
-		}
-		folder = path.Join(folder, name)
-		ignored = ignored || v.ignore.Match(folder, true)
+	ignored := false
+	if r.Prefix != "" {
+		v.ignore, ignored = r.Below(v.ignore, r.Prefix, true)
 	}
 	w := walker{prefix: v.prefix, tracked: v.tracked}
 	low, high := w.within(0, len(v.tracked), "")
