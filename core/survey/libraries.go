@@ -3,11 +3,9 @@ package survey
 import (
 	"path"
 	"path/filepath"
-	"runtime"
 	"slices"
 	"strings"
 	"sync"
-	"sync/atomic"
 
 	"inzicht/core/tree"
 )
@@ -68,42 +66,33 @@ func (s *Survey) libraryFolders() (folders []string) {
 
 // inLibrary looks through one folder of libraries.
 func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, found map[string]LibraryRead) {
-	var next atomic.Int64
 	var mutex sync.Mutex
-	var workers sync.WaitGroup
-	for range runtime.GOMAXPROCS(0) {
-		workers.Go(func() {
-			in := libraries.Reader()
-			defer in.Close()
-			for n := int(next.Add(1)) - 1; n < len(libraries.Files); n = int(next.Add(1)) - 1 {
-				file := libraries.Files[n].Path
-				l := s.known.Of(file)
-				if l == nil || l.Own != nil || scopeOf(file) == "test" {
-					continue
-				}
-				src, err := in.Read(file)
-				if err != nil {
-					s.note(path.Join(folder, file), err)
-					continue
-				}
-				if !l.Triggered(src) || !words.in(file, src) {
-					continue
-				}
-				for _, r := range analyse(l, file, src, nil).Reads {
-					if !words.words[r.Name] {
-						continue
-					}
-					read := LibraryRead{libraryOf(file), path.Join(folder, file), r.Line}
-					mutex.Lock()
-					if before, known := found[r.Name]; !known || read.File < before.File || read.File == before.File && read.Line < before.Line {
-						found[r.Name] = read
-					}
-					mutex.Unlock()
-				}
+	withReaders(libraries, len(libraries.Files), 1, func(n int, in *tree.Reader) {
+		file := libraries.Files[n].Path
+		l := s.known.Of(file)
+		if l == nil || l.Own != nil || scopeOf(file) == "test" {
+			return
+		}
+		src, err := in.Read(file)
+		if err != nil {
+			s.note(path.Join(folder, file), err)
+			return
+		}
+		if !l.Triggered(src) || !words.in(file, src) {
+			return
+		}
+		for _, r := range analyse(l, file, src, nil).Reads {
+			if !words.words[r.Name] {
+				continue
 			}
-		})
-	}
-	workers.Wait()
+			read := LibraryRead{libraryOf(file), path.Join(folder, file), r.Line}
+			mutex.Lock()
+			if before, known := found[r.Name]; !known || read.File < before.File || read.File == before.File && read.Line < before.Line {
+				found[r.Name] = read
+			}
+			mutex.Unlock()
+		}
+	})
 }
 
 // libraryOf gives the name of the library that a file of a library folder

@@ -8,7 +8,6 @@ import (
 	"slices"
 	"strings"
 	"sync"
-	"sync/atomic"
 
 	"inzicht/core/reads"
 	"inzicht/core/tree"
@@ -321,20 +320,7 @@ func (s *secondLook) sideBySide(chosen []bool, f func(n int, in *tree.Reader)) {
 		}
 	}
 	const chunk = 8 // files that mostly lie in one folder
-	var next atomic.Int64
-	var workers sync.WaitGroup
-	for range runtime.GOMAXPROCS(0) {
-		workers.Go(func() {
-			in := s.survey.Tree.Reader()
-			defer in.Close()
-			for from := int(next.Add(chunk)) - chunk; from < len(list); from = int(next.Add(chunk)) - chunk {
-				for _, n := range list[from:min(from+chunk, len(list))] {
-					f(n, in)
-				}
-			}
-		})
-	}
-	workers.Wait()
+	withReaders(s.survey.Tree, len(list), chunk, func(n int, in *tree.Reader) { f(list[n], in) })
 }
 
 // find tells, in one reading by all processors, which files of the part hold
@@ -342,28 +328,17 @@ func (s *secondLook) sideBySide(chosen []bool, f func(n int, in *tree.Reader)) {
 func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
 	const chunk = 32 // files that mostly lie in one folder
 	defining, calling = make([]bool, len(s.files)), make([]bool, len(s.files))
-	var next atomic.Int64
-	var workers sync.WaitGroup
-	for range runtime.GOMAXPROCS(0) {
-		workers.Go(func() {
-			in := s.survey.Tree.Reader()
-			defer in.Close()
-			for from := int(next.Add(chunk)) - chunk; from < len(s.files); from = int(next.Add(chunk)) - chunk {
-				for n := from; n < min(from+chunk, len(s.files)); n++ {
-					src, err := in.Read(s.path(n))
-					if err != nil {
-						s.survey.note(s.path(n), err)
-						continue
-					}
-					defining[n], calling[n] = defined.in(s.path(n), src), called.in(s.path(n), src)
-					if (defining[n] || calling[n]) && tree.IsBundle(s.path(n), src) {
-						defining[n], calling[n] = false, false
-					}
-				}
-			}
-		})
-	}
-	workers.Wait()
+	withReaders(s.survey.Tree, len(s.files), chunk, func(n int, in *tree.Reader) {
+		src, err := in.Read(s.path(n))
+		if err != nil {
+			s.survey.note(s.path(n), err)
+			return
+		}
+		defining[n], calling[n] = defined.in(s.path(n), src), called.in(s.path(n), src)
+		if (defining[n] || calling[n]) && tree.IsBundle(s.path(n), src) {
+			defining[n], calling[n] = false, false
+		}
+	})
 	return defining, calling
 }
 

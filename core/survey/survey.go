@@ -241,6 +241,25 @@ func sideBySide(n int, f func(n int)) {
 	workers.Wait()
 }
 
+// withReaders calls f for all numbers below n, chunk of them at a time, by all
+// processors, each with a reader of a tree.
+func withReaders(t *tree.Tree, n, chunk int, f func(n int, in *tree.Reader)) {
+	var next atomic.Int64
+	var workers sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		workers.Go(func() {
+			in := t.Reader()
+			defer in.Close()
+			for from := int(next.Add(int64(chunk))) - chunk; from < n; from = int(next.Add(int64(chunk))) - chunk {
+				for i := from; i < min(from+chunk, n); i++ {
+					f(i, in)
+				}
+			}
+		})
+	}
+	workers.Wait()
+}
+
 // batches groups the files worth opening by folder.
 func (s *Survey) batches(k *kept) (list []batch, files int) {
 	looking := !s.search.Empty()
