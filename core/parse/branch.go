@@ -25,12 +25,18 @@ func (p *parser) headEnds(i int) bool {
 // headParts parses what a head holds in parentheses.
 func (p *parser) headParts() {
 	p.inside++
+	p.separated(p.headPart)
+}
+
+// separated parses parts up to where tokens end, which commas or semicolons
+// may stand between. What is no part is passed over.
+func (p *parser) separated(part func()) {
 	for p.at < p.end {
 		before := p.at
 		if p.take(";") || p.take(",") {
 			continue
 		}
-		p.headPart()
+		part()
 		if p.at == before {
 			p.at++
 		}

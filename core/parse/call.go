@@ -195,13 +195,18 @@ func (p *parser) argument() int32 {
 	}
 	node := p.expression(levelAssign)
 	if sign := p.text(); sign == "=>" || sign == "->" && p.g.Records || sign == ":" && p.g.Labels {
-		at := p.at
-		p.at++
-		p.add(node)
-		p.add(p.expression(levelAssign))
-		return p.make(Pair, from, at, mark)
+		return p.pair(from, node, mark)
 	}
 	return node
+}
+
+// pair parses what stands behind the sign that a key ends with.
+func (p *parser) pair(from int, key int32, mark int) int32 {
+	at := p.at
+	p.at++
+	p.add(key)
+	p.add(p.expression(levelAssign))
+	return p.make(Pair, from, at, mark)
 }
 
 // trailing parses the block behind a call, as a Lambda.

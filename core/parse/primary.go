@@ -262,17 +262,12 @@ func (p *parser) entry() int32 {
 	sign := p.textAt(p.at + 1)
 	if k := p.kind(); k == syntax.Word && (sign == ":" || sign == "=>" || sign == "=" && !p.g.Commands) {
 		p.at += 2
-		at := from
 		p.add(p.expression(levelAssign))
-		return p.make(Pair, from, at, mark)
+		return p.make(Pair, from, from, mark)
 	}
 	key := p.expression(levelChoice)
 	if s := p.text(); s == ":" || s == "=>" || s == "=" || s == "->" {
-		at := p.at
-		p.at++
-		p.add(key)
-		p.add(p.expression(levelAssign))
-		return p.make(Pair, from, at, mark)
+		return p.pair(from, key, mark)
 	}
 	return key
 }

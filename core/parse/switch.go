@@ -53,16 +53,7 @@ func (p *parser) switching() int32 {
 // cases parses cases up to where tokens end.
 func (p *parser) cases() {
 	p.inside = 0
-	for p.at < p.end {
-		before := p.at
-		if p.take(",") || p.take(";") {
-			continue
-		}
-		p.caseAt()
-		if p.at == before {
-			p.at++
-		}
-	}
+	p.separated(p.caseAt)
 }
 
 // caseAt parses one case: its patterns, and the statements up to the next one.
