@@ -78,10 +78,7 @@ A comment on a line of an env file or of source accepts one finding there:
 	c.Flags().BoolVar(&prune, "prune", false, "drop accepted findings that no longer occur")
 	k.registerEnvironments(c)
 	k.registerRules(c)
-	c.Flags().StringVar(&k.component, "component", "", "only this part of the tree")
-	c.Flags().StringVar(&k.config, "config", "", "read this file in place of inzicht.toml")
-	c.Flags().BoolVarP(&k.quiet, "quiet", "q", false, "show no progress")
-	k.registerColor(c)
+	k.registerPlain(c)
 	return c
 }
 

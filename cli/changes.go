@@ -107,7 +107,7 @@ func (s *shared) changed(c *cobra.Command, arguments []string) (*report.Page, er
 	}
 	defer finished()
 	o := s.options()
-	o.ReadsOnly, o.Memory = true, s.memory
+	o.ReadsOnly = true
 	before, done, err := since.At(c.Context(), now, from, o)
 	if err != nil {
 		return nil, err
@@ -134,14 +134,10 @@ func (s *shared) later(c *cobra.Command, revision string, path []string) (p *rep
 		}
 		return p, p.Survey.Tree, done, nil
 	}
-	dir := "."
-	if len(path) > 0 {
-		dir = path[0]
-	}
-	if now, err = tree.Open(dir, tree.Options{NoSkip: s.noSkip}); err != nil {
+	if now, err = tree.Open(placeOf(path), tree.Options{NoSkip: s.noSkip}); err != nil {
 		return nil, nil, nil, err
 	}
-	p, err = s.pageOf(c, func(o survey.Options) (taken *survey.Survey, err error) {
+	p, err = s.pageOf(c, func(o survey.Options) (*survey.Survey, error) {
 		taken, closing, err := since.At(c.Context(), now, revision, o)
 		if err == nil {
 			done = closing

@@ -71,11 +71,7 @@ not be done.`,
 	c.Flags().StringArrayVar(&d.references, "reference", nil, "write a Markdown reference into this `FILE`")
 	c.Flags().StringArrayVar(&d.schemas, "json-schema", nil, "write a JSON Schema of the environment to this `FILE`")
 	c.Flags().StringArrayVar(&d.modules, "settings", nil, "write a settings module, `LANGUAGE=FILE`: "+strings.Join(moduleLanguages(), ", "))
-	c.Flags().StringVar(&d.component, "component", "", "only what this part of the tree, a `COMPONENT`, reads")
-	c.Flags().StringVar(&d.config, "config", "", "read this `FILE` in place of inzicht.toml")
-	c.Flags().BoolVarP(&d.quiet, "quiet", "q", false, "show no progress")
-	d.registerColor(c)
-	c.RegisterFlagCompletionFunc("component", d.completeComponents)
+	d.registerPlain(c)
 	return c
 }
 
@@ -93,7 +89,7 @@ type edit struct {
 	before, after []byte
 	isNew         bool
 	says          string // what is changed in it
-	secret        bool   // it is an env file, whose values may be secret
+	env           bool   // it is an env file of the tree, whose values may be secret; others were named
 }
 
 func (d *documents) run(c *cobra.Command, arguments []string) error {
@@ -234,7 +230,7 @@ func apply(out io.Writer, edits []edit, done string, dryRun, only bool) error {
 			if e.isNew {
 				before = nil
 			}
-			if !e.secret { // a file that was named may lie in a folder that is not there yet
+			if !e.env { // a file that was named may lie in a folder that is not there yet
 				os.MkdirAll(filepath.Dir(e.path), 0o755)
 			}
 			if err := replace(e.path, before, e.after, 0o644); err != nil {
@@ -254,7 +250,7 @@ func showDifference(w io.Writer, e edit) error {
 	if e.isNew {
 		before = "/dev/null"
 	}
-	if e.secret {
+	if e.env {
 		old, after = maskedValues(old), maskedValues(after)
 	}
 	difference := udiff.Unified(before, e.shown, string(old), string(after))

@@ -59,12 +59,8 @@ Exit status: that of COMMAND; 1 it would not start; 2 it could not be started.`,
 	f.StringArrayVar(&l.overrides, "override", nil, "`NAME=VALUE`, over what the environment has; may be given several times")
 	f.BoolVar(&l.anyway, "anyway", false, "start it even where the code would stop")
 	f.BoolVar(&l.onlyContract, "only-contract", false, "give it nothing but what its code reads, and what is ambient")
-	f.StringVar(&l.component, "component", "", "only what this part of the tree, a `COMPONENT`, reads counts")
-	f.StringVar(&l.config, "config", "", "read this `FILE` in place of inzicht.toml")
-	f.BoolVarP(&l.quiet, "quiet", "q", false, "show no progress and no remarks")
-	l.registerColor(c)
+	l.registerPlain(c)
 	c.RegisterFlagCompletionFunc("environment", l.completeEnvironments)
-	c.RegisterFlagCompletionFunc("component", l.completeComponents)
 	return c
 }
 

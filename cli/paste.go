@@ -19,7 +19,8 @@ func fromHere(file string) string {
 	return file
 }
 
-// placeOf returns what the root of the tree is called on the command line.
+// placeOf returns the root of the tree as the arguments name it: the present
+// folder where there are none.
 func placeOf(arguments []string) string {
 	if len(arguments) == 0 {
 		return "."

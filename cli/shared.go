@@ -47,15 +47,28 @@ type shower func(io.Writer, *report.Page) error
 func (s *shared) register(c *cobra.Command, show func(report.Format) shower) {
 	f := c.Flags()
 	f.StringArrayVar(&s.formats, "format", []string{"text"}, "how to show the result: "+strings.Join(formatNames(show), ", ")+"; NAME=FILE writes to a file, and may be given several times")
-	f.StringVar(&s.component, "component", "", "only this part of the tree")
-	f.StringVar(&s.config, "config", "", "read this file in place of inzicht.toml")
+	s.registerPlace(c)
 	f.BoolVar(&s.noSkip, "no-skip", false, "read dependency folders, build outputs and bundles too")
 	f.BoolVar(&s.afresh, "afresh", false, "read every file again, also those that have not changed since the last run")
 	f.BoolVarP(&s.quiet, "quiet", "q", false, "show no progress and no remarks")
 	f.BoolVarP(&s.verbose, "verbose", "v", false, "show everything, and what was left out and why")
 	s.registerColor(c)
-	c.RegisterFlagCompletionFunc("component", s.completeComponents)
 	c.RegisterFlagCompletionFunc("format", cobra.FixedCompletions(formatNames(show), cobra.ShellCompDirectiveNoFileComp))
+}
+
+// registerPlace adds the flags that say which part of the tree counts, and how
+// it is configured.
+func (s *shared) registerPlace(c *cobra.Command) {
+	c.Flags().StringVar(&s.component, "component", "", "only this part of the tree, a `COMPONENT`")
+	c.Flags().StringVar(&s.config, "config", "", "read this `FILE` in place of inzicht.toml")
+	c.RegisterFlagCompletionFunc("component", s.completeComponents)
+}
+
+// registerPlain adds the flags of a command that shows no report.
+func (s *shared) registerPlain(c *cobra.Command) {
+	s.registerPlace(c)
+	c.Flags().BoolVarP(&s.quiet, "quiet", "q", false, "show no progress and no remarks")
+	s.registerColor(c)
 }
 
 func (s *shared) registerColor(c *cobra.Command) {
@@ -88,13 +101,9 @@ func atMost(c *cobra.Command, arguments []string, most int) error {
 
 // page surveys the tree that the arguments name.
 func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*report.Page, error) {
-	dir := "."
-	if len(arguments) > 0 {
-		dir = arguments[0]
-	}
 	return s.pageOf(c, func(o survey.Options) (*survey.Survey, error) {
 		o.ReadsOnly = readsOnly
-		return survey.Take(dir, o)
+		return survey.Take(placeOf(arguments), o)
 	})
 }
 

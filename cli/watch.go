@@ -46,7 +46,7 @@ func (k *check) watched(c *cobra.Command, arguments []string) error {
 			return &usageError{"--watch cannot read an environment from standard input", "Give its listing as a file: -e NAME=FILE."}
 		}
 	}
-	root, err := filepath.Abs(append(arguments, ".")[0])
+	root, err := filepath.Abs(placeOf(arguments))
 	if err == nil {
 		root, err = filepath.EvalSymlinks(root)
 	}
