@@ -65,11 +65,14 @@ func textChanges(w io.Writer, p *Page) error {
 		if change.NewlyRequired() {
 			sign = alarm.Render("✗")
 		}
-		about := facts(change)
-		if change.Component != "" {
-			about += "  " + quiet.Render(Visible(change.Component))
+		line := strong.Render(Visible(changeName(change)))
+		if about := facts(change); about != "" {
+			line += "  " + about
 		}
-		fmt.Fprintf(w, "  %s %s  %s\n", sign, strong.Render(Visible(changeName(change))), about)
+		if change.Component != "" {
+			line += "  " + quiet.Render(Visible(change.Component))
+		}
+		fmt.Fprintf(w, "  %s %s\n", sign, line)
 		if place := changePlace(change); place != "" {
 			fmt.Fprintf(w, "      %s\n", quiet.Render(Visible(place)))
 		}
@@ -207,7 +210,7 @@ func markdownChanges(w io.Writer, p *Page) error {
 		}
 		what := plainFacts(change)
 		if change.NewlyRequired() {
-			what = "**newly required** " + what
+			what = strings.TrimSuffix("**newly required** "+what, " ")
 		}
 		tables.Row(w, code(changeName(change)), inCell(change.Component), what, code(changePlace(change)))
 	}
@@ -218,7 +221,7 @@ func markdownChanges(w io.Writer, p *Page) error {
 				fmt.Fprintf(w, "\n### To do before deploying\n\n")
 				begun = true
 			}
-			fmt.Fprintf(w, "- [ ] %s\n", inCell(task))
+			fmt.Fprintf(w, "- [ ] %s\n", inCell(strings.ReplaceAll(task, noBreak, " ")))
 		}
 	}
 	return nil
