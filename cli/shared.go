@@ -162,7 +162,7 @@ func (s *shared) restrict(p *report.Page) error {
 	if s.component == "" {
 		return nil
 	}
-	names := componentNames(p.Survey)
+	names := p.Survey.Tree.ComponentNames()
 	if !slices.Contains(names, s.component) {
 		known := "This tree has no components: no folder below its root holds a manifest."
 		if len(names) > 0 {
@@ -189,15 +189,6 @@ func keep(list []reads.Read, component string) (kept []reads.Read) {
 		}
 	}
 	return kept
-}
-
-func componentNames(s *survey.Survey) (names []string) {
-	for _, c := range s.Tree.Components {
-		if c.Name != "" {
-			names = append(names, c.Name)
-		}
-	}
-	return names
 }
 
 // output is one format with where it goes.

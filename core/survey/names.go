@@ -65,15 +65,12 @@ func (n *Names) Environments() []string {
 }
 
 // Components returns the names of components, sorted by their folders.
-func (n *Names) Components() (names []string) {
-	if t := n.open(); t != nil {
-		for _, c := range t.Components {
-			if c.Name != "" {
-				names = append(names, c.Name)
-			}
-		}
+func (n *Names) Components() []string {
+	t := n.open()
+	if t == nil {
+		return nil
 	}
-	return names
+	return t.ComponentNames()
 }
 
 // open opens the tree, or returns nil where it cannot be.

@@ -72,3 +72,14 @@ func (t *Tree) ComponentOf(file string) Component {
 	}
 	return Component{}
 }
+
+// ComponentNames returns the names of the components that have one, sorted by
+// their folders.
+func (t *Tree) ComponentNames() (names []string) {
+	for _, c := range t.Components {
+		if c.Name != "" {
+			names = append(names, c.Name)
+		}
+	}
+	return names
+}
