@@ -67,6 +67,31 @@ func TestSetRefuses(t *testing.T) {
 	}
 }
 
+// A value is written as it is read back, and refused where that cannot be.
+func TestWritten(t *testing.T) {
+	for _, c := range []struct{ name, value, raw string }{
+		{"A", "", ""},
+		{"A", "calm", "calm"},
+		{"A", "4 m", "'4 m'"},
+		{"A", "it's", "\"it's\""},
+		{"A", "$WEIR", "'$WEIR'"},
+		{"weir.level", "4", "refused"},
+		{"A", "it's $WEIR", "refused"},
+		{"A", "a\x00b", "refused"},
+	} {
+		raw, err := Written(c.name, c.value)
+		if err != nil {
+			raw = "refused" + raw
+		}
+		if raw != c.raw {
+			t.Errorf("%s=%q is written as %s (%v)", c.name, c.value, raw, err)
+		}
+		if d := Parse([]byte(c.name + "=" + raw + "\n")); err == nil && (len(d.Entries) != 1 || d.Entries[0].Value != c.value) {
+			t.Errorf("%s=%s is read back as %+v", c.name, raw, d.Entries)
+		}
+	}
+}
+
 // What is set is read alike by every dialect, and only its line changes.
 func FuzzSet(f *testing.F) {
 	for _, src := range corpus {

@@ -33,6 +33,11 @@ func TestIgnoreLikeGit(t *testing.T) {
 			planted.Git(t, root, "init", "-q")
 			planted.Write(t, root, ".gitignore", file)
 			planted.Write(t, root, "in/.gitignore", file)
+			planted.Git(t, root, "config", "core.excludesFile", "none")
+			r, err := Find(root)
+			if err != nil || r == nil {
+				t.Fatal(r, err)
+			}
 			var all []string
 			for _, path := range paths {
 				for _, p := range []string{path, "in/" + path} {
@@ -48,6 +53,9 @@ func TestIgnoreLikeGit(t *testing.T) {
 			for _, path := range all {
 				if got := ignored(root, path, file); got != slices.Contains(want, path) {
 					t.Errorf("%q: %q is ignored: %v", file, path, got)
+				}
+				if got := r.Ignores(path); got != slices.Contains(want, path) {
+					t.Errorf("%q: the repository ignores %q: %v", file, path, got)
 				}
 			}
 		}
