@@ -129,11 +129,35 @@ func (d *documents) edits(s *survey.Survey) (list []edit, err error) {
 		}
 		return list, nil
 	}
+	asked, err := d.asked(s)
+	if err != nil {
+		return nil, err
+	}
+	for _, w := range asked {
+		e, err := w.edit()
+		if err != nil {
+			return nil, err
+		}
+		if e.isNew || !bytes.Equal(e.before, e.after) {
+			list = append(list, e)
+		}
+	}
+	return list, nil
+}
+
+// writing is a file that a person named, and what is to be written into it.
+type writing struct {
+	file, what string
+	write      func(before []byte) ([]byte, error)
+}
+
+// asked returns what is to be written into the files that are named.
+func (d *documents) asked(s *survey.Survey) (list []writing, err error) {
 	for _, file := range d.references {
-		list, err = addEdit(list, err, file, "the reference", func(before []byte) ([]byte, error) { return document.Reference(s, d.component, before) })
+		list = append(list, writing{file, "the reference", func(before []byte) ([]byte, error) { return document.Reference(s, d.component, before) }})
 	}
 	for _, file := range d.schemas {
-		list, err = addEdit(list, err, file, "the JSON Schema", func([]byte) ([]byte, error) { return document.Schema(s, d.component) })
+		list = append(list, writing{file, "the JSON Schema", func([]byte) ([]byte, error) { return document.Schema(s, d.component) }})
 	}
 	for _, asked := range d.modules {
 		name, file, _ := strings.Cut(asked, "=")
@@ -141,15 +165,15 @@ func (d *documents) edits(s *survey.Survey) (list []edit, err error) {
 		if n < 0 || file == "" {
 			return nil, &usageError{fmt.Sprintf("--settings is LANGUAGE=FILE, not %q", asked), "Languages: " + strings.Join(moduleLanguages(), ", ") + ". Such as --settings go=internal/settings/settings.go."}
 		}
-		inside, err2 := insideTree(s, file)
-		if err == nil {
-			err = err2
+		inside, err := insideTree(s, file)
+		if err != nil {
+			return nil, err
 		}
-		list, err = addEdit(list, err, file, "the settings module", func(before []byte) ([]byte, error) {
+		list = append(list, writing{file, "the settings module", func(before []byte) ([]byte, error) {
 			return module.Languages[n].Write(s, module.Options{File: inside, Component: d.component}, before)
-		})
+		}})
 	}
-	return list, err
+	return list, nil
 }
 
 // insideTree returns the path from the root of the tree of a file that a person
@@ -171,24 +195,18 @@ func insideTree(s *survey.Survey, file string) (string, error) {
 	return "", &usageError{fmt.Sprintf("%s is not in the tree below %s", file, s.Tree.Root), "Give PATH, the root of the tree, and a file below it."}
 }
 
-// addEdit adds what becomes of a file that a person named, if anything does.
-func addEdit(list []edit, earlier error, file, what string, write func(before []byte) ([]byte, error)) ([]edit, error) {
-	if earlier != nil {
-		return nil, earlier
-	}
-	before, err := given(file)
+// edit works out what becomes of the file.
+func (w writing) edit() (edit, error) {
+	before, err := given(w.file)
 	isNew := errors.Is(err, fs.ErrNotExist)
 	if err != nil && !isNew {
-		return nil, &usageError{file + ": " + files.Reason(err), "Give a regular file, or one that is not there yet."}
+		return edit{}, &usageError{w.file + ": " + files.Reason(err), "Give a regular file, or one that is not there yet."}
 	}
-	after, err := write(before)
+	after, err := w.write(before)
 	if err != nil {
-		return nil, &usageError{file + ": " + err.Error(), "See: inzicht document --help"}
+		return edit{}, &usageError{w.file + ": " + err.Error(), "See: inzicht document --help"}
 	}
-	if !isNew && bytes.Equal(before, after) {
-		return list, nil
-	}
-	return append(list, edit{file, filepath.ToSlash(file), before, after, isNew, what, false}), nil
+	return edit{w.file, filepath.ToSlash(w.file), before, after, isNew, w.what, false}, nil
 }
 
 // given reads a regular file that is to be changed.
