@@ -71,10 +71,10 @@ A comment on a line of an env file or of source accepts one finding there:
 			return err
 		},
 	}
-	c.Flags().StringVar(&reason, "reason", "", "why they are accepted")
-	c.Flags().StringVar(&until, "until", "", "the last day on which they are, such as 2027-03-31")
-	c.Flags().StringArrayVar(&variables, "variable", nil, "only findings about this variable; may be given several times")
-	c.Flags().StringVar(&level, "level", "warning", "only findings of this level or worse: error, warning or note")
+	c.Flags().StringVar(&reason, "reason", "", "`WHY` they are accepted")
+	c.Flags().StringVar(&until, "until", "", "the last `DAY` on which they are, such as 2027-03-31")
+	c.Flags().StringArrayVar(&variables, "variable", nil, "only findings about this variable, its `NAME`; may be given several times")
+	c.Flags().StringVar(&level, "level", "warning", "only findings of this `LEVEL` or worse: error, warning or note")
 	c.Flags().BoolVar(&prune, "prune", false, "drop accepted findings that no longer occur")
 	k.registerEnvironments(c)
 	k.registerRules(c)

@@ -58,11 +58,11 @@ key, be compared value by value. Keep the key as you keep a secret.`,
 		},
 	}
 	f := c.Flags()
-	f.IntVar(&pid, "pid", 0, "record a running process, by its number")
-	f.StringVar(&keyFile, "key-file", "", "make fingerprints with the key in this file")
-	f.StringVar(&keyVariable, "key-variable", "", "make fingerprints with the key in this variable")
-	f.StringVar(&readBy, "read-by", "", "only variables that the source in this folder reads")
-	f.StringArrayVar(&names, "name", nil, "only variables whose names fit this glob; may be given several times")
+	f.IntVar(&pid, "pid", 0, "record a running process, by its `NUMBER`")
+	f.StringVar(&keyFile, "key-file", "", "make fingerprints with the key in this `FILE`")
+	f.StringVar(&keyVariable, "key-variable", "", "make fingerprints with the key in the variable `NAME`")
+	f.StringVar(&readBy, "read-by", "", "only variables that the source in this `FOLDER` reads")
+	f.StringArrayVar(&names, "name", nil, "only variables whose names fit this `GLOB`; may be given several times")
 	f.SortFlags = false
 	c.SetFlagErrorFunc(func(c *cobra.Command, err error) error {
 		return &usageError{err.Error(), "See: inzicht capture --help"}

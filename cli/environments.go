@@ -18,8 +18,8 @@ import (
 // registerEnvironments adds the flags that choose environments.
 func (s *shared) registerEnvironments(c *cobra.Command) {
 	f := c.Flags()
-	f.StringArrayVarP(&s.environments, "environment", "e", nil, "only this environment, or a glob of their names; NAME=FILE takes its values from a listing or record, NAME=- from standard input; may be given several times")
-	f.IntVar(&s.pid, "pid", 0, "hold a running process, by its number, against the environment given with -e")
+	f.StringArrayVarP(&s.environments, "environment", "e", nil, "only the environment `NAME`, or a glob of their names; NAME=FILE takes its values from a listing or record, NAME=- from standard input; may be given several times")
+	f.IntVar(&s.pid, "pid", 0, "hold a running process, by its `NUMBER`, against the environment given with -e")
 	f.BoolVar(&s.withSurroundings, "with-surroundings", false, "fill compose files in from the environment of this very process too")
 	f.BoolVar(&s.withProcesses, "with-processes", false, "look at the live processes that inzicht.toml names")
 	c.RegisterFlagCompletionFunc("environment", s.completeEnvironments)

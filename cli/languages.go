@@ -34,7 +34,7 @@ A tree's own wrappers are added in inzicht.toml:
 			return report.Languages(s.paint(c.OutOrStdout()), language.All, format == "json", s.verbose, width(c.OutOrStdout()))
 		},
 	}
-	c.Flags().StringVar(&format, "format", "text", "how to show the result: text or json")
+	c.Flags().StringVar(&format, "format", "text", "how to show the result, by the `NAME` of a format: text or json")
 	s.registerColor(c)
 	c.Flags().BoolVarP(&s.verbose, "verbose", "v", false, "name every idiom")
 	return c

@@ -48,7 +48,7 @@ shows states; values only with --show-values, those of secrets only with
 	}
 	s.registerEnvironments(c)
 	s.registerValues(c)
-	c.Flags().StringArrayVar(&o.Names, "name", nil, "only variables whose names fit this glob; may be given several times")
+	c.Flags().StringArrayVar(&o.Names, "name", nil, "only variables whose names fit this `GLOB`; may be given several times")
 	c.Flags().BoolVar(&o.Differences, "differences", false, "only variables in which environments differ")
 	s.register(c, show)
 	return c

@@ -46,7 +46,7 @@ type shower func(io.Writer, *report.Page) error
 
 func (s *shared) register(c *cobra.Command, show func(report.Format) shower) {
 	f := c.Flags()
-	f.StringArrayVar(&s.formats, "format", []string{"text"}, "how to show the result: "+strings.Join(formatNames(show), ", ")+"; NAME=FILE writes to a file, and may be given several times")
+	f.StringArrayVar(&s.formats, "format", []string{"text"}, "how to show the result, by the `NAME` of a format: "+strings.Join(formatNames(show), ", ")+"; NAME=FILE writes to a file, and may be given several times")
 	s.registerPlace(c)
 	f.BoolVar(&s.noSkip, "no-skip", false, "read dependency folders, build outputs and bundles too")
 	f.BoolVar(&s.afresh, "afresh", false, "read every file again, also those that have not changed since the last run")
@@ -72,7 +72,7 @@ func (s *shared) registerPlain(c *cobra.Command) {
 }
 
 func (s *shared) registerColor(c *cobra.Command) {
-	c.Flags().StringVar(&s.color, "color", "auto", "use colour: auto, always or never")
+	c.Flags().StringVar(&s.color, "color", "auto", "use colour, as `WHEN` says: auto, always or never")
 	c.Flags().SortFlags = false
 	c.RegisterFlagCompletionFunc("color", cobra.FixedCompletions([]string{"auto", "always", "never"}, cobra.ShellCompDirectiveNoFileComp))
 	c.SetFlagErrorFunc(func(c *cobra.Command, err error) error {

@@ -38,8 +38,8 @@ func (k *check) asksFor(id verify.Identity) bool {
 
 func (k *check) registerRules(c *cobra.Command) {
 	f := c.Flags()
-	f.StringArrayVar(&k.only, "only", nil, "only this rule; may be given several times")
-	f.StringArrayVar(&k.skip, "skip", nil, "all but this rule; may be given several times")
+	f.StringArrayVar(&k.only, "only", nil, "only this `RULE`; may be given several times")
+	f.StringArrayVar(&k.skip, "skip", nil, "all but this `RULE`; may be given several times")
 	names := cobra.FixedCompletions(ruleNames(), cobra.ShellCompDirectiveNoFileComp)
 	c.RegisterFlagCompletionFunc("only", names)
 	c.RegisterFlagCompletionFunc("skip", names)
@@ -70,8 +70,8 @@ Exit status: 0 nothing at or above --fail-on, 1 findings, 2 it could not be done
 	}
 	k.registerEnvironments(c)
 	k.registerRules(c)
-	c.Flags().StringVar(&k.failOn, "fail-on", "", "exit with 1 from this level on: error (the default), warning, note or never")
-	c.Flags().StringVar(&k.since, "since", "", "only what the change since this revision brings, such as main or HEAD~1")
+	c.Flags().StringVar(&k.failOn, "fail-on", "", "exit with 1 from this `LEVEL` on: error (the default), warning, note or never")
+	c.Flags().StringVar(&k.since, "since", "", "only what the change since the revision `REV` brings, such as main or HEAD~1")
 	c.Flags().BoolVar(&k.watch, "watch", false, "show the present state on the terminal, again whenever something changes")
 	k.register(c, show)
 	return c
