@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -51,13 +52,14 @@ var clang = &reads.Language{
 		{Access: `qEnvironmentVariableIntValue($name, ...)`, Kind: reads.Integer},
 	},
 	Uses: []reads.Idiom{
-		{Access: `atoi($read)`, Kind: reads.Integer},
-		{Access: `atol($read)`, Kind: reads.Integer},
-		{Access: `strtol($read, ...)`, Kind: reads.Integer},
+		{Access: `atoi($read)`, Kind: reads.Integer, Does: evaluate.Converts},
+		{Access: `atol($read)`, Kind: reads.Integer, Does: evaluate.Converts},
+		{Access: `strtol($read, ...)`, Kind: reads.Integer, Does: evaluate.Converts},
 		{Access: `strtoul($read, ...)`, Kind: reads.Integer},
-		{Access: `std::stoi($read)`, Kind: reads.Integer},
-		{Access: `stoi($read)`, Kind: reads.Integer},
-		{Access: `atof($read)`, Kind: reads.Number},
+		{Access: `std::stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `atof($read)`, Kind: reads.Number, Does: evaluate.Converts},
+		{Access: `assert($read)`, Does: evaluate.Demands},
 		{Access: `strtod($read, ...)`, Kind: reads.Number},
 	},
 	Transparent: []string{"std.string", "strdup", "string"},

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -43,23 +44,26 @@ var csharp = &reads.Language{
 		{Access: `string.IsNullOrEmpty($read)`, Absent: true},
 		{Access: `string.IsNullOrWhiteSpace($read)`, Absent: true},
 		{Access: `String.IsNullOrEmpty($read)`, Absent: true},
-		{Access: `int.Parse($read, ...)`, Kind: reads.Integer},
-		{Access: `int.TryParse($read, ...)`, Kind: reads.Integer},
-		{Access: `long.Parse($read, ...)`, Kind: reads.Integer},
-		{Access: `Convert.ToInt32($read)`, Kind: reads.Integer},
-		{Access: `double.Parse($read, ...)`, Kind: reads.Number},
-		{Access: `decimal.Parse($read, ...)`, Kind: reads.Number},
-		{Access: `bool.Parse($read)`, Kind: reads.Boolean},
-		{Access: `bool.TryParse($read, ...)`, Kind: reads.Boolean},
-		{Access: `Convert.ToBoolean($read)`, Kind: reads.Boolean},
-		{Access: `TimeSpan.Parse($read)`, Kind: reads.Duration},
-		{Access: `Uri($read)`, Kind: reads.URL},
-		{Access: `JsonSerializer.Deserialize($read, ...)`, Kind: reads.JSON},
+		{Access: `int.Parse($read, ...)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `int.TryParse($read, ...)`, Kind: reads.Integer, Test: true},
+		{Access: `long.Parse($read, ...)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `Convert.ToInt32($read)`, Kind: reads.Integer, Does: evaluate.Converts},
+		{Access: `double.Parse($read, ...)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `decimal.Parse($read, ...)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `bool.Parse($read)`, Kind: reads.Boolean, Does: evaluate.Fail},
+		{Access: `bool.TryParse($read, ...)`, Kind: reads.Boolean, Test: true},
+		{Access: `Convert.ToBoolean($read)`, Kind: reads.Boolean, Does: evaluate.Converts},
+		{Access: `TimeSpan.Parse($read)`, Kind: reads.Duration, Does: evaluate.Fail},
+		{Access: `Uri($read)`, Kind: reads.URL, Does: evaluate.Fail},
+		{Access: `JsonSerializer.Deserialize($read, ...)`, Kind: reads.JSON, Does: evaluate.Fail},
+		{Access: `ArgumentException.ThrowIfNullOrEmpty($read, ...)`, Does: evaluate.Fail},
+		{Access: `ArgumentNullException.ThrowIfNull($read, ...)`, Does: evaluate.Fail},
 		{Access: `$read.Split(...)`, Kind: reads.List},
 	},
 	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString"},
 	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
 	Nothing:     []string{"null", "string.Empty"},
+	Runs:        reads.Runs{Raises: true, Chains: true},
 	WordOr:      []string{"??", "??="},
 	Formats:     []string{"string.Format", "String.Format"},
 }
@@ -85,7 +89,7 @@ var csharpGrammar = &parse.Grammar{
 	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true, Labels: true, Brackets: true,
 	Binary: []string{"??", "||", "&&", "|", "^", "&", "== !=", "< > <= >= is", "<< >>", "+ -", "* / %", ".."}, Right: "??",
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>= ??=", Prefix: "! - + ~ ++ -- await ref out & ^", Suffix: "++ -- !", Member: ". ?. ::", Casts: "as",
-	If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
+	If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Matches: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return", Throw: "throw", Leave: "break continue goto", Class: "class interface enum record struct namespace", Import: "using", With: "lock fixed unchecked checked", Declare: "var",
 	Modifier: "public private protected internal static readonly const abstract virtual override sealed async partial extern unsafe new required file", Nothing: "null", Bool: "true false",
 }

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -42,16 +43,17 @@ var dart = &reads.Language{
 		{Access: `bool.hasEnvironment($name)`, Test: true},
 	},
 	Uses: []reads.Idiom{
-		{Access: `int.parse($read)`, Kind: reads.Integer},
+		{Access: `int.parse($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `int.tryParse($read)`, Kind: reads.Integer},
-		{Access: `double.parse($read)`, Kind: reads.Number},
-		{Access: `Uri.parse($read)`, Kind: reads.URL},
-		{Access: `jsonDecode($read)`, Kind: reads.JSON},
+		{Access: `double.parse($read)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `Uri.parse($read)`, Kind: reads.URL, Does: evaluate.Fail},
+		{Access: `jsonDecode($read)`, Kind: reads.JSON, Does: evaluate.Fail},
 		{Access: `$read.split(...)`, Kind: reads.List},
 	},
 	Transparent: []string{".trim", ".toLowerCase", ".toUpperCase"},
 	Stops:       []string{"throw", "exit"},
 	Nothing:     []string{"null"},
+	Runs:        reads.Runs{EmptyTrue: true},
 	WordOr:      []string{"??"},
 	Force:       "!",
 }

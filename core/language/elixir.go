@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -34,20 +35,22 @@ var elixir = &reads.Language{
 		{Access: `System.get_env($name)`},
 		{Access: `System.get_env($name, $fallback)`},
 		{Access: `System.fetch_env!($name)`, Need: reads.Required},
-		{Access: `System.fetch_env($name)`, Test: true},
+		{Access: `System.fetch_env($name)`, Unset: evaluate.Atom},
 		{Access: `$name |> System.get_env()`},
 		{Access: `$name |> System.fetch_env!()`, Need: reads.Required},
 		{Access: `System.get_env()`, Whole: true},
 	},
 	Uses: []reads.Idiom{
-		{Access: `String.to_integer($read)`, Kind: reads.Integer},
-		{Access: `String.to_float($read)`, Kind: reads.Number},
-		{Access: `String.split($read, ...)`, Kind: reads.List},
-		{Access: `Jason.decode!($read)`, Kind: reads.JSON},
+		{Access: `String.to_integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `String.to_float($read)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `String.split($read, ...)`, Kind: reads.List, Does: evaluate.Fail},
+		{Access: `Jason.decode!($read)`, Kind: reads.JSON, Does: evaluate.Fail},
+		{Access: `Integer.parse($read)`, Kind: reads.Integer, Does: evaluate.Breaks},
 		{Access: `URI.parse($read)`, Kind: reads.URL},
 	},
 	Stops:   []string{"raise", "exit", "System.halt"},
 	Nothing: []string{"nil"},
+	Runs:    reads.Runs{EmptyTrue: true, Returns: true},
 	WordOr:  []string{"||", "or"},
 	Concat:  []string{"<>"},
 }
@@ -65,6 +68,6 @@ var elixirGrammar = &parse.Grammar{
 	Layout: parse.Worded, LineEnds: true, Records: true, Commands: true, Labels: true, Closures: true, Choices: true, Arrow: "->", Leading: "|> . || && <> and or ++",
 	Binary: []string{"when", "|", "|| or", "&& and", "== != === !== =~", "< > <= >=", "|>", "in", "<> ++ --", "..", "+ -", "* /"}, Right: "<> ++",
 	Assign: "= <-", Prefix: "! - + not & ^ %", Member: ".", LambdaWords: "fn",
-	If: "if", Else: "else", Unless: "unless", Loop: "for", Switch: "case cond receive", Try: "try", Catch: "rescue catch", Finally: "after",
-	Function: "def defp defmacro defmacrop", Class: "defmodule defimpl defprotocol", Import: "import alias require use", With: "with quote", Nothing: "nil", Bool: "true false", Then: "do",
+	If: "if", Else: "else", Unless: "unless", Loop: "for with", Switch: "case cond receive", Try: "try", Catch: "rescue catch", Finally: "after",
+	Function: "def defp defmacro defmacrop", Class: "defmodule defimpl defprotocol", Import: "import alias require use", With: "quote", Nothing: "nil", Bool: "true false", Then: "do",
 }

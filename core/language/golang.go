@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -28,8 +29,8 @@ var golang = &reads.Language{
 	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv", "AutomaticEnv", "envconfig.", "etenv func(", "ookupenv func(", "etEnv func(", "ookupEnv func(", "MustBindEnv"},
 	Idioms: []reads.Idiom{
 		{Access: `os.Getenv($name)`},
-		{Access: `os.LookupEnv($name)`, Test: true},
-		{Access: `syscall.Getenv($name)`, Test: true},
+		{Access: `os.LookupEnv($name)`, Unset: evaluate.Pair},
+		{Access: `syscall.Getenv($name)`, Unset: evaluate.Pair},
 		{Access: `os.ExpandEnv($template)`},
 		{Access: `os.Expand($template, os.Getenv)`},
 		{Access: `EnvVars: []string{$names}`, Need: reads.Optional},
@@ -41,20 +42,20 @@ var golang = &reads.Language{
 		{Access: `syscall.Environ()`, Whole: true},
 	},
 	Uses: []reads.Idiom{
-		{Access: `strconv.Atoi($read)`, Kind: reads.Integer},
-		{Access: `strconv.ParseInt($read, ...)`, Kind: reads.Integer},
-		{Access: `strconv.ParseUint($read, ...)`, Kind: reads.Integer},
-		{Access: `strconv.ParseFloat($read, ...)`, Kind: reads.Number},
-		{Access: `strconv.ParseBool($read)`, Kind: reads.Boolean},
-		{Access: `time.ParseDuration($read)`, Kind: reads.Duration},
+		{Access: `strconv.Atoi($read)`, Kind: reads.Integer, Does: evaluate.Errs},
+		{Access: `strconv.ParseInt($read, ...)`, Kind: reads.Integer, Does: evaluate.Errs},
+		{Access: `strconv.ParseUint($read, ...)`, Kind: reads.Integer, Does: evaluate.Errs},
+		{Access: `strconv.ParseFloat($read, ...)`, Kind: reads.Number, Does: evaluate.Errs},
+		{Access: `strconv.ParseBool($read)`, Kind: reads.Boolean, Does: evaluate.Errs},
+		{Access: `time.ParseDuration($read)`, Kind: reads.Duration, Does: evaluate.Errs},
 		{Access: `url.Parse($read)`, Kind: reads.URL},
 		{Access: `json.Unmarshal($read, ...)`, Kind: reads.JSON},
 		{Access: `strings.Split($read, ...)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
-		{Access: `cmp.Or($read, $fallback)`},
 	},
 	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len"},
-	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "errors.New", "fmt.Errorf", "Fatalln", "Exit"},
+	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit"},
 	Nothing:     []string{"nil"},
+	Runs:        reads.Runs{Loops: evaluate.Indexed, Unset: evaluate.Empty, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
 	Formats:     []string{"fmt.Sprintf"},
 }

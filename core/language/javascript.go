@@ -3,6 +3,7 @@ package language
 import (
 	"strings"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -32,6 +33,7 @@ func scriptsOfPages() *reads.Language {
 func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...string) *reads.Language {
 	l := &reads.Language{
 		Name:       name,
+		Family:     "script",
 		Extensions: extensions,
 		Grammar:    javascriptGrammar,
 		Table: &syntax.Table{
@@ -67,17 +69,21 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `webpack.EnvironmentPlugin([$names])`},
 		},
 		Uses: []reads.Idiom{
-			{Access: `parseInt($read, ...)`, Kind: reads.Integer},
-			{Access: `Number.parseInt($read, ...)`, Kind: reads.Integer},
-			{Access: `parseFloat($read)`, Kind: reads.Number},
-			{Access: `Number.parseFloat($read)`, Kind: reads.Number},
-			{Access: `Number($read)`, Kind: reads.Number},
-			{Access: `BigInt($read)`, Kind: reads.Integer},
-			{Access: `Boolean($read)`, Kind: reads.Boolean},
-			{Access: `JSON.parse($read, ...)`, Kind: reads.JSON},
-			{Access: `URL($read, ...)`, Kind: reads.URL},
+			{Access: `parseInt($read, ...)`, Kind: reads.Integer, Does: evaluate.NotNumber},
+			{Access: `Number.parseInt($read, ...)`, Kind: reads.Integer, Does: evaluate.NotNumber},
+			{Access: `parseFloat($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
+			{Access: `Number.parseFloat($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
+			{Access: `Number($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
+			{Access: `BigInt($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+			{Access: `Boolean($read)`, Kind: reads.Boolean, Does: evaluate.Tests},
+			{Access: `JSON.parse($read, ...)`, Kind: reads.JSON, Does: evaluate.Fail},
+			{Access: `URL($read, ...)`, Kind: reads.URL, Does: evaluate.Fail},
 			{Access: `$read.split(...)`, Kind: reads.List},
+			{Access: `assert($read, ...)`, Does: evaluate.Demands},
+			{Access: `assert.ok($read, ...)`, Does: evaluate.Demands},
+			{Access: `invariant($read, ...)`, Does: evaluate.Demands},
 		},
+		Runs:        reads.Runs{Raises: true, Chains: true},
 		Transparent: []string{"String", ".trim", ".toLowerCase", ".toUpperCase", ".toString", ".trimEnd", ".trimStart"},
 		Stops:       []string{"throw", "process.exit", "process.abort", "Deno.exit"},
 		Nothing:     []string{"undefined", "null", "void 0"},

@@ -33,6 +33,7 @@ var kotlin = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "error", "exitProcess"},
 	Nothing:     []string{"null"},
+	Runs:        reads.Runs{Raises: true, Returns: true},
 	WordOr:      []string{"?:"},
 	Force:       "!!",
 }

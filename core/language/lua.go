@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -33,12 +34,13 @@ var lua = &reads.Language{
 	},
 	Uses: []reads.Idiom{
 		{Access: `tonumber($read)`, Kind: reads.Number},
-		{Access: `assert($read, ...)`, Need: reads.Required},
+		{Access: `assert($read, ...)`, Does: evaluate.Demands},
 		{Access: `cjson.decode($read)`, Kind: reads.JSON},
 	},
 	Transparent: []string{"tostring"},
 	Stops:       []string{"error", "os.exit"},
 	Nothing:     []string{"nil"},
+	Runs:        reads.Runs{EmptyTrue: true, Raises: true},
 	WordOr:      []string{"or"},
 	Concat:      []string{".."},
 	Formats:     []string{"string.format"},

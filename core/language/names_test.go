@@ -56,7 +56,7 @@ func TestChangedNames(t *testing.T) {
 		{"x.js", "let n = 1;\nwhile (x) { f(process.env[`LOCK_${n}`]); n += 1; }", "LOCK_* expected"},
 		{"x.js", "let n = 1;\nf(process.env[`LOCK_${n}`]); n += 1;", "LOCK_1 expected"},
 		{"x.js", `let k = "LOCK"; k += "_URL"; f(process.env[k])`, "LOCK_URL expected"},
-		{"x.js", `let k = "LOCK"; if (x) { k += "_URL"; } f(process.env[k])`, "LOCK* expected"},
+		{"x.js", `let k = "LOCK"; if (x) { k += "_URL"; } f(process.env[k])`, "LOCK_URL expected; LOCK expected"},
 		{"x.js", `function f(k) { k += "_URL"; return process.env[k]; } f("LOCK");`, "LOCK_URL expected"},
 		{"x.js", `let k = "LOCK"; function f() { let k = 0; k++; } g(process.env[k])`, "LOCK expected"},
 		{"x.py", "import os\ni = 0\nwhile i < 3:\n    os.environ[f\"LOCK_{i}\"]\n    i = i + 1\n", "LOCK_* required"},

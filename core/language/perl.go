@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -29,7 +30,7 @@ var perl = &reads.Language{
 		{Access: `$ENV`, Whole: true},
 	},
 	Uses: []reads.Idiom{
-		{Access: `int($read)`, Kind: reads.Integer},
+		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Converts},
 		{Access: `defined($read)`, Test: true},
 		{Access: `exists($read)`, Test: true},
 		{Access: `length($read)`, Test: true},
@@ -37,6 +38,7 @@ var perl = &reads.Language{
 	},
 	Stops:   []string{"die", "croak", "confess", "exit"},
 	Nothing: []string{"undef"},
+	Runs:    reads.Runs{Returns: true},
 	WordOr:  []string{"||", "//", "or"},
 	Concat:  []string{"."},
 	Formats: []string{"sprintf"},

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -60,19 +61,24 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			{Access: `filter_input(INPUT_ENV, $name, ...)`},
 		},
 		Uses: []reads.Idiom{
-			{Access: `intval($read, ...)`, Kind: reads.Integer},
-			{Access: `floatval($read)`, Kind: reads.Number},
-			{Access: `boolval($read)`, Kind: reads.Boolean},
-			{Access: `filter_var($read, FILTER_VALIDATE_BOOLEAN, ...)`, Kind: reads.Boolean},
+			{Access: `intval($read, ...)`, Kind: reads.Integer, Does: evaluate.Converts},
+			{Access: `floatval($read)`, Kind: reads.Number, Does: evaluate.Converts},
+			{Access: `boolval($read)`, Kind: reads.Boolean, Does: evaluate.Converts},
+			{Access: `filter_var($read, FILTER_VALIDATE_BOOLEAN, ...)`, Kind: reads.Boolean, Does: evaluate.Converts},
 			{Access: `filter_var($read, FILTER_VALIDATE_INT, ...)`, Kind: reads.Integer},
 			{Access: `filter_var($read, FILTER_VALIDATE_URL, ...)`, Kind: reads.URL},
 			{Access: `json_decode($read, ...)`, Kind: reads.JSON},
+			{Access: `explode($_, $read)`, Kind: reads.List, Does: evaluate.Converts},
+			{Access: `is_string($read)`, Test: true},
+			{Access: `is_null($read)`, Absent: true},
+			{Access: `assert($read, ...)`, Does: evaluate.Demands},
 			{Access: `isset($read)`, Test: true},
 			{Access: `empty($read)`, Absent: true},
 		},
 		Transparent: []string{"trim", "strtolower", "strtoupper", "strval", "rtrim"},
 		Stops:       []string{"throw", "exit", "die"},
 		Nothing:     []string{"null", "NULL", "false", "FALSE"},
+		Runs:        reads.Runs{EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
 		WordOr:      []string{"??", "?:", "||", "or"},
 		Concat:      []string{"."},
 		Formats:     []string{"sprintf"},
@@ -111,7 +117,7 @@ func phpOutline(f *syntax.File) *reads.Outline {
 }
 
 var phpGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Labels: true, Arrow: "=>", ParenCasts: true, Brackets: true,
+	Layout: parse.Braces, Ternary: true, Labels: true, Choices: true, Arrow: "=>", ParenCasts: true, Brackets: true,
 	Binary: []string{"or", "xor", "and", "?:", "??", "||", "&&", "|", "^", "&", "== != === !== <> <=>", "< > <= >=", "<< >>", ". + -", "* / %", "instanceof", "**"}, Right: "** ??",
 	Assign: "= += -= *= /= .= %= **= ??= <<= >>= &= |= ^=", Prefix: "! - + ~ @ & ... new clone print echo yield await ++ -- include include_once require require_once throw", Suffix: "++ --",
 	Member: "-> ?-> ::", LambdaWords: "fn",

@@ -3,6 +3,7 @@ package language
 import (
 	"strings"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -70,20 +71,28 @@ var python = &reads.Language{
 		{Access: `os.environb`, Whole: true},
 	}, pythonLibraries()...),
 	Uses: []reads.Idiom{
-		{Access: `int($read)`, Kind: reads.Integer},
-		{Access: `float($read)`, Kind: reads.Number},
-		{Access: `decimal.Decimal($read)`, Kind: reads.Number},
-		{Access: `bool($read)`, Kind: reads.Boolean},
-		{Access: `strtobool($read)`, Kind: reads.Boolean},
-		{Access: `distutils.util.strtobool($read)`, Kind: reads.Boolean},
-		{Access: `json.loads($read)`, Kind: reads.JSON},
-		{Access: `ast.literal_eval($read)`, Kind: reads.JSON},
+		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `float($read)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `decimal.Decimal($read)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `bool($read)`, Kind: reads.Boolean, Does: evaluate.Converts},
+		{Access: `strtobool($read)`, Kind: reads.Boolean, Does: evaluate.Fail},
+		{Access: `distutils.util.strtobool($read)`, Kind: reads.Boolean, Does: evaluate.Fail},
+		{Access: `json.loads($read)`, Kind: reads.JSON, Does: evaluate.Fail},
+		{Access: `ast.literal_eval($read)`, Kind: reads.JSON, Does: evaluate.Fail},
 		{Access: `urllib.parse.urlparse($read)`, Kind: reads.URL},
 		{Access: `urllib.parse.urlsplit($read)`, Kind: reads.URL},
 		{Access: `$read.split(...)`, Kind: reads.List},
+		{Access: `pathlib.Path($read)`, Does: evaluate.OnNothing},
+		{Access: `os.fspath($read)`, Does: evaluate.OnNothing},
+		{Access: `os.path.expanduser($read)`, Does: evaluate.OnNothing},
+		{Access: `os.path.abspath($read)`, Does: evaluate.OnNothing},
+		{Access: `any($read)`, Test: true},
+		{Access: `all($read)`, Test: true},
+		{Access: `isinstance($read, ...)`, Test: true},
 	},
-	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.path.expanduser", "os.fspath", "pathlib.Path", "os.fsencode", ".encode", ".decode"},
-	Stops:       []string{"raise", "sys.exit", "exit", "quit", "os._exit", "SystemExit", "abort"},
+	Runs:        reads.Runs{EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys},
+	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
+	Stops:       []string{"sys.exit", "exit", "quit", "os._exit", "abort"},
 	Nothing:     []string{"None"},
 	WordOr:      []string{"or"},
 	Catches:     true,
@@ -193,7 +202,7 @@ func pythonFrom(f *syntax.File, o *reads.Outline, module string, i int) int {
 var pythonGrammar = &parse.Grammar{
 	Layout: parse.Indented, LineEnds: true, IfLater: true, Records: true, Keywords: true, Comprehends: true,
 	Binary: []string{":=", "or", "and", "in not_in is is_not < > <= >= != == <>", "|", "^", "&", "<< >>", "+ -", "* / // % @", "**"}, Right: "** :=",
-	Assign: "= += -= *= /= //= %= @= &= |= ^= >>= <<= **=", Prefix: "not - + ~ await * ** yield", Member: ".", LambdaWords: "lambda",
+	Assign: "= += -= *= /= //= %= @= &= |= ^= >>= <<= **=", Prefix: "not - + ~ await * ** yield assert", Member: ".", LambdaWords: "lambda",
 	If: "if", Elif: "elif", Else: "else", Loop: "for while", Switch: "match", Case: "case", Try: "try", Catch: "except", Finally: "finally",
 	Return: "return", Throw: "raise", Leave: "break continue pass", Function: "def", Class: "class", Import: "import from", With: "with", Modifier: "async",
 	Nothing: "None", Bool: "True False",

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"strings"
 
 	"inzicht/core/parse"
@@ -67,23 +68,31 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `ENV`, Whole: true},
 		},
 		Uses: []reads.Idiom{
-			{Access: `Integer($read)`, Kind: reads.Integer, Need: reads.Required},
+			{Access: `Integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 			{Access: `Integer($read, ...)`, Kind: reads.Integer},
-			{Access: `Float($read)`, Kind: reads.Number, Need: reads.Required},
-			{Access: `$read.to_i`, Kind: reads.Integer},
-			{Access: `$read.to_f`, Kind: reads.Number},
+			{Access: `Float($read)`, Kind: reads.Number, Does: evaluate.Fail},
+			{Access: `$read.to_i`, Kind: reads.Integer, Does: evaluate.Converts},
+			{Access: `$read.to_f`, Kind: reads.Number, Does: evaluate.Converts},
 			{Access: `$read.split(...)`, Kind: reads.List},
-			{Access: `JSON.parse($read, ...)`, Kind: reads.JSON},
-			{Access: `URI.parse($read)`, Kind: reads.URL},
-			{Access: `URI($read)`, Kind: reads.URL},
+			{Access: `JSON.parse($read, ...)`, Kind: reads.JSON, Does: evaluate.Fail},
+			{Access: `URI.parse($read)`, Kind: reads.URL, Does: evaluate.Fail},
+			{Access: `URI($read)`, Kind: reads.URL, Does: evaluate.Fail},
+			{Access: `$read.presence`},
+			{Access: `$read.freeze`},
+			{Access: `$read.dup`},
+			{Access: `$read.try($_)`},
+			{Access: `$read.to_s`, Does: evaluate.Converts},
+			{Access: `$read.then { $_ }`, Maps: true},
+			{Access: `$read.then(&$_)`, Maps: true},
 			{Access: `$read.nil?`, Absent: true},
 			{Access: `$read.empty?`, Absent: true},
 			{Access: `$read.present?`, Test: true},
 			{Access: `$read.blank?`, Absent: true},
 		},
-		Transparent: []string{".to_s", ".strip", ".downcase", ".upcase", ".freeze", ".presence", ".chomp", "String"},
+		Transparent: []string{".strip", ".downcase", ".upcase", ".chomp", "String"},
 		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
 		Nothing:     []string{"nil"},
+		Runs:        reads.Runs{EmptyTrue: true, Returns: true, Raises: true},
 		WordOr:      []string{"||", "or", "rescue"},
 		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
 	}

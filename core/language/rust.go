@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -25,24 +26,30 @@ var rust = &reads.Language{
 	Triggers: []string{"env", "option_env"},
 	Declared: rustSettings,
 	Idioms: []reads.Idiom{
-		{Access: `std::env::var($name)`},
-		{Access: `std::env::var_os($name)`, Test: true},
+		{Access: `std::env::var($name)`, Unset: evaluate.Error},
+		{Access: `std::env::var_os($name)`},
 		{Access: `std::env::vars()`, Whole: true},
 		{Access: `std::env::vars_os()`, Whole: true},
 		{Access: `env!($name)`, Need: reads.Required},
 		{Access: `env!($name, $_)`, Need: reads.Required},
 		{Access: `std::env!($name)`, Need: reads.Required},
-		{Access: `option_env!($name)`, Test: true},
-		{Access: `std::option_env!($name)`, Test: true},
+		{Access: `option_env!($name)`},
+		{Access: `std::option_env!($name)`},
 	},
 	Uses: []reads.Idiom{
-		{Access: `$read.parse()`, Kind: reads.Number},
+		{Access: `$read.parse()`, Kind: reads.Number, Does: evaluate.Breaks},
 		{Access: `$read.unwrap()`, Need: reads.Required},
 		{Access: `$read.expect($_)`, Need: reads.Required},
 		{Access: `$read.unwrap_or($fallback)`},
-		{Access: `$read.unwrap_or_else(|| $fallback)`},
-		{Access: `$read.unwrap_or_else(|$_| $fallback)`},
-		{Access: `$read.unwrap_or_else(...)`, Need: reads.Optional},
+		{Access: `$read.unwrap_or_else($fallback)`},
+		{Access: `$read.or_else($fallback)`},
+		{Access: `$read.or($fallback)`},
+		{Access: `$read.map_or_else($fallback, ...)`},
+		{Access: `$read.map($_)`, Maps: true},
+		{Access: `$read.and_then($_)`, Maps: true},
+		{Access: `$read.filter($_)`},
+		{Access: `$read.is_ok_and($_)`, Maps: true},
+		{Access: `$read.is_some_and($_)`, Maps: true},
 		{Access: `$read.unwrap_or_default()`, Need: reads.Optional},
 		{Access: `$read.map_or($fallback, ...)`},
 		{Access: `$read.is_ok()`, Test: true},
@@ -50,15 +57,16 @@ var rust = &reads.Language{
 		{Access: `$read.is_err()`, Absent: true},
 		{Access: `$read.is_none()`, Absent: true},
 		{Access: `$read.map_err(...)`},
-		{Access: `$read.ok_or_else(...)`, Need: reads.Required},
-		{Access: `$read.ok_or(...)`, Need: reads.Required},
-		{Access: `$read.with_context(...)`, Need: reads.Required},
-		{Access: `$read.context(...)`, Need: reads.Required},
+		{Access: `$read.ok_or_else(...)`, Does: evaluate.Goes},
+		{Access: `$read.ok_or(...)`, Does: evaluate.Goes},
+		{Access: `$read.with_context(...)`, Does: evaluate.Goes},
+		{Access: `$read.context(...)`, Does: evaluate.Goes},
 		{Access: `$read.split(...)`, Kind: reads.List},
 	},
-	Transparent: []string{".ok", ".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".map", ".and_then"},
-	Stops:       []string{"panic", "bail", "exit", "std.process.exit", "process.exit", "Err", "unreachable"},
+	Transparent: []string{".ok", ".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".into", ".to_str", ".to_string_lossy", ".into_owned", ".as_os_str", ".unwrap_err"},
+	Stops:       []string{"panic", "bail", "exit", "std.process.exit", "process.exit", "unreachable", "todo"},
 	Nothing:     []string{"None"},
+	Runs:        reads.Runs{Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
 	Formats:     []string{"format"},
 }
 
@@ -135,4 +143,9 @@ var rustGrammar = &parse.Grammar{
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for while loop", Switch: "match", Return: "return", Leave: "break continue", Function: "fn", Class: "struct enum trait impl mod union",
 	Import: "use extern", Declare: "let static const", With: "unsafe async", Modifier: "pub async default unsafe", Nothing: "None", Bool: "true false",
+}
+
+var rustTypes = map[string]string{
+	"u8": "integer", "u16": "integer", "u32": "integer", "u64": "integer", "usize": "integer", "u128": "integer", "i8": "integer", "i16": "integer", "i32": "integer",
+	"i64": "integer", "i128": "integer", "isize": "integer", "f32": "number", "f64": "number", "bool": "boolean",
 }

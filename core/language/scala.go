@@ -30,11 +30,12 @@ var scala = &reads.Language{
 	Triggers:    []string{"env", "getenv", "environment", "envOrElse", "envOrNone", "envOrSome"},
 	Idioms: append(append(jvmIdioms("System.getenv"), scalaEnv("sys.env")...),
 		append(scalaEnv("Properties.env"), reads.Idiom{Access: `Properties.envOrElse($name, $fallback)`},
-			reads.Idiom{Access: `Properties.envOrNone($name)`, Test: true}, reads.Idiom{Access: `Properties.envOrSome($name, $fallback)`})...),
+			reads.Idiom{Access: `Properties.envOrNone($name)`}, reads.Idiom{Access: `Properties.envOrSome($name, $fallback)`})...),
 	Uses:        jvmUses,
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "sys.exit", "sys.error"},
 	Nothing:     []string{"null", "None"},
+	Runs:        reads.Runs{Raises: true, Returns: true},
 }
 
 func scalaEnv(object string) []reads.Idiom {
@@ -72,7 +73,7 @@ var scalaGrammar = &parse.Grammar{
 	Layout: parse.Braces, LineEnds: true, Closures: true, Choices: true, Keywords: true, Arrow: "=>", Leading: ".",
 	Binary: []string{"||", "&&", "|", "^", "&", "== != eq ne", "< > <= >=", "-> :: ::: ++", "+ -", "* / %"},
 	Assign: "= += -= *= /=", Prefix: "! - + ~ new", Member: ".",
-	If: "if", Else: "else", Loop: "for while do", Switch: "match_", Case: "case", Try: "try", Catch: "catch", Finally: "finally",
+	If: "if", Else: "else", Loop: "for while do", Matches: "match", Case: "case", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return", Throw: "throw", Function: "def", Class: "class object trait enum", Import: "import package", Declare: "val var",
 	Modifier: "private protected override final sealed implicit lazy abstract case inline given", Nothing: "null None", Bool: "true false",
 }

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -37,16 +38,22 @@ var swift = &reads.Language{
 		{Access: `Environment.get($name)`},
 	},
 	Uses: []reads.Idiom{
-		{Access: `Int($read)`, Kind: reads.Integer},
-		{Access: `Double($read)`, Kind: reads.Number},
-		{Access: `Bool($read)`, Kind: reads.Boolean},
+		{Access: `Int($read)`, Kind: reads.Integer, Does: evaluate.Nones},
+		{Access: `Double($read)`, Kind: reads.Number, Does: evaluate.Nones},
+		{Access: `Bool($read)`, Kind: reads.Boolean, Does: evaluate.Nones},
 		{Access: `URL(string: $read)`, Kind: reads.URL},
 		{Access: `$read.split(...)`, Kind: reads.List},
 		{Access: `$read.components(...)`, Kind: reads.List},
+		{Access: `$read.flatMap($_)`, Maps: true},
+		{Access: `$read.map($_)`, Maps: true},
+		{Access: `$read.isEmpty`, Absent: true},
+		{Access: `precondition($read, ...)`, Does: evaluate.Demands},
+		{Access: `assert($read, ...)`, Does: evaluate.Demands},
 	},
 	Transparent: []string{"String", ".lowercased", ".uppercased", ".trimmingCharacters"},
-	Stops:       []string{"fatalError", "preconditionFailure", "throw", "exit", "precondition"},
+	Stops:       []string{"fatalError", "preconditionFailure", "throw", "exit"},
 	Nothing:     []string{"nil"},
+	Runs:        reads.Runs{EmptyTrue: true, Returns: true},
 	WordOr:      []string{"??"},
 	Force:       "!",
 }

@@ -38,7 +38,7 @@ class S:
 			"LOCK_URL expected; LOCK_PORT optional integer =1"},
 		{"x.py", `from os import getenv as g, environ as e
 a = g("LOCK_A") if g("LOCK_B") else e["LOCK_C"]`,
-			"LOCK_A expected; LOCK_B expected; LOCK_C required"},
+			"LOCK_A expected; LOCK_B optional; LOCK_C required"},
 		{"x.py", `import os
 def os_environ(): pass
 environ = {}
@@ -65,7 +65,7 @@ try:
     a = os.environ["LOCK_A"]
 except KeyError:
     a = "river"`,
-			"LOCK_A optional"},
+			"LOCK_A optional =river"},
 		{"x.py", `import os
 if "LOCK_A" in os.environ:
     x = os.environ["LOCK_A"]`,
@@ -115,7 +115,7 @@ print(f"{os.environ['LOCK_A']!r:>{os.environ['LOCK_B']}}")`,
 			"LOCK_A required; LOCK_B required"},
 		{"x.py", `import os, sys
 sys.exit(1) if not os.getenv("LOCK_A") else None`,
-			"LOCK_A optional"},
+			"LOCK_A required"},
 		{"x.py", `import os
 x = os.path.expandvars("$LOCK_A/${LOCK_B}")`,
 			"LOCK_A expected; LOCK_B expected"},
@@ -148,7 +148,7 @@ get("A"); get("B", "x")`,
 if "LOCK_A" not in os.environ:
     sys.exit(1)
 x = os.environ["LOCK_A"]`,
-			"LOCK_A optional; LOCK_A required"},
+			"LOCK_A required; LOCK_A required"},
 		{"x.py", `import os
 def f():
     if "LOCK_A" not in os.environ:
@@ -180,7 +180,7 @@ try:
     x = int(os.environ["LOCK_A"])
 except (KeyError, ValueError) as e:
     x = 1`,
-			"LOCK_A optional integer"},
+			"LOCK_A optional integer =1"},
 	})
 }
 
@@ -210,9 +210,9 @@ func TestWrittenScript(t *testing.T) {
   if (!process.env.LOCK_A) { throw new Error("x") }
   g(process.env.LOCK_A);
 }`,
-			"LOCK_A required; LOCK_A expected"},
+			"LOCK_A required; LOCK_A required"},
 		{"x.js", `if (!process.env.LOCK_A) { g() } else { h(process.env.LOCK_A) }`,
-			"LOCK_A optional; LOCK_A expected"},
+			"LOCK_A optional; LOCK_A optional"},
 		{"x.js", `if (process.env.LOCK_A === undefined) { g(process.env.LOCK_A) }`,
 			"LOCK_A optional; LOCK_A expected"},
 		{"x.js", `if (process.env.LOCK_A !== undefined && process.env.LOCK_A !== "x") { g(process.env.LOCK_A) }`,
@@ -242,7 +242,7 @@ func f() { if os.Getenv("LOCK_A") == "" { return }; g(os.Getenv("LOCK_A")) }`,
 		{"x.go", `package x
 import "os"
 func f() { if os.Getenv("LOCK_A") == "" { log.Fatal() }; g(os.Getenv("LOCK_A")) }`,
-			"LOCK_A required; LOCK_A expected"},
+			"LOCK_A required; LOCK_A required"},
 		{"x.go", "package x\nimport \"github.com/kelseyhightower/envconfig\"\ntype C struct {\n\tURL string `required:\"true\"`\n\tGatePort int `split_words:\"true\" default:\"80\"`\n\tStore Store\n\tTags []string\n\tDebug bool `envconfig:\"LOUD\"`\n\tSkip string `ignored:\"true\"`\n\tMail struct {\n\t\tHost string\n\t}\n\tBase\n\thidden string\n}\ntype Base struct { Level string }\ntype Store struct {\n\tName string\n}\nfunc f() { var c C; err := envconfig.Process(\"lock\", &c) }",
 			"LOCK_URL required; LOCK_GATE_PORT optional integer =80; LOCK_TAGS expected list; LOCK_LOUD expected boolean; LOCK_MAIL_HOST expected; LOCK_LEVEL expected; LOCK_STORE_NAME expected"},
 		{"x.go", `package x
@@ -269,7 +269,7 @@ func TestWrittenRuby(t *testing.T) {
 end`,
 			"LOCK_A optional; LOCK_A optional"},
 		{"x.rb", `x = ENV.key?("LOCK_A") ? ENV["LOCK_A"] : "b"`,
-			"LOCK_A optional; LOCK_A optional"},
+			"LOCK_A optional; LOCK_A optional =b"},
 		{"x.rb", `class C
   URL = ENV.fetch("LOCK_URL") { raise "set it" }
   PORT = ENV.fetch("LOCK_PORT", 80).to_i
@@ -286,7 +286,7 @@ end`,
 		{"x.rb", `required = %w[LOCK_A LOCK_B]
 missing = required.reject { |n| ENV[n] }
 abort "no #{missing}" unless missing.empty?`,
-			"LOCK_A expected; LOCK_B expected"},
+			"LOCK_A required; LOCK_B required"},
 		{"x.rb", `raise "no #{x}" if ENV["LOCK_A"].nil? || ENV["LOCK_A"].empty?`,
 			"LOCK_A required; LOCK_A required"},
 	})
@@ -296,7 +296,7 @@ func TestWrittenPHP(t *testing.T) {
 	mean(t, []written{
 		{"x.php", `<?php
 $x = isset($_ENV["LOCK_A"]) ? $_ENV["LOCK_A"] : 'b';`,
-			"LOCK_A optional; LOCK_A optional"},
+			"LOCK_A optional; LOCK_A optional =b"},
 		{"x.php", `<?php
 if (isset($_ENV["LOCK_A"]) && $_ENV["LOCK_A"] === '1') { f($_ENV["LOCK_A"]); }`,
 			"LOCK_A optional; LOCK_A optional boolean; LOCK_A optional"},
@@ -305,7 +305,7 @@ return ['url' => env('LOCK_URL'), 'debug' => (bool) env('LOCK_DEBUG', false), 'k
 			"LOCK_URL expected; LOCK_DEBUG optional boolean =false; LOCK_KEY expected; LOCK_KEY expected"},
 		{"x.php", `<?php
 class C { private function env(string $name, ?string $default = null): ?string { $v = getenv($name); return $v === false ? $default : $v; } function f() { return $this->env('LOCK_A', 'x') . $this->env('LOCK_B'); } }`,
-			"LOCK_A optional =x; LOCK_B expected"},
+			"LOCK_A optional =x; LOCK_B optional"},
 		{"x.php", `<?php
 foreach (['LOCK_A', 'LOCK_B'] as $name) { if (false === getenv($name)) { throw new RuntimeException($name); } }
 $c = filter_var(getenv('LOCK_C'), FILTER_VALIDATE_BOOLEAN); $d = array_key_exists('LOCK_D', $_ENV); $e = filter_input(INPUT_ENV, 'LOCK_E');`,
@@ -318,7 +318,7 @@ func TestWrittenJava(t *testing.T) {
 		{"X.java", `class X { void f() { if (System.getenv("LOCK_A") != null) { g(System.getenv("LOCK_A")); } } }`,
 			"LOCK_A optional; LOCK_A optional"},
 		{"X.java", `class X { String s = System.getenv("LOCK_A") != null ? System.getenv("LOCK_A") : "b"; }`,
-			"LOCK_A optional =b; LOCK_A optional"},
+			"LOCK_A optional; LOCK_A optional =b"},
 		{"X.java", `import org.springframework.beans.factory.annotation.Value;
 class X { @Value("${lock.url}") String a; @Value("${LOCK_KEY:none}") String b; }`,
 			"LOCK_KEY optional =none"},
@@ -334,7 +334,7 @@ class X { String a = getenv("LOCK_A"); }`,
 		{"X.java", `class X { static final String K = "LOCK_A"; String a = System.getenv(K); String b = System.getenv(Keys.B); } class Keys { static final String B = "LOCK_B"; }`,
 			"LOCK_A expected; LOCK_B expected"},
 		{"X.java", `class X { String a = Objects.requireNonNull(System.getenv("LOCK_A"), "set it"); enum E { A("LOCK_B"); final String v; E(String v) { this.v = System.getenv(v); } } }`,
-			"LOCK_A required; ? expected"},
+			"LOCK_A required; LOCK_B expected"},
 	})
 }
 
@@ -357,7 +357,7 @@ val a = env("LOCK_A"); val b = env("LOCK_B", "b")`,
 func TestWrittenCSharp(t *testing.T) {
 	mean(t, []written{
 		{"X.cs", `class X { string A = Environment.GetEnvironmentVariable("LOCK_A") ?? "b"; string B = Environment.GetEnvironmentVariable("LOCK_B") ?? throw new Exception(); int C = int.Parse(Environment.GetEnvironmentVariable("LOCK_C")!); }`,
-			"LOCK_A optional =b; LOCK_B required; LOCK_C expected integer"},
+			"LOCK_A optional =b; LOCK_B required; LOCK_C required integer"},
 		{"X.cs", `class X { void F() { if (!int.TryParse(Environment.GetEnvironmentVariable("LOCK_A"), out var n)) n = 5; var all = Environment.GetEnvironmentVariables(); var b = all["LOCK_B"]; } }`,
 			"LOCK_A optional integer; LOCK_B expected"},
 		{"X.cs", `class X { static string Need(string name) => Environment.GetEnvironmentVariable(name) ?? throw new InvalidOperationException(name); string A = Need("LOCK_A"); }`,
@@ -371,13 +371,13 @@ func TestWrittenRust(t *testing.T) {
 	mean(t, []written{
 		{"x.rs", `use std::env;
 fn main() { let a = env::var("LOCK_A").unwrap_or_else(|_| "b".to_string()); let b = env::var("LOCK_B").expect("set it"); let c: u16 = env::var("LOCK_C").ok().and_then(|v| v.parse().ok()).unwrap_or(5); let d = env!("LOCK_D"); let e = option_env!("LOCK_E"); let f = std::env::var_os("LOCK_F"); }`,
-			"LOCK_A optional =b; LOCK_B required; LOCK_C optional =5; LOCK_D required; LOCK_E optional; LOCK_F optional"},
+			"LOCK_A optional =b; LOCK_B required; LOCK_C optional integer =5; LOCK_D required; LOCK_E expected; LOCK_F expected"},
 		{"x.rs", `fn need(name: &str) -> String { std::env::var(name).unwrap_or_else(|_| panic!("{name}")) }
 fn main() { need("LOCK_A"); if let Ok(v) = std::env::var("LOCK_B") { f(v) } }`,
 			"LOCK_A required; LOCK_B optional"},
 		{"x.rs", `const K: &str = "LOCK_A";
 fn f() -> Result<()> { let a = std::env::var(K)?; match std::env::var("LOCK_B") { Ok(v) => g(v), Err(_) => h() } }`,
-			"LOCK_A required; LOCK_B required"},
+			"LOCK_A required; LOCK_B optional"},
 		{"x.rs", `#[derive(Parser)] struct A { #[arg(long, env = "LOCK_A", default_value = "b")] a: String, #[clap(env)] lock_b: String }`,
 			"LOCK_A optional =b; LOCK_B required"},
 	})
@@ -419,7 +419,7 @@ func TestLambdasAndArms(t *testing.T) {
 			"LOCK_A expected; LOCK_B expected"},
 		{"x.kt", `val x = names.map { k -> System.getenv(k) }
 val y = listOf("LOCK_A").map { System.getenv(it) }`,
-			"? expected; ? expected"},
+			"? expected; LOCK_A expected"},
 		{"x.kt", `val x = when (mode) { "a" -> System.getenv("LOCK_A"); else -> System.getenv("LOCK_B") ?: "b" }`,
 			"LOCK_A expected; LOCK_B optional =b"},
 		{"X.java", `class X { Supplier<String> s = () -> System.getenv("LOCK_A"); Function<String, String> f = k -> System.getenv(k); }`,
@@ -427,21 +427,21 @@ val y = listOf("LOCK_A").map { System.getenv(it) }`,
 		{"X.java", `class X { String s = switch (m) { case "a" -> System.getenv("LOCK_A"); default -> System.getenv("LOCK_B"); }; }`,
 			"LOCK_A expected; LOCK_B expected"},
 		{"X.java", `class X { void f() { Stream.of("LOCK_A", "LOCK_B").map(k -> System.getenv(k)); Stream.of("LOCK_C").map(System::getenv); List.of("LOCK_D").forEach(k -> System.getenv(k)); } }`,
-			"LOCK_A expected; LOCK_B expected; ? expected"},
+			"LOCK_A expected; LOCK_B expected; LOCK_D expected"},
 		{"X.java", `class X { String s = Optional.ofNullable(System.getenv("LOCK_A")).orElseGet(() -> System.getenv("LOCK_B")); }`,
-			"LOCK_A expected; LOCK_B expected"},
+			"LOCK_A optional [Optional.ofNullable(System.getenv(\"LOCK_A\")).orElseGet(() -> System.getenv(\"L…]; LOCK_B expected"},
 		{"x.ex", `x = case mode do
   :a -> System.get_env("LOCK_A")
   _ -> System.fetch_env!("LOCK_B")
 end
 Enum.map(["LOCK_C", "LOCK_D"], fn k -> System.get_env(k) end)
 Enum.map(["LOCK_E"], &System.get_env/1)`,
-			"LOCK_A expected; LOCK_B required; ? expected"},
+			"LOCK_A expected; LOCK_B required; LOCK_C expected; LOCK_D expected"},
 		{"x.scala", `val f = (k: String) => sys.env(k)
 val a = mode match { case "a" => sys.env("LOCK_A"); case _ => sys.env.getOrElse("LOCK_B", "b") }`,
 			"LOCK_A required; LOCK_B optional =b; ? required"},
 		{"x.rs", `let f = || std::env::var("LOCK_A"); match m { 1 => std::env::var("LOCK_B"), _ => std::env::var("LOCK_C") }; for k in ["LOCK_D"] { std::env::var(k); } ["LOCK_E"].iter().map(|k| std::env::var(k));`,
-			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected; ? expected"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected; LOCK_E expected"},
 		{"X.cs", `class X { Func<string> f = () => Environment.GetEnvironmentVariable("LOCK_A"); string s = m switch { 1 => Environment.GetEnvironmentVariable("LOCK_B"), _ => "x" }; void g() { foreach (var k in new[] { "LOCK_C" }) Environment.GetEnvironmentVariable(k); } }`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C expected"},
 		{"x.swift", `let a = ProcessInfo.processInfo.environment["LOCK_A"] ?? "b"
@@ -456,7 +456,7 @@ getenv("LOCK_D")`,
 local f = os.getenv
 f("LOCK_C")
 local a = os.getenv "LOCK_D" or 'x'`,
-			"? expected; LOCK_C expected; LOCK_D optional =x"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D optional =x"},
 		{"x.pl", `for my $k (qw(LOCK_A LOCK_B)) { print $ENV{$k} }
 my $a = $ENV{LOCK_C} // 'c'; my $b = $ENV{'LOCK_D'} || die "set it"; print "$ENV{LOCK_E}"; my ($x, $y) = @ENV{qw(LOCK_F LOCK_G)}; map { $ENV{$_} } qw(LOCK_H); $h->{ENV}{LOCK_Z}; local $ENV{LOCK_Y} = 1;`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C optional =c; LOCK_D required; LOCK_E expected; LOCK_F expected; LOCK_G expected; ? expected"},
@@ -466,6 +466,6 @@ my $a = $ENV{LOCK_C} // 'c'; my $b = $ENV{'LOCK_D'} || die "set it"; print "$ENV
 			"LOCK_A expected; LOCK_B expected; LOCK_B expected; LOCK_D expected; LOCK_E expected; LOCK_F expected"},
 		{"x.php", `<?php
 array_map(fn ($k) => getenv($k), ['LOCK_A', 'LOCK_B']); $a = match ($m) { 1 => getenv('LOCK_C'), default => $_ENV['LOCK_D'] }; $o->getenv('LOCK_E'); array_map('getenv', ['LOCK_F']);`,
-			"? expected; LOCK_C expected; LOCK_D expected"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected"},
 	})
 }

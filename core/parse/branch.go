@@ -57,11 +57,15 @@ func (p *parser) headPart() {
 	}
 	if p.loopHead {
 		p.loopHead = false
-		for p.take(",") {
+		for p.is(",") && !(p.g.Labels && p.textAt(p.at+2) == ":") {
+			p.at++
 			p.loopHead = true
 			p.add(p.expression(levelBinary))
 			p.loopHead = false
 		}
+	}
+	if p.is("(") && p.g.BraceKeys { // for my $x (@list)
+		p.add(p.operand())
 	}
 	for p.is("in") || p.is("of") || p.is(":") && p.inside > 0 || p.is("as") || p.is("<-") {
 		p.at++
@@ -134,8 +138,14 @@ func (p *parser) loop() int32 {
 		p.condition()
 		p.loopHead = false
 	}
+	if p.g.Layout == Worded && len(p.stack) > mark+1 && p.t.Nodes[p.stack[len(p.stack)-1]].Kind == Pair { // for a <- b, do: c
+		return p.make(Loop, from, from, mark)
+	}
 	p.take("do")
 	p.add(p.block())
+	if p.is("else") && p.g.Commands && p.g.Layout == Worded && word == "with" {
+		p.add(p.withElse())
+	}
 	if p.g.Layout == Indented && p.wordAt(p.at) == wordElse {
 		p.first = p.at
 		p.at++
@@ -143,6 +153,20 @@ func (p *parser) loop() int32 {
 	}
 	p.closed()
 	return p.make(Loop, from, from, mark)
+}
+
+// withElse parses the cases of what no clause of a with fits.
+func (p *parser) withElse() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at++
+	for p.at < p.end && p.wordAt(p.at) != wordEnd {
+		before := p.at
+		p.caseAt()
+		if p.at == before {
+			p.at++
+		}
+	}
+	return p.make(Switch, from, from, mark)
 }
 
 func (p *parser) trying() int32 {

@@ -14,6 +14,9 @@ func (p *parser) suffix(node int32, from int) int32 {
 	switch {
 	case text != "" && p.g.sets[setMember][text]:
 		return p.member(node, from)
+	case text == "?." && p.g.sets[setSuffix]["?"]: // x?.y, where ? is an operator of its own
+		p.add(node)
+		return p.member(p.make(Wrapper, from, at, mark), from)
 	case token.Kind == syntax.Open && text == "(" && !(token.NewLine && p.g.LineEnds && p.inside == 0):
 		if p.g.Commands && token.SpaceAhead {
 			return 0

@@ -58,6 +58,12 @@ func (p *parser) after(left int32, from, level int) int32 {
 		p.add(left)
 		return p.make(Wrapper, from, at, mark)
 	}
+	if p.g.sets[setMatches][text] && p.textAt(p.at+1) == "{" { // x match { case … }
+		p.at++
+		p.add(left)
+		p.within(p.at, p.cases)
+		return p.make(Switch, from, at, mark)
+	}
 	op, width := p.binary(text)
 	if width == 0 || op.level < level {
 		return 0

@@ -46,7 +46,7 @@ func (p *parser) methodAt(i int) int {
 		switch {
 		case text == "(" && i > from && (p.kindAt(i-1) == syntax.Word || p.textAt(i-1) == ">" || p.textAt(i-1) == "]" || p.kindAt(i-1) == syntax.String):
 			if (p.class || words > 1) && p.methodBodyAt(p.mate(i)+1) {
-				name := i - 1
+				name := p.beforeAngles(i - 1)
 				for name > from && p.kindAt(name) != syntax.Word && p.kindAt(name) != syntax.String && p.textAt(name) != "]" {
 					name--
 				}
@@ -74,6 +74,29 @@ func (p *parser) methodAt(i int) int {
 		}
 	}
 	return 0
+}
+
+// beforeAngles returns the token before type arguments that end at a token, or
+// that token.
+func (p *parser) beforeAngles(i int) int {
+	depth := 0
+	for j := i; j > 0 && j > i-60; j-- {
+		switch p.textAt(j) {
+		case ">":
+			depth++
+		case ">>":
+			depth += 2
+		case "<":
+			depth--
+		}
+		if depth == 0 {
+			if j == i {
+				return i
+			}
+			return j - 1
+		}
+	}
+	return i
 }
 
 // methodBodyAt reports whether the body of a function follows its parameters.
@@ -119,7 +142,7 @@ func (p *parser) function(name int) int32 {
 			break
 		}
 	}
-	if p.g.Layout == Worded && p.at < p.end && !p.f.Tokens[p.at].NewLine && !p.has(setThen) && !p.is("=") && !p.is(";") && !p.is("do") && p.textAt(p.at-1) != ")" {
+	if p.g.Layout == Worded && p.at < p.end && !p.f.Tokens[p.at].NewLine && !p.has(setThen) && !p.is("=") && !p.is(";") && !p.is(",") && !p.is("do") && p.textAt(p.at-1) != ")" {
 		p.wordParameters()
 	}
 	p.toBody()
@@ -191,6 +214,10 @@ func (p *parser) parameters() {
 		p.inside++
 		for p.at < p.end {
 			if p.take(",") || p.take(";") {
+				continue
+			}
+			if p.is("{") && p.g.Typed && p.g.Labels { // {int named = 1}
+				p.parameters()
 				continue
 			}
 			p.parameter(p.parameterEnd())

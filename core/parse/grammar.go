@@ -55,6 +55,7 @@ type Grammar struct {
 	Nothing, Bool                                                            string
 	Later                                                                    string // words behind a statement: raise x unless y
 	Then                                                                     string // words between a head and its block
+	Matches                                                                  string // words between a subject and the cases in braces behind it
 	With                                                                     string // words that begin a block with a head: with, using, begin
 	Typed                                                                    bool   // String x = y, int f() { … }
 
@@ -119,6 +120,7 @@ const (
 	setLeading
 	setLater
 	setThen
+	setMatches
 	setCount
 )
 
@@ -158,7 +160,11 @@ func (g *Grammar) prepare() {
 				g.ops[op] = operator{levelBinary + n, right[op]}
 			}
 		}
-		for n, words := range []string{g.Assign, g.Prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Leading, g.Later, g.Then} {
+		prefix := g.Prefix
+		if strings.Contains(" "+prefix+" ", " ! ") && !strings.Contains(g.Suffix, "!!") {
+			prefix += " !!"
+		}
+		for n, words := range []string{g.Assign, prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Leading, g.Later, g.Then, g.Matches} {
 			g.sets[n] = set(words)
 		}
 	})

@@ -44,6 +44,10 @@ func (p *parser) primary() int32 {
 	case text == "<" && p.g.Angles && p.angles() > 0 && p.textAt(p.angles()) == "(": // <T>(x) => x
 		p.at = p.angles()
 		return p.bracket()
+	case text == "<" && p.g.Angles && p.angles() > 0 && p.beginsOperand(p.angles()): // <T>x
+		p.at = p.angles()
+		p.add(p.operand())
+		return p.make(Wrapper, from, from, mark)
 	case text == "," || text == ";" || text == ":" || p.g.sets[setAssign][text]:
 		return 0
 	}

@@ -70,7 +70,18 @@ func (p *parser) caseAt() {
 		p.head = true
 		for begun := p.at; p.at < p.end && (p.at == begun && !marked || !p.caseBody()); {
 			before := p.at
-			p.add(p.expression(levelChoice))
+			if p.at > begun && (p.is("if") || p.is("where")) {
+				p.guard()
+				continue
+			}
+			own := len(p.stack)
+			p.add(p.expression(levelBinary))
+			if p.is("as") && p.g.Layout == Indented { // case pattern as name
+				at := p.at
+				p.at++
+				p.add(p.operand())
+				p.add(p.make(Binary, before, at, own))
+			}
 			if p.at == before || p.is(",") || p.is("|") {
 				p.at++
 			}
@@ -79,6 +90,14 @@ func (p *parser) caseAt() {
 	}
 	p.add(p.caseStatements(marked))
 	p.add(p.make(Case, from, from, mark))
+}
+
+// guard parses what must hold for a case besides its pattern.
+func (p *parser) guard() {
+	from, mark := p.at, len(p.stack)
+	p.at++
+	p.add(p.expression(levelBinary))
+	p.add(p.make(If, from, from, mark))
 }
 
 // caseBody reports whether the statements of a case begin.
@@ -100,9 +119,12 @@ func (p *parser) caseStatements(marked bool) int32 {
 		p.at++
 	}
 	if arrow && !marked || arrow && p.g.Default == "default" {
-		if p.is("{") {
+		switch {
+		case p.is("{"):
 			p.add(p.block())
-		} else {
+		case p.g.Layout == Braces && p.wordAt(p.at) == wordNone:
+			p.add(p.expression(levelAssign))
+		default:
 			p.add(p.statement())
 		}
 		for p.g.Layout == Worded && p.at < p.end && !p.closes() && !p.caseAhead() {

@@ -79,7 +79,9 @@ func (p *parser) skipType() {
 		case text == "." || text == "::" || text == "|" || text == "&" || text == "->" || text == "=>" && word && p.typeArrow() || text == "?." || text == "\\":
 			p.at++
 			word = false
-		case text == "?" || text == "*" || text == "!" || text == "..." || text == "'" || text == "@":
+		case text == "'" && p.kindAt(p.at+1) == syntax.Word: // a lifetime
+			p.at += 2
+		case text == "?" || text == "*" || text == "!" || text == "..." || text == "@":
 			p.at++
 		default:
 			return

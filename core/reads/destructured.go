@@ -1,6 +1,10 @@
 package reads
 
-import "strings"
+import (
+	"strings"
+
+	"inzicht/core/evaluate"
+)
 
 // destructured finds reads in const { A, B = "x" } = process.env, and in
 // const { env: { A } } = process.
@@ -12,6 +16,9 @@ func (a *analysis) destructured() {
 			}
 			whole, property := a.destructuredFrom(b)
 			if whole == "" {
+				continue
+			}
+			if a.run != nil && a.giveMember(b, property, whole) {
 				continue
 			}
 			a.steps = 0
@@ -60,4 +67,25 @@ func (a *analysis) followName(name string, at int, out *facts) {
 		a.judge(Range{i, i + 1}, 1, &use)
 		out.merge(use, false)
 	}
+}
+
+// giveMember makes an access of a member that is taken out of the environment.
+func (a *analysis) giveMember(b Binding, property, whole string) bool {
+	r := a.run
+	at := Range{a.propertyToken(b), b.At + 1}
+	if !b.Default.empty() {
+		at.Hi = b.Default.Hi
+	}
+	node := r.nodeOf(at)
+	if node == 0 || r.unit.Access[node] != nil {
+		return false
+	}
+	m := &match{pattern: &pattern{idiom: &Idiom{}, access: a.c.wholes[whole].access}, access: at}
+	access := &evaluate.Access{Node: node, Of: m, Unset: a.lang.Runs.Unset}
+	access.Names = func(func(int32) evaluate.Value) []evaluate.Row { return []evaluate.Row{evaluate.Word(property)} }
+	if !b.Default.empty() {
+		access.Fallback = r.nodeOf(b.Default)
+	}
+	r.unit.Access[node] = access
+	return true
 }

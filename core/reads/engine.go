@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"bytes"
 	"path"
 	"slices"
 	"strings"
@@ -41,7 +42,9 @@ type analysis struct {
 	namesakes map[string][]*Helper // the helpers of each name, once asked for
 	meant     map[int]*Helper      // which of them a call means, once asked for
 	byBody    []int                // the functions in the order of their bodies, once asked for
-	last      match                // the access found before, within which the environment itself is no further read
+	run       *running
+	loose     []*match // accesses that no node of the tree stands for
+	last      match    // the access found before, within which the environment itself is no further read
 }
 
 // Context is what is known of the rest of the tree when a file is analysed.
@@ -55,6 +58,23 @@ type Context struct {
 
 	words *Words // the names of the helpers that it was made for
 	named int    // how many those are
+
+	mutex  sync.Mutex
+	byName map[string][]*Helper
+	listed int
+}
+
+// named_ returns the helpers of a name.
+func (c *Context) named_(name string) []*Helper {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	if c.listed != len(c.Helpers) {
+		c.byName, c.listed = map[string][]*Helper{}, len(c.Helpers)
+		for _, h := range c.Helpers {
+			c.byName[h.Name] = append(c.byName[h.Name], h)
+		}
+	}
+	return c.byName[name]
 }
 
 // Result is what one file gives.
@@ -89,16 +109,34 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 // of what else must be looked at.
 func (l *Language) analyse(file string, src []byte, context *Context, folding *syntax.Folding) (r Result, unseen []int32) {
 	a := l.open(src, folding)
-	defer a.close()
+	defer func() {
+		if len(a.helpers) == 0 || a.run == nil {
+			a.close()
+			return
+		}
+		a.f.Src = bytes.Clone(a.f.Src) // what may be called stays
+		a.run.tree.File.Src = a.f.Src
+	}()
 	a.file, a.context = file, context
 	bundled := a.isBundle()
 	if bundled {
 		a.forgetShortNames()
 	}
+	if l.runs() {
+		a.prepare()
+	}
 	a.direct()
 	a.destructured()
+	if a.run != nil {
+		a.running()
+		for _, m := range a.loose {
+			a.bare(m)
+		}
+	}
 	if !bundled {
-		a.throughHelpers()
+		if a.run == nil {
+			a.throughHelpers()
+		}
 		a.schemas()
 	}
 	if l.Declared != nil && !bundled {
@@ -296,6 +334,15 @@ func (a *analysis) found(m *match) {
 	if a.isWrite(m.access) || a.isRemoval(m) {
 		return
 	}
+	if a.run != nil {
+		a.give(m)
+		return
+	}
+	a.bare(m)
+}
+
+// bare judges a match by what stands round it.
+func (a *analysis) bare(m *match) {
 	a.steps = 0
 	var out facts
 	if !m.fallback.empty() && a.stopsIn(m.fallback) {

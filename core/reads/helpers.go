@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/syntax"
 )
 
@@ -23,6 +24,8 @@ type Helper struct {
 	self     bool  // its first parameter is the object itself
 	params   []string
 	defaults []*fallback
+
+	fn *evaluate.Func
 
 	File     string // that defines it
 	Exported bool   // other files may call it

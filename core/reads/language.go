@@ -3,6 +3,7 @@ package reads
 import (
 	"bytes"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
@@ -12,6 +13,7 @@ import (
 // is one value of this type.
 type Language struct {
 	Name         string
+	Family       string   // of the languages that call each other's functions; Name where empty
 	Extensions   []string // with the dot, lower case
 	Names        []string // whole file names
 	Interpreters []string // of a #! line
@@ -93,6 +95,9 @@ type Language struct {
 	// Imports records what the file's imports stand for.
 	Imports func(*syntax.File, *Outline)
 
+	// Runs says how its code is run.
+	Runs Runs
+
 	compiled *compiled
 	extended bool // with idioms of a tree's own
 }
@@ -113,6 +118,25 @@ type Idiom struct {
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well
 	Prefix   string
+	Unset    evaluate.Unset  // what it gives where the variable is not set, if not what the language does
+	Does     evaluate.Effect // of a use: what it does with nothing
+	Maps     bool            // of a use: calls what it is given with the value
+}
+
+// Runs says how the code of a language is run, as far as nothing is concerned.
+type Runs struct {
+	Unset      evaluate.Unset    // what a read gives where the variable is not set
+	EmptyTrue  bool              // an empty text and zero count as true
+	EmptyLists bool              // an empty list counts as false
+	Returns    bool              // a function returns its last expression
+	Raises     bool              // a member of nothing stops
+	Chains     bool              // a?.b.c asks nothing of what a?.b is not
+	OwnScopes  bool              // what a function assigns is its own
+	Loops      evaluate.Loops    // what the names of a loop stand for
+	Types      map[string]string // the kinds of types that a converter may be asked for
+	Leaves     string            // the operator behind a value that leaves the function with an error
+	Errors     []string          // functions that make an error
+	Words      *evaluate.Words
 }
 
 // Declared is one setting that is declared.
@@ -123,6 +147,14 @@ type Declared struct {
 	Need     Need
 	Kind     Kind
 	Fallback *string
+}
+
+// Calls returns the name of the languages whose functions may call this one's.
+func (l *Language) Calls() string {
+	if l.Family != "" {
+		return l.Family
+	}
+	return l.Name
 }
 
 // Triggered tells whether src holds one of the language's trigger words.

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/syntax"
 )
 
@@ -262,6 +263,7 @@ type compiled struct {
 	formats     map[string]bool
 	wordOr      map[string]bool
 	concat      []string
+	running     *evaluate.Words
 }
 
 // Compiled gives the language with its patterns prepared; the language itself
@@ -299,6 +301,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	}
 	c.triggers = triggersOf(l, extra)
 	c.own, c.words, c.with, c.entire = NewWords(l.Triggers), NewWords(c.triggers), NewWords(l.With), NewWords(l.Entire)
+	c.running = l.wordsOf(c)
 	ready.compiled, ready.extended = c, len(extra) > 0
 	return &ready, nil
 }

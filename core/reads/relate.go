@@ -27,7 +27,7 @@ func (a *analysis) relate() {
 		}
 		rounds := a.conditionsRound(token)
 		r.Under = a.conditionOn(rounds, r.Name, near)
-		if r.Need != Optional && r.Through == "" && a.guarded(n, rounds, near) {
+		if a.run == nil && r.Need != Optional && r.Through == "" && a.guarded(n, rounds, near) {
 			r.Need = Optional
 		}
 	}

@@ -170,6 +170,13 @@ func (a *analysis) pathOf(r Range, depth int) string {
 		return ""
 	}
 	last := r.Hi - 1
+	if f.Is(last, "]") && f.Mate(last) == last-2 && last-2 > r.Lo { // process["env"]
+		key, text := f.Value(last - 1)
+		if of := a.pathOf(Range{r.Lo, last - 2}, depth+1); text && of != "" && !a.c.roots[of] {
+			return of + "." + key
+		}
+		return ""
+	}
 	switch {
 	case f.Is(last, ")") && f.Mate(last) > r.Lo:
 		return a.calledPath(r, f.Mate(last), depth)

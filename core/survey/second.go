@@ -66,9 +66,15 @@ func (s *Survey) regionOf(file string) string {
 	if c := s.Tree.ComponentOf(file); c.Folder != "" || s.Tree.RootManifest {
 		return c.Folder
 	}
+	if len(s.Tree.Files) <= fewFiles {
+		return ""
+	}
 	segments := strings.SplitN(path.Dir(file), "/", 3)
 	return strings.Join(segments[:min(len(segments), 2)], "/")
 }
+
+// fewFiles is up to how many files a tree without a manifest is one program.
+const fewFiles = 3000
 
 // packageOf gives the folder of the installed package that a file belongs to, or "".
 func packageOf(file string) string {
@@ -104,7 +110,7 @@ type open struct {
 func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	parts := map[part]*open{}
 	for _, u := range units {
-		key := part{s.region(u.file), u.language.Name}
+		key := part{s.region(u.file), u.language.Calls()}
 		if parts[key] == nil {
 			parts[key] = &open{constants: map[string]bool{}, named: map[string]int{}, units: map[string]*unit{}}
 		}
@@ -205,7 +211,7 @@ func (s *Survey) filesOf(parts map[part]*open) map[part][]int {
 		if l == nil {
 			continue
 		}
-		key := part{s.region(f.Path), l.Name}
+		key := part{s.region(f.Path), l.Calls()}
 		if parts[key] != nil {
 			files[key] = append(files[key], n)
 		}

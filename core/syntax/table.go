@@ -169,7 +169,7 @@ func (t *Table) Form(token Token) *StringForm {
 var operators = func() (byFirst [256][]string) {
 	for _, op := range strings.Fields(`
 		>>>= === !== ... ??= ||= &&= **= <<= >>= >>> <=> ?-> //= ..< ... ..=
-		=> -> :: ?. ?? || && == != <= >= += -= *= /= %= .= |= &= ^= .. ++ -- := <- =~ !~ |> <> ** ?: &. << >> // !! ~>`) {
+		=> -> :: ?. ?? || && == != <= >= += -= *= /= %= .= |= &= ^= .. ++ -- := <- =~ !~ ~= |> <> ** ?: &. << >> // !! ~>`) {
 		byFirst[op[0]] = append(byFirst[op[0]], op)
 	}
 	return byFirst

@@ -24,7 +24,7 @@ int main(void) {
     if (getenv("GATE_DEBUG")) { } // read: GATE_DEBUG optional
     if (getenv("GATE_NULL") != NULL) { } // read: GATE_NULL optional
     const char *s = secure_getenv("GATE_SECURE"); // read: GATE_SECURE
-    const char *t = getenv("GATE_T") ? getenv("GATE_T") : "t"; // read: GATE_T optional fallback=t | GATE_T
+    const char *t = getenv("GATE_T") ? getenv("GATE_T") : "t"; // read: GATE_T optional | GATE_T optional fallback=t
     char *p;
     if ((p = getenv("GATE_ASSIGNED")) != NULL) { } // read: GATE_ASSIGNED
     char c = '"'; const char *after = getenv("GATE_AFTER"); // read: GATE_AFTER

@@ -28,7 +28,7 @@ class Gate {
         if (token == null || token.isEmpty()) {
             throw new IllegalStateException("GATE_TOKEN is not set");
         }
-        String ternary = System.getenv("GATE_TERNARY") != null ? System.getenv("GATE_TERNARY") : "t"; // read: GATE_TERNARY optional fallback=t | GATE_TERNARY
+        String ternary = System.getenv("GATE_TERNARY") != null ? System.getenv("GATE_TERNARY") : "t"; // read: GATE_TERNARY optional | GATE_TERNARY optional fallback=t
         String optional = Optional.ofNullable(System.getenv("GATE_OPTIONAL")).orElse("o"); // read: GATE_OPTIONAL fallback=o
         String need = Objects.requireNonNull(System.getenv("GATE_NEEDED")); // read: GATE_NEEDED required
         boolean debug = "true".equals(System.getenv("GATE_DEBUG")); // read: GATE_DEBUG

@@ -26,7 +26,7 @@ fun setting(key: String, default: String = "d"): String = System.getenv(key) ?: 
 fun main() {
     println(setting("GATE_SET")) // read: GATE_SET fallback=d through=setting
     println(setting("GATE_SET2", "e")) // read: GATE_SET2 fallback=e
-    listOf("GATE_L1", "GATE_L2").forEach { println(System.getenv(it)) } // read: ?
+    listOf("GATE_L1", "GATE_L2").forEach { println(System.getenv(it)) } // read: GATE_L1 | GATE_L2
     when (System.getenv("GATE_MODE")) { // read: GATE_MODE choice literals=fast,slow
         "fast" -> 1
         "slow" -> 2

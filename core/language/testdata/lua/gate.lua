@@ -23,7 +23,7 @@ local token = os.getenv("GATE_TOKEN") -- read: GATE_TOKEN required
 if token == nil then
   error("GATE_TOKEN is not set")
 end
-for _, k in ipairs({"GATE_A", "GATE_B"}) do print(os.getenv(k)) end -- read: ?
+for _, k in ipairs({"GATE_A", "GATE_B"}) do print(os.getenv(k)) end -- read: GATE_A | GATE_B
 local function setting(name, fallback)
   return os.getenv(name) or fallback
 end

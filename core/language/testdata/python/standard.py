@@ -86,7 +86,7 @@ if secret is None:
 hosts = os.environ.get("LOCK_HOSTS", "a,b").split(",")  # read: LOCK_HOSTS list fallback=a,b
 limits = json.loads(os.environ["LOCK_LIMITS"])  # read: LOCK_LIMITS json
 url = urlparse(os.environ["LOCK_BASE"])  # read: LOCK_BASE url
-either = os.environ.get("EITHER_A") or os.environ.get("EITHER_B") or "c"  # read: EITHER_A fallback=c | EITHER_B fallback=c
+either = os.environ.get("EITHER_A") or os.environ.get("EITHER_B") or "c"  # read: EITHER_A fallback=os.environ.get("EITHER_B") | EITHER_B fallback=c
 conditional = os.environ["COND"] if "COND" in os.environ else "d"  # read: COND | COND optional
 
 env = os.environ

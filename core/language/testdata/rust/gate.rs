@@ -17,7 +17,7 @@ fn main<'a>() {
     let path = os("GATE_OS"); // read: GATE_OS
     let key = env::var(KEY); // read: GATE_KEY
     let version = env!("GATE_VERSION"); // read: GATE_VERSION required
-    let maybe = option_env!("GATE_MAYBE"); // read: GATE_MAYBE optional
+    let maybe = option_env!("GATE_MAYBE"); // read: GATE_MAYBE expected
     let computed = env::var(format!("GATE_{}_URL", name)); // read: GATE_*_URL
     let set = env::var("GATE_SET").is_ok(); // read: GATE_SET optional
     if let Ok(level) = env::var("GATE_LEVEL") {} // read: GATE_LEVEL optional

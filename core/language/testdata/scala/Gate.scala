@@ -12,7 +12,7 @@ object Gate {
   val name = sys.env.getOrElse("GATE_NAME", "north") // read: GATE_NAME optional fallback=north
   val viaJava = System.getenv("GATE_JAVA") // read: GATE_JAVA
   val orElse = Properties.envOrElse("GATE_OR", "o") // read: GATE_OR fallback=o
-  val orNone = Properties.envOrNone("GATE_NONE") // read: GATE_NONE optional
+  val orNone = Properties.envOrNone("GATE_NONE") // read: GATE_NONE expected
   val has = sys.env.contains("GATE_HAS") // read: GATE_HAS optional
   val key = sys.env(Key) // read: GATE_KEY
   val text = s"at ${sys.env("GATE_IN_TEXT")} $url" // read: GATE_IN_TEXT

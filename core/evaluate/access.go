@@ -1,0 +1,260 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+)
+
+// access runs a read of the environment.
+func (m *machine) access(n int32, a *Access, st *state) Value {
+	if m.unit() == m.u {
+		m.seen[n] = true
+	}
+	if a.Whole {
+		m.found_(n, a, nil, st)
+		return Value{{form: whole}}
+	}
+	names := a.Names(func(node int32) Value { return m.eval(node, st) })
+	if st.dead {
+		return nil
+	}
+	var out Value
+	for i, name := range names {
+		if i >= mostAlternatives {
+			break
+		}
+		name = m.standing(name)
+		site := m.found_(n, a, name, st)
+		out = append(out, m.given(n, a, site, name, st)...)
+		if st.dead {
+			return nil
+		}
+	}
+	if len(names) == 0 {
+		return Value{anything(m.depth())}
+	}
+	return out.compact()
+}
+
+// standing returns a name of which the parts that were not evaluated stand in
+// the function at hand.
+func (m *machine) standing(name Row) Row {
+	out := slices.Clone(name)
+	for i := range out {
+		if out[i].frame < 0 {
+			out[i].frame = m.depth()
+		}
+	}
+	return out
+}
+
+// found_ notes a read of a name, where it is to be told of, and returns its
+// number, or -1.
+func (m *machine) found_(n int32, a *Access, name Row, st *state) int32 {
+	depth := m.depth()
+	least := depth
+	param := false
+	for _, p := range name {
+		if p.param {
+			param = true
+			least = 0
+		} else if p.frame < least {
+			least = p.frame
+		}
+	}
+	for least < depth && m.isInline(m.frames[least+1]) {
+		m.calls[m.frames[least+1].fn]++
+		least++
+	}
+	unit, node, through := m.frames[depth].unit, n, ""
+	if least < depth {
+		unit, node = m.frames[least].unit, m.frames[least+1].call
+		if fn := m.frames[least+1].fn; fn != nil {
+			through = fn.Name
+			if m.focus == nil {
+				m.calls[m.frames[depth].fnOr(fn)]++
+				for _, fr := range m.frames[least+1:] {
+					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {
+						m.calls[fr.fn]++
+					}
+				}
+			}
+		}
+	}
+	if unit != m.u {
+		return -1
+	}
+	key := m.keyOf(name, node)
+	at := spot{node, key}
+	if site, known := m.found[at]; known {
+		r := m.reads[site]
+		if m.focus == nil && !slices.Contains(r.entries, m.entry) {
+			r.entries = append(r.entries, m.entry)
+		}
+		return site
+	}
+	if m.focus != nil || len(m.reads) > 20000 {
+		return -1
+	}
+	var via *Func
+	if least < depth {
+		via = m.frames[least+1].fn
+	}
+	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
+	if param {
+		r.Outer = m.outermost()
+	}
+	if a.Whole {
+		r.key = "\x00whole"
+	}
+	m.found[at] = int32(len(m.reads))
+	m.reads = append(m.reads, r)
+	return m.found[at]
+}
+
+// isInline reports whether a function without a name is called where it stands:
+// what it reads is read there.
+func (m *machine) isInline(fr *frame) bool {
+	if fr.fn == nil || fr.fn.Name != "" {
+		return false
+	}
+	t := fr.unit.Tree
+	outer, inner := t.Nodes[fr.call], t.Nodes[fr.fn.Node]
+	return inner.From >= outer.From && inner.To <= outer.To
+}
+
+func (fr *frame) fnOr(fn *Func) *Func {
+	if fr.fn != nil {
+		return fr.fn
+	}
+	return fn
+}
+
+// outermost returns the function that is run by itself.
+func (m *machine) outermost() *Func { return m.frames[0].fn }
+
+// keyOf returns what a variable is known by: its name, or the place of a read
+// whose name is not known.
+func (m *machine) keyOf(name Row, node int32) string {
+	var out strings.Builder
+	whole := true
+	for _, p := range name {
+		if p.any {
+			out.WriteString("*")
+			whole = false
+		}
+		out.WriteString(p.text)
+	}
+	if !whole {
+		out.WriteString("\x00" + itoa(int(node)))
+	}
+	return out.String()
+}
+
+// bit returns the bit of a read in what is unset, or 0.
+func (m *machine) bit(site int32) mask {
+	if m.focus == nil || site < 0 {
+		return 0
+	}
+	for n, r := range m.focus.reads {
+		if r == m.reads[site] {
+			return mask(1) << n
+		}
+	}
+	return 0
+}
+
+// given returns what a read gives.
+func (m *machine) given(n int32, a *Access, site int32, name Row, st *state) Value {
+	bit := m.bit(site)
+	if bit == 0 {
+		return m.setOrNot(a, site, st)
+	}
+	m.focus.reached |= bit
+	if a.Test || a.Absent {
+		m.focus.tested |= bit
+		return Value{{form: boolean, truth: a.Absent, depends: bit}}
+	}
+	if a.Fallback != 0 {
+		control := st.control
+		st.control |= bit
+		v := m.quiet(a.Fallback, st)
+		if !st.dead && len(v) == 1 && v[0].form == function && m.isBlock(a.Fallback) {
+			v = m.invoke(v[0], n, []argument{{value: Value{anything(m.depth())}}}, st)
+		}
+		st.control = control
+		if st.dead {
+			return nil
+		}
+		if m.isNothing(v) {
+			return Value{{form: nothing, missing: bit}}
+		}
+		v = v.dependent(bit)
+		m.replaced(bit, v, a.Fallback)
+		return v
+	}
+	if a.Optional || a.Unset == Pair || a.Unset == Atom {
+		m.focus.tested |= bit
+	}
+	switch a.Unset {
+	case Empty:
+		return Value{{form: text, missing: bit}}
+	case Fails:
+		st.consults |= bit
+		m.fail(st, bit, "KeyError")
+		return nil
+	case Error:
+		return Value{{form: failure, name: "VarError", missing: bit}}
+	case Pair:
+		return Value{{form: list_, list: []Value{{{form: text, missing: bit}}, {{form: boolean, depends: bit}}}}}
+	case Atom:
+		return Value{{form: text, parts: []part{{text: "error", frame: m.depth()}}, missing: bit}}
+	}
+	return Value{{form: nothing, missing: bit}}
+}
+
+func (m *machine) isBlock(n int32) bool { return true }
+
+// setOrNot returns what a read gives where its variable may be set or not.
+func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
+	x := alt{parts: []part{{any: true, frame: m.depth()}}}
+	if site >= 0 && m.focus == nil {
+		x.sites = sites{site}
+	}
+	if a.Test || a.Absent {
+		return Value{{parts: x.parts}}
+	}
+	switch {
+	case a.Fallback != 0:
+		way := st.fork()
+		v := m.quiet(a.Fallback, way)
+		if way.dead {
+			x.truth = true
+			return Value{x}
+		}
+		st.consults |= way.consults
+		if len(v) == 1 && v[0].form == function {
+			m.invoke(v[0], a.Fallback, []argument{{value: Value{anything(m.depth())}}}, way)
+			v = Value{{}}
+		}
+		if m.isNothing(v) {
+			return Value{x}
+		}
+		x.truth = true
+		return join(Value{x}, v)
+	case a.Unset == Fails:
+		x.truth = true
+	case a.Unset == Pair:
+		y := x
+		y.truth = true
+		return Value{{form: list_, list: []Value{{x}, {{}}}}}
+	case a.Unset == Atom:
+		y := x
+		y.truth = true
+		return Value{
+			{form: list_, list: []Value{textOf("ok", m.depth()), {y}}, sites: x.sites},
+			{form: text, parts: []part{{text: "error", frame: m.depth()}}},
+		}
+	}
+	return Value{x}
+}

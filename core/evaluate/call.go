@@ -1,0 +1,767 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// argument is what a function is given.
+type argument struct {
+	name   string // of a named one
+	node   int32
+	value  Value
+	spread bool
+	lazy   bool // it ends the program where it is evaluated
+}
+
+// call runs a call.
+func (m *machine) call(n int32, st *state) Value {
+	u := m.unit()
+	callee := u.Tree.Child(n, 0)
+	if list := u.children(n); len(list) == 2 && u.kind(callee) == parse.Name && strings.HasPrefix(u.at(callee), "@") { // @name "value"
+		v := m.quiet(list[1], st)
+		if m.inClass() {
+			m.setField(u.at(callee), v, st, 0)
+		} else {
+			st.scope.vars[u.at(callee)] = v
+		}
+		return v
+	}
+	if block := lastBlock(u, n); u.at(n) == "[" && u.kind(block) == parse.Block { // new T[] {a, b}
+		return m.initialised(block, st)
+	}
+	if u.Words.Errors != nil && u.Words.Errors[m.calleePath(callee)] {
+		for _, c := range u.children(n)[1:] {
+			m.eval(c, st)
+		}
+		return Value{{form: failure, name: "error"}}
+	}
+	if m.isStop(n) {
+		for _, c := range u.children(n)[1:] {
+			m.eval(c, st)
+		}
+		if !st.dead {
+			if name := u.calleeName(callee); name == "raise" || name == "throw" || name == "fail" {
+				m.fail(st, 0, m.thrownBy(n))
+			} else {
+				m.stop(st, 0)
+			}
+		}
+		return nil
+	}
+	return m.called(n, callee, m.arguments(n, st), st)
+}
+
+// thrownBy returns the class of what raise X throws, or "".
+func (m *machine) thrownBy(n int32) string {
+	u := m.unit()
+	if list := u.children(n); len(list) > 1 {
+		if name := m.thrown(list[1]); isUpper(name) {
+			return name
+		}
+	}
+	return ""
+}
+
+// isStop reports whether a call ends the program.
+func (m *machine) isStop(n int32) bool {
+	u := m.unit()
+	callee := u.Tree.Child(n, 0)
+	if u.kind(callee) == parse.Wrapper { // panic!
+		callee = u.Tree.Child(callee, 0)
+	}
+	path := m.calleePath(callee)
+	if path == "" {
+		return false
+	}
+	if u.Words.Stops[path] {
+		return true
+	}
+	name := path[strings.LastIndexByte(path, '.')+1:]
+	if !u.Words.Stops[name] {
+		return false
+	}
+	if u.kind(callee) == parse.Name {
+		return len(u.funcs[name]) == 0
+	}
+	return u.Words.Stops["."+name] || isUpper(name)
+}
+
+// calleePath returns the path of what is called.
+func (m *machine) calleePath(callee int32) string {
+	u := m.unit()
+	if path := u.Path(callee); path != "" {
+		return path
+	}
+	return m.path(callee)
+}
+
+// arguments runs the arguments of a call.
+func (m *machine) arguments(n int32, st *state) (list []argument) {
+	u := m.unit()
+	nodes := u.children(n)
+	for i, c := range nodes {
+		if i == 0 {
+			continue
+		}
+		if st.dead || len(list) > 60 {
+			break
+		}
+		a := argument{node: c}
+		inner := c
+		if u.kind(c) == parse.Pair && len(u.children(c)) == 1 {
+			a.name, inner = strings.Trim(u.at(c), `:"'`), u.Tree.Child(c, 0)
+		} else if u.kind(c) == parse.Pair && len(u.children(c)) == 2 && u.kind(u.Tree.Child(c, 0)) == parse.Name {
+			a.name, inner = strings.Trim(u.at(u.Tree.Child(c, 0)), `:"'`), u.Tree.Child(c, 1)
+		}
+		a.spread = m.isSpread(c)
+		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && m.holdsName(inner, "_", 0) { // _.toInt
+			list = append(list, a)
+			continue
+		}
+		if i+1 < len(nodes) && u.kind(nodes[i+1]) == parse.Loop && u.kind(c) != parse.Loop { // f(a for a in b)
+			a.value = m.comprehension([]int32{c, nodes[i+1]}, st)
+			list = append(list, a)
+			continue
+		}
+		if u.kind(c) == parse.Loop {
+			continue
+		}
+		if m.leaves(inner) && u.kind(inner) != parse.Block { // by name: getOrElse(throw …)
+			a.lazy = true
+			list = append(list, a)
+			continue
+		}
+		if u.kind(inner) == parse.Block && u.Tree.File.Is(int(u.Tree.Nodes[inner].From), "{") { // new X { A = b }
+			a.value = m.initialised(inner, st)
+		} else {
+			a.value = m.eval(inner, st)
+		}
+		if a.spread && len(a.value) == 1 && a.value[0].form == list_ {
+			for _, v := range a.value[0].list {
+				list = append(list, argument{node: c, value: v})
+			}
+			continue
+		}
+		list = append(list, a)
+	}
+	return list
+}
+
+// initialised returns what { A = b, C = d } behind a constructor sets, or the
+// elements of { a, b }.
+func (m *machine) initialised(block int32, st *state) Value {
+	u := m.unit()
+	r, x := &members{open: true}, alt{form: list_}
+	for _, c := range u.children(block) {
+		if key := u.Tree.Child(c, 0); u.kind(c) == parse.Assign && u.kind(key) == parse.List {
+			if name, plain := m.eval(u.Tree.Child(key, 0), st).plain(); plain {
+				r.open = false
+				r.set(name, m.quiet(u.Tree.Child(c, 1), st))
+				continue
+			}
+		}
+		if u.kind(c) == parse.Assign && u.kind(u.Tree.Child(c, 0)) == parse.Name {
+			r.set(u.at(u.Tree.Child(c, 0)), m.quiet(u.Tree.Child(c, 1), st))
+			continue
+		}
+		x.list = append(x.list, m.eval(c, st))
+	}
+	if len(r.names) > 0 {
+		return Value{{form: record, members: r}}
+	}
+	return Value{x}
+}
+
+// called returns what a call gives.
+func (m *machine) called(n, callee int32, arguments []argument, st *state) Value {
+	u := m.unit()
+	if st.dead {
+		return nil
+	}
+	if k := u.kind(callee); k == parse.Wrapper || k == parse.Index && u.Words.Errors != nil { // f::<T>, f[T]
+		if inner := u.Tree.Child(callee, 0); u.kind(inner) == parse.Member || u.kind(inner) == parse.Name {
+			callee = inner
+		}
+	}
+	var receiver Value
+	if !m.mayReplace(u.calleeName(callee), arguments) {
+		for _, a := range arguments {
+			if a.lazy && !st.dead {
+				m.eval(a.node, st)
+			}
+		}
+		if st.dead {
+			return nil
+		}
+	}
+	name := u.calleeName(callee)
+	member := u.kind(callee) == parse.Member && u.Tree.Child(callee, 0) != 0
+	path := m.calleePath(callee)
+	if use, found := m.pathUse(path, name, arguments, n); found {
+		return m.use(use, n, nil, arguments, st)
+	}
+	if u.Words.Formats[path] && len(arguments) > 0 {
+		var rest []Value
+		for _, a := range arguments[1:] {
+			rest = append(rest, a.value)
+		}
+		return m.format(arguments[0].value, rest)
+	}
+	if len(arguments) > 0 && u.Words.Transparent[path] && len(u.funcs[name]) == 0 {
+		return m.transparent(name, arguments[0].value)
+	}
+	if member {
+		object := u.Tree.Child(callee, 0)
+		receiver = m.quiet(object, st)
+		if st.dead {
+			return nil
+		}
+		if v, done := m.method(n, callee, name, receiver, arguments, st); done {
+			return v
+		}
+	} else {
+		receiver = nil
+	}
+	if !member && (u.classes[name] != nil || len(u.funcs[name]) > 0) {
+		if v, done := m.callee(n, callee, name, receiver, arguments, st); done {
+			return v
+		}
+	}
+	if v, done := m.builtin(n, path, name, receiver, arguments, st); done {
+		return v
+	}
+	if v, done := m.callee(n, callee, name, receiver, arguments, st); done {
+		return v
+	}
+	return m.unknownCall(n, name, receiver, arguments, st)
+}
+
+// mayReplace reports whether a method may leave an argument out.
+func (m *machine) mayReplace(name string, arguments []argument) bool {
+	use, found := m.methodUse(name, arguments, nil)
+	return found && use.Does == Replaces
+}
+
+// callee runs the function or class of the tree that is called, if it is one.
+func (m *machine) callee(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	u := m.unit()
+	var of Value
+	switch k := u.kind(callee); {
+	case k == parse.Member && u.Tree.Child(callee, 0) != 0:
+		for _, x := range receiver {
+			if v, known := m.memberOfAlt(x, name, st); known {
+				of = append(of, v...)
+			} else if v, known := m.getter(x, name, len(arguments)); known {
+				return v, true
+			}
+			if x.form == function && (name == "" || name == "call" || name == "bind") {
+				of = append(of, x)
+			}
+		}
+		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
+			if fn := m.frame().class.method(name, 0); fn != nil {
+				of = Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: m.frame().self}}}
+			}
+		}
+	case k == parse.Name || k == parse.Member:
+		v, _, found := m.lookup(name, st)
+		if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
+			of = v
+		} else if fn := m.frame().class.method(name, 0); fn != nil {
+			of = Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: m.frame().self}}}
+		} else if fn := m.namedFunction(name); fn != nil {
+			of = Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}}}
+		} else {
+			of = m.name(callee, st)
+		}
+	default:
+		of = m.quiet(callee, st)
+	}
+	if st.dead {
+		return nil, true
+	}
+	if len(arguments) == 0 && len(of) > 0 && len(receiver) == 1 && receiver[0].members != nil && of[0].form != function && of[0].form != class {
+		return of, true // a field that is asked by a method of its name
+	}
+	var out Value
+	done := false
+	for _, x := range of {
+		switch {
+		case x.form == unknown && x.name != "" && len(arguments) > 0:
+			if use, found := m.pathUse(x.name, x.name, arguments, n); found {
+				out, done = append(out, m.use(use, n, nil, arguments, st)...), true
+			} else if u.Words.Transparent[x.name] {
+				out, done = append(out, m.transparent(x.name, arguments[0].value)...), true
+			}
+		case x.form == function:
+			fn := x.fn.unit.byNode[x.fn.node]
+			if fn == nil || !m.worth(fn, arguments) {
+				continue
+			}
+			v, ran := m.run(fn, x.fn, n, arguments, st)
+			if !ran {
+				continue
+			}
+			out, done = append(out, v...), true
+		case x.form == class:
+			out, done = append(out, m.make(x.class, arguments, n, st)...), true
+		}
+		if st.dead {
+			return nil, true
+		}
+	}
+	if done {
+		return out.compact(), true
+	}
+	fn := m.elsewhere(n, callee, name, receiver)
+	if fn == nil || !m.worth(fn, arguments) {
+		return nil, false
+	}
+	v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}, n, arguments, st)
+	return v, ran
+}
+
+// callable reports whether a value may be a function.
+func (m *machine) callable(v Value) bool {
+	for _, x := range v {
+		if x.form == function || x.form == class || x.name != "" {
+			return true
+		}
+	}
+	return false
+}
+
+// getter returns the field of an object that getName() asks for.
+func (m *machine) getter(x alt, name string, arguments int) (Value, bool) {
+	if arguments > 0 || x.members == nil || len(name) < 4 || !strings.HasPrefix(strings.ToLower(name), "get") {
+		return nil, false
+	}
+	field := strings.TrimLeft(name[3:], "_")
+	if field == "" {
+		return nil, false
+	}
+	return x.members.get(strings.ToLower(field[:1]) + field[1:])
+}
+
+// elsewhere returns the function that a call means where its receiver does not
+// say so: a method that only one class of the file has, or one of another file.
+func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func {
+	u := m.unit()
+	member := u.kind(callee) == parse.Member
+	if member {
+		var only *Func
+		count := 0
+		for _, fn := range u.funcs[name] {
+			if fn.concerned && (fn.Owner != nil || u.Words.Errors != nil) {
+				only = fn
+				count++
+			}
+		}
+		if count == 1 && (isOpen(receiver) || u.Words.Errors != nil) && !m.isCommon(name, only, receiver) {
+			return only
+		}
+	}
+	if u.Outside != nil && (!member || isOpen(receiver) || u.Words.Errors != nil) {
+		return u.Outside(name, callee)
+	}
+	return nil
+}
+
+func isOpen(v Value) bool {
+	for _, x := range v {
+		if x.form != unknown && x.form != record {
+			return false
+		}
+	}
+	return true
+}
+
+// isCommon reports whether many things have a member of that name, so that the
+// receiver of a call must tell which is meant.
+func (m *machine) isCommon(name string, fn *Func, receiver Value) bool {
+	for _, x := range receiver {
+		if x.members != nil && x.members.of == fn.Owner {
+			return false
+		}
+	}
+	return m.unit().Common != nil && m.unit().Common(name)
+}
+
+// worth reports whether running a function may tell something.
+func (m *machine) worth(fn *Func, arguments []argument) bool {
+	if fn.concerned {
+		return true
+	}
+	size := 0
+	if fn.Body != 0 {
+		node := fn.Unit.Tree.Nodes[fn.Body]
+		size = int(node.To - node.From)
+	}
+	if m.focus != nil && size < 400 {
+		return true
+	}
+	for _, a := range arguments {
+		for _, x := range a.value {
+			if len(x.sites) > 0 || x.form == function {
+				return size < 1500
+			}
+		}
+	}
+	return size < 120
+}
+
+// outerOf returns the variables round a function that is not within another.
+func (m *machine) outerOf(fn *Func) *scope {
+	if fn.Unit == m.u {
+		return m.globals
+	}
+	if m.others == nil {
+		m.others = map[*Unit]*scope{}
+	}
+	if m.others[fn.Unit] == nil {
+		scope := newScope(nil, fn.Unit)
+		m.others[fn.Unit] = scope
+		m.runOther(fn.Unit, scope)
+	}
+	return m.others[fn.Unit]
+}
+
+// runOther runs what stands outside functions in another file.
+func (m *machine) runOther(u *Unit, scope *scope) {
+	focus, frames, tries, exits, context := m.focus, m.frames, m.tries, m.exits, m.context
+	m.focus, m.tries, m.exits = nil, nil, nil
+	m.context = -1 << 20
+	m.frames = []*frame{{unit: u, context: m.context}}
+	steps := m.steps
+	m.steps = max(0, mostOfRun-20_000)
+	m.block(0, &state{scope: scope})
+	m.steps = steps
+	m.focus, m.frames, m.tries, m.exits, m.context = focus, frames, tries, exits, context
+}
+
+// within returns the context of a call in the present one.
+func (m *machine) within(n int32) int32 {
+	key := chain{m.context, n, m.round}
+	if m.chains[key] == 0 {
+		m.chains[key] = int32(len(m.chains) + 1)
+	}
+	return m.chains[key]
+}
+
+// run runs a function with arguments. It reports false where it would lead too
+// deep.
+func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *state) (Value, bool) {
+	if len(m.frames) > deepest || fn.Body == 0 || m.isRunning(fn) || !m.tick() {
+		return nil, false
+	}
+	if fn.Unit == m.u {
+		m.ran[fn.Node] = true
+	}
+	back := m.context
+	m.context = m.within(n)
+	fr := &frame{fn: fn, unit: fn.Unit, call: n, context: m.context, self: c.self, class: fn.class}
+	in := &state{scope: newScope(c.outer, fn.Unit), control: st.control, consults: st.consults}
+	m.frames = append(m.frames, fr)
+	exits, round := m.exits, m.round
+	m.exits, m.round = nil, 0
+	m.bind(fn, arguments, in)
+	v := m.body(fn, in)
+	m.exits, m.round = exits, round
+	m.frames = m.frames[:len(m.frames)-1]
+	m.context = back
+	if !in.dead {
+		if fr.got {
+			v = join(fr.returns, v.dependent(in.control&^st.control))
+		}
+		st.consults |= in.consults
+		if fr.after != nil {
+			st.consults |= fr.after.consults
+		}
+		return v, true
+	}
+	if !fr.got {
+		st.dead = true
+		return nil, true
+	}
+	st.consults |= fr.after.consults
+	return fr.returns, true
+}
+
+func (m *machine) isRunning(fn *Func) bool {
+	count := 0
+	for _, fr := range m.frames {
+		if fr.fn == fn {
+			count++
+		}
+	}
+	return count > 1
+}
+
+// body runs the body of a function, and returns what its last expression gives
+// where a function returns that.
+func (m *machine) body(fn *Func, st *state) Value {
+	u := fn.Unit
+	for _, s := range fn.before {
+		m.exec(s, st)
+	}
+	v := m.exec(fn.Body, st)
+	if st.dead {
+		return nil
+	}
+	if u.kind(fn.Body) != parse.Block || u.Words.Returns {
+		m.tail(v, fn.Body, st)
+		return v
+	}
+	return Value{{form: nothing}}
+}
+
+// tail notes what a function gives without a return.
+func (m *machine) tail(v Value, at int32, st *state) {
+	m.replacing(nil, v, slot{m.context, ""}, st, at)
+}
+
+// bind gives the parameters of a function their arguments.
+func (m *machine) bind(fn *Func, arguments []argument, st *state) {
+	m.bindReceiver(fn, st)
+	used := make([]bool, len(arguments))
+	var positional []int
+	for i, a := range arguments {
+		if a.name == "" {
+			positional = append(positional, i)
+		}
+	}
+	next := 0
+	for i, p := range fn.params {
+		if i == 0 && isSelfName(p.name) && fn.Owner != nil {
+			if self := m.frame().self; self != nil {
+				st.scope.vars[p.name] = Value{{form: record, members: self}}
+			} else {
+				st.scope.vars[p.name] = Value{{}}
+			}
+			continue
+		}
+		v, given := Value(nil), false
+		switch {
+		case p.rest:
+			x := alt{form: list_}
+			for ; next < len(positional); next++ {
+				x.list = append(x.list, arguments[positional[next]].value)
+				used[positional[next]] = true
+			}
+			v, given = Value{x}, true
+		case p.keywords:
+			r := &members{}
+			for j, a := range arguments {
+				if a.name != "" && !used[j] {
+					r.set(a.name, a.value)
+				}
+			}
+			v, given = Value{{form: record, members: r}}, true
+		default:
+			for j, a := range arguments {
+				if a.name != "" && (a.name == strings.TrimPrefix(p.name, "$") || a.name == p.label) && !used[j] {
+					v, given, used[j] = a.value, true, true
+				}
+			}
+			if !given && next < len(positional) {
+				v, given = arguments[positional[next]].value, true
+				used[positional[next]] = true
+				next++
+			}
+		}
+		if !given {
+			v = m.unsaid(fn, p, arguments, used, st)
+		}
+		if p.name == "" {
+			m.assign(p.node, v, st, 0)
+			m.bindPattern(p, v, st)
+			continue
+		}
+		st.scope.vars[p.name] = v
+		if tags := v.sites(); len(tags) > 0 && m.focus == nil {
+			key := slot{m.context, p.name}
+			m.slots[key] = m.slots[key].with(tags)
+		}
+	}
+}
+
+// unsaid returns what a parameter is without an argument.
+func (m *machine) unsaid(fn *Func, p param, arguments []argument, used []bool, st *state) Value {
+	if p.fallback != 0 && (p.node == 0 || fn.params[len(fn.params)-1].node != p.node || !m.leftNamed(arguments, used)) {
+		return m.eval(p.fallback, st)
+	}
+	rest := &members{} // keywords that are gathered: opts
+	for j, a := range arguments {
+		if a.name != "" && !used[j] {
+			rest.set(a.name, a.value)
+			used[j] = true
+		}
+	}
+	if len(rest.names) > 0 {
+		return Value{{form: record, members: rest}}
+	}
+	return Value{{form: nothing}}
+}
+
+// leftNamed reports whether a named argument belongs to no parameter.
+func (m *machine) leftNamed(arguments []argument, used []bool) bool {
+	for j, a := range arguments {
+		if a.name != "" && !used[j] {
+			return true
+		}
+	}
+	return false
+}
+
+func (m *machine) bindPattern(p param, v Value, st *state) {
+	u := m.unit()
+	for _, c := range u.children(p.node) {
+		switch u.kind(c) {
+		case parse.Record, parse.List:
+			m.assign(c, v, st, 0)
+		}
+	}
+}
+
+func isSelfName(name string) bool { return name == "self" || name == "cls" || name == "this" }
+
+// make makes an object of a class.
+func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value {
+	r := &members{of: c, open: true}
+	object := Value{{form: record, members: r}}
+	if fn := c.constructorOf(); fn != nil && fn.Body != 0 {
+		for i, p := range fn.params { // a constructor's parameters may be fields
+			if i < len(arguments) && arguments[i].name == "" && c.isPromoted(fn, p) {
+				r.set(strings.TrimPrefix(p.name, "$"), arguments[i].value)
+			} else if p.fallback != 0 && i >= len(arguments) && c.isPromoted(fn, p) {
+				r.set(strings.TrimPrefix(p.name, "$"), m.eval(p.fallback, st))
+			}
+		}
+		m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: r}, n, arguments, st)
+		if st.dead {
+			return nil
+		}
+		return object
+	}
+	fields := c.fields
+	next := 0
+	for _, a := range arguments {
+		switch {
+		case a.name != "":
+			r.set(a.name, a.value)
+		case len(a.value) == 1 && a.value[0].form == record && a.value[0].members.of == nil && len(arguments) == 1 && len(c.params) == 0:
+			for _, name := range a.value[0].members.names {
+				r.set(name, a.value[0].members.value[name])
+			}
+		case next < len(fields):
+			r.set(fields[next], a.value)
+			next++
+		}
+	}
+	for _, p := range c.params {
+		if _, known := r.get(p.name); !known && p.fallback != 0 {
+			r.set(p.name, m.eval(p.fallback, st))
+		}
+	}
+	if c.isEnum() && len(arguments) == 1 { // Season(x): one of its values
+		m.asEnum(c, arguments[0].value)
+		return Value{loose(arguments[0].value, alt{sites: arguments[0].value.sites(), parts: []part{{any: true, frame: m.depth()}}})}
+	}
+	return object
+}
+
+// isEnum reports whether a class lists values.
+func (c *Class) isEnum() bool {
+	return slices.ContainsFunc(c.bases, func(b string) bool { return strings.Contains(b, "Enum") })
+}
+
+// asEnum notes the values of an enumeration that a value must be one of.
+func (m *machine) asEnum(c *Class, v Value) {
+	if m.focus != nil {
+		return
+	}
+	tags := v.sites()
+	for _, name := range m.fieldsOf(c).names {
+		if s, plain := m.fieldsOf(c).value[name].plain(); plain {
+			m.literal(tags, s)
+			for _, t := range tags {
+				m.reads[t].Closed = true
+			}
+		}
+	}
+}
+
+func (c *Class) constructorOf() *Func {
+	for depth := 0; c != nil && depth < 5; depth++ {
+		if fn := c.constructor(); fn != nil {
+			return fn
+		}
+		if len(c.params) > 0 || len(c.bases) == 0 {
+			return nil
+		}
+		c = c.Unit.classes[c.bases[0]]
+	}
+	return nil
+}
+
+// isPromoted reports whether a parameter of a constructor is a field too.
+func (c *Class) isPromoted(fn *Func, p param) bool {
+	f, node := c.Unit.Tree.File, c.Unit.Tree.Nodes[p.node]
+	switch f.Text(int(node.From)) {
+	case "private", "public", "protected", "readonly", "val", "var":
+		return true
+	}
+	return false
+}
+
+// isRunBlock reports whether what is called runs the block behind it, once.
+func (m *machine) isRunBlock(n int32) bool {
+	u := m.unit()
+	if u.kind(n) != parse.Call {
+		return false
+	}
+	list := u.children(n)
+	if len(list) < 2 || u.kind(list[len(list)-1]) != parse.Lambda {
+		return false
+	}
+	switch u.calleeName(list[0]) {
+	case "run", "init", "apply", "also", "with", "let", "lazy", "synchronized", "use", "then", "tap", "begin", "runCatching", "buildMap", "buildList":
+		return true
+	}
+	return false
+}
+
+// unknownCall returns what a call gives of which nothing is known.
+func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []argument, st *state) Value {
+	for _, a := range arguments {
+		m.passes(a.value)
+	}
+	if last := len(arguments) - 1; last >= 0 && m.isRunBlock(n) {
+		if f := arguments[last].value; len(f) == 1 && f[0].form == function {
+			given := receiver
+			if given == nil && last > 0 {
+				given = arguments[0].value
+			}
+			return m.invoke(f[0], n, []argument{{value: given}}, st)
+		}
+	}
+	if isUpper(name) || name == "object" || name == "new" { // something of its own
+		return Value{{form: record, members: &members{open: true}}}
+	}
+	return Value{{parts: []part{{any: true, frame: m.depth()}}}}
+}
+
+// bindReceiver binds the name that a method has for its object.
+func (m *machine) bindReceiver(fn *Func, st *state) {
+	if fn.receiver == "" {
+		return
+	}
+	self := m.frame().self
+	if self == nil {
+		self = m.fieldsOf(fn.Owner)
+	}
+	st.scope.vars[fn.receiver] = Value{{form: record, members: self}}
+}

@@ -1,0 +1,605 @@
+package evaluate
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// elements returns what a loop over an expression goes through; of what is not
+// known, one element that may be anything.
+func (m *machine) elements(n int32, st *state) []Value {
+	u := m.unit()
+	pairs := false
+	switch u.at(n) {
+	case "&", "*":
+		if u.kind(n) == parse.Wrapper || u.kind(n) == parse.Unary {
+			return m.elements(u.Tree.Child(n, 0), st)
+		}
+	}
+	if u.kind(n) == parse.Call && u.calleeName(u.Tree.Child(n, 0)) == "enumerate" {
+		pairs = true
+	}
+	v := m.quiet(n, st)
+	if st.dead {
+		return nil
+	}
+	return m.elementsOf(v, pairs)
+}
+
+func (m *machine) elementsOf(v Value, numbered bool) []Value {
+	var out []Value
+	for _, x := range v {
+		switch {
+		case x.form == list_ && len(v) == 1:
+			for i, e := range x.list {
+				if numbered {
+					e = Value{{form: list_, list: []Value{{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}, e}}}
+				}
+				out = append(out, e.dependent(x.depends))
+			}
+			return out
+		case x.form == record && len(v) == 1 && !x.members.open && len(x.members.names) > 0:
+			for _, name := range x.members.names {
+				key := textOf(strings.TrimPrefix(name, "?"), m.depth())
+				if strings.HasPrefix(name, "?") {
+					key = Value{anything(m.depth())}
+				}
+				if m.unit().Words.Loops == Keys { // a dictionary is looped over by its keys
+					out = append(out, key)
+				} else {
+					out = append(out, Value{{form: list_, list: []Value{key, x.members.value[name]}}})
+				}
+			}
+			return out
+		case x.form == class:
+			if all, known := m.fieldsOf(x.class).get("values()"); known && len(all) == 1 {
+				return all[0].list
+			}
+		}
+	}
+	param := len(v) > 0 && isParam(v[0])
+	return []Value{{{element: true, parts: []part{{any: true, frame: m.depth(), param: param}}, depends: v.depends()}}}
+}
+
+func itoa(i int) string {
+	if i < 10 {
+		return string(rune('0' + i))
+	}
+	return itoa(i/10) + itoa(i%10)
+}
+
+// method runs a method that is known by its name: of a text, a list, a record,
+// or of what was read.
+func (m *machine) method(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	u := m.unit()
+	if u.Words.Formats["."+name] && textual(receiver) {
+		var rest []Value
+		for _, a := range arguments {
+			rest = append(rest, a.value)
+		}
+		return m.format(receiver, rest), true
+	}
+	if len(receiver) == 1 && (receiver[0].form == list_ || receiver[0].form == record && receiver[0].members.of == nil) {
+		if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
+			return v, true
+		}
+	}
+	use, found := m.methodUse(name, arguments, st)
+	if m.isOptionalMember(callee) {
+		if v, done := m.onMissing(callee, receiver, st); done {
+			return v, true
+		}
+	}
+	if found && !m.isObject(receiver) {
+		if use.Does == Goes && use.Kind != "" && !use.Maps {
+			if v, done := m.onMissing(callee, receiver, st); done {
+				return v, true
+			}
+		}
+		return m.use(use, n, receiver, arguments, st), true
+	}
+	if u.Words.Transparent["."+name] {
+		if v, done := m.onMissing(callee, receiver, st); done {
+			return v, true
+		}
+		return m.transparent(name, receiver), true
+	}
+	if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
+		return v, true
+	}
+	if v, done := m.onMissing(callee, receiver, st); done {
+		return v, true
+	}
+	return nil, false
+}
+
+// isObject reports whether a value is an object of the tree, whose methods are
+// its own.
+func (m *machine) isObject(v Value) bool {
+	for _, x := range v {
+		if x.members == nil || x.members.of == nil {
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
+// listMethod runs a method of a list or record.
+func (m *machine) listMethod(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	switch name {
+	case "forEach", "each", "map", "flatMap", "filter", "some", "every", "find", "any", "all", "reduce", "each_with_object", "associateWith", "associate", "collect",
+		"select", "to_h", "filter_map", "flat_map", "foreach", "forAll", "exists", "each_pair", "mapNotNull", "reject", "partition", "foldLeft", "Select", "Where", "ForEach",
+		"ToDictionary", "compactMap", "for_each", "iter", "into_iter", "stream", "toList", "values", "keys", "entries", "items", "first", "collectEntries", "as_str", "each_with_index",
+		"Any", "All", "findAll", "sorted", "toSet", "to_vec", "copy", "index_with":
+	default:
+		return m.recordMethod(name, receiver, arguments, st)
+	}
+	if len(receiver) != 1 {
+		return nil, false
+	}
+	x := receiver[0]
+	if x.form == class && name == "values" {
+		if all, known := m.fieldsOf(x.class).get("values()"); known {
+			return all, true
+		}
+	}
+	if x.form == class && name == "entries" {
+		if all, known := m.fieldsOf(x.class).get("values()"); known {
+			return all, true
+		}
+	}
+	if x.form == record && x.members.of == nil {
+		switch name {
+		case "items", "entries", "iter", "into_iter", "iterator":
+			return m.pairsOf(x), true
+		case "keys":
+			return m.keysOf(x), true
+		case "values":
+			out := alt{form: list_}
+			for _, name := range x.members.names {
+				out.list = append(out.list, x.members.value[name])
+			}
+			return Value{out}, true
+		case "map", "each", "forEach", "each_pair", "transform_values", "to_h", "filter", "foreach", "mapValues":
+			x = m.pairsOf(x)[0]
+		default:
+			return m.recordMethod(name, receiver, arguments, st)
+		}
+	}
+	if x.form != list_ {
+		return nil, false
+	}
+	if len(arguments) == 0 {
+		switch name {
+		case "iter", "into_iter", "stream", "toList", "sorted", "toSet", "to_vec", "copy", "values", "each":
+			return receiver, true
+		}
+		return nil, false
+	}
+	last := arguments[len(arguments)-1]
+	if len(last.value) != 1 || last.value[0].form != function {
+		if name == "filter" || name == "compactMap" { // filter(Boolean)
+			return m.counting(x), true
+		}
+		return nil, false
+	}
+	return m.eachOf(n, name, x, last.value[0], st), true
+}
+
+// counting returns a list without the elements that count as false.
+func (m *machine) counting(x alt) Value {
+	out := alt{form: list_, depends: x.depends}
+	var dep mask
+	for _, e := range x.list {
+		true_, false_ := m.unit().split(e)
+		if len(true_) == 0 {
+			dep |= false_.depends()
+			m.asked(e)
+			continue
+		}
+		out.list = append(out.list, e.dependent(dep))
+	}
+	return Value{out}
+}
+
+// eachOf calls a function with each element of a list.
+func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
+	out := alt{form: list_, depends: x.depends}
+	fn := f.fn.unit.byNode[f.fn.node]
+	round := m.round
+	defer func() { m.round = round }()
+	for i, e := range x.list {
+		if i >= mostRounds || st.dead || !m.tick() {
+			break
+		}
+		m.round = round*mostRounds + int32(i)
+		given := []argument{{value: e}, {value: Value{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}}}
+		if fn != nil && len(fn.params) > 1 && len(e) == 1 && e[0].form == list_ && len(e[0].list) == len(fn.params) {
+			given = nil
+			for _, part := range e[0].list {
+				given = append(given, argument{value: part})
+			}
+		}
+		v := m.invoke(f, n, given, st)
+		if st.dead {
+			break
+		}
+		switch name {
+		case "filter", "select", "findAll", "Where", "reject", "partition":
+			true_, _ := m.unit().split(v)
+			if (len(true_) > 0) != (name == "reject") || len(true_) > 0 && len(true_) < len(v) {
+				out.list = append(out.list, e.dependent(v.depends()))
+			}
+			out.depends |= v.depends()
+		default:
+			out.list = append(out.list, v)
+		}
+	}
+	if st.dead {
+		return nil
+	}
+	switch name {
+	case "some", "every", "any", "all", "exists", "forAll", "Any", "All", "find", "reduce", "foldLeft", "first":
+		return Value{{depends: out.depends, parts: []part{{any: true, frame: m.depth()}}}}
+	}
+	return Value{out}
+}
+
+func (m *machine) pairsOf(x alt) Value {
+	out := alt{form: list_}
+	for _, name := range x.members.names {
+		key := textOf(name, m.depth())
+		if strings.HasPrefix(name, "?") {
+			key = Value{anything(m.depth())}
+		}
+		out.list = append(out.list, Value{{form: list_, list: []Value{key, x.members.value[name]}}})
+	}
+	if x.members.open || len(out.list) == 0 {
+		return Value{anything(m.depth())}
+	}
+	return Value{out}
+}
+
+func (m *machine) keysOf(x alt) Value {
+	out := alt{form: list_}
+	for _, name := range x.members.names {
+		out.list = append(out.list, textOf(name, m.depth()))
+	}
+	if x.members.open {
+		return Value{anything(m.depth())}
+	}
+	return Value{out}
+}
+
+// recordMethod runs a method that changes a list or record, or asks it.
+func (m *machine) recordMethod(name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	if len(receiver) != 1 {
+		return nil, false
+	}
+	x := receiver[0]
+	switch name {
+	case "includes", "contains", "include?", "Contains", "has", "member?":
+		if x.form == list_ && len(arguments) > 0 {
+			return m.among(arguments[0].value, receiver, false), true
+		}
+	case "equal?", "eql?", "equals", "Equals", "isEqual":
+		if len(arguments) == 1 {
+			return m.equal(0, receiver, arguments[0].value, "==", 0), true
+		}
+	case "format", "formatted":
+		if x.form == text {
+			var rest []Value
+			for _, a := range arguments {
+				rest = append(rest, a.value)
+			}
+			return m.format(receiver, rest), true
+		}
+	case "get", "fetch", "getOrDefault", "pop", "getOrElse":
+		if x.form == record && x.members.of == nil && len(arguments) > 0 {
+			if key, plain := arguments[0].value.plain(); plain {
+				if v, known := x.members.get(key); known {
+					return v, true
+				}
+				if len(arguments) > 1 {
+					return arguments[1].value, true
+				}
+				if !x.members.open {
+					return Value{{form: nothing}}, true
+				}
+			}
+		}
+	case "append", "push", "add", "<<", "put", "set":
+		if x.members != nil && len(arguments) == 2 {
+			if key, plain := arguments[0].value.plain(); plain {
+				x.members.set(key, arguments[1].value)
+				return nil, true
+			}
+		}
+	case "as_str", "to_string", "to_owned", "into", "clone", "as_ref", "toString", "to_s", "freeze", "String", "strip", "trim", "iter":
+		if x.form == text || x.form == list_ {
+			return receiver, true
+		}
+	case "replace", "gsub", "ReplaceAll", "replaceAll", "tr", "Replace":
+		if x.form == text && len(arguments) > 1 {
+			from, a := arguments[0].value.plain()
+			to, b := arguments[1].value.plain()
+			if s, c := x.plain(); a && b && c && from != "" {
+				return textOf(strings.ReplaceAll(s, from, to), m.depth()), true
+			}
+			return Value{anything(m.depth())}, true
+		}
+	case "join":
+		if x.form == list_ && len(arguments) == 1 {
+			if sep, plain := arguments[0].value.plain(); plain {
+				return m.joinedList(x, sep), true
+			}
+		}
+		if x.form == text && len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].form == list_ {
+			if sep, plain := x.plain(); plain {
+				return m.joinedList(arguments[0].value[0], sep), true
+			}
+		}
+	}
+	return nil, false
+}
+
+func (m *machine) joinedList(x alt, separator string) Value {
+	out := Value{{form: text}}
+	for i, e := range x.list {
+		if i > 0 {
+			out = m.concat(out, textOf(separator, m.depth()))
+		}
+		if i > 20 {
+			break
+		}
+		out = m.concat(out, e)
+	}
+	return out
+}
+
+// builtin runs functions that every program has: to go through a list, to ask
+// a record.
+func (m *machine) builtin(n int32, path, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	if len(arguments) == 0 {
+		return nil, false
+	}
+	first := arguments[0].value
+	switch path {
+	case "enumerate", "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "array_values", "Array.from", "Arrays.asList", "slices.Values", "Object.freeze",
+		"Collections.unmodifiableList", "List.copyOf", "$", "@":
+		if len(first) == 1 && first[0].form == list_ && len(arguments) == 1 {
+			return first, true
+		}
+		if len(first) == 1 && first[0].form == record && path == "Object.freeze" {
+			return first, true
+		}
+	case "listOf", "setOf", "arrayOf", "List.of", "Set.of", "List", "Seq", "Array", "Set", "vec", "Stream.of", "mutableListOf", "sequenceOf", "array", "append":
+		if path == "array" && len(m.unit().funcs["array"]) > 0 || path == "append" {
+			break
+		}
+		if len(arguments) == 1 && len(first) == 1 && first[0].form == list_ && (path == "Set" || path == "List" || path == "Array") {
+			return first, true
+		}
+		x := alt{form: list_}
+		for _, a := range arguments {
+			x.list = append(x.list, a.value)
+		}
+		return Value{x}, true
+	case "ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Collections.unmodifiableSet":
+		if len(first) == 1 && first[0].form == list_ {
+			return first, true
+		}
+	case "Map.of", "mapOf", "Map", "hashMapOf", "dict":
+		return m.mapOf(arguments)
+	case "Object.entries", "pairs", "dict.items":
+		if len(first) == 1 && first[0].form == record {
+			return m.pairsOf(first[0]), true
+		}
+	case "Object.keys", "array_keys":
+		if len(first) == 1 && first[0].form == record {
+			return m.keysOf(first[0]), true
+		}
+	case "Object.values":
+		if len(first) == 1 && first[0].form == record {
+			out := alt{form: list_}
+			for _, name := range first[0].members.names {
+				out.list = append(out.list, first[0].members.value[name])
+			}
+			return Value{out}, true
+		}
+	case "Map.entry", "entry", "Pair", "to":
+		if len(arguments) == 2 {
+			return Value{{form: list_, list: []Value{first, arguments[1].value}}}, true
+		}
+	case "slices.Contains", "in_array":
+		if len(arguments) > 1 {
+			if path == "in_array" {
+				return m.among(first, arguments[1].value, false), true
+			}
+			return m.among(arguments[1].value, first, false), true
+		}
+	case "str", "String", "string", "strval", "tostring", "to_string", "any", "Some", "Ok", "Just", "Optional.of", "Optional.ofNullable", "Option", "Promise.resolve", "Box.new":
+		if path == "Some" || path == "Ok" || path == "Option" || strings.HasPrefix(path, "Optional") || path == "any" || path == "Promise.resolve" || path == "Box.new" {
+			return first, true
+		}
+		if len(arguments) == 1 && textual(first) {
+			return first, true
+		}
+		if s, plain := first.plain(); plain {
+			return textOf(s, m.depth()).dependent(first.depends()), true
+		}
+		if len(first) == 1 && first[0].form == boolean && first[0].missing == 0 {
+			word := "false"
+			if first[0].truth {
+				word = "true"
+			}
+			if first[0].name != "" {
+				word = first[0].name
+			}
+			return textOf(word, m.depth()).dependent(first.depends()), true
+		}
+	case "Keyword.get", "getattr", "Map.get":
+		if len(arguments) > 1 && len(first) == 1 {
+			if key, plain := arguments[1].value.plain(); plain {
+				if first[0].members != nil {
+					if v, known := first[0].members.get(key); known {
+						return v, true
+					}
+				}
+				if first[0].members != nil && !first[0].members.open || first[0].form == list_ {
+					if len(arguments) > 2 {
+						return arguments[2].value, true
+					}
+					return Value{{form: nothing}}, true
+				}
+			}
+		}
+	case "cmp.Or":
+		v := first
+		for _, a := range arguments[1:] {
+			v = m.orElse(v, false, st, func(*state) Value {
+				m.replaced(v.missing(), a.value, a.node)
+				return a.value
+			}, m.unit())
+		}
+		return v, true
+	case "print", "println", "super", "func_get_args":
+		for _, a := range arguments {
+			m.passes(a.value)
+		}
+		return Value{anything(m.depth())}, true
+	case "array_map", "map", "filter", "array_filter", "Enum.each", "Enum.map", "Enum.filter", "array_walk", "Enum.map_join", "Enum.reject", "Enum.all?", "Enum.into":
+		list, f := first, arguments[len(arguments)-1].value
+		if len(arguments) > 1 && len(first) == 1 && first[0].form == function {
+			list, f = arguments[1].value, first
+		}
+		if len(list) == 1 && list[0].form == list_ && len(f) == 1 && f[0].form == function {
+			kind := "map"
+			if strings.HasSuffix(path, "filter") {
+				kind = "filter"
+			}
+			return m.eachOf(n, kind, list[0], f[0], st), true
+		}
+	}
+	_ = name
+	return nil, false
+}
+
+// mapOf returns a record of pairs or keys and values.
+func (m *machine) mapOf(arguments []argument) (Value, bool) {
+	r := &members{}
+	if len(arguments) > 0 && arguments[0].name != "" {
+		for _, a := range arguments {
+			r.set(a.name, a.value)
+		}
+		return Value{{form: record, members: r}}, true
+	}
+	if len(arguments) == 0 {
+		return nil, false
+	}
+	if len(arguments[0].value) == 1 && arguments[0].value[0].form == list_ {
+		for _, a := range arguments {
+			if len(a.value) == 1 && a.value[0].form == list_ && len(a.value[0].list) == 2 {
+				if key, plain := a.value[0].list[0].plain(); plain {
+					r.set(key, a.value[0].list[1])
+				}
+			}
+		}
+		return Value{{form: record, members: r}}, len(r.names) > 0
+	}
+	for i := 0; i+1 < len(arguments); i += 2 {
+		if key, plain := arguments[i].value.plain(); plain {
+			r.set(key, arguments[i+1].value)
+		}
+	}
+	return Value{{form: record, members: r}}, len(r.names) > 0
+}
+
+// structOf returns an element of a list of structures that is written without
+// the names of its fields.
+func (m *machine) structOf(list, n int32, st *state) Value {
+	u := m.unit()
+	if u.kind(n) != parse.List {
+		return m.eval(n, st)
+	}
+	names := m.fieldNames(list)
+	r := &members{}
+	for i, c := range u.children(n) {
+		v := m.eval(c, st)
+		if i < len(names) {
+			r.set(names[i], v)
+		}
+	}
+	return Value{{form: record, members: r}}
+}
+
+// typeOf returns the class of a composite literal, T{…}, or nil.
+func (m *machine) typeOf(n int32) *Class {
+	u := m.unit()
+	if u.Words.Errors == nil || u.Tree.Nodes[n].At <= u.Tree.Nodes[n].From {
+		return nil
+	}
+	return u.classes[u.Tree.File.Text(int(u.Tree.Nodes[n].At)-1)]
+}
+
+// isGoArrayOfStructs reports whether a list is one of structures of which the
+// fields are known.
+func (m *machine) isGoArrayOfStructs(n int32) bool {
+	u := m.unit()
+	if u.Words.Errors == nil {
+		return false
+	}
+	first := u.Tree.Child(n, 0)
+	return first != 0 && u.kind(first) == parse.List && len(m.fieldNames(n)) > 0
+}
+
+// fieldNames returns the names of the fields of a composite literal's type:
+// those written out, or those of a type of the file.
+func (m *machine) fieldNames(n int32) (names []string) {
+	u := m.unit()
+	f := u.Tree.File
+	from, brace := int(u.Tree.Nodes[n].From), int(u.Tree.Nodes[n].At)
+	for i := from; i < brace; i++ {
+		if f.Is(i, "struct") && f.Is(i+1, "{") {
+			return goFields(u, i+1)
+		}
+	}
+	if brace > from {
+		if c := u.classes[f.Text(brace-1)]; c != nil {
+			return goFields(u, structOpen(u, c))
+		}
+	}
+	return nil
+}
+
+// structOpen returns the brace of type T struct { … }, or -1.
+func structOpen(u *Unit, c *Class) int {
+	node := u.Tree.Nodes[c.Node]
+	for i := int(node.From); i < int(node.To); i++ {
+		if u.Tree.File.Is(i, "struct") && u.Tree.File.Is(i+1, "{") {
+			return i + 1
+		}
+	}
+	return -1
+}
+
+// goFields returns the names of the fields between braces.
+func goFields(u *Unit, open int) (names []string) {
+	f := u.Tree.File
+	close := f.Mate(open)
+	for i := open + 1; i < close; i++ {
+		if i > open+1 && !f.Tokens[i].NewLine && !f.Is(i-1, ";") {
+			if m := f.Mate(i); m > i {
+				i = m
+			}
+			continue
+		}
+		names = append(names, f.Text(i))
+		for f.Is(i+1, ",") {
+			i += 2
+			names = append(names, f.Text(i))
+		}
+	}
+	return names
+}

@@ -1,0 +1,547 @@
+// Package evaluate runs the code of a file as far as the environment matters:
+// what names stand for, which variables are read, and what happens where one of
+// them is not set.
+//
+// A file is run once to find its reads, each of which may have a value or none.
+// Then, for each variable, what concerns it is run again with that variable
+// unset. What then stands where its value would be is its fallback; where every
+// way on which it matters ends the program, it is required.
+package evaluate
+
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// What bounds the work on a file.
+const (
+	mostSteps  = 600_000 // expressions and statements of all runs
+	mostOfRun  = 120_000 // of one run of one function
+	deepest    = 9       // calls within calls
+	mostRounds = 48      // of a loop over a list that is known
+	mostSites  = 60      // reads of one variable that are told apart
+	mostNested = 160     // expressions within each other
+)
+
+// Read is a read that was found.
+type Read struct {
+	Unit    *Unit
+	Node    int32 // the access, or the call of a helper
+	Access  *Access
+	Name    Row
+	Through string // the function that does the reading, or ""
+	Via     *Func  // that function
+	Outer   *Func  // the function that is given the name, where nothing is known but that
+
+	Required, Tested bool
+	Fallback         *Fallback
+	Kind             string
+	Literals         []string
+	Unseen           bool // no run came to it
+	Closed           bool // Literals are all that is understood
+	Passed           bool // the value is used other than by comparing it
+	conversions      bool
+
+	key     string
+	entries []int
+}
+
+// Fallback is what is used where a variable is not set.
+type Fallback struct {
+	Text     string
+	Computed bool  // Text is source
+	Node     int32 // where it stands, in the unit of the read, or 0
+}
+
+// Result is what running a file gives.
+type Result struct {
+	Reads []*Read
+	// Called are the functions of the tree that were given the name of a
+	// variable.
+	Called map[*Func]int
+	// Holding are the variables and fields that hold what was read, each with
+	// the function that it belongs to; nil for the whole file.
+	Holding map[string]*Func
+}
+
+// machine runs one file.
+type machine struct {
+	u     *Unit
+	reads []*Read
+	found map[spot]int32
+	calls map[*Func]int
+
+	globals *scope
+	fields  map[*Class]*members
+	fresh   map[*Class]map[string]bool
+	began   map[int32]bool // classes whose bodies were run
+	seen    map[int32]bool // accesses that were come to
+	entries []*entry
+	queue   []*closure
+	queued  map[int32]bool
+	ran     map[int32]bool // lambdas that something called
+
+	frames  []*frame
+	tries   []*try
+	exits   []*exit
+	context int32
+	chains  map[chain]int32
+	tags    map[place]sites
+	slots   map[slot]sites
+
+	entry   int
+	focus   *focus
+	steps   int
+	left    int
+	nesting int
+
+	lastValue Value
+	wanted    string // the kind of what is being declared
+	round     int32  // of a loop, for the calls that it makes
+	others    map[*Unit]*scope
+	decisions map[place]mask
+}
+
+type spot struct {
+	node int32
+	name string
+}
+
+// chain is a call within a context.
+type chain struct {
+	context, node, round int32
+}
+
+type place struct {
+	context, node int32
+}
+
+// slot is a variable of a function.
+type slot struct {
+	context int32
+	name    string
+}
+
+// entry is a function that is run by itself, or the file.
+type entry struct {
+	fn    *closure // nil for the file
+	class *Class   // whose fields are set
+}
+
+// focus is the variable that is unset.
+type focus struct {
+	key     string
+	reads   []*Read
+	reached mask
+	stopped mask
+	went    mask
+	tested  mask
+	all     mask // tested, stopped or replaced
+	done    mask // replaced
+	emptied mask // replaced by an empty text
+}
+
+// frame is a function that is running.
+type frame struct {
+	fn      *Func
+	unit    *Unit
+	call    int32
+	context int32
+	self    *members
+	class   *Class
+	returns Value
+	after   *state // what holds where it returns
+	got     bool
+}
+
+// try is where errors are caught.
+type try struct {
+	catches func(failure string) bool
+	state   *state
+	dep     mask
+}
+
+// exit is a loop or a switch that can be left.
+type exit struct {
+	state *state
+	loop  bool
+}
+
+// scope holds the variables of a function.
+type scope struct {
+	vars  map[string]Value
+	outer *scope
+	unit  *Unit
+}
+
+// state is what holds at a point of a run.
+type state struct {
+	scope    *scope
+	control  mask // the unset reads but for which this would not be reached
+	consults mask // the unset reads that mattered so far
+	dead     bool
+}
+
+func newScope(outer *scope, u *Unit) *scope {
+	return &scope{vars: map[string]Value{}, outer: outer, unit: u}
+}
+
+// fork returns a copy of a state for one of two ways.
+func (st *state) fork() *state {
+	vars := make(map[string]Value, len(st.scope.vars)+4)
+	for name, v := range st.scope.vars { // in any order
+		vars[name] = v
+	}
+	c := *st
+	c.scope = &scope{vars: vars, outer: st.scope.outer, unit: st.scope.unit}
+	return &c
+}
+
+// meet makes a state what holds where either way may have come.
+func (st *state) meet(a, b *state) {
+	switch {
+	case a.dead && b.dead:
+		st.dead = true
+		return
+	case a.dead:
+		a, b = b, a
+		fallthrough
+	case b.dead:
+		st.scope.vars, st.consults, st.dead = a.scope.vars, a.consults, false
+		return
+	}
+	vars := make(map[string]Value, len(a.scope.vars))
+	for name, v := range a.scope.vars { // in any order
+		w, both := b.scope.vars[name]
+		if !both {
+			vars[name] = v
+			continue
+		}
+		vars[name] = joined(v, w)
+	}
+	for name, v := range b.scope.vars { // in any order
+		if _, both := a.scope.vars[name]; !both {
+			vars[name] = v
+		}
+	}
+	st.scope.vars, st.consults, st.dead = vars, a.consults|b.consults, false
+}
+
+// joined is join, with no work where both are the same.
+func joined(v, w Value) Value {
+	if len(v) == len(w) && (len(v) == 0 || &v[0] == &w[0]) {
+		return v
+	}
+	return join(v, w)
+}
+
+// Run runs a file. What of it may be helpers of other files is reached through
+// Unit.Outside.
+func Run(u *Unit) *Result {
+	m := &machine{
+		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, seen: map[int32]bool{},
+		chains: map[chain]int32{}, tags: map[place]sites{}, slots: map[slot]sites{}, left: mostSteps,
+	}
+	m.discover()
+	m.judge()
+	return &Result{Reads: m.reads, Called: m.calls, Holding: m.holding()}
+}
+
+// holding returns the variables that hold what was read.
+func (m *machine) holding() map[string]*Func {
+	list := map[string]*Func{}
+	for key := range m.slots { // in any order
+		name := strings.TrimPrefix(key.name[strings.LastIndexByte(key.name, '.')+1:], "@")
+		if name == "" || key.context >= 0 && key.name[0] != '.' {
+			continue
+		}
+		var fn *Func
+		if n := int(-1 - key.context); key.context < 0 && n < len(m.entries) && key.name[0] != '.' && m.entries[n].fn != nil {
+			fn = m.u.byNode[m.entries[n].fn.node]
+		}
+		if old, known := list[name]; known && old != fn {
+			fn = nil
+		}
+		list[name] = fn
+	}
+	return list
+}
+
+// discover runs everything with each variable set or not.
+func (m *machine) discover() {
+	m.begin()
+	m.enter(nil)
+	for _, fn := range m.u.list {
+		if fn.concerned && fn.within == nil && !(m.u.kind(fn.Node) == parse.Lambda && m.ran[fn.Node]) {
+			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+		}
+	}
+	m.drain()
+	m.followGlobals()
+	m.sweep()
+}
+
+// sweep finds the reads that no run came to.
+func (m *machine) sweep() {
+	var list []int32
+	for n := range m.u.Access { // sorted below
+		if !m.seen[n] {
+			list = append(list, n)
+		}
+	}
+	slices.Sort(list)
+	m.left += mostSteps / 10
+	for _, n := range list {
+		m.steps, m.nesting, m.entry = 0, 0, -1
+		m.tries, m.exits, m.context = nil, nil, -1<<21
+		m.frames = []*frame{{unit: m.u, context: m.context}}
+		m.access(n, m.u.Access[n], &state{scope: newScope(m.globals, m.u)})
+	}
+}
+
+// drain runs the functions within functions.
+func (m *machine) drain() {
+	for len(m.queue) > 0 && m.left > 0 {
+		c := m.queue[0]
+		m.queue = m.queue[1:]
+		if fn := m.u.byNode[c.node]; m.ran[c.node] && fn != nil && fn.Name == "" {
+			continue
+		}
+		m.enter(c)
+	}
+}
+
+// followGlobals runs what uses a variable of the file, or a field, that holds
+// what was read, but does not itself read anything.
+func (m *machine) followGlobals() {
+	holding := map[string]bool{}
+	for name, v := range m.globals.vars { // in any order
+		if len(v.sites()) > 0 {
+			holding[name] = true
+		}
+	}
+	for _, fields := range m.fields { // in any order
+		for name, v := range fields.value { // in any order
+			if len(v.sites()) > 0 {
+				holding[name] = true
+			}
+		}
+	}
+	if len(holding) == 0 {
+		return
+	}
+	for _, fn := range m.u.list {
+		if !fn.concerned && fn.within == nil && m.mentions(fn, holding) {
+			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+		}
+	}
+	m.drain()
+}
+
+func (m *machine) mentions(fn *Func, names map[string]bool) bool {
+	node, f := m.u.Tree.Nodes[fn.Node], m.u.Tree.File
+	for i := int(node.From); i < int(node.To); i++ {
+		t := &f.Tokens[i]
+		if t.Kind == 0 && names[string(f.Src[t.Start:t.End])] {
+			return true
+		}
+	}
+	return false
+}
+
+// begin forgets what a run before left.
+func (m *machine) begin() {
+	if m.globals == nil {
+		m.globals = newScope(nil, m.u)
+	}
+	m.globals.vars = map[string]Value{}
+	m.fields, m.fresh = map[*Class]*members{}, map[*Class]map[string]bool{}
+	m.frames, m.tries, m.exits, m.context = nil, nil, nil, 0
+	m.began = map[int32]bool{}
+}
+
+// enter runs a function by itself, with parameters of which nothing is known;
+// nil runs the file.
+func (m *machine) enter(c *closure) {
+	e := &entry{fn: c}
+	if c != nil {
+		if m.queued[c.node] {
+			return
+		}
+		m.queued[c.node] = true
+	}
+	m.entries = append(m.entries, e)
+	m.runEntry(len(m.entries) - 1)
+}
+
+// runEntry runs an entry, and says that its end was reached.
+func (m *machine) runEntry(n int) {
+	if m.left <= 0 {
+		return
+	}
+	e := m.entries[n]
+	m.entry, m.steps, m.nesting = n, 0, 0
+	m.tries, m.exits = nil, nil
+	m.context = int32(-1 - n)
+	st := &state{}
+	fr := &frame{unit: m.u, context: m.context}
+	m.frames = []*frame{fr}
+	if e.fn == nil {
+		st.scope = m.globals
+		m.block(0, st)
+		if !st.dead {
+			m.ended(st)
+		}
+		return
+	}
+	fn := m.u.byNode[e.fn.node]
+	if fn == nil || fn.Body == 0 {
+		return
+	}
+	fr.fn, fr.class, fr.self = fn, fn.class, e.fn.self
+	if fr.class != nil {
+		fr.self = m.fieldsOf(fr.class)
+	}
+	st.scope = newScope(e.fn.outer, m.u)
+	m.bindReceiver(fn, st)
+	for _, p := range fn.params {
+		st.scope.vars[p.name] = Value{{parts: []part{{any: true, param: true}}}}
+		m.pattern(p, st)
+	}
+	if len(fn.params) == 0 && fn.Name == "" {
+		for _, name := range []string{"it", "$0", "_"} {
+			st.scope.vars[name] = Value{{parts: []part{{any: true, param: true}}}}
+		}
+	}
+	v := m.body(fn, st)
+	if !st.dead {
+		m.returning(v, fn.Body, st)
+		m.ended(st)
+	}
+}
+
+// pattern binds what a parameter is taken apart to.
+func (m *machine) pattern(p param, st *state) {
+	if p.name == "" && p.node != 0 {
+		m.bindAnything(p.node, st)
+	}
+}
+
+// bindAnything binds all names of a pattern to what is not known.
+func (m *machine) bindAnything(n int32, st *state) {
+	u := m.unit()
+	if u.kind(n) == parse.Name {
+		st.scope.vars[u.at(n)] = Value{anything(m.depth())}
+	}
+	for _, c := range u.children(n) {
+		m.bindAnything(c, st)
+	}
+}
+
+// ended notes that a way has come to the end of the entry in peace.
+func (m *machine) ended(st *state) {
+	if m.focus != nil {
+		m.focus.went |= st.consults
+	}
+}
+
+func (m *machine) frame() *frame { return m.frames[len(m.frames)-1] }
+func (m *machine) unit() *Unit   { return m.frames[len(m.frames)-1].unit }
+func (m *machine) depth() int32  { return int32(len(m.frames) - 1) }
+
+// tick counts a step, and reports whether there may be another.
+func (m *machine) tick() bool {
+	m.steps++
+	m.left--
+	return m.left > 0 && m.steps < mostOfRun
+}
+
+// fieldsOf returns the fields of objects of a class of which nothing else is
+// known.
+func (m *machine) fieldsOf(c *Class) *members {
+	if c == nil {
+		return nil
+	}
+	if m.fields[c] == nil {
+		m.fields[c] = &members{of: c, open: true}
+	}
+	return m.fields[c]
+}
+
+// judge runs, for each variable, what concerns it with the variable unset.
+func (m *machine) judge() {
+	byKey := map[string][]*Read{}
+	var order []string
+	for _, r := range m.reads {
+		if byKey[r.key] == nil {
+			order = append(order, r.key)
+		}
+		byKey[r.key] = append(byKey[r.key], r)
+	}
+	globals, fields := m.globals.vars, m.fields
+	for _, key := range order {
+		list := byKey[key]
+		for len(list) > 0 {
+			part := list[:min(len(list), mostSites)]
+			list = list[len(part):]
+			m.unset(key, part, globals, fields)
+		}
+	}
+}
+
+// unset runs the entries that concern some reads with their variable unset.
+func (m *machine) unset(key string, list []*Read, globals map[string]Value, fields map[*Class]*members) {
+	var entries []int
+	for _, r := range list {
+		for _, e := range r.entries {
+			if e >= 0 {
+				entries = append(entries, e)
+			}
+		}
+	}
+	slices.Sort(entries)
+	entries = slices.Compact(entries)
+	m.begin()
+	for name, v := range globals { // in any order
+		m.globals.vars[name] = v
+	}
+	for c, f := range fields { // in any order
+		m.fields[c] = &members{of: c, open: true}
+		for _, name := range f.names {
+			m.fields[c].set(name, f.value[name])
+		}
+	}
+	for _, e := range entries {
+		if m.left <= 0 {
+			return
+		}
+		m.focus = &focus{key: key, reads: list}
+		m.runEntry(e)
+		m.settle(e)
+	}
+	m.focus = nil
+}
+
+// settle takes over what the run of one entry says about the reads.
+func (m *machine) settle(e int) {
+	f := m.focus
+	for n, r := range f.reads {
+		bit := mask(1) << n
+		home := slices.Contains(r.entries, e)
+		switch {
+		case f.stopped&bit != 0 && f.went&bit == 0:
+			r.Required = true
+		case f.reached&bit == 0 && home && r.entries[0] == e && !r.Unseen:
+			if f.stopped != 0 && f.went == 0 {
+				r.Required = true
+			} else {
+				r.Tested = true
+			}
+		}
+		if (f.tested|f.stopped|f.done)&bit != 0 {
+			r.Tested = true
+		}
+	}
+}

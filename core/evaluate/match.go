@@ -1,0 +1,496 @@
+package evaluate
+
+import "inzicht/core/parse"
+
+// choose runs a switch, and returns what the case gives that is taken.
+func (m *machine) choose(n int32, st *state) Value {
+	u := m.unit()
+	var subject Value
+	var subjectNode int32
+	asked := false
+	var cases []int32
+	for _, c := range u.children(n) {
+		if u.kind(c) == parse.Case {
+			cases = append(cases, c)
+			continue
+		}
+		if u.kind(c) == parse.Block {
+			continue
+		}
+		subject, subjectNode = m.eval(c, st), c
+		if k := u.kind(c); k == parse.Declare || k == parse.Assign || k == parse.Wrapper && u.kind(u.Tree.Child(c, 0)) == parse.Assign {
+			if k == parse.Wrapper {
+				subjectNode = u.Tree.Child(c, 0)
+			}
+			subjectNode = u.Tree.Child(subjectNode, 0)
+		}
+		asked = true
+		if st.dead {
+			return nil
+		}
+	}
+	if asked && len(subject) == 0 {
+		subject = Value{{}}
+	}
+	if asked {
+		m.asked(subject)
+	} else {
+		subject = Value{{form: boolean, truth: true}}
+	}
+	m.closing(n, subject, subjectNode, cases)
+	rest := subject
+	var out Value
+	var merged *state
+	all := Value(nil)
+	for i, c := range cases {
+		if len(rest) == 0 {
+			break
+		}
+		way := st.fork()
+		taken, left := m.fits(c, rest, way, asked)
+		if len(taken) == 0 {
+			continue
+		}
+		block := m.blockOf(cases, i)
+		all = append(all, taken...)
+		because := m.because(taken, len(left) == 0 && merged == nil)
+		exit := &exit{}
+		m.exits = append(m.exits, exit)
+		v := m.way(block, because, way)
+		m.exits = m.exits[:len(m.exits)-1]
+		if exit.state != nil {
+			way.meet(way, exit.state)
+		}
+		if !way.dead {
+			out = append(out, v...)
+		}
+		if merged == nil {
+			merged = way
+		} else {
+			next := st.fork()
+			next.meet(merged, way)
+			merged = next
+		}
+		rest = left
+	}
+	m.decide(n, all)
+	if merged == nil {
+		return nil
+	}
+	if len(rest) > 0 {
+		next := st.fork()
+		next.meet(merged, st)
+		merged = next
+	}
+	st.scope.vars, st.consults, st.dead = merged.scope.vars, merged.consults, merged.dead
+	return out.compact()
+}
+
+// blockOf returns what a case does: an empty one goes on to the next.
+func (m *machine) blockOf(cases []int32, i int) (block int32) {
+	u := m.unit()
+	for ; i < len(cases); i++ {
+		block = lastBlock(u, cases[i])
+		if u.kind(block) != parse.Block || len(u.children(block)) > 0 || u.Words.Errors != nil {
+			return block
+		}
+	}
+	return block
+}
+
+// fits returns the alternatives that a case takes, and those it leaves; what is
+// bound is put into a state.
+func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Value) {
+	u := m.unit()
+	list := u.children(c)
+	if len(list) > 0 && u.kind(list[len(list)-1]) == parse.Block {
+		list = list[:len(list)-1]
+	}
+	if len(list) == 0 {
+		return v, nil
+	}
+	if !asked { // switch { case a == b: }
+		var cond Value
+		for _, p := range list {
+			cond = append(cond, m.eval(p, st)...)
+		}
+		true_, false_ := u.split(cond)
+		return true_, false_
+	}
+	guard := int32(0)
+	if len(list) > 1 && (u.kind(list[len(list)-1]) == parse.If) {
+		guard = u.Tree.Child(list[len(list)-1], 0)
+		list = list[:len(list)-1]
+	}
+	for _, x := range v {
+		verdict := no
+		for _, p := range list {
+			if t := m.fit(p, x, st, 0); t == yes {
+				verdict = yes
+				break
+			} else if t == may {
+				verdict = may
+			}
+		}
+		if guard != 0 && verdict != no {
+			true_, false_ := m.condition(guard, st)
+			switch {
+			case len(true_) == 0:
+				verdict = no
+			case len(false_) > 0:
+				verdict = may
+			}
+		}
+		switch verdict {
+		case yes:
+			taken = append(taken, x)
+		case no:
+			left = append(left, x)
+		default:
+			taken, left = append(taken, x), append(left, x)
+		}
+	}
+	return taken, left
+}
+
+// fit reports whether an alternative is what a pattern stands for, and binds
+// the pattern's names.
+func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
+	u := m.unit()
+	if depth > 8 {
+		return may
+	}
+	switch u.kind(p) {
+	case parse.Text, parse.Number:
+		v := m.eval(p, st)
+		m.compared(Value{x}, v)
+		if len(v) == 0 {
+			return may
+		}
+		return equalAlt(x, v[0])
+	case parse.Name:
+		return m.fitName(p, x, st)
+	case parse.Member: // Enum.A, Option::None
+		switch u.at(p) {
+		case "None", "Nothing":
+			return m.fitNothing(x)
+		}
+		return may
+	case parse.Call:
+		return m.fitCall(p, x, st, depth)
+	case parse.Binary:
+		parts := u.children(p)
+		switch u.at(p) {
+		case "|":
+			result := no
+			for _, c := range parts {
+				if t := m.fit(c, x, st, depth+1); t == yes {
+					return yes
+				} else if t == may {
+					result = may
+				}
+			}
+			return result
+		case "when", "if":
+			t := m.fit(parts[0], x, st, depth+1)
+			if t == no {
+				return no
+			}
+			true_, false_ := m.condition(parts[1], st)
+			switch {
+			case len(true_) == 0:
+				return no
+			case len(false_) > 0:
+				return may
+			}
+			return t
+		case "as":
+			st.scope.vars[u.at(parts[1])] = Value{x}
+			return m.fit(parts[0], x, st, depth+1)
+		}
+		return may
+	case parse.Wrapper, parse.Declare, parse.Unary:
+		list := u.children(p)
+		if len(list) == 0 {
+			return may
+		}
+		return m.fit(list[0], x, st, depth+1)
+	case parse.List:
+		return m.fitList(p, x, st, depth)
+	}
+	m.bindAnything(p, st)
+	return may
+}
+
+func (m *machine) fitNothing(x alt) truth {
+	switch {
+	case x.form == nothing:
+		return yes
+	case x.form == unknown && !x.truth:
+		return may
+	}
+	return no
+}
+
+// fitName fits a name: one for nothing, one for all, or one that is bound.
+func (m *machine) fitName(p int32, x alt, st *state) truth {
+	u := m.unit()
+	name := u.at(p)
+	switch {
+	case name == "_" || name == "else" || name == "default" || name == "case" || name == "let" || name == "var":
+		return yes
+	case u.Words.Nothing[name] || name == "none" || name == ".none":
+		return m.fitNothing(x)
+	case name == "true" || name == "True" || name == "false" || name == "False":
+		return equalAlt(x, alt{form: boolean, truth: name == "true" || name == "True", name: name})
+	case len(name) > 1 && name[0] == ':':
+		if x.form == list_ {
+			return no
+		}
+		return equalAlt(x, textOf(name[1:], m.depth())[0])
+	}
+	if isUpper(name) || !u.Words.Returns && u.Words.Loops != Keys {
+		v := m.name(p, st)
+		m.compared(Value{x}, v)
+		if len(v) > 0 {
+			return equalAlt(x, v[0])
+		}
+		return may
+	}
+	st.scope.vars[name] = Value{x}
+	return yes
+}
+
+// fitCall fits Ok(v), Some(v), Err(e).
+func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
+	u := m.unit()
+	list := u.children(p)
+	name := u.calleeName(list[0])
+	inner := func(v alt) truth {
+		if len(list) > 1 {
+			return m.fit(list[1], v, st, depth+1)
+		}
+		return yes
+	}
+	switch name {
+	case "Ok", "Some", "Success", "Right", "some", ".some", "success", "Just":
+		switch {
+		case x.form == nothing || x.form == failure && x.name != notNumber:
+			return no
+		case x.form == unknown && !x.truth:
+			y := x
+			y.truth = true
+			if inner(y) == no {
+				return no
+			}
+			return may
+		}
+		return inner(x)
+	case "Err", "Failure", "Left", "failure":
+		switch {
+		case x.form == failure:
+			m.bindAnything(p, st)
+			return yes
+		case x.form == unknown && !x.truth:
+			m.bindAnything(p, st)
+			return may
+		}
+		return no
+	}
+	m.bindAnything(p, st)
+	return may
+}
+
+// fitList fits [a, b] and {:ok, v}.
+func (m *machine) fitList(p int32, x alt, st *state, depth int) truth {
+	u := m.unit()
+	list := u.children(p)
+	if x.form == nothing || x.form == text {
+		return no
+	}
+	if x.form != list_ {
+		m.bindAnything(p, st)
+		return may
+	}
+	if len(x.list) != len(list) {
+		return no
+	}
+	result := yes
+	for i, c := range list {
+		e := x.list[i]
+		if len(e) == 0 {
+			e = Value{{}}
+		}
+		one := no
+		for _, y := range e {
+			if t := m.fit(c, y, st, depth+1); t == yes || t == may && one == no {
+				one = t
+			}
+		}
+		if one == no {
+			return no
+		}
+		if one == may {
+			result = may
+		}
+		if u.kind(c) == parse.Name && len(e) > 1 {
+			st.scope.vars[u.at(c)] = e
+		}
+	}
+	return result
+}
+
+// matchedOrSet fits a pattern of a condition, if let Ok(v) = x, or asks whether
+// there is a value at all: if let v = x.
+func (m *machine) matchedOrSet(n int32, pattern []int32, v Value, st *state) (true_, false_ Value) {
+	u := m.unit()
+	if len(pattern) == 1 && u.kind(pattern[0]) == parse.Name && !u.Words.Nothing[u.at(pattern[0])] {
+		for _, x := range v {
+			switch u.counts(x, true) {
+			case yes:
+				true_ = append(true_, x)
+			case no:
+				false_ = append(false_, x)
+			default:
+				y := x
+				y.truth = true
+				true_, false_ = append(true_, y), append(false_, x)
+			}
+		}
+		if len(v) == 0 {
+			true_, false_ = Value{{}}, Value{{}}
+		}
+		st.scope.vars[u.at(pattern[0])] = true_
+		return true_, false_
+	}
+	return m.matched(pattern, v, st)
+}
+
+// matched fits a pattern, Ok(v), to a value.
+func (m *machine) matched(pattern []int32, v Value, st *state) (set, rest Value) {
+	u := m.unit()
+	if len(v) == 0 {
+		v = Value{{}}
+	}
+	name := u.calleeName(pattern[0])
+	if u.kind(pattern[0]) == parse.Call {
+		name = u.calleeName(u.Tree.Child(pattern[0], 0))
+	}
+	for _, x := range v {
+		verdict := may
+		switch {
+		case u.kind(pattern[0]) == parse.Call || len(pattern) == 1:
+			verdict = m.fit(pattern[0], x, st, 0)
+		case name == "Ok" || name == "Some":
+			verdict = yes
+			if x.form == nothing || x.form == failure {
+				verdict = no
+			} else if x.form == unknown && !x.truth {
+				verdict = may
+			}
+		case name == "Err":
+			verdict = no
+			if x.form == failure {
+				verdict = yes
+			} else if x.form == unknown && !x.truth {
+				verdict = may
+			}
+		case name == "None":
+			verdict = m.fitNothing(x)
+		}
+		switch verdict {
+		case yes:
+			set = append(set, x)
+		case no:
+			rest = append(rest, x)
+		default:
+			y := x
+			y.truth = name != "Err" && name != "None"
+			set, rest = append(set, y), append(rest, x)
+		}
+	}
+	if len(pattern) > 1 {
+		for _, p := range pattern[1:] {
+			m.bindInner(p, set, st)
+		}
+	}
+	return set, rest
+}
+
+// bindInner binds the name within a pattern to what was matched.
+func (m *machine) bindInner(n int32, v Value, st *state) {
+	u := m.unit()
+	if u.kind(n) == parse.Name {
+		st.scope.vars[u.at(n)] = v
+		return
+	}
+	for _, c := range u.children(n) {
+		m.bindInner(c, v, st)
+	}
+}
+
+// closing notes whether the cases of a switch are all that a value may be: where
+// whatever else comes stops the program, or is not used.
+func (m *machine) closing(n int32, subject Value, node int32, cases []int32) {
+	if m.focus != nil || node == 0 {
+		return
+	}
+	tags := subject.sites()
+	if len(tags) == 0 {
+		return
+	}
+	u := m.unit()
+	closed, named := true, 0
+	for i, c := range cases {
+		list := u.children(c)
+		block := m.blockOf(cases, i)
+		patterns := list
+		if len(list) > 0 && u.kind(list[len(list)-1]) == parse.Block {
+			patterns = list[:len(list)-1]
+		}
+		others := len(patterns) == 0
+		bound := ""
+		for _, p := range patterns {
+			switch {
+			case u.kind(p) == parse.Text || u.kind(p) == parse.Binary && u.kind(u.Tree.Child(p, 0)) == parse.Text:
+				named++
+			case u.kind(p) == parse.Name && !u.Words.Nothing[u.at(p)] && !isUpper(u.at(p)) && u.at(p) != "null" && u.at(p) != "nil":
+				others, bound = true, u.at(p)
+			}
+		}
+		if others && m.passesOn(block, u.Tree.Text(node), bound) {
+			closed = false
+		}
+	}
+	if named == 0 {
+		return
+	}
+	for _, t := range tags {
+		if closed {
+			m.reads[t].Closed = true
+		} else {
+			m.reads[t].Passed = true
+		}
+	}
+}
+
+// passesOn reports whether a block uses the value that a switch is about.
+func (m *machine) passesOn(block int32, subject, bound string) bool {
+	u := m.unit()
+	if m.leaves(block) && u.kind(block) == parse.Block {
+		last := int32(0)
+		for _, c := range u.children(block) {
+			last = c
+		}
+		if u.kind(last) != parse.Return {
+			return false
+		}
+	}
+	node := u.Tree.Nodes[block]
+	for i := int(node.From); i < int(node.To); i++ {
+		if word := u.Tree.File.Text(i); word == subject || bound != "" && bound != "_" && word == bound {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,395 @@
+package evaluate
+
+import "inzicht/core/parse"
+
+// lookup returns what a name stands for, and how far out it was found: 0 in the
+// function itself.
+func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) {
+	for s := st.scope; s != nil; s = s.outer {
+		if v, found = s.vars[name]; found {
+			return v, out, true
+		}
+		out++
+	}
+	if m.unit() == m.u && m.globals != nil {
+		if v, found = m.globals.vars[name]; found {
+			return v, out, true
+		}
+	}
+	return nil, 0, false
+}
+
+// here stamps what was made elsewhere as known in this function.
+func (m *machine) here(v Value) Value {
+	depth := m.depth()
+	changed := false
+	for _, x := range v {
+		for _, p := range x.parts {
+			changed = changed || p.frame != depth
+		}
+	}
+	if !changed {
+		return v
+	}
+	out := make(Value, len(v))
+	copy(out, v)
+	for n := range out {
+		parts := make([]part, len(out[n].parts))
+		copy(parts, out[n].parts)
+		for i := range parts {
+			parts[i].frame = depth
+		}
+		out[n].parts = parts
+	}
+	return out
+}
+
+// assign gives a variable, a member or a pattern a value.
+func (m *machine) assign(target int32, v Value, st *state, at int32) {
+	u := m.unit()
+	switch u.kind(target) {
+	case parse.Name, parse.Parameter:
+		m.assignName(u.at(target), v, st, at)
+	case parse.Member:
+		m.assignMember(target, v, st, at)
+	case parse.Index:
+		m.assignIndex(target, v, st, at)
+	case parse.Wrapper, parse.Declare, parse.Unary:
+		for _, c := range u.children(target) {
+			m.assign(c, v, st, at)
+			return
+		}
+	case parse.List:
+		m.assignList(target, v, st, at)
+	case parse.Record:
+		m.assignRecord(target, v, st, at)
+	case parse.Call, parse.Unknown:
+		m.bindAnything(target, st)
+	}
+}
+
+// assignName gives a variable a value. Where the variable was unset, and is no
+// more, that is its fallback.
+func (m *machine) assignName(name string, v Value, st *state, at int32) {
+	if name == "_" {
+		return
+	}
+	key := slot{m.context, name}
+	scope := st.scope
+	if _, local := scope.vars[name]; !local && !m.unit().Words.OwnScopes {
+		for s := scope.outer; s != nil; s = s.outer {
+			if _, there := s.vars[name]; there {
+				scope = s
+			}
+		}
+	}
+	m.replacing(scope.vars[name], v, key, st, at)
+	if _, local := scope.vars[name]; !local && scope == st.scope && m.isField(name) {
+		m.setField(name, v, st, at)
+		return
+	}
+	if scope != st.scope {
+		v = join(scope.vars[name], v)
+	}
+	scope.vars[name] = v
+}
+
+// isField reports whether a name that no variable has is one of a field of the
+// object at hand.
+func (m *machine) isField(name string) bool {
+	fr := m.frame()
+	if fr.class == nil || fr.fn == nil || m.unit().Words.OwnScopes {
+		return false
+	}
+	if _, known := m.fieldsOf(fr.class).get(name); known {
+		return true
+	}
+	for _, f := range fr.class.fields {
+		if f == name {
+			return true
+		}
+	}
+	return false
+}
+
+// replacing notes what a place is given for a value that it holds where a
+// variable is set.
+func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
+	if m.focus == nil {
+		if tags := v.sites(); len(tags) > 0 {
+			m.slots[key] = m.slots[key].with(tags)
+		}
+		return
+	}
+	instead := old.missing() &^ v.missing()
+	if st.control != 0 {
+		for n, r := range m.focus.reads {
+			if bit := mask(1) << n; st.control&bit != 0 && v.missing()&bit == 0 && m.tagged(m.slots[key], r) {
+				instead |= bit
+			}
+		}
+	}
+	if instead != 0 && at != 0 {
+		m.replaced(instead, v, at)
+	}
+}
+
+func (m *machine) tagged(tags sites, r *Read) bool {
+	for _, s := range tags {
+		if m.reads[s] == r {
+			return true
+		}
+	}
+	return false
+}
+
+// assignMember gives a member of an object a value.
+func (m *machine) assignMember(target int32, v Value, st *state, at int32) {
+	u := m.unit()
+	name := u.at(target)
+	object := u.Tree.Child(target, 0)
+	if object == 0 || m.isSelf(object) {
+		m.setField(name, v, st, at)
+		return
+	}
+	of := m.quiet(object, st)
+	for _, x := range of {
+		if x.members != nil {
+			m.replacing(x.members.value[name], v, slot{m.context, m.path(target)}, st, at)
+			x.members.set(name, v)
+			if x.members.of != nil && m.isShared(x.members) {
+				m.strong(x.members.of, name)
+			}
+			return
+		}
+	}
+	if path := m.path(target); path != "" {
+		m.assignName(path, v, st, at)
+	}
+}
+
+func (m *machine) isShared(f *members) bool { return m.fields[f.of] == f }
+
+// strong reports whether a field is set for the first time in a run.
+func (m *machine) strong(c *Class, name string) bool {
+	if m.fresh[c] == nil {
+		m.fresh[c] = map[string]bool{}
+	}
+	first := !m.fresh[c][name]
+	m.fresh[c][name] = true
+	return first
+}
+
+// setField gives a field of the object at hand a value.
+func (m *machine) setField(name string, v Value, st *state, at int32) {
+	fr := m.frame()
+	self := fr.self
+	if self == nil {
+		self = m.fieldsOf(fr.class)
+	}
+	m.passes(v)
+	key := "." + name
+	m.replacing(m.fieldNow(self, key, name, st), v, slot{m.context, key}, st, at)
+	st.scope.vars[key] = v
+	if self == nil {
+		return
+	}
+	if self.of != nil && m.isShared(self) && !m.strong(self.of, name) {
+		v = join(self.value[name], v)
+	}
+	self.set(name, v)
+}
+
+func (m *machine) fieldNow(self *members, key, name string, st *state) Value {
+	if v, known := st.scope.vars[key]; known {
+		return v
+	}
+	v, _ := self.get(name)
+	return v
+}
+
+// field returns the value of a field of the object at hand.
+func (m *machine) field(name string, st *state) (Value, bool) {
+	if v, known := st.scope.vars["."+name]; known {
+		return v, true
+	}
+	fr := m.frame()
+	if v, known := fr.self.get(name); known {
+		return m.here(v), true
+	}
+	if fr.class != nil {
+		if v, known := m.fieldsOf(fr.class).get(name); known {
+			return m.here(v), true
+		}
+		for _, f := range fr.class.fields {
+			if f == name && len(m.frames) == 1 { // set by whoever makes the object
+				return Value{{parts: []part{{any: true, param: true}}}}, true
+			}
+		}
+	}
+	return nil, false
+}
+
+// assignIndex gives an element of a list or record a value.
+func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
+	u := m.unit()
+	object, key := u.Tree.Child(target, 0), u.Tree.Child(target, 1)
+	if m.accessAt(target) != nil {
+		m.eval(key, st)
+		return
+	}
+	of := m.quiet(object, st)
+	if name, plain := m.eval(key, st).plain(); plain {
+		for _, x := range of {
+			if x.members != nil {
+				m.replacing(x.members.value[name], v, slot{m.context, m.path(object) + "[" + name}, st, at)
+				x.members.set(name, v)
+			}
+		}
+	} else {
+		for _, x := range of {
+			if x.members != nil {
+				x.members.open = true
+			}
+		}
+	}
+}
+
+// assignList takes a list apart.
+func (m *machine) assignList(target int32, v Value, st *state, at int32) {
+	u := m.unit()
+	for n, c := range u.children(target) {
+		part := Value{loose(v, anything(m.depth()))}
+		if len(v) == 0 {
+			part = Value{anything(m.depth())}
+		}
+		var known Value
+		all := len(v) > 0
+		for _, x := range v {
+			if x.form == list_ && n < len(x.list) {
+				known = append(known, x.list[n].dependent(x.depends)...)
+			} else {
+				all = false
+			}
+		}
+		if all {
+			part = known
+		} else if n == 0 && u.Words.Errors != nil && len(known) == 0 { // value, err := f()
+			part = v
+		} else if len(known) > 0 {
+			part = append(known, part...)
+		}
+		m.assign(c, part, st, at)
+	}
+}
+
+// assignRecord takes members out of an object: { a, b: c, d = 1 }.
+func (m *machine) assignRecord(target int32, v Value, st *state, at int32) {
+	u := m.unit()
+	for _, c := range u.children(target) {
+		name, to, fallback := u.at(c), c, int32(0)
+		if u.kind(c) == parse.Pair {
+			parts := u.children(c)
+			sign := u.at(c)
+			switch {
+			case len(parts) == 2: // key: name = x
+				name, to = m.keyName(parts[0]), parts[1]
+			case len(parts) == 1 && u.Tree.File.Is(int(u.Tree.Nodes[c].At)+1, "="):
+				fallback, to = parts[0], 0
+			case len(parts) == 1:
+				to = parts[0]
+			}
+			_ = sign
+		}
+		if a := m.accessAt(c); a != nil {
+			value := m.access(c, a, st)
+			if to == 0 {
+				m.assignName(name, value, st, at)
+			} else {
+				m.assign(to, value, st, at)
+			}
+			continue
+		}
+		value := m.memberOf(v, name)
+		if fallback != 0 {
+			value = join(value, m.eval(fallback, st))
+		}
+		if to == 0 {
+			m.assignName(name, value, st, at)
+		} else {
+			m.assign(to, value, st, at)
+		}
+	}
+}
+
+// keyName returns the name of a key that is written as a word or a text.
+func (m *machine) keyName(n int32) string {
+	u := m.unit()
+	if s, ok := u.literal(n); ok {
+		return s
+	}
+	return u.at(n)
+}
+
+// memberOf returns a member of a value.
+func (m *machine) memberOf(v Value, name string) Value {
+	var out Value
+	for _, x := range v {
+		if x.members != nil {
+			if value, known := x.members.get(name); known {
+				out = append(out, value.dependent(x.depends)...)
+				continue
+			}
+			if x.members.of != nil {
+				if value, known := m.fieldsOf(x.members.of).get(name); known && !m.isShared(x.members) {
+					out = append(out, m.here(value)...)
+					continue
+				}
+			}
+			if !x.members.open {
+				out = append(out, alt{form: nothing, depends: x.depends})
+				continue
+			}
+		}
+		out = append(out, loose(Value{x}, anything(m.depth())))
+	}
+	if len(out) == 0 {
+		return Value{anything(m.depth())}
+	}
+	return out
+}
+
+// path returns a row of names as it is written, a.b.c, or "".
+func (m *machine) path(n int32) string {
+	u := m.unit()
+	switch u.kind(n) {
+	case parse.Name:
+		return u.at(n)
+	case parse.Member:
+		object := u.Tree.Child(n, 0)
+		if object == 0 {
+			return "." + u.at(n)
+		}
+		if of := m.path(object); of != "" {
+			return of + "." + u.at(n)
+		}
+	case parse.Wrapper:
+		return m.path(u.Tree.Child(n, 0))
+	}
+	return ""
+}
+
+// isSelf reports whether a node is the object at hand.
+func (m *machine) isSelf(n int32) bool {
+	u := m.unit()
+	if u.kind(n) != parse.Name || m.frame().class == nil {
+		return false
+	}
+	switch u.at(n) {
+	case "this", "self", "$this", "cls", "$self":
+		return true
+	}
+	return false
+}
+
+func (m *machine) accessAt(n int32) *Access { return m.unit().Access[n] }

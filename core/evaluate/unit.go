@@ -1,0 +1,568 @@
+package evaluate
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
+
+// Words are what running the code of a language needs to know of it.
+type Words struct {
+	Nothing, Stops, Formats, Transparent map[string]bool
+	// Uses are what functions and methods do with a value: by path, or by name
+	// with a dot before it for methods.
+	Uses map[string][]Use
+	// EmptyTrue says that an empty text and zero count as true; EmptyLists that
+	// a list without elements counts as false.
+	EmptyTrue, EmptyLists bool
+	// Returns says that a function returns its last expression.
+	Returns bool
+	// Forces says that an operator behind a value stops where there is none: x!!
+	Forces string
+	// Raises says that using what is nothing stops: None.split().
+	Raises bool
+	// OwnScopes says that a name that a function assigns is its own, though there
+	// is one outside too.
+	OwnScopes bool
+	Loops     Loops
+	// Quiet says that a function is called by its name alone.
+	Quiet bool
+	// Chains says that a?.b.c asks nothing of what a?.b is not.
+	Chains bool
+	// Types are the kinds of types that a converter may be asked for.
+	Types map[string]string
+	// Pointers says that + does not join texts.
+	Pointers bool
+	// Leaves says that a call of what may fail leaves the function with the
+	// failure: x?
+	Leaves string
+	// Errors are functions that make an error: errors.New.
+	Errors map[string]bool
+}
+
+// Loops says what the names of a loop stand for.
+type Loops uint8
+
+// What they may stand for.
+const (
+	Elements Loops = iota // an element, or its parts
+	Keys                  // of a record, its keys
+	Indexed               // the index or key, then the element
+	Values                // of a record, its values
+)
+
+// Unset is what reading a variable gives where it is not set.
+type Unset uint8
+
+// What may be given.
+const (
+	Usual   Unset = iota // what the language usually gives
+	Nothing              // nothing
+	Empty                // a text without characters
+	Fails                // an error is thrown
+	Error                // a value that is an error: Err(…)
+	Pair                 // an empty text, and false
+	Atom                 // :error
+)
+
+// Use is what a function or method does with a value.
+type Use struct {
+	Arg      int    // which argument is the value, from 0; -1 for the receiver
+	Keyword  string // the name of that argument, or ""
+	Fallback int    // which argument is used where there is none; -1 for none
+	Else     string // the name of that argument, or ""
+	Exact    int    // how many arguments it has, or -1 for any number
+	Also     string // a further argument that must be there: FILTER_VALIDATE_INT
+	Kind     string // what it takes the value for, or ""
+	Does     Effect // what it does where there is no value
+	Maps     bool   // calls a function with the value where there is one
+}
+
+// Effect is what happens to a value that is nothing, or an empty text.
+type Effect uint8
+
+// The effects.
+const (
+	Goes      Effect = iota // it stays what it is
+	Replaces                // something else is used
+	Fail                    // it throws or stops
+	Errs                    // it gives an error beside the value
+	Tests                   // it tells whether there is a value
+	Absence                 // it tells whether there is none
+	Converts                // it gives something of another kind: 0, "", an empty list
+	Nones                   // it gives nothing
+	Breaks                  // it gives an error instead of a value
+	NotNumber               // it gives what is no number
+	OnNothing               // it throws where there is nothing; an empty text is one like others
+	Demands                 // it throws where a condition is false
+)
+
+// Access is a place where the environment is read, as it was found.
+type Access struct {
+	Node     int32
+	Names    func(value func(node int32) Value) []Row // what the variable may be called
+	Fallback int32                                    // the node of what is used where it is not set, or 0
+	Unset    Unset
+	Kind     string
+	Test     bool // asks whether it is set
+	Absent   bool // asks whether it is not
+	Optional bool // nothing happens where it is not set
+	Whole    bool
+	Sets     bool // sets it where it is not set
+	Of       any  // what it was found by
+}
+
+// Row is a text of which parts may be unknown.
+type Row []Part
+
+// Part is a piece of text: known, or anything.
+type Part = part
+
+// Word returns the row of a text that is known.
+func Word(s string) Row { return Row{{text: s, frame: -1}} }
+
+// Text returns the known text of a part; any says that it is not known.
+func (p part) Text() (s string, any bool) { return p.text, p.any }
+
+// Frame returns how many calls deep a part came up.
+func (p part) Frame() int32 { return p.frame }
+
+// Piece returns a part.
+func Piece(s string, any bool, frame int32) Part { return part{text: s, any: any, frame: frame} }
+
+// Anything returns the row of a text of which nothing is known.
+func Anything() Row { return Row{{any: true, frame: -1}} }
+
+// Rows returns the texts that a value may be.
+func (v Value) Rows() (rows []Row) {
+	for _, x := range v {
+		if (x.form == text || x.form == number || x.form == unknown) && len(x.parts) > 0 {
+			rows = append(rows, x.parts)
+		} else if x.form != nothing {
+			rows = append(rows, Row{{any: true}})
+		}
+	}
+	if len(v) == 0 {
+		rows = []Row{{{any: true}}}
+	}
+	return rows
+}
+
+// Unit is one file.
+type Unit struct {
+	File  string
+	Tree  *parse.Tree
+	Words *Words
+	// Access are the reads, by node.
+	Access map[int32]*Access
+	// Path returns what a name or a member of one stands for through the
+	// file's imports, or "".
+	Path func(node int32) string
+	// Constant returns the value of a name that the tree defines elsewhere.
+	Constant func(name string) (string, bool)
+	// Outside returns the function of another file that a call means, or nil.
+	Outside func(name string, node int32) *Func
+	// Common reports whether many things have a member of a name.
+	Common func(name string) bool
+
+	funcs   map[string][]*Func
+	byNode  map[int32]*Func
+	classes map[string]*Class
+	list    []*Func
+	names   map[string]bool // that something outside of functions has
+}
+
+// Func is a function of the tree.
+type Func struct {
+	Unit  *Unit
+	Node  int32
+	Name  string
+	Owner *Class
+	Body  int32
+
+	before    []int32 // what is run before the body
+	concerned bool    // something in it may read the environment
+	calls     []string
+	params    []param
+	within    *Func  // the function round it
+	class     *Class // the class round it
+	receiver  string // the name of the object at hand
+	never     truth  // whether it never returns; may where that is not known yet
+	deciding  bool
+}
+
+type param struct {
+	name     string
+	label    string // what callers call it, where that is something else
+	node     int32
+	fallback int32
+	rest     bool // *args
+	keywords bool // **kwargs
+}
+
+// Class is a class of the tree.
+type Class struct {
+	Unit    *Unit
+	Node    int32
+	Name    string
+	bases   []string
+	params  []param
+	fields  []string
+	methods map[string]*Func
+}
+
+// Prepare finds the functions and classes of a file. It must be called once.
+func (u *Unit) Prepare() {
+	u.funcs, u.byNode, u.classes = map[string][]*Func{}, map[int32]*Func{}, map[string]*Class{}
+	u.define(0, nil, nil, nil)
+	u.concern()
+}
+
+// define notes what is defined in a node, in a class and a function.
+func (u *Unit) define(n int32, owner, round *Class, within *Func) {
+	t := u.Tree
+	if within != nil {
+		if u.Access[n] != nil {
+			within.concerned = true
+		} else if t.Nodes[n].Kind == parse.Call {
+			if name := u.calleeName(t.Child(n, 0)); name != "" {
+				within.calls = append(within.calls, name)
+			}
+		}
+	}
+	t.Children(n, func(c int32) bool {
+		switch t.Nodes[c].Kind {
+		case parse.Function, parse.Lambda:
+			fn := u.function(c, owner, within)
+			fn.class = round
+			if fn.Owner != nil {
+				fn.class = fn.Owner
+			}
+			if fn.Name == "" {
+				u.nameOf(fn, n, c)
+			}
+			u.define(c, nil, fn.class, fn)
+		case parse.Class:
+			class := u.class(c)
+			u.define(c, class, class, within)
+		default:
+			in := owner
+			if k := t.Nodes[c].Kind; k != parse.Block && k != parse.Unknown && k != parse.Wrapper && k != parse.If && k != parse.Declare {
+				in = nil
+			}
+			u.define(c, in, round, within)
+		}
+		return true
+	})
+}
+
+// nameOf names a lambda by the variable that is given it.
+func (u *Unit) nameOf(fn *Func, parent, n int32) {
+	switch u.kind(parent) {
+	case parse.Declare, parse.Assign, parse.Pair:
+	default:
+		return
+	}
+	first := u.Tree.Child(parent, 0)
+	switch {
+	case u.kind(parent) == parse.Pair && first == n:
+		fn.Name = strings.Trim(u.at(parent), `"':`)
+	case u.kind(first) == parse.Name || u.kind(first) == parse.Member:
+		fn.Name = u.at(first)
+	default:
+		return
+	}
+	u.funcs[fn.Name] = append(u.funcs[fn.Name], fn)
+}
+
+func (u *Unit) calleeName(n int32) string {
+	switch u.Tree.Nodes[n].Kind {
+	case parse.Name, parse.Member:
+		return u.Tree.Name(n)
+	case parse.Index, parse.Wrapper:
+		return u.calleeName(u.Tree.Child(n, 0))
+	}
+	return ""
+}
+
+// function notes a function or lambda.
+func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
+	t := u.Tree
+	fn := &Func{Unit: u, Node: n, Owner: owner, within: within}
+	if u.Words.Errors != nil && owner == nil && t.Nodes[n].Kind == parse.Function {
+		owner = u.receiver(fn)
+	}
+	if t.Nodes[n].Kind == parse.Function && t.Nodes[n].At >= 0 {
+		fn.Name = strings.TrimPrefix(t.Name(n), "#")
+	}
+	t.Children(n, func(c int32) bool {
+		if t.Nodes[c].Kind == parse.Parameter {
+			fn.params = append(fn.params, u.param(c))
+			return true
+		}
+		if fn.Body != 0 { // statements of a closure
+			fn.before = append(fn.before, fn.Body)
+		}
+		fn.Body = c
+		return true
+	})
+	if u.isFolded(fn.Body) {
+		fn.Body = 0
+	}
+	u.byNode[n] = fn
+	u.list = append(u.list, fn)
+	if fn.Name != "" {
+		u.funcs[fn.Name] = append(u.funcs[fn.Name], fn)
+		if owner != nil {
+			if owner.methods[fn.Name] == nil {
+				owner.methods[fn.Name] = fn
+			}
+		}
+	}
+	return fn
+}
+
+// receiver notes the receiver of func (r *T) name(), and returns the class of
+// its type.
+func (u *Unit) receiver(fn *Func) *Class {
+	f, i := u.Tree.File, int(u.Tree.Nodes[fn.Node].From)+1
+	if !f.Is(i-1, "func") || !f.Is(i, "(") || f.Mate(i) < i+2 {
+		return nil
+	}
+	name := ""
+	for j := i + 1; j < f.Mate(i); j++ {
+		if f.Is(j, "[") {
+			break
+		}
+		if f.Kind(j) == syntax.Word {
+			if name != "" || f.Mate(i) > i+2 && j == i+1 && !f.Is(j+1, "[") {
+				fn.receiver = f.Text(i + 1)
+			}
+			name = f.Text(j)
+		}
+	}
+	c := u.classes[name]
+	if c == nil {
+		c = &Class{Unit: u, Name: name, methods: map[string]*Func{}}
+		u.classes[name] = c
+	}
+	fn.Owner = c
+	return c
+}
+
+// isFolded reports whether a block has no tokens since it was passed over.
+func (u *Unit) isFolded(n int32) bool {
+	node, f := u.Tree.Nodes[n], u.Tree.File
+	if node.Kind != parse.Block || node.To-node.From != 2 || len(f.Folds) == 0 {
+		return false
+	}
+	return f.Tokens[node.To-1].Start-f.Tokens[node.From].End > 8
+}
+
+func (u *Unit) param(n int32) param {
+	t := u.Tree
+	p := param{node: n}
+	for c := t.Nodes[n].First; c != 0; c = t.Nodes[c].Next {
+		p.fallback = c
+	}
+	if t.Nodes[n].At >= 0 {
+		p.name = t.Name(n)
+		if first := int(t.Nodes[n].From); first < int(t.Nodes[n].At) && t.File.Kind(first) == syntax.Word {
+			p.label = t.File.Text(first)
+		}
+		p.rest = t.File.Is(int(t.Nodes[n].To), "...") // name ...string
+	}
+	if p.fallback != 0 && !u.isDefault(n, p.fallback) {
+		p.fallback = 0
+	}
+	for i := int(t.Nodes[n].From); i < int(t.Nodes[n].To) && i < int(t.Nodes[n].From)+3; i++ {
+		switch {
+		case t.File.Is(i, "*") && i == int(t.Nodes[n].From), t.File.Is(i, "..."):
+			p.rest = true
+		case t.File.Is(i, "**"):
+			p.keywords = true
+		}
+	}
+	if p.name == "" && p.rest {
+		p.rest, p.node = false, 0 // a bare *: what follows is given by name
+	}
+	return p
+}
+
+// isDefault reports whether what stands in a parameter is its default, and no
+// part of its type or pattern.
+func (u *Unit) isDefault(param, n int32) bool {
+	f := u.Tree.File
+	i := int(u.Tree.Nodes[n].From) - 1
+	return f.Is(i, "=") || f.Is(i, "\\") || f.Is(i, ":") && u.Words.Quiet
+}
+
+// class notes a class.
+func (u *Unit) class(n int32) *Class {
+	t := u.Tree
+	c := &Class{Unit: u, Node: n, methods: map[string]*Func{}}
+	if t.Nodes[n].At >= 0 {
+		c.Name = t.Name(n)
+	}
+	if old := u.classes[c.Name]; old != nil { // impl, extension, a class opened again
+		old.inherit(u, n)
+		return old
+	}
+	u.classes[c.Name] = c
+	c.inherit(u, n)
+	return c
+}
+
+// inherit takes in what stands in the head and body of a class.
+func (c *Class) inherit(u *Unit, n int32) {
+	t := u.Tree
+	t.Children(n, func(child int32) bool {
+		switch t.Nodes[child].Kind {
+		case parse.Parameter:
+			c.params = append(c.params, u.param(child))
+			c.fields = append(c.fields, t.Name(child))
+		case parse.Name, parse.Member:
+			c.bases = append(c.bases, t.Name(child))
+		case parse.Call:
+			if base := u.calleeName(t.Child(child, 0)); base != "" {
+				c.bases = append(c.bases, base)
+			}
+		case parse.Block:
+			t.Children(child, func(s int32) bool {
+				if k := t.Nodes[s].Kind; k == parse.Declare || k == parse.Assign {
+					if name := t.Child(s, 0); t.Nodes[name].Kind == parse.Name {
+						c.fields = append(c.fields, t.Name(name))
+					}
+				}
+				return true
+			})
+		}
+		return true
+	})
+}
+
+// concern finds out which functions may read the environment, by what they
+// call.
+func (u *Unit) concern() {
+	callers := map[string][]*Func{}
+	var todo []*Func
+	for _, fn := range u.list {
+		for _, name := range fn.calls {
+			callers[name] = append(callers[name], fn)
+		}
+		if fn.concerned {
+			todo = append(todo, fn)
+		}
+	}
+	mark := func(fn *Func) {
+		if !fn.concerned {
+			fn.concerned = true
+			todo = append(todo, fn)
+		}
+	}
+	for name, list := range callers { // in any order
+		for _, fn := range list {
+			if u.Outside != nil && len(u.funcs[name]) == 0 && u.Outside(name, 0) != nil {
+				mark(fn)
+			}
+		}
+	}
+	for len(todo) > 0 {
+		fn := todo[len(todo)-1]
+		todo = todo[:len(todo)-1]
+		if fn.within != nil {
+			mark(fn.within)
+		}
+		if fn.Name != "" {
+			for _, caller := range callers[fn.Name] {
+				mark(caller)
+			}
+			if fn.Owner != nil && isConstructor(fn) {
+				for _, caller := range callers[fn.Owner.Name] {
+					mark(caller)
+				}
+			}
+		}
+	}
+}
+
+func isConstructor(fn *Func) bool {
+	switch fn.Name {
+	case "__init__", "constructor", "initialize", "init", "new", "__construct":
+		return true
+	}
+	return fn.Owner != nil && fn.Name == fn.Owner.Name
+}
+
+// constructor returns the function by which objects of a class are made.
+func (c *Class) constructor() *Func {
+	for _, name := range []string{"__init__", "constructor", "initialize", "init", "__construct", c.Name} {
+		if fn := c.methods[name]; fn != nil {
+			return fn
+		}
+	}
+	return nil
+}
+
+// method returns the method of a class, or of one that it extends.
+func (c *Class) method(name string, depth int) *Func {
+	if c == nil || depth > 5 {
+		return nil
+	}
+	if fn := c.methods[name]; fn != nil {
+		return fn
+	}
+	for _, base := range c.bases {
+		if fn := c.Unit.classes[base].method(name, depth+1); fn != nil {
+			return fn
+		}
+	}
+	return nil
+}
+
+func (u *Unit) kind(n int32) parse.Kind { return u.Tree.Nodes[n].Kind }
+
+// at returns the text of the token that matters most to a node, or "".
+func (u *Unit) at(n int32) string {
+	if i := u.Tree.Nodes[n].At; i >= 0 {
+		return u.Tree.File.Text(int(i))
+	}
+	return ""
+}
+
+// next returns the text of the token behind the one that matters most.
+func (u *Unit) next(n int32) string {
+	if i := int(u.Tree.Nodes[n].At) + 1; i > 0 && i < len(u.Tree.File.Tokens) {
+		return u.Tree.File.Text(i)
+	}
+	return ""
+}
+
+func (u *Unit) children(n int32) (list []int32) {
+	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
+		list = append(list, c)
+	}
+	return list
+}
+
+// literal returns the text of a string without holes.
+func (u *Unit) literal(n int32) (string, bool) {
+	node := u.Tree.Nodes[n]
+	if node.Kind != parse.Text {
+		return "", false
+	}
+	i := int(node.From)
+	if s, ok := u.Tree.File.Value(i); ok {
+		return s, true
+	}
+	f := u.Tree.File
+	if f.Kind(i) == syntax.Quote {
+		var out strings.Builder
+		for j := i + 1; j < f.Mate(i); j++ {
+			out.WriteString(f.TextValue(j, i))
+		}
+		return out.String(), true
+	}
+	return "", false
+}

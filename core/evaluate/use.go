@@ -1,0 +1,432 @@
+package evaluate
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// pathUse returns what a function does with an argument.
+func (m *machine) pathUse(path, name string, arguments []argument, n int32) (Use, bool) {
+	u := m.unit()
+	if path == "" {
+		return Use{}, false
+	}
+	list := u.Words.Uses[path]
+	if len(list) == 0 && path != name && name != "" && u.kind(u.Tree.Child(n, 0)) == parse.Name {
+		list = u.Words.Uses[name]
+	}
+	if len(list) == 0 && path != name && isUpper(path) && len(path) > len(name) {
+		list = u.Words.Uses["new "+name]
+	}
+	if len(list) > 0 && path == name && len(u.funcs[name]) > 0 {
+		return Use{}, false
+	}
+	return m.pick(list, arguments)
+}
+
+// methodUse returns what a method does with its receiver.
+func (m *machine) methodUse(name string, arguments []argument, st *state) (Use, bool) {
+	return m.pick(m.unit().Words.Uses["."+name], arguments)
+}
+
+// pick returns the first of some uses that the arguments fit.
+func (m *machine) pick(list []Use, arguments []argument) (Use, bool) {
+	for _, use := range list {
+		if use.Exact >= 0 && use.Exact != len(arguments) {
+			continue
+		}
+		if use.Arg >= len(arguments) && use.Keyword == "" {
+			continue
+		}
+		if use.Fallback >= len(arguments) && use.Else == "" {
+			continue
+		}
+		if use.Also != "" && !m.has(arguments, use.Also) {
+			continue
+		}
+		if use.Keyword != "" && (use.Arg >= len(arguments) || arguments[use.Arg].name != use.Keyword) {
+			continue
+		}
+		return use, true
+	}
+	return Use{}, false
+}
+
+func (m *machine) has(arguments []argument, word string) bool {
+	u := m.unit()
+	for _, a := range arguments {
+		if a.node != 0 && u.Tree.Text(a.node) == word {
+			return true
+		}
+	}
+	return false
+}
+
+// use does with a value what a function or method does.
+func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st *state) Value {
+	v := receiver
+	if use.Arg >= 0 && use.Arg < len(arguments) {
+		v = arguments[use.Arg].value
+	}
+	if use.Kind != "" {
+		kind := use.Kind
+		if use.Kind == "number" && m.unit().Words.Types != nil {
+			kind = m.typedKind(n)
+		}
+		m.noteKind(v, kind)
+	}
+	if use.Does == Demands {
+		return m.demand(v, st)
+	}
+	if use.Maps {
+		return m.mapped(v, arguments, st)
+	}
+	switch use.Does {
+	case Tests, Absence:
+		return m.presence(v, use.Does == Absence)
+	case Replaces:
+		other := func(st *state) Value {
+			if use.Fallback < 0 || use.Fallback >= len(arguments) {
+				return Value{{form: text, depends: v.depends()}}
+			}
+			a := arguments[use.Fallback]
+			if a.lazy {
+				return m.eval(a.node, st)
+			}
+			if len(a.value) == 1 && a.value[0].form == function {
+				return m.invoke(a.value[0], n, []argument{{value: Value{{form: failure}}}}, st)
+			}
+			return a.value
+		}
+		return m.orElse(v, true, st, other, m.unit())
+	}
+	if m.focus == nil {
+		if use.Does == Errs {
+			return Value{{form: list_, list: []Value{v, {{}}}}}
+		}
+		return m.converted(v, use)
+	}
+	missing := v.missing()
+	if missing == 0 {
+		if use.Does == Errs {
+			return Value{{form: list_, list: []Value{v, {{}}}}}
+		}
+		if s, plain := v.plain(); plain && s == "" && use.Kind != "" && use.Does == Fail && use.Kind != "list" && use.Kind != "text" {
+			m.fail(st, v.depends(), conversion)
+			return nil
+		}
+		if s, plain := v.plain(); plain && s == "" && use.Does == Nones {
+			return Value{{form: nothing, depends: v.depends()}}
+		}
+		return m.converted(v, use)
+	}
+	var gone, rest Value
+	for _, x := range v {
+		if x.missing != 0 {
+			gone = append(gone, x)
+		} else {
+			rest = append(rest, x)
+		}
+	}
+	switch use.Does {
+	case Fail, OnNothing:
+		if use.Does == OnNothing && gone[0].form != nothing {
+			return v
+		}
+		if len(rest) == 0 {
+			m.fail(st, missing, conversion)
+			return nil
+		}
+		way := st.fork()
+		m.fail(way, missing, conversion)
+		return m.converted(rest, use)
+	case Errs:
+		return Value{{form: list_, list: []Value{m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}}), append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)}}}
+	case Nones:
+		return m.convertMissing(v, alt{form: nothing})
+	case Breaks:
+		return m.convertMissing(v, alt{form: failure, name: conversion})
+	case NotNumber:
+		return m.convertMissing(v, alt{form: failure, name: notNumber})
+	case Converts:
+		return m.convertMissing(v, m.zero(use.Kind))
+	}
+	return v
+}
+
+// typedKind returns the kind of the type that a call is to give: the one in
+// angles, or that of what is declared.
+func (m *machine) typedKind(n int32) string {
+	u := m.unit()
+	f, node := u.Tree.File, u.Tree.Nodes[n]
+	for i := int(node.To) - 1; i > int(node.From) && i > int(node.To)-8; i-- {
+		if kind := u.Words.Types[f.Text(i)]; kind != "" && (f.Is(i-1, "<") || f.Is(i+1, ">")) {
+			return kind
+		}
+	}
+	if m.wanted != "" {
+		return m.wanted
+	}
+	return "number"
+}
+
+// demand goes on only where a condition is true.
+func (m *machine) demand(v Value, st *state) Value {
+	true_, false_ := m.unit().split(v)
+	m.asked(v)
+	if len(true_) == 0 {
+		m.fail(st, m.because(false_, true), "AssertionError")
+		return nil
+	}
+	if len(false_) > 0 && m.focus != nil {
+		m.fail(st.fork(), m.because(false_, false), "AssertionError")
+	}
+	return true_
+}
+
+func unsure(v Value) Value {
+	if len(v) == 0 {
+		return nil
+	}
+	return Value{{}}
+}
+
+// zero returns what a converter makes of nothing.
+func (m *machine) zero(kind string) alt {
+	switch kind {
+	case "integer", "number":
+		return alt{form: number, parts: []part{{text: "0", frame: m.depth()}}}
+	case "boolean":
+		return alt{form: boolean}
+	}
+	return alt{form: text}
+}
+
+// convertMissing returns a value of which what is unset has become something
+// else that still says nothing.
+func (m *machine) convertMissing(v Value, as alt) Value {
+	out := make(Value, 0, len(v))
+	for _, x := range v {
+		if x.missing != 0 {
+			y := as
+			y.missing, y.depends = x.missing, x.depends
+			out = append(out, y)
+			continue
+		}
+		out = append(out, loose(Value{x}, anything(m.depth())))
+	}
+	return out.compact()
+}
+
+// converted returns a value that is taken for something else; a literal stays
+// one.
+func (m *machine) converted(v Value, use Use) Value {
+	out := make(Value, 0, len(v))
+	for _, x := range v {
+		y := x
+		if x.form == unknown && use.Does != Goes {
+			y.truth = false
+		}
+		out = append(out, y)
+	}
+	return out
+}
+
+// presence asks whether there is a value.
+func (m *machine) presence(v Value, absent bool) Value {
+	m.asked(v)
+	var out Value
+	for _, x := range v {
+		there := yes
+		switch x.form {
+		case nothing:
+			there = no
+		case unknown:
+			there = may
+		case failure:
+			there = no
+		case text:
+			if s, plain := x.plain(); plain && s == "" {
+				there = no
+			} else if len(x.parts) == 1 && x.parts[0].any {
+				there = may
+			}
+		case boolean:
+			if x.missing != 0 || !x.truth {
+				there = no
+			}
+		case list_:
+			if len(x.list) == 0 {
+				there = no
+			}
+		}
+		if there == may {
+			out = append(out, alt{depends: x.depends})
+			continue
+		}
+		out = append(out, alt{form: boolean, truth: (there == yes) != absent, depends: x.depends | x.missing})
+	}
+	if len(out) == 0 {
+		return Value{{}}
+	}
+	return out.compact()
+}
+
+// mapped gives a function what a value is, where there is one.
+func (m *machine) mapped(v Value, arguments []argument, st *state) Value {
+	var gone, rest Value
+	for _, x := range v {
+		if x.missing != 0 && (x.form == nothing || x.form == failure) || x.form == nothing {
+			gone = append(gone, x)
+		} else {
+			rest = append(rest, x)
+		}
+	}
+	if len(rest) == 0 && len(v) > 0 {
+		return gone
+	}
+	if len(arguments) == 0 {
+		return v
+	}
+	a := arguments[len(arguments)-1]
+	tags := rest.sites()
+	var out Value
+	if len(a.value) == 1 && a.value[0].form == function {
+		out = m.invoke(a.value[0], a.node, []argument{{value: rest}}, st)
+	} else if a.node != 0 {
+		out = m.applied(a.node, rest, st)
+	}
+	if st.dead {
+		return nil
+	}
+	for n := range out {
+		if out[n].form == unknown || out[n].form == boolean || out[n].form == list_ || out[n].form == record {
+			out[n].sites = out[n].sites.with(tags)
+		}
+	}
+	if len(out) == 0 {
+		out = Value{{sites: tags, parts: []part{{any: true, frame: m.depth()}}}}
+	}
+	return append(gone, out...).compact()
+}
+
+// applied gives a value to what is written short for a function: _.toInt,
+// Int.init, Integer::parseInt, it.trim().
+func (m *machine) applied(n int32, v Value, st *state) Value {
+	u := m.unit()
+	for _, placeholder := range []string{"_", "it", "$0"} {
+		if m.holdsName(n, placeholder, 0) {
+			in := st.fork()
+			in.scope.vars[placeholder] = v
+			out := m.quiet(n, in)
+			st.dead, st.consults = in.dead, st.consults|in.consults
+			return out
+		}
+	}
+	if k := u.kind(n); k == parse.Member || k == parse.Name {
+		path := m.calleePath(n)
+		if strings.HasSuffix(path, ".init") {
+			path = strings.TrimSuffix(path, ".init")
+		}
+		if use, found := m.pathUse(path, path, []argument{{value: v}}, n); found {
+			return m.use(use, n, nil, []argument{{value: v}}, st)
+		}
+		if use, found := m.methodUse(u.at(n), nil, st); found {
+			return m.use(use, n, v, nil, st)
+		}
+		if m.unit().Words.Transparent["."+u.at(n)] {
+			return v
+		}
+	}
+	return nil
+}
+
+func (m *machine) holdsName(n int32, name string, depth int) bool {
+	u := m.unit()
+	if u.kind(n) == parse.Name && u.at(n) == name {
+		return true
+	}
+	if depth > 6 {
+		return false
+	}
+	for _, c := range u.children(n) {
+		if m.holdsName(c, name, depth+1) {
+			return true
+		}
+	}
+	return false
+}
+
+// invoke calls a function value.
+func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value {
+	fn := f.fn.unit.byNode[f.fn.node]
+	if fn == nil {
+		return nil
+	}
+	if len(fn.params) == 0 && len(arguments) > 0 { // it, _, $0
+		outer := newScope(f.fn.outer, fn.Unit)
+		for _, name := range []string{"it", "$0", "_"} {
+			outer.vars[name] = arguments[0].value
+		}
+		f.fn = &closure{unit: f.fn.unit, node: f.fn.node, outer: outer, self: f.fn.self}
+	}
+	v, ran := m.run(fn, f.fn, n, arguments, st)
+	if !ran {
+		return Value{anything(m.depth())}
+	}
+	return v
+}
+
+// noteKind notes what a value is taken for.
+func (m *machine) noteKind(v Value, kind string) {
+	if m.focus != nil {
+		return
+	}
+	for _, s := range v.sites() {
+		if r := m.reads[s]; r.Kind == "" {
+			r.Kind = kind
+		}
+	}
+}
+
+// transparent returns a value that stays what it means: trimmed, in capitals.
+func (m *machine) transparent(name string, v Value) Value {
+	switch strings.ToLower(strings.ReplaceAll(name, "_", "")) {
+	case "upper", "toupper", "touppercase", "upcase", "uppercase", "toupperinvariant", "strtoupper", "toasciiuppercase", "uppercased", "uc":
+		return folded(v, strings.ToUpper)
+	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":
+		return folded(v, strings.ToLower)
+	case "len", "length":
+		if len(v) == 1 && v[0].form == list_ {
+			return Value{{form: number, parts: []part{{text: itoa(len(v[0].list)), frame: m.depth()}}, depends: v.depends()}}
+		}
+		return Value{loose(v, alt{missing: v.missing(), form: lengthForm(v), parts: []part{{text: "0"}}})}
+	}
+	return v
+}
+
+func lengthForm(v Value) form {
+	if v.missing() != 0 {
+		return number
+	}
+	return unknown
+}
+
+// folded returns texts in another case.
+func folded(v Value, fold func(string) string) Value {
+	out := make(Value, len(v))
+	copy(out, v)
+	for n := range out {
+		if out[n].form == unknown && len(out[n].sites) > 0 {
+			continue
+		}
+		parts := make([]part, len(out[n].parts))
+		for i, p := range out[n].parts {
+			p.text = fold(p.text)
+			parts[i] = p
+		}
+		out[n].parts = parts
+	}
+	return out
+}

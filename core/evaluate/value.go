@@ -1,0 +1,308 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+)
+
+// form says what one alternative of a value is.
+type form uint8
+
+const (
+	unknown  form = iota
+	nothing       // null, nil, None, undefined
+	text          // parts
+	number        // its source text stands in parts
+	boolean       // truth
+	list_         // elements
+	record        // members
+	function      // a function or lambda of the tree
+	class         // a class of the tree
+	failure       // an error that was made or thrown; name is its class, where that is known
+	whole         // the environment itself
+)
+
+// alt is one alternative of what a value may be.
+type alt struct {
+	form    form
+	truth   bool
+	chain   bool // nothing, of which no member is asked: a?.b
+	element bool // one of a list of the tree that was looked through: not known which
+	parts   []part
+	list    []Value
+	members *members
+	fn      *closure
+	class   *Class
+	name    string // of a failure: its class; of the environment: the access
+
+	sites   sites // the reads that it was made from, where nothing is unset
+	missing mask  // the unset reads that it still is the result of
+	depends mask  // the unset reads but for which it could be something else
+}
+
+// part is a piece of text: known, or anything.
+type part struct {
+	text  string
+	any   bool
+	param bool  // depends on a parameter of the function that is run first
+	frame int32 // how many calls deep it came up
+}
+
+// mask is a set of the reads of the variable that is unset: bit n for the n-th.
+type mask uint64
+
+// sites is a set of reads, ascending.
+type sites []int32
+
+// Value is what an expression may be: its alternatives. None is unknown.
+type Value []alt
+
+// mostAlternatives bounds how many values one expression may have.
+const mostAlternatives = 48
+
+// members are the named parts of a record or an object. They are shared: who
+// changes them changes them for all.
+type members struct {
+	of    *Class
+	names []string
+	value map[string]Value
+	open  bool // has further ones that are not known
+}
+
+func (m *members) set(name string, v Value) {
+	if m.value == nil {
+		m.value = map[string]Value{}
+	}
+	if _, known := m.value[name]; !known {
+		m.names = append(m.names, name)
+	}
+	m.value[name] = v
+}
+
+// closure is a function together with the variables round it.
+type closure struct {
+	unit  *Unit
+	node  int32
+	outer *scope
+	self  *members // the object that it was taken from
+	bound *Func
+}
+
+func (m *members) get(name string) (Value, bool) {
+	if m == nil {
+		return nil, false
+	}
+	v, known := m.value[name]
+	return v, known
+}
+
+func textOf(s string, frame int32) Value {
+	return Value{{form: text, parts: []part{{text: s, frame: frame}}}}
+}
+
+func known(truth bool) Value { return Value{{form: boolean, truth: truth}} }
+
+func anything(frame int32) alt { return alt{parts: []part{{any: true, frame: frame}}} }
+
+// join returns the alternatives of both values.
+func join(a, b Value) Value {
+	if len(a) == 0 || len(b) == 0 {
+		if len(a) == 0 && len(b) == 0 {
+			return nil
+		}
+		return append(Value{{}}, append(slices.Clone(a), b...)...).compact()
+	}
+	return append(slices.Clone(a), b...).compact()
+}
+
+// compact leaves out alternatives that are there twice.
+func (v Value) compact() Value {
+	out := v[:0]
+	for _, x := range v {
+		if !slices.ContainsFunc(out, func(y alt) bool { return same(x, y) }) {
+			out = append(out, x)
+		}
+	}
+	if len(out) > mostAlternatives {
+		rest := alt{}
+		for _, x := range out[mostAlternatives-1:] {
+			rest.sites, rest.depends = rest.sites.with(x.sites), rest.depends|x.depends
+		}
+		out = append(out[:mostAlternatives-1], rest)
+	}
+	return out
+}
+
+func same(x, y alt) bool {
+	return x.form == y.form && x.truth == y.truth && x.name == y.name && x.missing == y.missing && x.depends == y.depends &&
+		x.members == y.members && x.fn == y.fn && x.class == y.class && x.form != list_ && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites)
+}
+
+func (s sites) with(more sites) sites {
+	if len(more) == 0 || slices.Equal(s, more) {
+		return s
+	}
+	if len(s) == 0 {
+		return more
+	}
+	all := append(slices.Clone(s), more...)
+	slices.Sort(all)
+	return slices.Compact(all)
+}
+
+// sites returns the reads that a value was made from.
+func (v Value) sites() (all sites) {
+	for _, x := range v {
+		all = all.with(x.sites)
+		for _, e := range x.list {
+			for _, y := range e {
+				all = all.with(y.sites)
+			}
+		}
+	}
+	return all
+}
+
+// missing returns the unset reads that a value may be the result of.
+func (v Value) missing() (m mask) {
+	for _, x := range v {
+		m |= x.missing
+		for _, e := range x.list {
+			for _, y := range e {
+				m |= y.missing
+			}
+		}
+	}
+	return m
+}
+
+// depends returns the unset reads that a value depends on.
+func (v Value) depends() (m mask) {
+	for _, x := range v {
+		m |= x.depends | x.missing
+	}
+	return m
+}
+
+// dependent returns a value of which every alternative depends on further reads.
+func (v Value) dependent(on mask) Value {
+	if on == 0 {
+		return v
+	}
+	if len(v) == 0 {
+		return Value{{depends: on}}
+	}
+	out := slices.Clone(v)
+	for n := range out {
+		out[n].depends |= on
+	}
+	return out
+}
+
+// loose returns a value that is something else than the reads it was made of:
+// only what it depends on stays.
+func loose(v Value, as alt) alt {
+	as.depends |= v.depends()
+	return as
+}
+
+// plain returns the text that a value is, where it can be one only.
+func (v Value) plain() (string, bool) {
+	if len(v) != 1 {
+		return "", false
+	}
+	return v[0].plain()
+}
+
+func (x *alt) plain() (string, bool) {
+	if x.form != text && x.form != number {
+		return "", false
+	}
+	var out strings.Builder
+	for _, p := range x.parts {
+		if p.any {
+			return "", false
+		}
+		out.WriteString(p.text)
+	}
+	return out.String(), true
+}
+
+// truth says whether a value counts as true in a condition.
+type truth uint8
+
+const (
+	may truth = iota
+	yes
+	no
+)
+
+// truthOf returns what an alternative counts as in a condition.
+func (u *Unit) truthOf(x alt) truth {
+	switch x.form {
+	case nothing:
+		return no
+	case boolean:
+		if x.truth {
+			return yes
+		}
+		return no
+	case text:
+		if s, plain := x.plain(); plain {
+			if s == "" && !u.Words.EmptyTrue {
+				return no
+			}
+			return yes
+		}
+		for _, p := range x.parts {
+			if p.text != "" {
+				return yes
+			}
+		}
+	case number:
+		if s, _ := x.plain(); s == "0" && !u.Words.EmptyTrue {
+			return no
+		}
+		return yes
+	case failure:
+		if x.missing != 0 && x.name == notNumber {
+			return no
+		}
+		return yes
+	case list_:
+		if len(x.list) == 0 && u.Words.EmptyLists {
+			return no
+		}
+		return yes
+	case function, class:
+		return yes
+	case record:
+		if len(x.members.names) == 0 && u.Words.EmptyLists && x.members.of == nil {
+			return may
+		}
+		return yes
+	}
+	return may
+}
+
+// notNumber is the name of what is no number, but made from something else.
+const notNumber = "NaN"
+
+// split returns the alternatives that count as true, and those that count as
+// false; what may be either is in both.
+func (u *Unit) split(v Value) (true_, false_ Value) {
+	if len(v) == 0 {
+		return Value{{}}, Value{{}}
+	}
+	for _, x := range v {
+		switch u.truthOf(x) {
+		case yes:
+			true_ = append(true_, x)
+		case no:
+			false_ = append(false_, x)
+		default:
+			true_, false_ = append(true_, x), append(false_, x)
+		}
+	}
+	return true_, false_
+}

@@ -1,0 +1,479 @@
+package reads
+
+import (
+	"path"
+	"slices"
+	"strings"
+	"sync"
+
+	"inzicht/core/evaluate"
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
+
+// wordsOf gathers what running the code of a language needs to know of it.
+func (l *Language) wordsOf(c *compiled) *evaluate.Words {
+	w := &evaluate.Words{
+		Nothing: c.nothing, Stops: c.stops, Formats: c.formats, Transparent: c.transparent, Uses: map[string][]evaluate.Use{},
+		EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Raises: l.Runs.Raises,
+		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, OwnScopes: l.Runs.OwnScopes, Loops: l.Runs.Loops, Forces: l.Force, Leaves: l.Runs.Leaves,
+	}
+	if len(l.Runs.Errors) > 0 {
+		w.Errors = set(l.Runs.Errors)
+	}
+	for _, list := range c.callUses { // in any order
+		for _, p := range list {
+			w.Uses[p.path] = append(w.Uses[p.path], useOf(p))
+		}
+	}
+	for name, list := range c.methodUses { // in any order
+		for _, p := range list {
+			w.Uses["."+name] = append(w.Uses["."+name], useOf(p))
+		}
+	}
+	return w
+}
+
+// useOf says what a pattern of use does.
+func useOf(p *pattern) evaluate.Use {
+	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Does: p.idiom.Does, Maps: p.idiom.Maps}
+	switch {
+	case p.idiom.Test:
+		use.Does = evaluate.Tests
+	case p.idiom.Absent:
+		use.Does = evaluate.Absence
+	case p.idiom.Need == Required:
+		use.Does = evaluate.Fail
+	case p.idiom.Need == Optional:
+		use.Does = evaluate.Replaces
+	}
+	for _, e := range p.after {
+		if e.kind != group {
+			continue
+		}
+		if !e.rest {
+			use.Exact = len(e.args)
+		}
+		for n, argument := range e.args {
+			switch {
+			case holds(argument, holeRead):
+				use.Arg, use.Keyword = n, keyword(argument)
+			case holds(argument, holeFallback):
+				use.Fallback, use.Does = n, evaluate.Replaces
+			case len(argument) > 0 && argument[0].kind == literal:
+				use.Also = argument[0].text
+			}
+		}
+		break
+	}
+	return use
+}
+
+func holds(list []element, which string) bool {
+	return slices.ContainsFunc(list, func(e element) bool {
+		return e.kind == hole && e.text == which || slices.ContainsFunc(e.args, func(in []element) bool { return holds(in, which) })
+	})
+}
+
+// runs reports whether the language's code can be run.
+func (l *Language) runs() bool { return l.Grammar != nil || l.Tree != nil }
+
+// running is what joins the accesses that were found to the tree.
+type running struct {
+	mutex sync.Mutex // other files may ask too
+	a     *analysis
+	tree  *parse.Tree
+	unit  *evaluate.Unit
+	spans map[[2]int32]int32
+	paths map[int32]string
+
+	macros map[string]string // #define NAME "text"
+}
+
+// treeOf makes the tree of a file.
+func (l *Language) treeOf(f *syntax.File) *parse.Tree {
+	if l.Tree != nil {
+		return l.Tree(f)
+	}
+	return parse.File(f, l.Grammar)
+}
+
+// prepare makes the tree, and what of it can be asked.
+func (a *analysis) prepare() {
+	r := &running{a: a, tree: a.lang.treeOf(a.f), spans: map[[2]int32]int32{}, paths: map[int32]string{}}
+	for n := range r.tree.Nodes {
+		node := &r.tree.Nodes[n]
+		key := [2]int32{node.From, node.To}
+		if old, known := r.spans[key]; n > 0 && (!known || r.tree.Nodes[old].Kind == parse.Block) {
+			r.spans[key] = int32(n)
+		}
+	}
+	r.unit = &evaluate.Unit{
+		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{},
+		Path: r.path, Constant: a.constantOf, Outside: r.outside, Common: a.lang.isCommon,
+	}
+	if a.lang.Prototypes {
+		r.macros = macrosOf(a.f)
+	}
+	a.run = r
+}
+
+// macrosOf returns the texts that #define gives names.
+func macrosOf(f *syntax.File) map[string]string {
+	macros := map[string]string{}
+	for i := range f.Tokens {
+		if f.Is(i, "define") && f.Is(i-1, "#") && f.Kind(i+2) == syntax.String && !f.Tokens[i+2].NewLine {
+			if value, ok := f.Value(i + 2); ok {
+				macros[f.Text(i+1)] = value
+			}
+		}
+	}
+	return macros
+}
+
+// nodeOf returns the node of a range of tokens, or 0.
+func (r *running) nodeOf(at Range) int32 {
+	for {
+		if n := r.spans[[2]int32{int32(at.Lo), int32(at.Hi)}]; n != 0 {
+			return n
+		}
+		f := r.a.f
+		switch {
+		case at.Hi-at.Lo > 2 && f.Is(at.Lo, "(") && f.Mate(at.Lo) == at.Hi-1:
+			at = Range{at.Lo + 1, at.Hi - 1}
+		default:
+			return 0
+		}
+	}
+}
+
+// around returns the smallest node that begins where a range does and holds it.
+func (r *running) around(at Range) int32 {
+	best := int32(0)
+	for n := range r.tree.Nodes {
+		node := &r.tree.Nodes[n]
+		if n > 0 && int(node.From) == at.Lo && int(node.To) >= at.Hi && (best == 0 || node.To < r.tree.Nodes[best].To) && node.Kind != parse.Block {
+			best = int32(n)
+		}
+	}
+	return best
+}
+
+// path returns what a name or a member stands for through imports.
+func (r *running) path(n int32) string {
+	r.mutex.Lock()
+	defer r.mutex.Unlock()
+	return r.pathLocked(n)
+}
+
+func (r *running) pathLocked(n int32) string {
+	path, known := r.paths[n]
+	if known {
+		return path
+	}
+	switch node := r.tree.Nodes[n]; node.Kind {
+	case parse.Name, parse.Member:
+		path = r.a.pathOf(Range{int(node.From), int(node.To)}, 0)
+	case parse.Wrapper:
+		if c := r.tree.Child(n, 0); c != 0 {
+			path = r.pathLocked(c)
+		}
+	}
+	r.paths[n] = path
+	return path
+}
+
+func (a *analysis) constantOf(name string) (string, bool) {
+	if s, known := a.run.macros[name]; known {
+		return s, true
+	}
+	a.run.mutex.Lock()
+	defer a.run.mutex.Unlock()
+	values := a.constant(name)
+	if len(values) != 1 {
+		return "", false
+	}
+	return values[0].plain()
+}
+
+// outside returns the helper of another file that a call means.
+func (r *running) outside(name string, node int32) *evaluate.Func {
+	c := r.a.context
+	if c == nil {
+		return nil
+	}
+	r.mutex.Lock()
+	defer r.mutex.Unlock()
+	for _, h := range c.named_(name) {
+		if h.File == r.a.file || h.fn == nil {
+			continue
+		}
+		if node == 0 {
+			return h.fn
+		}
+		at := r.tree.Nodes[node].At
+		if at >= 0 && r.a.callsOther(h, int(at)) {
+			return h.fn
+		}
+	}
+	return nil
+}
+
+// give makes an access of a match.
+func (a *analysis) give(m *match) {
+	r := a.run
+	node := r.nodeOf(m.access)
+	if node == 0 {
+		node = r.around(m.access)
+	}
+	idiom := m.pattern.idiom
+	access := &evaluate.Access{Node: node, Kind: string(idiom.Kind), Test: idiom.Test, Absent: idiom.Absent, Optional: idiom.Need == Optional, Of: m}
+	access.Unset = a.lang.Runs.Unset
+	if idiom.Unset != evaluate.Usual {
+		access.Unset = idiom.Unset
+	} else if idiom.Need == Required {
+		access.Unset = evaluate.Fails
+	}
+	if n := r.tree.Nodes[node]; idiom.Test && n.Kind == parse.Binary && (a.f.Is(int(n.At), "not") || a.f.Is(int(n.At), "!") || a.f.Is(int(n.At), "!in")) {
+		access.Test, access.Absent = false, true
+	}
+	if !m.fallback.empty() {
+		access.Fallback = r.nodeOf(m.fallback)
+	}
+	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return a.rows(m, value) }
+	if node == 0 || r.unit.Access[node] != nil || m.pattern.template == holePlaces || strings.HasPrefix(a.f.Text(m.access.Lo), "@") {
+		a.loose = append(a.loose, m)
+		return
+	}
+	r.unit.Access[node] = access
+}
+
+// rows returns the names that a match may read.
+func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []evaluate.Row) {
+	of := func(at Range) []evaluate.Row {
+		if n := a.run.nodeOf(at); n != 0 {
+			return value(n).Rows()
+		}
+		return rowsOfTexts(a.evaluate(at, 0), -1)
+	}
+	switch {
+	case m.member:
+		return []evaluate.Row{evaluate.Word(a.f.Text(m.name.Lo))}
+	case !m.template.empty():
+		list := of(m.template)
+		return rowsOfTexts(namesIn(textsOf(list), m.pattern.template), leastFrame(list))
+	case !m.written.empty():
+		list := of(m.written)
+		return rowsOfTexts(writtenLikeVariables(textsOf(list)), leastFrame(list))
+	case len(m.names) > 0:
+		for _, name := range m.names {
+			if a.isWordList(name.Lo) {
+				rows = append(rows, rowsOfTexts(a.elements(name, 0), -1)...)
+				continue
+			}
+			rows = append(rows, of(name)...)
+		}
+		return rows
+	case m.name.empty():
+		return []evaluate.Row{evaluate.Anything()}
+	}
+	rows = of(m.name)
+	if prefix := m.pattern.idiom.Prefix; prefix != "" {
+		for n := range rows {
+			rows[n] = append(evaluate.Word(prefix), rows[n]...)
+		}
+	}
+	return rows
+}
+
+func leastFrame(rows []evaluate.Row) int32 {
+	least := int32(1 << 20)
+	for _, row := range rows {
+		for _, p := range row {
+			least = min(least, p.Frame())
+		}
+	}
+	if least == 1<<20 {
+		return -1
+	}
+	return least
+}
+
+// textsOf and rowsOfTexts turn rows into texts and back.
+func textsOf(rows []evaluate.Row) (list []text) {
+	for _, row := range rows {
+		var t text
+		for _, p := range row {
+			s, any := p.Text()
+			t = append(t, part{text: s, any: any})
+		}
+		list = append(list, t)
+	}
+	return list
+}
+
+func rowsOfTexts(list []text, frame int32) (rows []evaluate.Row) {
+	for _, t := range list {
+		var row evaluate.Row
+		for _, p := range t {
+			row = append(row, evaluate.Piece(p.text, p.any || p.param != nil, frame))
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// running runs the file, and makes reads of what was found.
+func (a *analysis) running() {
+	r := a.run
+	r.unit.Prepare()
+	result := evaluate.Run(r.unit)
+	for name, fn := range result.Holding { // in any order
+		lo, hi := 0, len(a.f.Tokens)
+		if fn != nil {
+			node := r.tree.Nodes[fn.Node]
+			lo, hi = int(node.From), int(node.To)
+		}
+		a.ask(name, lo, hi)
+	}
+	patterns := patternsOf(result.Reads)
+	functions := map[*evaluate.Func]*Helper{}
+	for _, found := range result.Reads {
+		m := found.Access.Of.(*match)
+		read, ok := a.readOf(found, m)
+		if !ok {
+			continue
+		}
+		at := a.rangeOf(found.Node)
+		if read.Name != "" && slices.ContainsFunc(patterns[found.Node], func(pattern string) bool { ok, _ := path.Match(pattern, read.Name); return ok }) {
+			continue // one case of a pattern that stands here too
+		}
+		if found.Outer != nil && found.Outer.Name == "" && result.Called[found.Outer] > 0 {
+			continue
+		}
+		if found.Outer != nil && found.Outer.Name != "" && !changesVariables(found.Outer.Name) {
+			h := functions[found.Outer]
+			if h == nil {
+				h = a.helperOf(found.Outer, m)
+				a.place(&read, at)
+				h.Inside = read
+				functions[found.Outer] = h
+			} else if read.Need == Required {
+				h.Inside.Need = Required
+			}
+			continue
+		}
+		a.addRead(at, found, read)
+	}
+	for fn, n := range result.Called { // in any order
+		if h := functions[fn]; h != nil {
+			a.seenCalls[h] += n
+		} else if c := a.context; c != nil {
+			for _, h := range c.Helpers {
+				if h.fn == fn {
+					a.seenCalls[h] += n
+				}
+			}
+		}
+	}
+}
+
+// patternsOf returns the names that are known in part, by where they are read.
+func patternsOf(list []*evaluate.Read) map[int32][]string {
+	patterns := map[int32][]string{}
+	for _, found := range list {
+		if pattern, known := textsOf([]evaluate.Row{found.Name})[0].pattern(); known && strings.Contains(pattern, "*") {
+			patterns[found.Node] = append(patterns[found.Node], pattern)
+		}
+	}
+	return patterns
+}
+
+func (a *analysis) rangeOf(node int32) Range {
+	n := a.run.tree.Nodes[node]
+	return Range{int(n.From), int(n.To)}
+}
+
+// addRead adds a read, once a place and name.
+func (a *analysis) addRead(at Range, found *evaluate.Read, read Read) {
+	for n := range a.reads {
+		if r := &a.reads[n]; a.spots[n] == at.Lo && r.Name == read.Name && r.Pattern == read.Pattern {
+			return
+		}
+	}
+	if read.Name != "" && read.FallbackComputed && found.Fallback.Node != 0 {
+		a.standIns = append(a.standIns, orElse{read.Name, a.rangeOf(found.Fallback.Node)})
+	}
+	a.add(at, read)
+}
+
+// readOf makes a read of what was found; ok is false where it is none.
+func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
+	idiom := m.pattern.idiom
+	r = Read{Access: m.pattern.access, Through: found.Through}
+	name := textsOf([]evaluate.Row{found.Name})[0]
+	if exact, known := name.plain(); known {
+		if !plausible(exact) || excepted(idiom, exact) {
+			return r, false
+		}
+		if a.isLoose(found) && len(writtenLikeVariables([]text{name})) == 0 {
+			return r, false // what is called may be another's method, or function
+		}
+		r.Name = exact
+	} else if pattern, known := name.pattern(); known {
+		r.Pattern = pattern
+	}
+	r.Need = idiom.Need
+	if r.Need == "" || r.Need == Required && !found.Unseen {
+		r.Need = Expected
+	}
+	switch {
+	case found.Required:
+		r.Need = Required
+	case found.Fallback != nil || found.Tested || idiom.Test:
+		r.Need = Optional
+	}
+	if f := found.Fallback; f != nil && r.Need != Required {
+		text := f.Text
+		if f.Computed && len(text) > 80 {
+			text = strings.ToValidUTF8(text[:77], "") + "…"
+		}
+		r.Fallback, r.FallbackComputed = &text, f.Computed
+	}
+	r.Kind = Kind(found.Kind)
+	slices.Sort(found.Literals)
+	r.Literals = slices.Compact(found.Literals)
+	if r.Kind == "" {
+		r.Kind = kindOfLiterals(r.Literals)
+		if r.Kind == Choice && !found.Closed && found.Passed {
+			r.Kind = Text
+		}
+	}
+	return r, true
+}
+
+// isLoose reports whether only its name says which function of another file
+// does the reading.
+func (a *analysis) isLoose(found *evaluate.Read) bool {
+	fn := found.Via
+	if fn == nil || fn.Unit == a.run.unit {
+		return false
+	}
+	if fn.Owner != nil {
+		return true
+	}
+	return a.lang.Global && !a.sees(&Helper{Name: fn.Name, File: fn.Unit.File})
+}
+
+// helperOf makes a helper of a function that is given the name of what it
+// reads.
+func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
+	h := &Helper{Name: fn.Name, Access: m.pattern.access, File: a.file, fn: fn}
+	if fn.Owner != nil {
+		h.Owner = fn.Owner.Name
+	}
+	node := a.run.tree.Nodes[fn.Node]
+	h.Exported = a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
+	a.helpers = append(a.helpers, h)
+	return h
+}
