@@ -45,7 +45,7 @@ func (m *machine) standing(name Row) Row {
 			out[i].frame = m.depth()
 		}
 	}
-	return out
+	return m.resolved(out)
 }
 
 // found_ notes a read of a name, where it is to be told of, and returns its
@@ -87,8 +87,9 @@ func (m *machine) found_(n int32, a *Access, name Row, st *state) int32 {
 	key := m.keyOf(name, node)
 	at := spot{node, key}
 	if site, known := m.found[at]; known {
+		m.touch(sites{site})
 		r := m.reads[site]
-		if m.focus == nil && !slices.Contains(r.entries, m.entry) {
+		if m.focus == nil && len(r.entries) < mostEntries && !slices.Contains(r.entries, m.entry) {
 			r.entries = append(r.entries, m.entry)
 		}
 		return site
@@ -107,7 +108,9 @@ func (m *machine) found_(n int32, a *Access, name Row, st *state) int32 {
 	if a.Whole {
 		r.key = "\x00whole"
 	}
-	m.found[at] = int32(len(m.reads))
+	r.number = int32(len(m.reads))
+	m.touch(sites{r.number})
+	m.found[at] = r.number
 	m.reads = append(m.reads, r)
 	return m.found[at]
 }
@@ -222,7 +225,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 		x.sites = sites{site}
 	}
 	if a.Test || a.Absent {
-		return Value{{parts: x.parts}}
+		return Value{{parts: x.parts}}.telling(Value{x})
 	}
 	switch {
 	case a.Fallback != 0:
@@ -247,7 +250,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	case a.Unset == Pair:
 		y := x
 		y.truth = true
-		return Value{{form: list_, list: []Value{{x}, {{}}}}}
+		return Value{{form: list_, list: []Value{{x}, Value{{}}.telling(Value{x})}}}
 	case a.Unset == Atom:
 		y := x
 		y.truth = true

@@ -39,12 +39,19 @@ func (m *machine) call(n int32, st *state) Value {
 		return Value{{form: failure, name: "error"}}
 	}
 	if m.isStop(n) {
-		for _, c := range u.children(n)[1:] {
-			m.eval(c, st)
+		var status Value
+		for i, c := range u.children(n)[1:] {
+			if v := m.eval(c, st); i == 0 {
+				status = v
+			}
 		}
 		if !st.dead {
-			if name := u.calleeName(callee); name == "raise" || name == "throw" || name == "fail" {
+			name := u.calleeName(callee)
+			if name == "raise" || name == "throw" || name == "fail" {
 				m.fail(st, 0, m.thrownBy(n))
+			} else if inPeace(name, status, len(u.children(n)) > 1) {
+				m.ended(st)
+				st.dead = true
 			} else {
 				m.stop(st, 0)
 			}
@@ -52,6 +59,30 @@ func (m *machine) call(n int32, st *state) Value {
 		return nil
 	}
 	return m.called(n, callee, m.arguments(n, st), st)
+}
+
+// inPeace reports whether a program may end with a call without a mistake: it
+// exits with 0, or with what is not known.
+func inPeace(name string, status Value, given bool) bool {
+	if !strings.Contains(strings.ToLower(name), "exit") && name != "halt" && name != "quit" {
+		return false
+	}
+	if !given {
+		return true
+	}
+	if len(status) != 1 {
+		return true
+	}
+	switch x := status[0]; x.form {
+	case number:
+		s, _ := x.plain()
+		return s == "0"
+	case text:
+		return false
+	case boolean:
+		return x.truth
+	}
+	return true
 }
 
 // thrownBy returns the class of what raise X throws, or "".
@@ -298,7 +329,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			}
 		case x.form == function:
 			fn := x.fn.unit.byNode[x.fn.node]
-			if fn == nil || !m.worth(fn, arguments) {
+			if fn == nil || !m.worth(fn, arguments, st) {
 				continue
 			}
 			v, ran := m.run(fn, x.fn, n, arguments, st)
@@ -317,7 +348,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		return out.compact(), true
 	}
 	fn := m.elsewhere(n, callee, name, receiver)
-	if fn == nil || !m.worth(fn, arguments) {
+	if fn == nil || !m.worth(fn, arguments, st) {
 		return nil, false
 	}
 	v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}, n, arguments, st)
@@ -390,27 +421,31 @@ func (m *machine) isCommon(name string, fn *Func, receiver Value) bool {
 	return m.unit().Common != nil && m.unit().Common(name)
 }
 
-// worth reports whether running a function may tell something.
-func (m *machine) worth(fn *Func, arguments []argument) bool {
-	if fn.concerned {
+// worth reports whether running a function may tell something: it may be given
+// the name of a variable or what was read, may end the program, or is short.
+func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
+	if fn.named {
 		return true
 	}
-	size := 0
+	size, depth := 0, len(m.frames)
 	if fn.Body != 0 {
-		node := fn.Unit.Tree.Nodes[fn.Body]
+		node := fn.Unit.Tree.Nodes[fn.Node]
 		size = int(node.To - node.From)
-	}
-	if m.focus != nil && size < 400 {
-		return true
 	}
 	for _, a := range arguments {
 		for _, x := range a.value {
-			if len(x.sites) > 0 || x.form == function {
+			if len(x.sites) > 0 || x.missing != 0 || x.form == function {
 				return size < 1500
 			}
 		}
 	}
-	return size < 120
+	switch {
+	case m.focus != nil && st.control != 0:
+		return size < 400
+	case fn.concerned:
+		return size < 300 && depth < 4
+	}
+	return size < 120 && depth < 5
 }
 
 // outerOf returns the variables round a function that is not within another.

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -41,7 +42,9 @@ func (m *machine) compare(n int32, v Value) {
 	if m.focus == nil {
 		if tags := v.sites(); len(tags) > 0 {
 			m.tags[key] = m.tags[key].with(tags)
+			m.touch(tags)
 		}
+		m.touch(v.about())
 		return
 	}
 	tags := m.tags[key]
@@ -132,6 +135,13 @@ func (m *machine) fallback(v Value, at int32) *Fallback {
 	}
 	if len(v) == 1 {
 		switch x := v[0]; x.form {
+		case unknown:
+			x.parts = m.resolved(slices.Clone(x.parts))
+			x.form = text
+			if s, plain := x.plain(); plain && len(x.parts) > 0 {
+				f.Text, f.Computed = s, false
+				return f
+			}
 		case text, number:
 			if s, plain := x.plain(); plain {
 				f.Text, f.Computed = s, false
@@ -285,7 +295,7 @@ func (m *machine) noteEntry(v Value) {
 	}
 	for _, s := range v.sites() {
 		r := m.reads[s]
-		if r.entries[len(r.entries)-1] != m.entry && m.entry > 0 {
+		if len(r.entries) < mostEntries && r.entries[len(r.entries)-1] != m.entry && m.entry > 0 {
 			r.entries = append(r.entries, m.entry)
 		}
 	}
@@ -293,12 +303,22 @@ func (m *machine) noteEntry(v Value) {
 
 // constant returns the value of a name that other files define.
 func (m *machine) constant(name string) Value {
-	if u := m.unit(); u.Constant != nil {
-		if s, known := u.Constant(name); known {
-			return textOf(s, m.depth())
+	return Value{{parts: []part{{any: true, ref: name, frame: m.depth()}}}}
+}
+
+// resolved returns a text in which the names of other files are replaced by
+// what they stand for there.
+func (m *machine) resolved(row Row) Row {
+	u := m.unit()
+	for i, p := range row {
+		if p.ref == "" || u.Constant == nil {
+			continue
+		}
+		if s, known := u.Constant(p.ref); known {
+			row[i] = part{text: s, frame: p.frame}
 		}
 	}
-	return Value{anything(m.depth())}
+	return row
 }
 
 // template returns a text with holes.
@@ -435,15 +455,11 @@ func (m *machine) member_(n int32, st *state) Value {
 			out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends})
 		}
 	}
-	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && !out[0].parts[0].param {
+	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].depends == 0 {
 		if path := u.Path(n); path != "" {
-			if v := m.constant(path); v[0].form == text {
-				return v
-			}
+			return m.constant(path)
 		} else if path := m.path(n); path != "" && len(of) <= 1 && (len(of) == 0 || of[0].form == unknown) {
-			if v := m.constant(path); v[0].form == text {
-				return v
-			}
+			return m.constant(path)
 		}
 	}
 	return out.compact()
@@ -457,7 +473,7 @@ func (m *machine) quietCall(n int32, v Value, st *state) Value {
 		return v
 	}
 	fn := v[0].fn.unit.byNode[v[0].fn.node]
-	if fn == nil || fn.Name == "" || u.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil) {
+	if fn == nil || fn.Name == "" || u.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
 		return v
 	}
 	result, ran := m.run(fn, v[0].fn, n, nil, st)
@@ -664,7 +680,7 @@ func (m *machine) unary(n int32, st *state) Value {
 		for _, x := range false_ {
 			out = append(out, alt{form: boolean, truth: true, depends: x.depends | x.missing})
 		}
-		return out.compact()
+		return out.telling(v).compact()
 	case "throw":
 		m.throws(n, st)
 		return nil

@@ -31,7 +31,7 @@ func (m *machine) block(n int32, st *state) Value {
 		if k := u.kind(s); n == 0 && u.Words.Pointers && (k == parse.Call || k == parse.Binary) { // a prototype
 			continue
 		}
-		last = m.exec(s, st)
+		last = m.statement(s, st)
 	}
 	st.control = control
 	return last
@@ -278,6 +278,7 @@ func (m *machine) declareTo(target int32, v Value, st *state, at int32) {
 		m.setField(name, v, st, at)
 		return
 	}
+	m.sets(name)
 	if m.focus == nil {
 		if tags := v.sites(); len(tags) > 0 {
 			key := slot{m.context, name}
@@ -688,12 +689,21 @@ func (m *machine) widenName(n int32, st *state) {
 func (m *machine) over(targets []int32, elements []Value, body int32, st *state) {
 	before := st.fork()
 	any := false
+	rounds, found, last := m.rounds[place{m.context, body}], len(m.reads), 0
+	at := place{m.context, body}
 	context, round := m.context, m.round
 	defer func() { m.context, m.round = context, round }()
 	for i, e := range elements {
-		if i >= mostRounds || st.dead || !m.tick() {
+		if i >= mostRounds || st.dead || !m.tick() || m.focus != nil && i > rounds {
 			break
 		}
+		if len(m.reads) > found {
+			found, last = len(m.reads), i
+		}
+		if m.focus == nil && i > last+quietRounds { // it goes on like this
+			break
+		}
+		m.rounds[at] = max(m.rounds[at], i)
 		any = true
 		if i > 0 {
 			m.context, m.round = context, int32(i)
@@ -785,8 +795,12 @@ func (m *machine) returns(n int32, st *state) {
 	u := m.unit()
 	value := u.Tree.Child(n, 0)
 	var v Value
-	if u.Words.Stops[u.at(n)] { // exit(1)
-		m.eval(value, st)
+	if word := u.at(n); u.Words.Stops[word] { // exit(1)
+		if v := m.eval(value, st); inPeace(word, v, value != 0) {
+			m.ended(st)
+			st.dead = true
+			return
+		}
 		m.stop(st, 0)
 		return
 	}

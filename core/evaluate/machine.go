@@ -17,12 +17,14 @@ import (
 
 // What bounds the work on a file.
 const (
-	mostSteps  = 600_000 // expressions and statements of all runs
-	mostOfRun  = 120_000 // of one run of one function
-	deepest    = 9       // calls within calls
-	mostRounds = 48      // of a loop over a list that is known
-	mostSites  = 60      // reads of one variable that are told apart
-	mostNested = 160     // expressions within each other
+	mostSteps   = 300_000 // expressions and statements of all runs
+	mostOfRun   = 80_000  // of one run of one function
+	deepest     = 9       // calls within calls
+	quietRounds = 8       // of such a loop in which nothing new is read, before it is left
+	mostRounds  = 48      // of a loop over a list that is known
+	mostEntries = 6       // functions that are run for one read
+	mostSites   = 60      // reads of one variable that are told apart
+	mostNested  = 160     // expressions within each other
 )
 
 // Read is a read that was found.
@@ -45,6 +47,7 @@ type Read struct {
 	conversions      bool
 
 	key     string
+	number  int32
 	entries []int
 }
 
@@ -83,13 +86,17 @@ type machine struct {
 	queued  map[int32]bool
 	ran     map[int32]bool // lambdas that something called
 
-	frames  []*frame
-	tries   []*try
-	exits   []*exit
-	context int32
-	chains  map[chain]int32
-	tags    map[place]sites
-	slots   map[slot]sites
+	frames   []*frame
+	tries    []*try
+	exits    []*exit
+	context  int32
+	chains   map[chain]int32
+	tags     map[place]sites
+	effects  map[place]*effect
+	rounds   map[place]int // how often loops over lists were gone round
+	touches  []int32
+	settings []assigned
+	slots    map[slot]sites
 
 	entry   int
 	focus   *focus
@@ -242,7 +249,7 @@ func joined(v, w Value) Value {
 func Run(u *Unit) *Result {
 	m := &machine{
 		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, seen: map[int32]bool{},
-		chains: map[chain]int32{}, tags: map[place]sites{}, slots: map[slot]sites{}, left: mostSteps,
+		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: mostSteps,
 	}
 	m.discover()
 	m.judge()
@@ -515,6 +522,10 @@ func (m *machine) unset(key string, list []*Read, globals map[string]Value, fiel
 	}
 	for _, e := range entries {
 		if m.left <= 0 {
+			for _, r := range list { // not known: the softer need
+				r.Tested = true
+			}
+			m.focus = nil
 			return
 		}
 		m.focus = &focus{key: key, reads: list}

@@ -38,6 +38,7 @@ func (m *machine) choose(n int32, st *state) Value {
 		subject = Value{{form: boolean, truth: true}}
 	}
 	m.closing(n, subject, subjectNode, cases)
+	cases = m.defaultLast(cases)
 	rest := subject
 	var out Value
 	var merged *state
@@ -84,6 +85,17 @@ func (m *machine) choose(n int32, st *state) Value {
 	}
 	st.scope.vars, st.consults, st.dead = merged.scope.vars, merged.consults, merged.dead
 	return out.compact()
+}
+
+// defaultLast returns cases with the one for all others behind them.
+func (m *machine) defaultLast(cases []int32) []int32 {
+	u := m.unit()
+	for i, c := range cases {
+		if list := u.children(c); i+1 < len(cases) && len(list) == 1 && u.kind(list[0]) == parse.Block && len(u.children(list[0])) > 0 {
+			return append(append(append([]int32{}, cases[:i]...), cases[i+1:]...), c)
+		}
+	}
+	return cases
 }
 
 // blockOf returns what a case does: an empty one goes on to the next.

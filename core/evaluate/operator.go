@@ -73,7 +73,7 @@ func (m *machine) binary(n int32, st *state) Value {
 	}
 	out := loose(a, anything(m.depth()))
 	out.depends |= b.depends()
-	return Value{out}
+	return Value{out}.telling(a, b)
 }
 
 // ordered compares two numbers that are known.
@@ -224,7 +224,7 @@ func (m *machine) both(left, right int32, st *state) Value {
 	}
 	for n := range false_ {
 		if false_[n].form == unknown {
-			false_[n].sites = nil
+			false_[n].about, false_[n].sites = false_[n].about.with(false_[n].sites), nil
 		}
 	}
 	if len(true_) == 0 {
@@ -249,7 +249,7 @@ func (m *machine) both(left, right int32, st *state) Value {
 	}
 	for n := range false_ {
 		if false_[n].form == unknown {
-			false_[n] = alt{form: boolean, depends: false_[n].depends}
+			false_[n] = alt{form: boolean, depends: false_[n].depends, about: false_[n].about.with(v.sites())}
 		}
 	}
 	if way.dead {
@@ -285,7 +285,7 @@ func (m *machine) isOf(v Value) Value {
 			out = append(out, loose(Value{x}, alt{}))
 		}
 	}
-	return out
+	return out.telling(v)
 }
 
 // equal compares two values.
@@ -297,7 +297,7 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 	m.asked(a)
 	m.asked(b)
 	if len(a) == 0 || len(b) == 0 {
-		return Value{{depends: a.depends() | b.depends()}}
+		return Value{{depends: a.depends() | b.depends()}}.telling(a, b)
 	}
 	var out Value
 	for _, x := range a {
@@ -313,7 +313,7 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 			}
 		}
 	}
-	return out.compact()
+	return out.telling(a, b).compact()
 }
 
 // equalAlt reports whether two alternatives are equal.
@@ -440,9 +440,9 @@ func (m *machine) among(v, of Value, not bool) Value {
 		}
 	}
 	if len(out) == 0 {
-		return Value{{depends: v.depends()}}
+		return Value{{depends: v.depends()}}.telling(v)
 	}
-	return out.compact()
+	return out.telling(v).compact()
 }
 
 // refuse takes back literals that a condition refuses: where it is true, the

@@ -90,6 +90,8 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	}
 	if scope != st.scope {
 		v = join(scope.vars[name], v)
+	} else {
+		m.sets(name)
 	}
 	scope.vars[name] = v
 }
@@ -190,6 +192,7 @@ func (m *machine) setField(name string, v Value, st *state, at int32) {
 	m.passes(v)
 	key := "." + name
 	m.replacing(m.fieldNow(self, key, name, st), v, slot{m.context, key}, st, at)
+	m.sets(key)
 	st.scope.vars[key] = v
 	if self == nil {
 		return

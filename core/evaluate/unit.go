@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"strings"
+	"sync"
 
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
@@ -105,6 +106,7 @@ type Access struct {
 	Fallback int32                                    // the node of what is used where it is not set, or 0
 	Unset    Unset
 	Kind     string
+	Literal  bool // the name is written out
 	Test     bool // asks whether it is set
 	Absent   bool // asks whether it is not
 	Optional bool // nothing happens where it is not set
@@ -170,7 +172,9 @@ type Unit struct {
 	byNode  map[int32]*Func
 	classes map[string]*Class
 	list    []*Func
-	names   map[string]bool // that something outside of functions has
+
+	leavingLock sync.Mutex
+	leaving     map[int32]bool // whether statements may leave the function round them
 }
 
 // Func is a function of the tree.
@@ -181,8 +185,10 @@ type Func struct {
 	Owner *Class
 	Body  int32
 
-	before    []int32 // what is run before the body
-	concerned bool    // something in it may read the environment
+	before    []int32  // what is run before the body
+	named     bool     // the name of a variable that it reads may be given to it
+	sent      []string // calls that are given something else than literals
+	concerned bool     // something in it may read the environment
 	calls     []string
 	params    []param
 	within    *Func  // the function round it
@@ -217,17 +223,22 @@ func (u *Unit) Prepare() {
 	u.funcs, u.byNode, u.classes = map[string][]*Func{}, map[int32]*Func{}, map[string]*Class{}
 	u.define(0, nil, nil, nil)
 	u.concern()
+	u.name()
 }
 
 // define notes what is defined in a node, in a class and a function.
 func (u *Unit) define(n int32, owner, round *Class, within *Func) {
 	t := u.Tree
 	if within != nil {
-		if u.Access[n] != nil {
+		if a := u.Access[n]; a != nil {
 			within.concerned = true
+			within.named = within.named || !a.Literal
 		} else if t.Nodes[n].Kind == parse.Call {
 			if name := u.calleeName(t.Child(n, 0)); name != "" {
 				within.calls = append(within.calls, name)
+				if u.sends(n) {
+					within.sent = append(within.sent, name)
+				}
 			}
 		}
 	}
@@ -274,6 +285,16 @@ func (u *Unit) nameOf(fn *Func, parent, n int32) {
 		return
 	}
 	u.funcs[fn.Name] = append(u.funcs[fn.Name], fn)
+}
+
+// sends reports whether a call is given something else than literals.
+func (u *Unit) sends(n int32) bool {
+	for i, c := range u.children(n) {
+		if i > 0 && u.kind(c) != parse.Text && u.kind(c) != parse.Number {
+			return true
+		}
+	}
+	return false
 }
 
 func (u *Unit) calleeName(n int32) string {
@@ -481,6 +502,47 @@ func (u *Unit) concern() {
 			if fn.Owner != nil && isConstructor(fn) {
 				for _, caller := range callers[fn.Owner.Name] {
 					mark(caller)
+				}
+			}
+		}
+	}
+}
+
+// name finds out which functions may be given the name of a variable, by what
+// they call.
+func (u *Unit) name() {
+	callers := map[string][]*Func{}
+	var todo []*Func
+	for _, fn := range u.list {
+		for _, name := range fn.sent {
+			callers[name] = append(callers[name], fn)
+			if !fn.named && u.Outside != nil && len(u.funcs[name]) == 0 && u.Outside(name, 0) != nil {
+				fn.named = true
+			}
+		}
+		if fn.named {
+			todo = append(todo, fn)
+		}
+	}
+	mark := func(fn *Func) {
+		if !fn.named {
+			fn.named = true
+			todo = append(todo, fn)
+		}
+	}
+	for len(todo) > 0 {
+		fn := todo[len(todo)-1]
+		todo = todo[:len(todo)-1]
+		if fn.within != nil {
+			mark(fn.within)
+		}
+		for _, caller := range callers[fn.Name] {
+			mark(caller)
+		}
+		if fn.Owner != nil { // an object may be made with the name
+			for _, method := range fn.Owner.methods { // in any order
+				if isConstructor(method) {
+					mark(method)
 				}
 			}
 		}

@@ -103,7 +103,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	}
 	if m.focus == nil {
 		if use.Does == Errs {
-			return Value{{form: list_, list: []Value{v, {{}}}}}
+			return Value{{form: list_, list: []Value{v, Value{{}}.telling(v)}}}
 		}
 		return m.converted(v, use)
 	}
@@ -268,9 +268,9 @@ func (m *machine) presence(v Value, absent bool) Value {
 		out = append(out, alt{form: boolean, truth: (there == yes) != absent, depends: x.depends | x.missing})
 	}
 	if len(out) == 0 {
-		return Value{{}}
+		return Value{{}}.telling(v)
 	}
-	return out.compact()
+	return out.telling(v).compact()
 }
 
 // mapped gives a function what a value is, where there is one.

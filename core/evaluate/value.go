@@ -35,6 +35,7 @@ type alt struct {
 	class   *Class
 	name    string // of a failure: its class; of the environment: the access
 
+	about   sites // the reads that it tells something of, where nothing is unset
 	sites   sites // the reads that it was made from, where nothing is unset
 	missing mask  // the unset reads that it still is the result of
 	depends mask  // the unset reads but for which it could be something else
@@ -44,8 +45,9 @@ type alt struct {
 type part struct {
 	text  string
 	any   bool
-	param bool  // depends on a parameter of the function that is run first
-	frame int32 // how many calls deep it came up
+	param bool   // depends on a parameter of the function that is run first
+	ref   string // the name that other files may define it by
+	frame int32  // how many calls deep it came up
 }
 
 // mask is a set of the reads of the variable that is unset: bit n for the n-th.
@@ -135,7 +137,7 @@ func (v Value) compact() Value {
 
 func same(x, y alt) bool {
 	return x.form == y.form && x.truth == y.truth && x.name == y.name && x.missing == y.missing && x.depends == y.depends &&
-		x.members == y.members && x.fn == y.fn && x.class == y.class && x.form != list_ && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites)
+		x.members == y.members && x.fn == y.fn && x.class == y.class && x.form != list_ && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites) && slices.Equal(x.about, y.about)
 }
 
 func (s sites) with(more sites) sites {
@@ -161,6 +163,33 @@ func (v Value) sites() (all sites) {
 		}
 	}
 	return all
+}
+
+// about returns the reads that a value tells something of.
+func (v Value) about() (all sites) {
+	for _, x := range v {
+		all = all.with(x.about)
+	}
+	return all
+}
+
+// telling returns a value that tells something of what others were made from.
+func (v Value) telling(of ...Value) Value {
+	var tags sites
+	for _, w := range of {
+		tags = tags.with(w.sites()).with(w.about())
+	}
+	if len(tags) == 0 {
+		return v
+	}
+	if len(v) == 0 {
+		return Value{{about: tags}}
+	}
+	out := slices.Clone(v)
+	for n := range out {
+		out[n].about = out[n].about.with(tags)
+	}
+	return out
 }
 
 // missing returns the unset reads that a value may be the result of.

@@ -81,7 +81,7 @@ func (a *analysis) giveMember(b Binding, property, whole string) bool {
 		return false
 	}
 	m := &match{pattern: &pattern{idiom: &Idiom{}, access: a.c.wholes[whole].access}, access: at}
-	access := &evaluate.Access{Node: node, Of: m, Unset: a.lang.Runs.Unset}
+	access := &evaluate.Access{Node: node, Of: m, Literal: true, Unset: a.lang.Runs.Unset}
 	access.Names = func(func(int32) evaluate.Value) []evaluate.Row { return []evaluate.Row{evaluate.Word(property)} }
 	if !b.Default.empty() {
 		access.Fallback = r.nodeOf(b.Default)

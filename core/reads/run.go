@@ -241,6 +241,7 @@ func (a *analysis) give(m *match) {
 		access.Fallback = r.nodeOf(m.fallback)
 	}
 	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return a.rows(m, value) }
+	access.Literal = m.member || !m.name.empty() && m.name.Hi == m.name.Lo+1 && a.f.Kind(m.name.Lo) == syntax.String
 	if node == 0 || r.unit.Access[node] != nil || m.pattern.template == holePlaces || strings.HasPrefix(a.f.Text(m.access.Lo), "@") {
 		a.loose = append(a.loose, m)
 		return

@@ -1,0 +1,126 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// Most statements have nothing to do with a variable. When that is unset, what
+// they do is what they did in the first run: it is taken over from there.
+
+// effect is what a statement did in the first run.
+type effect struct {
+	touched sites // the reads whose values it used
+	set     []setting
+	dead    bool
+}
+
+// setting is a variable that was given a value.
+type setting struct {
+	name  string
+	value Value
+}
+
+// assigned is a variable of a frame that is given a value.
+type assigned struct {
+	depth int32
+	name  string
+}
+
+// touch notes that reads matter to what is running.
+func (m *machine) touch(tags sites) {
+	m.touches = append(m.touches, tags...)
+}
+
+// sets notes that a variable of the function at hand is given a value.
+func (m *machine) sets(name string) {
+	if m.focus == nil {
+		m.settings = append(m.settings, assigned{m.depth(), name})
+	}
+}
+
+// statement runs a statement of a block, or takes over what it did before.
+func (m *machine) statement(s int32, st *state) Value {
+	key := place{m.context, s}
+	if m.focus != nil {
+		if e := m.effects[key]; e != nil && !m.matters(s, e, st) {
+			for _, v := range e.set {
+				st.scope.vars[v.name] = v.value
+			}
+			return nil
+		}
+		return m.exec(s, st)
+	}
+	touches, settings := len(m.touches), len(m.settings)
+	v := m.exec(s, st)
+	m.note(key, touches, settings, st)
+	return v
+}
+
+// note notes what a statement did.
+func (m *machine) note(key place, touches, settings int, st *state) {
+	e := m.effects[key]
+	if e == nil {
+		e = &effect{}
+		m.effects[key] = e
+	}
+	if len(m.touches) > touches {
+		fresh := slices.Clone(m.touches[touches:])
+		slices.Sort(fresh)
+		e.touched = e.touched.with(slices.Compact(fresh))
+	}
+	e.dead = st.dead
+	e.set = e.set[:0]
+	if !st.dead {
+		depth := m.depth()
+		for _, a := range m.settings[settings:] {
+			if a.depth == depth && !slices.ContainsFunc(e.set, func(s setting) bool { return s.name == a.name }) {
+				e.set = append(e.set, setting{a.name, st.scope.vars[a.name]})
+			}
+		}
+	}
+}
+
+// matters reports whether a statement must be run again with a variable unset:
+// it uses what was read of it, or may leave the function after that mattered.
+func (m *machine) matters(s int32, e *effect, st *state) bool {
+	for _, r := range m.focus.reads {
+		if _, found := slices.BinarySearch(e.touched, r.number); found {
+			return true
+		}
+	}
+	return e.dead || st.control != 0 || st.consults != 0 && m.unit().mayLeave(s)
+}
+
+// mayLeave reports whether a statement may leave the function round it.
+func (u *Unit) mayLeave(n int32) bool {
+	u.leavingLock.Lock()
+	defer u.leavingLock.Unlock()
+	if u.leaving == nil {
+		u.leaving = map[int32]bool{}
+	}
+	return u.leavesWithin(n)
+}
+
+func (u *Unit) leavesWithin(n int32) bool {
+	leaves, known := u.leaving[n]
+	if known {
+		return leaves
+	}
+	switch u.kind(n) {
+	case parse.Return, parse.Throw, parse.Leave:
+		leaves = true
+	case parse.Function, parse.Lambda, parse.Class:
+	case parse.Call:
+		name := u.calleeName(u.Tree.Child(n, 0))
+		leaves = u.Words.Stops[name] || len(u.funcs[name]) > 0
+	}
+	if k := u.kind(n); k != parse.Function && k != parse.Lambda && k != parse.Class {
+		for _, c := range u.children(n) {
+			leaves = u.leavesWithin(c) || leaves
+		}
+	}
+	u.leaving[n] = leaves
+	return leaves
+}
