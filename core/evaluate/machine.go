@@ -17,14 +17,16 @@ import (
 
 // What bounds the work on a file.
 const (
-	mostSteps   = 300_000 // expressions and statements of all runs
-	mostOfRun   = 80_000  // of one run of one function
-	deepest     = 9       // calls within calls
-	quietRounds = 8       // of such a loop in which nothing new is read, before it is left
-	mostRounds  = 48      // of a loop over a list that is known
-	mostEntries = 6       // functions that are run for one read
-	mostSites   = 60      // reads of one variable that are told apart
-	mostNested  = 160     // expressions within each other
+	fewSteps      = 40_000  // expressions and statements of all runs, in a small file
+	stepsPerToken = 10      // how many more a large one may take
+	mostSteps     = 300_000 // and how many at most
+	mostOfRun     = 80_000  // in one run of one function
+	deepest       = 9       // calls within calls
+	mostRounds    = 48      // of a loop over a list that is known
+	quietRounds   = 8       // of such a loop in which nothing new is read, before it is left
+	mostEntries   = 6       // functions that are run for one read
+	mostSites     = 60      // reads of one variable that are told apart
+	mostNested    = 160     // expressions within each other
 )
 
 // Read is a read that was found.
@@ -249,7 +251,7 @@ func joined(v, w Value) Value {
 func Run(u *Unit) *Result {
 	m := &machine{
 		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, seen: map[int32]bool{},
-		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: mostSteps,
+		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 	m.discover()
 	m.judge()
@@ -299,7 +301,7 @@ func (m *machine) sweep() {
 		}
 	}
 	slices.Sort(list)
-	m.left += mostSteps / 10
+	m.left += fewSteps / 4
 	for _, n := range list {
 		m.steps, m.nesting, m.entry = 0, 0, -1
 		m.tries, m.exits, m.context = nil, nil, -1<<21
@@ -390,7 +392,7 @@ func (m *machine) runEntry(n int) {
 	}
 	e := m.entries[n]
 	m.entry, m.steps, m.nesting = n, 0, 0
-	m.tries, m.exits = nil, nil
+	m.tries, m.exits, m.decisions = nil, nil, nil
 	m.context = int32(-1 - n)
 	st := &state{}
 	fr := &frame{unit: m.u, context: m.context}

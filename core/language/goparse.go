@@ -2,11 +2,11 @@ package language
 
 import (
 	"go/ast"
-	"go/parser"
 	"go/token"
 	"strconv"
 	"strings"
 
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -14,8 +14,7 @@ import (
 // goOutline outlines Go source with the language's own parser. What the
 // parser cannot read is outlined by its braces.
 func goOutline(f *syntax.File) *reads.Outline {
-	set := token.NewFileSet()
-	tree, err := parser.ParseFile(set, "", f.Unfolded(), parser.SkipObjectResolution)
+	set, tree, err := parse.GoFile(f)
 	if tree == nil || err != nil && len(tree.Decls) == 0 {
 		return reads.BraceOutline(true)(f)
 	}

@@ -12,8 +12,7 @@ import (
 // Go returns the tree of a file in Go, by Go's own parser. Of a file that it does
 // not understand to its end, the tree holds what it did understand.
 func Go(f *syntax.File) *Tree {
-	set := token.NewFileSet()
-	file, _ := goparser.ParseFile(set, "", f.Unfolded(), goparser.SkipObjectResolution)
+	set, file, _ := GoFile(f)
 	l := &lowering{p: &parser{f: f, t: &Tree{File: f, Nodes: make([]Node, 1)}, end: len(f.Tokens)}, set: set}
 	if file != nil {
 		for _, d := range file.Decls {
@@ -23,6 +22,24 @@ func Go(f *syntax.File) *Tree {
 	l.p.t.Nodes[0] = Node{Kind: Block, To: int32(len(f.Tokens)), At: -1}
 	l.p.link(0, 0)
 	return l.p.t
+}
+
+// goFile is what Go's own parser made of a file.
+type goFile struct {
+	set  *token.FileSet
+	file *ast.File
+	err  error
+}
+
+// GoFile returns what Go's own parser makes of a file. It is asked once.
+func GoFile(f *syntax.File) (*token.FileSet, *ast.File, error) {
+	parsed, known := f.Parsed.(*goFile)
+	if !known {
+		parsed = &goFile{set: token.NewFileSet()}
+		parsed.file, parsed.err = goparser.ParseFile(parsed.set, "", f.Unfolded(), goparser.SkipObjectResolution)
+		f.Parsed = parsed
+	}
+	return parsed.set, parsed.file, parsed.err
 }
 
 // lowering makes nodes of Go's own tree.

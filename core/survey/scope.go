@@ -11,10 +11,15 @@ import (
 // code in them runs.
 var (
 	testParts = words("test tests testing testdata t spec specs __tests__ __mocks__ fixtures e2e cypress benches bench")
-	toolParts = words("tools tool scripts script hack .github .circleci ci examples example docs doc misc contrib")
+	toolParts = words("tools tool scripts script hack .github .circleci ci examples example docs doc misc contrib .githooks githooks .husky packaging debian")
 	buildFile = words(`build.rs setup.py conftest.py webpack.config.js vite.config.js vite.config.ts rollup.config.js
 		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js
-		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js`)
+		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js
+		configure bootstrap autogen.sh build.sh build.ps1 make.sh compile.sh package.sh release.sh build.gradle build.gradle.kts
+		settings.gradle settings.gradle.kts build.sbt package.swift mix.exs sconstruct sconscript wscript`)
+	toolFile = words(`rakefile capfile guardfile vagrantfile fastfile dangerfile brewfile thorfile justfile install.sh uninstall.sh setup.sh
+		postinstall.js preinstall.js noxfile.py tasks.py fabfile.py`)
+	buildEnding = words(".gemspec .podspec .cabal .spec .mk .cmake .props .targets")
 )
 
 func words(list string) map[string]bool {
@@ -33,8 +38,10 @@ func scopeOf(file string) reads.Scope {
 	case strings.HasSuffix(stem, "_test") || strings.HasSuffix(stem, ".test") || strings.HasSuffix(stem, ".spec") || strings.HasSuffix(stem, "_spec") ||
 		strings.HasPrefix(stem, "test_") || stem == "conftest" || strings.HasPrefix(base, "jest.") || strings.HasPrefix(base, "vitest.") || strings.HasPrefix(base, "playwright."):
 		return reads.Test
-	case buildFile[base]:
+	case buildFile[base] || buildEnding[path.Ext(base)]:
 		return reads.Build
+	case toolFile[base] || path.Ext(base) == ".rake":
+		return reads.Tooling
 	}
 	folder := path.Dir(file)
 	for _, part := range strings.Split(strings.ToLower(folder), "/") {

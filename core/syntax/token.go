@@ -46,6 +46,7 @@ type File struct {
 	Tokens []Token
 	Table  *Table
 	Folds  []Span // what was passed over, between braces; in order
+	Parsed any    // what a parser of the language's own made of it, once asked for
 
 	lines []int32 // offset of each line's first byte, built on demand
 }
