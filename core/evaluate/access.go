@@ -11,8 +11,7 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		m.seen[n] = true
 	}
 	if a.Whole {
-		m.found_(n, a, nil, st)
-		return Value{{form: whole}}
+		return Value{{form: whole, env: a}}
 	}
 	names := a.Names(func(node int32) Value { return m.eval(node, st) })
 	if st.dead {
@@ -104,9 +103,6 @@ func (m *machine) found_(n int32, a *Access, name Row, st *state) int32 {
 	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
 		r.Outer = m.outermost()
-	}
-	if a.Whole {
-		r.key = "\x00whole"
 	}
 	r.number = int32(len(m.reads))
 	m.touch(sites{r.number})

@@ -752,6 +752,29 @@ func (c *Class) isPromoted(fn *Func, p param) bool {
 	return false
 }
 
+// seek notes that a function is looked for in other files: it is given what was
+// read, or stands in for it.
+func (m *machine) seek(n int32, name string, arguments []argument) {
+	u := m.unit()
+	if m.focus != nil || u != m.u || len(name) < 3 || len(m.sought) > 50 {
+		return
+	}
+	callee := u.Tree.Child(n, 0)
+	if u.kind(callee) != parse.Name && u.Path(callee) == "" {
+		return
+	}
+	if path := u.Path(callee); path != "" {
+		name = path
+	}
+	given := m.instead > 0
+	for _, a := range arguments {
+		given = given || len(a.value.sites()) > 0
+	}
+	if given {
+		m.sought[name] = true
+	}
+}
+
 // isRunBlock reports whether what is called runs the block behind it, once.
 func (m *machine) isRunBlock(n int32) bool {
 	u := m.unit()
@@ -771,6 +794,7 @@ func (m *machine) isRunBlock(n int32) bool {
 
 // unknownCall returns what a call gives of which nothing is known.
 func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []argument, st *state) Value {
+	m.seek(n, name, arguments)
 	for _, a := range arguments {
 		m.passes(a.value)
 	}

@@ -498,11 +498,11 @@ func (m *machine) loop(n int32, st *state) {
 		body = list[last]
 		list = list[:last]
 	}
-	for i := 1; i < len(list); i++ { // clauses and conditions of for a <- b, c
-		if u.kind(list[0]) == parse.Assign && u.at(list[0]) == "<-" {
-			list = list[:1]
-		}
+	var conditions []int32
+	if len(list) > 1 && u.kind(list[0]) == parse.Assign && u.at(list[0]) == "<-" { // for a <- b, c
+		list, conditions = list[:1], list[1:]
 	}
+	m.conditions = conditions
 	targets, over := m.iteration(n, list)
 	if over == 0 {
 		m.whileLoop(n, list, body, st)
@@ -688,6 +688,8 @@ func (m *machine) widenName(n int32, st *state) {
 // over runs a body once for each element.
 func (m *machine) over(targets []int32, elements []Value, body int32, st *state) {
 	before := st.fork()
+	conditions := m.conditions
+	m.conditions = nil
 	any := false
 	rounds, found, last := m.rounds[place{m.context, body}], len(m.reads), 0
 	at := place{m.context, body}
@@ -710,6 +712,9 @@ func (m *machine) over(targets []int32, elements []Value, body int32, st *state)
 			m.context, m.round = m.within(body), 0
 		}
 		m.bindElement(targets, e, st)
+		for _, c := range conditions {
+			m.eval(c, st)
+		}
 		out := &exit{loop: true}
 		m.exits = append(m.exits, out)
 		if body != 0 {

@@ -29,6 +29,9 @@ func (m *machine) elements(n int32, st *state) []Value {
 
 func (m *machine) elementsOf(v Value, numbered bool) []Value {
 	var out []Value
+	if a := wholeOf(v); a != nil {
+		return m.variables(a)
+	}
 	for _, x := range v {
 		switch {
 		case x.form == list_ && len(v) == 1:
@@ -73,6 +76,14 @@ func itoa(i int) string {
 // or of what was read.
 func (m *machine) method(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	u := m.unit()
+	if a := wholeOf(receiver); a != nil {
+		if v, done := m.ofWhole(n, name, a, arguments, st); done || st.dead {
+			return v, true
+		}
+	}
+	if m.begins(n, name, receiver, arguments, st) {
+		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
+	}
 	if u.Words.Formats["."+name] && textual(receiver) {
 		var rest []Value
 		for _, a := range arguments {
@@ -278,6 +289,12 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 		return nil, false
 	}
 	x := receiver[0]
+	if x.env != nil && x.form != whole {
+		switch name {
+		case "split", "partition", "Split":
+			return Value{{form: list_, list: []Value{receiver, {{element: true}}}}}, true
+		}
+	}
 	switch name {
 	case "includes", "contains", "include?", "Contains", "has", "member?":
 		if x.form == list_ && len(arguments) > 0 {
@@ -365,6 +382,25 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return nil, false
 	}
 	first := arguments[0].value
+	if m.begins(n, name, nil, arguments, st) {
+		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
+	}
+	if a := wholeOf(first); a != nil {
+		switch name {
+		case "keys", "array_keys":
+			return Value{{form: list_, list: []Value{m.variable(a)}}}, true
+		case "entries", "pairs", "fromEntries":
+			return Value{{form: list_, list: []Value{m.entryOf(a)}}}, true
+		case "dict", "list", "sorted", "HashMap", "TreeMap", "assign", "Map", "iter", "array_filter":
+			return first, true
+		}
+	}
+	if len(first) == 1 && first[0].env != nil && first[0].form != whole {
+		switch name {
+		case "SplitN", "Cut", "Split", "split", "partition", "explode":
+			return Value{{form: list_, list: []Value{first, {{element: true}}, {{}}}}}, true
+		}
+	}
 	switch path {
 	case "enumerate", "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "array_values", "Array.from", "Arrays.asList", "slices.Values", "Object.freeze",
 		"Collections.unmodifiableList", "List.copyOf", "$", "@":

@@ -69,6 +69,8 @@ type Result struct {
 	// Holding are the variables and fields that hold what was read, each with
 	// the function that it belongs to; nil for the whole file.
 	Holding map[string]*Func
+	// Sought are functions of other files that are given what was read.
+	Sought map[string]bool
 }
 
 // machine runs one file.
@@ -86,6 +88,8 @@ type machine struct {
 	entries []*entry
 	queue   []*closure
 	queued  map[int32]bool
+	sought  map[string]bool
+	instead int            // how many fallbacks are being run
 	ran     map[int32]bool // lambdas that something called
 
 	frames   []*frame
@@ -106,11 +110,12 @@ type machine struct {
 	left    int
 	nesting int
 
-	lastValue Value
-	wanted    string // the kind of what is being declared
-	round     int32  // of a loop, for the calls that it makes
-	others    map[*Unit]*scope
-	decisions map[place]mask
+	lastValue  Value
+	conditions []int32 // of the loop that is begun
+	wanted     string  // the kind of what is being declared
+	round      int32   // of a loop, for the calls that it makes
+	others     map[*Unit]*scope
+	decisions  map[place]mask
 }
 
 type spot struct {
@@ -250,12 +255,12 @@ func joined(v, w Value) Value {
 // Unit.Outside.
 func Run(u *Unit) *Result {
 	m := &machine{
-		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 	m.discover()
 	m.judge()
-	return &Result{Reads: m.reads, Called: m.calls, Holding: m.holding()}
+	return &Result{Reads: m.reads, Called: m.calls, Holding: m.holding(), Sought: m.sought}
 }
 
 // holding returns the variables that hold what was read.

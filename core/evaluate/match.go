@@ -176,6 +176,9 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 	case parse.Text, parse.Number:
 		v := m.eval(p, st)
 		m.compared(Value{x}, v)
+		if s, plain := v.plain(); plain {
+			m.named(Value{x}, s, true, p, st)
+		}
 		if len(v) == 0 {
 			return may
 		}

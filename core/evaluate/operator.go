@@ -116,7 +116,9 @@ func (m *machine) alternative(left, right int32, onlyNothing bool, st *state) Va
 		return nil
 	}
 	return m.orElse(v, onlyNothing, st, func(way *state) Value {
+		m.instead++
 		w := m.quiet(right, way)
+		m.instead--
 		if m.focus != nil && !way.dead && w.missing() == 0 {
 			m.replaced(m.goneBy(v, onlyNothing), w, right)
 		}
@@ -294,6 +296,12 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 	not := strings.HasPrefix(op, "!") || op == "ne" || op == "<>" || op == "~=" || op == "is" && u.next(at) == "not"
 	m.compared(a, b)
 	m.compared(b, a)
+	if s, plain := b.plain(); plain && at != 0 {
+		m.named(a, s, true, at, nil)
+	}
+	if s, plain := a.plain(); plain && at != 0 {
+		m.named(b, s, true, at, nil)
+	}
 	m.asked(a)
 	m.asked(b)
 	if len(a) == 0 || len(b) == 0 {

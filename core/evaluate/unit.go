@@ -583,6 +583,17 @@ func (c *Class) method(name string, depth int) *Func {
 	return nil
 }
 
+// Named returns the functions of the file that have a name and are not within
+// others.
+func (u *Unit) Named(name string) (list []*Func) {
+	for _, fn := range u.funcs[name] {
+		if fn.within == nil {
+			list = append(list, fn)
+		}
+	}
+	return list
+}
+
 func (u *Unit) kind(n int32) parse.Kind { return u.Tree.Nodes[n].Kind }
 
 // at returns the text of the token that matters most to a node, or "".

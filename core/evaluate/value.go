@@ -33,7 +33,8 @@ type alt struct {
 	members *members
 	fn      *closure
 	class   *Class
-	name    string // of a failure: its class; of the environment: the access
+	name    string  // of a failure: its class
+	env     *Access // of the environment, and the name of any variable in it
 
 	about   sites // the reads that it tells something of, where nothing is unset
 	sites   sites // the reads that it was made from, where nothing is unset
@@ -137,7 +138,7 @@ func (v Value) compact() Value {
 
 func same(x, y alt) bool {
 	return x.form == y.form && x.truth == y.truth && x.name == y.name && x.missing == y.missing && x.depends == y.depends &&
-		x.members == y.members && x.fn == y.fn && x.class == y.class && x.form != list_ && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites) && slices.Equal(x.about, y.about)
+		x.members == y.members && x.env == y.env && x.fn == y.fn && x.class == y.class && x.form != list_ && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites) && slices.Equal(x.about, y.about)
 }
 
 func (s sites) with(more sites) sites {

@@ -142,6 +142,17 @@ func (a *analysis) isCopy(m *match) bool {
 	return true
 }
 
+// isCopied tells whether the name at token i stands for a copy of the
+// environment, which counted where it was made.
+func (a *analysis) isCopied(i int) bool {
+	for _, b := range a.o.lookup(a.f.Text(i), i) {
+		if !b.Value.empty() && !b.Value.contains(i) && a.f.Is(b.Value.Hi-1, ")") && a.c.copies[a.f.Text(max(a.f.Mate(b.Value.Hi-1), 1)-1)] {
+			return true
+		}
+	}
+	return false
+}
+
 // isBound tells whether the token at i is where a name is bound.
 func (a *analysis) isBound(i int) bool {
 	if a.bound == nil {

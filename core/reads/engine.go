@@ -43,6 +43,7 @@ type analysis struct {
 	meant     map[int]*Helper      // which of them a call means, once asked for
 	byBody    []int                // the functions in the order of their bodies, once asked for
 	run       *running
+	sought    []string
 	loose     []*match // accesses that no node of the tree stands for
 	last      match    // the access found before, within which the environment itself is no further read
 }
@@ -83,6 +84,7 @@ type Result struct {
 	Reads   []Read
 	Calls   map[*Helper]int // how often each helper is called in it
 	Helpers []*Helper       // functions of the file whose parameter names the variable they read
+	Sought  []string        // functions that the file gives what it read and does not define
 	Wanted  []string        // constants that the file uses as names and does not define
 }
 
@@ -159,6 +161,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		r.Wanted = append(r.Wanted, name)
 	}
 	slices.Sort(r.Wanted)
+	r.Sought = a.sought
 	return r, nil
 }
 
@@ -322,10 +325,13 @@ func (a *analysis) found(m *match) {
 		return
 	}
 	if m.pattern.idiom.Whole {
-		inside := a.last.access.contains(m.access.Lo) && !a.last.fallback.contains(m.access.Lo)
+		inside := a.last.access.contains(m.access.Lo) && !a.last.fallback.contains(m.access.Lo) || a.isCopied(m.access.Lo)
 		a.wholes = append(a.wholes, m.access)
 		if !inside && (a.isCopy(m) || a.passedOn(m.access)) {
 			a.add(m.access, Read{Whole: true, Access: m.pattern.access, Need: Optional, Kind: Text})
+		}
+		if a.run != nil {
+			a.giveWhole(m)
 		}
 		return
 	}

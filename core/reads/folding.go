@@ -45,6 +45,8 @@ func merged(a, b []int32) []int32 {
 
 // calls prepares the search for the names of the helpers.
 func (c *Context) calls() *Words {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
 	if c.named != len(c.Helpers) {
 		names := make([]string, 0, len(c.Helpers))
 		for _, h := range c.Helpers {

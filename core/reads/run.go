@@ -1,6 +1,8 @@
 package reads
 
 import (
+	"bytes"
+	"maps"
 	"path"
 	"slices"
 	"strings"
@@ -249,6 +251,14 @@ func (a *analysis) give(m *match) {
 	r.unit.Access[node] = access
 }
 
+// giveWhole makes an access of the environment as a whole.
+func (a *analysis) giveWhole(m *match) {
+	r := a.run
+	if node := r.nodeOf(m.access); node != 0 && r.unit.Access[node] == nil {
+		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m}
+	}
+}
+
 // rows returns the names that a match may read.
 func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []evaluate.Row) {
 	of := func(at Range) []evaluate.Row {
@@ -337,6 +347,16 @@ func (a *analysis) running() {
 		}
 		a.ask(name, lo, hi)
 	}
+	for name := range result.Sought { // sorted below
+		module, last := "", name
+		if at := strings.LastIndexByte(name, '.'); at >= 0 {
+			module, last = name[:at], name[at+1:]
+		}
+		if !a.lang.isCommon(last) && len(r.unit.Named(last)) == 0 && (module != "" || a.lang.SharesNames || a.lang.Global) {
+			a.sought = append(a.sought, path.Base(strings.ReplaceAll(module, ".", "/"))+"."+last)
+		}
+	}
+	slices.Sort(a.sought)
 	patterns := patternsOf(result.Reads)
 	functions := map[*evaluate.Func]*Helper{}
 	for _, found := range result.Reads {
@@ -377,6 +397,28 @@ func (a *analysis) running() {
 			}
 		}
 	}
+}
+
+// Functions returns those of the wanted functions that src defines, for other
+// files to call.
+func (l *Language) Functions(file string, src []byte, wanted map[string]bool) (list []*Helper) {
+	if l.Own != nil || !l.runs() {
+		return nil
+	}
+	a := l.open(bytes.Clone(src), nil)
+	a.file = file
+	a.prepare()
+	a.run.unit.Prepare()
+	for _, name := range slices.Sorted(maps.Keys(wanted)) {
+		for _, fn := range a.run.unit.Named(name) {
+			h := &Helper{Name: name, File: file, fn: fn, Exported: true}
+			if fn.Owner != nil {
+				h.Owner = fn.Owner.Name
+			}
+			list = append(list, h)
+		}
+	}
+	return list
 }
 
 // patternsOf returns the names that are known in part, by where they are read.

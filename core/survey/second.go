@@ -101,6 +101,7 @@ func packageOf(file string) string {
 // open is what the first look left open in one part.
 type open struct {
 	constants map[string]bool
+	functions map[string]bool // that are called with what was read, behind the names of their modules
 	helpers   []*reads.Helper
 	named     map[string]int // how many helpers have a name
 	units     map[string]*unit
@@ -112,7 +113,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	for _, u := range units {
 		key := part{s.region(u.file), u.language.Calls()}
 		if parts[key] == nil {
-			parts[key] = &open{constants: map[string]bool{}, named: map[string]int{}, units: map[string]*unit{}}
+			parts[key] = &open{constants: map[string]bool{}, functions: map[string]bool{}, named: map[string]int{}, units: map[string]*unit{}}
 		}
 		o := parts[key]
 		o.units[u.file] = u
@@ -123,6 +124,11 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 				}
 			}
 		}
+		for _, name := range u.result.Sought {
+			if len(o.functions) < maxWords {
+				o.functions[name] = true
+			}
+		}
 		for _, name := range u.result.Wanted {
 			if len(o.constants) < maxWords {
 				o.constants[name] = true
@@ -130,7 +136,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	for key, o := range parts { // in any order
-		if len(o.constants) == 0 && len(o.helpers) == 0 {
+		if len(o.constants) == 0 && len(o.helpers) == 0 && len(o.functions) == 0 {
 			delete(parts, key)
 		}
 	}
@@ -236,38 +242,39 @@ func (s *secondLook) take() (added []*unit) {
 	if s.memory != nil {
 		s.wanted = strings.Join(slices.Sorted(maps.Keys(s.open.constants)), " ")
 	}
-	defining, calling := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers))
-	s.constants(context, defining)
-	if len(context.Constants) > 0 {
-		for n := range s.files {
-			u := s.open.units[s.path(n)]
-			calling[n] = calling[n] || u != nil && len(u.result.Wanted) > 0
-		}
+	found := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought()))
+	calling := found[1]
+	s.constants(context, found[0])
+	context.Helpers = append(slices.Clip(context.Helpers), s.functions(found[2])...)
+	for n := range s.files {
+		u := s.open.units[s.path(n)]
+		calling[n] = calling[n] || u != nil && (len(context.Constants) > 0 && len(u.result.Wanted) > 0 || len(u.result.Sought) > 0)
 	}
 	for round := 0; round < maxRounds; round++ {
 		var found []*reads.Helper
-		s.each(calling, func(file string, src []byte, l *reads.Language) {
-			u := s.open.units[file]
-			result := analyse(l, file, src, context)
-			if result.Problem != "" {
-				return
+		results := s.analyse(calling, context)
+		for n, result := range results {
+			if result == nil || result.Problem != "" {
+				continue
 			}
+			file, l := s.path(n), s.survey.languages[s.files[n]]
+			u := s.open.units[file]
 			if u == nil {
 				if len(result.Reads) == 0 && len(result.Helpers) == 0 {
-					return
+					continue
 				}
 				u = &unit{file: file, component: s.survey.Tree.ComponentOf(file).Name, language: l}
 				s.open.units[file] = u
 				added = append(added, u)
 			}
 			found = append(found, newHelpers(u.result.Helpers, result.Helpers)...)
-			u.result = result
-		})
+			u.result = *result
+		}
 		if found = reaching(found); len(found) == 0 || round+1 == maxRounds {
 			break
 		}
 		context.Helpers = append(context.Helpers, found...)
-		_, calling = s.find(definedWords(nil), calledWords(s.survey.known, found))
+		calling = s.find(calledWords(s.survey.known, found))[0]
 	}
 	return added
 }
@@ -329,40 +336,101 @@ func (s *secondLook) sideBySide(chosen []bool, f func(n int, in *tree.Reader)) {
 	withReaders(s.survey.Tree, len(list), chunk, func(n int, in *tree.Reader) { f(list[n], in) })
 }
 
+// functions returns the functions that were looked for, from the files that may
+// define them.
+func (s *secondLook) functions(defining []bool) (list []*reads.Helper) {
+	byFile := make([][]*reads.Helper, len(s.files))
+	s.sideBySide(defining, func(n int, in *tree.Reader) {
+		wanted := s.wantedOf(s.path(n))
+		if len(wanted) == 0 {
+			return
+		}
+		src, err := in.Read(s.path(n))
+		if err != nil {
+			s.survey.note(s.path(n), err)
+			return
+		}
+		byFile[n] = functionsOf(s.survey.languages[s.files[n]], s.path(n), src, wanted)
+	})
+	return slices.Concat(byFile...)
+}
+
+// sought returns the names of the functions that are looked for: those of
+// modules that files of the part make up.
+func (s *secondLook) sought() (names []string) {
+	if len(s.open.functions) == 0 {
+		return nil
+	}
+	modules := map[string]bool{".": true}
+	for n := range s.files {
+		stem, folder := stemAndFolder(s.path(n))
+		modules[stem], modules[folder] = true, true
+	}
+	for name := range s.open.functions { // in any order
+		if at := strings.LastIndexByte(name, '.'); modules[name[:at]] {
+			names = append(names, name[at+1:])
+		}
+	}
+	return names
+}
+
+func stemAndFolder(file string) (stem, folder string) {
+	return strings.TrimSuffix(path.Base(file), path.Ext(file)), path.Base(path.Dir(file))
+}
+
+// wantedOf returns the functions that are looked for in a file.
+func (s *secondLook) wantedOf(file string) map[string]bool {
+	stem, folder := stemAndFolder(file)
+	wanted := map[string]bool{}
+	for name := range s.open.functions { // in any order
+		at := strings.LastIndexByte(name, '.')
+		if module := name[:at]; module == "." || module == stem || module == folder || stem == "index" || stem == "__init__" {
+			wanted[name[at+1:]] = true
+		}
+	}
+	return wanted
+}
+
 // find tells, in one reading by all processors, which files of the part hold
 // a word of each set.
-func (s *secondLook) find(defined, called *wordSet) (defining, calling []bool) {
+func (s *secondLook) find(sets ...*wordSet) (holding [][]bool) {
 	const chunk = 32 // files that mostly lie in one folder
-	defining, calling = make([]bool, len(s.files)), make([]bool, len(s.files))
+	for range sets {
+		holding = append(holding, make([]bool, len(s.files)))
+	}
 	withReaders(s.survey.Tree, len(s.files), chunk, func(n int, in *tree.Reader) {
 		src, err := in.Read(s.path(n))
 		if err != nil {
 			s.survey.note(s.path(n), err)
 			return
 		}
-		defining[n], calling[n] = defined.in(s.path(n), src), called.in(s.path(n), src)
-		if (defining[n] || calling[n]) && tree.IsBundle(s.path(n), src) {
-			defining[n], calling[n] = false, false
+		any := false
+		for i, set := range sets {
+			holding[i][n] = set.in(s.path(n), src)
+			any = any || holding[i][n]
+		}
+		if any && tree.IsBundle(s.path(n), src) {
+			for i := range sets {
+				holding[i][n] = false
+			}
 		}
 	})
-	return defining, calling
+	return holding
 }
 
-// each calls f for the chosen files of the part, one after the other.
-func (s *secondLook) each(chosen []bool, f func(file string, src []byte, l *reads.Language)) {
-	in := s.survey.Tree.Reader()
-	defer in.Close()
-	for n := range s.files {
-		if !chosen[n] {
-			continue
-		}
+// analyse looks at the chosen files of the part again.
+func (s *secondLook) analyse(chosen []bool, context *reads.Context) []*reads.Result {
+	results := make([]*reads.Result, len(s.files))
+	s.sideBySide(chosen, func(n int, in *tree.Reader) {
 		src, err := in.Read(s.path(n))
 		if err != nil {
 			s.survey.note(s.path(n), err)
-			continue
+			return
 		}
-		f(s.path(n), src, s.survey.languages[s.files[n]])
-	}
+		result := analyse(s.survey.languages[s.files[n]], s.path(n), src, context)
+		results[n] = &result
+	})
+	return results
 }
 
 // newHelpers gives the helpers of after that before has not.

@@ -419,6 +419,16 @@ func (w *worker) look(file string, f batchFile, src []byte) {
 	w.units = append(w.units, u)
 }
 
+// functionsOf returns those of the wanted functions that a file defines.
+func functionsOf(l *reads.Language, file string, src []byte, wanted map[string]bool) (list []*reads.Helper) {
+	defer func() {
+		if recover() != nil {
+			list = nil // the file itself is looked at too, and named where that fails
+		}
+	}()
+	return l.Functions(file, src, wanted)
+}
+
 // analyse finds the reads of one file. A mistake of the engine costs that
 // file, which is named, and not the whole survey.
 func analyse(l *reads.Language, file string, src []byte, context *reads.Context) (r reads.Result) {

@@ -40,6 +40,36 @@ func definedWords(words []string) *wordSet {
 	return wordSetOf(words, func(p *place) bool { return givesText(p.src[p.to:]) })
 }
 
+// functionWords looks for functions where they are defined.
+func functionWords(words []string) *wordSet {
+	return wordSetOf(words, func(p *place) bool { return definesFunction(p.src, p.from, p.to) })
+}
+
+// definesFunction reports whether a function may be defined by the name that
+// stands at src[from:to]: parameters follow, and a word or type stands before.
+func definesFunction(src []byte, from, to int) bool {
+	before := bytes.TrimRight(src[max(0, from-80):from], " \t*&")
+	after := bytes.TrimLeft(src[to:min(len(src), to+80)], " \t")
+	if len(before) == 0 || len(after) == 0 {
+		return false
+	}
+	word := len(before)
+	for word > 0 && nameByte[before[word-1]] {
+		word--
+	}
+	switch last := string(before[word:]); last {
+	case "func", "def", "defp", "function", "fn", "fun", "sub":
+		return true
+	case "const", "let", "var", "val":
+		return after[0] == '=' || after[0] == ':'
+	case "return", "new", "await", "throw", "in", "else", "case", "not", "and", "or", "yield":
+		return false
+	case "":
+		return after[0] == '(' && (before[len(before)-1] == '>' || before[len(before)-1] == ']' || before[len(before)-1] == ')')
+	}
+	return after[0] == '(' || after[0] == '<'
+}
+
 // calledWords looks for calls of helpers.
 func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	callers := map[string][]*reads.Callers{}
