@@ -90,7 +90,7 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 			return true
 		}
 	}
-	return e.dead || st.control != 0 || st.consults != 0 && m.unit().mayLeave(s)
+	return e.dead || st.control != 0 || (st.consults != 0 || m.depth() > 0) && m.unit().mayLeave(s)
 }
 
 // mayLeave reports whether a statement may leave the function round it.
