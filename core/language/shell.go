@@ -43,9 +43,11 @@ func readShell(src []byte) ([]reads.Read, error) {
 	if err != nil {
 		return nil, notUnderstood("a script", parseLine(err))
 	}
-	s := &script{set: map[string]uint{}, checked: map[string]reads.Need{}}
-	syntax.Walk(file, s.assignments)
+	s := &script{checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
+	s.settings.of(file)
+	syntax.Walk(file, s.strictness)
 	syntax.Walk(file, s.checks)
+	syntax.Walk(file, s.defines)
 	syntax.Walk(file, s.expansions)
 	return s.reads, nil
 }
@@ -65,9 +67,12 @@ func expandsVariables(src []byte) bool {
 	for at := 0; ; at++ {
 		n := bytes.IndexByte(src[at:], '$')
 		if n < 0 {
-			return bytes.Contains(src, []byte("printenv"))
+			return bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("-v "))
 		}
 		at += n
+		if bytes.HasPrefix(src[at:], []byte("${!")) {
+			return true
+		}
 		name := bytes.TrimLeft(src[at+1:min(len(src), at+40)], "{!#")
 		if len(name) > 0 && (name[0] == '_' || name[0] >= 'A' && name[0] <= 'Z') || bytes.Contains(name, []byte("_proxy")) {
 			return true
@@ -77,151 +82,189 @@ func expandsVariables(src []byte) bool {
 
 // script is what is known of one script.
 type script struct {
-	set     map[string]uint // where a name is first set: the offset behind it
-	checked map[string]reads.Need
-	strict  bool // set -u: a variable without a value ends the script
-	reads   []reads.Read
+	settings  shellSettings
+	checked   map[string]*outcome
+	functions map[string]*shellFunction
+	loops     []shellLoop
+	strict    bool // set -u: a variable without a value ends the script
+	reads     []reads.Read
 }
 
-func (s *script) setAt(name string, offset uint) {
-	if at, known := s.set[name]; !known || offset < at {
-		s.set[name] = offset
-	}
+// shellLoop is a loop over words that are written out: for v in A B.
+type shellLoop struct {
+	name     string
+	words    []string
+	from, to uint
 }
 
-// assignments notes what the script sets itself.
-func (s *script) assignments(n syntax.Node) bool {
-	switch n := n.(type) {
-	case *syntax.CallExpr:
-		if len(n.Args) == 0 { // with a command behind it, only that command sees it
-			for _, a := range n.Assigns {
-				s.setAt(a.Name.Value, a.End().Offset())
-			}
-		}
-		s.builtin(n)
-	case *syntax.DeclClause:
-		for _, a := range n.Args {
-			if a.Name != nil && (!a.Naked || n.Variant.Value != "export") {
-				s.setAt(a.Name.Value, a.End().Offset())
-			}
-		}
-	case *syntax.ForClause:
-		if loop, ok := n.Loop.(*syntax.WordIter); ok {
-			s.setAt(loop.Name.Value, loop.Name.End().Offset())
-		}
-	case *syntax.ParamExp:
-		if n.Exp != nil && (n.Exp.Op == syntax.AssignUnset || n.Exp.Op == syntax.AssignUnsetOrNull) && n.Param != nil {
-			s.setAt(n.Param.Value, n.End().Offset())
-		}
-	}
-	return true
-}
-
-// builtin notes the names that read, getopts, mapfile and printf -v set, and set -u.
-func (s *script) builtin(n *syntax.CallExpr) {
-	if len(n.Args) == 0 {
-		return
-	}
-	switch n.Args[0].Lit() {
-	case "read", "getopts", "mapfile", "readarray", "printf", "unset", "local", "typeset", "select":
-		for _, word := range n.Args[1:] {
-			if name := word.Lit(); isShellName(name) {
-				s.setAt(name, n.End().Offset())
-			}
-		}
-	case "set":
-		for _, word := range n.Args[1:] {
-			if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "u") && !strings.HasPrefix(option, "--") || option == "nounset" {
-				s.strict = true
-			}
-		}
-	}
-}
-
-// checks notes tests of a variable that lead to an end: [ -z "$X" ] && exit.
-func (s *script) checks(n syntax.Node) bool {
-	switch n := n.(type) {
-	case *syntax.IfClause:
-		if len(n.Cond) > 0 {
-			s.check(n.Cond[len(n.Cond)-1], n.Then)
-		}
-	case *syntax.BinaryCmd:
-		if n.Op == syntax.AndStmt || n.Op == syntax.OrStmt {
-			s.check(n.X, []*syntax.Stmt{n.Y})
-		}
-	}
-	return true
-}
-
-func (s *script) check(condition *syntax.Stmt, then []*syntax.Stmt) {
-	need := reads.Optional
-	for _, st := range then {
-		if ends(st) {
-			need = reads.Required
-		}
-	}
-	syntax.Walk(condition, func(n syntax.Node) bool {
-		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil && s.checked[p.Param.Value] != reads.Required {
-			s.checked[p.Param.Value] = need
-		}
+// strictness notes set -u.
+func (s *script) strictness(n syntax.Node) bool {
+	call, ok := n.(*syntax.CallExpr)
+	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
 		return true
-	})
-}
-
-// ends tells whether a statement ends the script.
-func ends(st *syntax.Stmt) (found bool) {
-	syntax.Walk(st, func(n syntax.Node) bool {
-		if call, ok := n.(*syntax.CallExpr); ok && len(call.Args) > 0 {
-			switch call.Args[0].Lit() {
-			case "exit", "return", "die", "fail", "abort", "fatal":
-				found = true
-			}
+	}
+	for _, word := range call.Args[1:] {
+		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "u") && !strings.HasPrefix(option, "--") || option == "nounset" {
+			s.strict = true
 		}
-		return !found
-	})
-	return found
+	}
+	return true
 }
 
 // expansions makes a read of each expansion of a name that is not set before it.
 func (s *script) expansions(n syntax.Node) bool {
 	switch n := n.(type) {
+	case *syntax.ForClause:
+		if loop, ok := n.Loop.(*syntax.WordIter); ok {
+			s.loop(loop, n)
+		}
 	case *syntax.ParamExp:
 		s.expansion(n)
-	case *syntax.CallExpr:
-		if len(n.Args) == 2 && n.Args[0].Lit() == "printenv" && isShellName(n.Args[1].Lit()) {
-			s.add(n.Args[1].Lit(), "printenv", n.Pos(), reads.Read{})
+	case *syntax.BinaryTest, *syntax.UnaryTest:
+		if test, ok := n.(*syntax.UnaryTest); ok && test.Op == syntax.TsVarSet {
+			s.asked(test.X, n.Pos())
 		}
+	case *syntax.CallExpr:
+		s.command(n)
 	}
 	return true
 }
 
+// loop notes a loop over words that are written out.
+func (s *script) loop(loop *syntax.WordIter, n *syntax.ForClause) {
+	l := shellLoop{name: loop.Name.Value, from: n.Pos().Offset(), to: n.End().Offset()}
+	for _, word := range loop.Items {
+		if text, plain := shellText(word); plain && isEnvironmentName(text) {
+			l.words = append(l.words, text)
+		}
+	}
+	if len(l.words) > 0 && len(s.loops) < 200 {
+		s.loops = append(s.loops, l)
+	}
+}
+
+// command finds reads that a command makes: printenv X, [ -v X ], and calls of
+// the script's functions that are given a name.
+func (s *script) command(n *syntax.CallExpr) {
+	if len(n.Args) == 0 {
+		return
+	}
+	name := n.Args[0].Lit()
+	switch {
+	case name == "printenv" && len(n.Args) == 2 && isShellName(n.Args[1].Lit()):
+		s.add(n.Args[1].Lit(), "printenv", n.Pos(), reads.Read{})
+	case (name == "[" || name == "test") && len(n.Args) > 2 && n.Args[1].Lit() == "-v":
+		s.asked(n.Args[2], n.Pos())
+	}
+	f := s.functions[name]
+	if f == nil {
+		return
+	}
+	for i, word := range n.Args[1:] {
+		if f.param != 0 && f.param != i+1 {
+			continue
+		}
+		if text, plain := shellText(word); plain && isEnvironmentName(text) {
+			s.add(text, "${!…}", n.Pos(), reads.Read{Need: f.outcome.need, Fallback: f.fallback(n.Args), Through: name})
+		}
+	}
+}
+
+// asked makes a read of a name that is asked for whether it is set: -v X.
+func (s *script) asked(x syntax.Node, at syntax.Pos) {
+	word, ok := x.(*syntax.Word)
+	if !ok {
+		return
+	}
+	name := word.Lit()
+	if isEnvironmentName(name) && !s.settings.has(name, at.Offset()) {
+		s.add(name, "-v", at, s.judged(name, reads.Read{Need: reads.Optional}))
+	}
+}
+
+// judged puts what checks say about a variable into a read of it.
+func (s *script) judged(name string, r reads.Read) reads.Read {
+	c := s.checked[name]
+	if c == nil {
+		return r
+	}
+	if c.need != "" {
+		r.Need = c.need
+	}
+	if c.fallback != nil && r.Fallback == nil && r.Need != reads.Required {
+		r.Fallback = c.fallback
+	}
+	if len(c.literals) > 0 {
+		r.Literals = c.literals
+		if c.closed {
+			r.Kind = reads.Choice
+		}
+	}
+	return r
+}
+
 func (s *script) expansion(p *syntax.ParamExp) {
-	if p.Param == nil || !isEnvironmentName(p.Param.Value) || shellOwn[p.Param.Value] || strings.HasPrefix(p.Param.Value, "BASH") || strings.HasPrefix(p.Param.Value, "COMP_") {
+	if p.Param == nil {
 		return
 	}
 	name := p.Param.Value
-	if at, set := s.set[name]; set && at <= p.Pos().Offset() {
+	if p.Excl {
+		s.indirect(p, name)
 		return
 	}
-	r := reads.Read{Need: s.checked[name]}
-	if r.Need == "" && s.strict {
-		r.Need = reads.Required
+	if !isEnvironmentName(name) || shellOwn[name] || strings.HasPrefix(name, "BASH") || strings.HasPrefix(name, "COMP_") || s.settings.has(name, p.Pos().Offset()) {
+		return
 	}
-	if p.Exp != nil {
-		switch p.Exp.Op {
-		case syntax.DefaultUnset, syntax.DefaultUnsetOrNull, syntax.AssignUnset, syntax.AssignUnsetOrNull:
-			fallback := ""
-			if p.Exp.Word != nil {
-				fallback = p.Exp.Word.Lit()
-			}
-			r.Need, r.Fallback = reads.Optional, &fallback
-		case syntax.ErrorUnset, syntax.ErrorUnsetOrNull:
-			r.Need = reads.Required
-		case syntax.AlternateUnset, syntax.AlternateUnsetOrNull:
-			r.Need = reads.Optional
+	s.add(name, "${…}", p.Pos(), s.expanded(p, name))
+}
+
+// indirect makes a read of each name that a loop gives to ${!v}.
+func (s *script) indirect(p *syntax.ParamExp, name string) {
+	at := p.Pos().Offset()
+	for _, l := range s.loops {
+		if l.name != name || at < l.from || at > l.to {
+			continue
+		}
+		for _, word := range l.words {
+			r := s.expanded(p, "!"+name)
+			s.add(word, "${!…}", p.Pos(), r)
 		}
 	}
-	s.add(name, "${…}", p.Pos(), r)
+}
+
+// expanded says what an expansion says of a variable, known by name or as what
+// a name stands for.
+func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
+	if p.Exp == nil {
+		r = s.judged(name, r)
+		if r.Need == "" && s.strict {
+			r.Need = reads.Required
+		}
+		return r
+	}
+	switch p.Exp.Op {
+	case syntax.DefaultUnset, syntax.DefaultUnsetOrNull, syntax.AssignUnset, syntax.AssignUnsetOrNull:
+		fallback := ""
+		if p.Exp.Word != nil {
+			fallback, _ = shellText(p.Exp.Word)
+		}
+		r.Need, r.Fallback = reads.Optional, &fallback
+		if fallback != "" {
+			return r
+		}
+		if c := s.checked[name]; c != nil && (c.need == reads.Required || c.fallback != nil) {
+			r.Fallback = nil
+			return s.judged(name, r)
+		}
+		return r
+	case syntax.ErrorUnset, syntax.ErrorUnsetOrNull:
+		r.Need = reads.Required
+		return r
+	case syntax.AlternateUnset, syntax.AlternateUnsetOrNull:
+		r.Need = reads.Optional
+		return r
+	}
+	return s.judged(name, r)
 }
 
 func (s *script) add(name, access string, at syntax.Pos, r reads.Read) {

@@ -390,7 +390,7 @@ LOCK_B="${LOCK_B:-b}"
 [ -n "$LOCK_C" ] && echo "$LOCK_C"
 if [ -z "${LOCK_D:-}" ]; then exit 1; fi
 for x in $LOCK_E; do echo "$x"; done`,
-			"LOCK_A required; LOCK_B optional =b; LOCK_C optional; LOCK_C optional; LOCK_D optional =; LOCK_E expected"},
+			"LOCK_A required; LOCK_B optional =b; LOCK_C optional; LOCK_C optional; LOCK_D required; LOCK_E expected"},
 		{"x.sh", `set -eu
 local_one=1
 LOCK_A=1; echo "$LOCK_A" '$LOCK_B' "\$LOCK_C" $(echo "$LOCK_D")

@@ -1,0 +1,580 @@
+package language
+
+import (
+	"slices"
+
+	"inzicht/core/reads"
+
+	"mvdan.cc/sh/v3/syntax"
+)
+
+// outcome is what a script does where a variable is not set.
+type outcome struct {
+	need     reads.Need
+	fallback *string
+	literals []string
+	closed   bool // literals are all that is understood
+}
+
+// verdict is whether a condition holds where a variable is not set.
+type verdict uint8
+
+const (
+	perhaps verdict = iota
+	surely
+	never
+)
+
+func (v verdict) not() verdict {
+	switch v {
+	case surely:
+		return never
+	case never:
+		return surely
+	}
+	return perhaps
+}
+
+// checks notes what a script does where a variable that it tests is not set.
+func (s *script) checks(n syntax.Node) bool {
+	switch n := n.(type) {
+	case *syntax.IfClause:
+		if len(n.Cond) > 0 {
+			var otherwise []*syntax.Stmt
+			if n.Else != nil {
+				otherwise = n.Else.Then
+			}
+			s.decide(n.Cond[len(n.Cond)-1], n.Then, otherwise)
+		}
+	case *syntax.BinaryCmd:
+		switch n.Op {
+		case syntax.AndStmt:
+			s.decide(n.X, []*syntax.Stmt{n.Y}, nil)
+		case syntax.OrStmt:
+			s.decide(n.X, nil, []*syntax.Stmt{n.Y})
+		}
+	case *syntax.WhileClause:
+		if len(n.Cond) > 0 {
+			s.decide(n.Cond[len(n.Cond)-1], nil, nil)
+		}
+	case *syntax.CaseClause:
+		s.chosen(n)
+	}
+	return true
+}
+
+// decide notes, for each variable that a condition tests, what is done where
+// it is not set: then where the condition holds, or otherwise.
+func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt) {
+	for _, name := range testedNames(condition) {
+		o := s.checked[name]
+		if o == nil {
+			o = &outcome{need: reads.Optional}
+			s.checked[name] = o
+		}
+		taken := then
+		switch (&unsetShell{name}).holds(condition, 0) {
+		case never:
+			taken = otherwise
+		case perhaps:
+			continue
+		}
+		if stops(taken) {
+			o.need = reads.Required
+		}
+		if value, given := gives(taken, name); given && o.fallback == nil {
+			o.fallback = &value
+		}
+	}
+}
+
+// testedNames returns the variables that a test asks for; those that stand for
+// another, ${!v}, with a mark before them.
+func testedNames(condition *syntax.Stmt) (names []string) {
+	syntax.Walk(condition, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.CallExpr:
+			if len(n.Args) > 0 {
+				name := n.Args[0].Lit()
+				if name == "[" || name == "test" {
+					if len(n.Args) > 2 && n.Args[1].Lit() == "-v" {
+						names = append(names, n.Args[2].Lit())
+					}
+					return true
+				}
+			}
+			return false
+		case *syntax.CmdSubst, *syntax.ProcSubst:
+			return false
+		case *syntax.UnaryTest:
+			if word, ok := n.X.(*syntax.Word); ok && n.Op == syntax.TsVarSet {
+				names = append(names, word.Lit())
+			}
+		case *syntax.ParamExp:
+			if n.Param != nil {
+				name := n.Param.Value
+				if n.Excl {
+					name = "!" + name
+				}
+				if !slices.Contains(names, name) {
+					names = append(names, name)
+				}
+			}
+		}
+		return true
+	})
+	return names
+}
+
+// unsetShell decides conditions with one variable unset.
+type unsetShell struct{ name string }
+
+func (u *unsetShell) holds(st *syntax.Stmt, depth int) (v verdict) {
+	if depth > 20 {
+		return perhaps
+	}
+	switch n := st.Cmd.(type) {
+	case *syntax.TestClause:
+		v = u.test(n.X, depth)
+	case *syntax.CallExpr:
+		v = u.command(n)
+	case *syntax.BinaryCmd:
+		x, y := u.holds(n.X, depth+1), u.holds(n.Y, depth+1)
+		switch n.Op {
+		case syntax.AndStmt:
+			v = both(x, y)
+		case syntax.OrStmt:
+			v = both(x.not(), y.not()).not()
+		}
+	case *syntax.Block:
+		if len(n.Stmts) > 0 {
+			v = u.holds(n.Stmts[len(n.Stmts)-1], depth+1)
+		}
+	}
+	if st.Negated {
+		v = v.not()
+	}
+	return v
+}
+
+func both(x, y verdict) verdict {
+	switch {
+	case x == never || y == never:
+		return never
+	case x == surely && y == surely:
+		return surely
+	}
+	return perhaps
+}
+
+// test decides [[ … ]].
+func (u *unsetShell) test(x syntax.TestExpr, depth int) verdict {
+	if depth > 20 {
+		return perhaps
+	}
+	switch n := x.(type) {
+	case *syntax.ParenTest:
+		return u.test(n.X, depth+1)
+	case *syntax.Word:
+		return u.filled(n)
+	case *syntax.UnaryTest:
+		switch n.Op {
+		case syntax.TsNot:
+			return u.test(n.X, depth+1).not()
+		case syntax.TsEmpStr:
+			if word, ok := n.X.(*syntax.Word); ok {
+				return u.filled(word).not()
+			}
+		case syntax.TsNempStr:
+			if word, ok := n.X.(*syntax.Word); ok {
+				return u.filled(word)
+			}
+		case syntax.TsVarSet:
+			if word, ok := n.X.(*syntax.Word); ok && word.Lit() == u.name {
+				return never
+			}
+		}
+	case *syntax.BinaryTest:
+		switch n.Op {
+		case syntax.AndTest:
+			return both(u.test(n.X, depth+1), u.test(n.Y, depth+1))
+		case syntax.OrTest:
+			return both(u.test(n.X, depth+1).not(), u.test(n.Y, depth+1).not()).not()
+		case syntax.TsMatch, syntax.TsMatchShort, syntax.TsNoMatch:
+			x, first := n.X.(*syntax.Word)
+			y, second := n.Y.(*syntax.Word)
+			if first && second {
+				v := u.same(x, y)
+				if n.Op == syntax.TsNoMatch {
+					return v.not()
+				}
+				return v
+			}
+		}
+	}
+	return perhaps
+}
+
+// command decides [ … ] and test ….
+func (u *unsetShell) command(n *syntax.CallExpr) verdict {
+	args := n.Args
+	if len(args) == 0 {
+		return perhaps
+	}
+	switch args[0].Lit() {
+	case "[":
+		if args[len(args)-1].Lit() != "]" {
+			return perhaps
+		}
+		args = args[1 : len(args)-1]
+	case "test":
+		args = args[1:]
+	case "true", ":":
+		return surely
+	case "false":
+		return never
+	default:
+		return perhaps
+	}
+	return u.words(args)
+}
+
+// words decides the operands of [ … ].
+func (u *unsetShell) words(args []*syntax.Word) verdict {
+	for i, word := range args {
+		switch word.Lit() {
+		case "-o":
+			return both(u.words(args[:i]).not(), u.words(args[i+1:]).not()).not()
+		case "-a":
+			if i > 0 {
+				return both(u.words(args[:i]), u.words(args[i+1:]))
+			}
+		}
+	}
+	switch {
+	case len(args) > 1 && args[0].Lit() == "!":
+		return u.words(args[1:]).not()
+	case len(args) == 1:
+		return u.filled(args[0])
+	case len(args) == 2:
+		switch args[0].Lit() {
+		case "-z":
+			return u.filled(args[1]).not()
+		case "-n":
+			return u.filled(args[1])
+		case "-v":
+			if args[1].Lit() == u.name {
+				return never
+			}
+		}
+	case len(args) == 3:
+		switch args[1].Lit() {
+		case "=", "==":
+			return u.same(args[0], args[2])
+		case "!=":
+			return u.same(args[0], args[2]).not()
+		}
+	}
+	return perhaps
+}
+
+// filled decides whether a word has any text.
+func (u *unsetShell) filled(word *syntax.Word) verdict {
+	switch text, known := u.text(word); {
+	case known && text == "":
+		return never
+	case known:
+		return surely
+	}
+	return perhaps
+}
+
+func (u *unsetShell) same(x, y *syntax.Word) verdict {
+	a, first := u.text(x)
+	b, second := u.text(y)
+	switch {
+	case !first || !second:
+		return perhaps
+	case a == b:
+		return surely
+	}
+	return never
+}
+
+// text returns what a word is where the variable is not set.
+func (u *unsetShell) text(word *syntax.Word) (text string, known bool) {
+	return u.parts(word.Parts)
+}
+
+func (u *unsetShell) parts(parts []syntax.WordPart) (text string, known bool) {
+	for _, part := range parts {
+		switch p := part.(type) {
+		case *syntax.Lit:
+			text += p.Value
+		case *syntax.SglQuoted:
+			text += p.Value
+		case *syntax.DblQuoted:
+			inner, known := u.parts(p.Parts)
+			if !known {
+				return "", false
+			}
+			text += inner
+		case *syntax.ParamExp:
+			inner, known := u.expansion(p)
+			if !known {
+				return "", false
+			}
+			text += inner
+		default:
+			return "", false
+		}
+	}
+	return text, true
+}
+
+// expansion returns what an expansion of the unset variable gives.
+func (u *unsetShell) expansion(p *syntax.ParamExp) (text string, known bool) {
+	if p.Param == nil {
+		return "", false
+	}
+	name := p.Param.Value
+	if p.Excl {
+		name = "!" + name
+	}
+	if name != u.name {
+		return "", false
+	}
+	if p.Exp == nil || p.Exp.Word == nil {
+		return "", true
+	}
+	switch p.Exp.Op {
+	case syntax.DefaultUnset, syntax.DefaultUnsetOrNull, syntax.AssignUnset, syntax.AssignUnsetOrNull:
+		return u.text(p.Exp.Word)
+	}
+	return "", true
+}
+
+// shellText returns the text of a word without expansions.
+func shellText(word *syntax.Word) (string, bool) {
+	return (&unsetShell{}).parts(word.Parts)
+}
+
+// stops reports whether statements end the script with a failure.
+func stops(list []*syntax.Stmt) bool {
+	for _, st := range list {
+		switch n := st.Cmd.(type) {
+		case *syntax.Block:
+			if stops(n.Stmts) {
+				return true
+			}
+		case *syntax.CallExpr:
+			if len(n.Args) == 0 {
+				continue
+			}
+			switch n.Args[0].Lit() {
+			case "exit":
+				return len(n.Args) < 2 || n.Args[1].Lit() != "0"
+			case "die", "fail", "abort", "fatal", "error_exit", "bail", "panic":
+				return true
+			case "return":
+				return false
+			}
+		case *syntax.BinaryCmd: // echo … && exit 1
+			if n.Op == syntax.AndStmt && stops([]*syntax.Stmt{n.Y}) || n.Op != syntax.AndStmt && n.Op != syntax.OrStmt && stops([]*syntax.Stmt{n.Y}) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// gives returns what statements assign to a variable.
+func gives(list []*syntax.Stmt, name string) (value string, given bool) {
+	for _, st := range list {
+		switch n := st.Cmd.(type) {
+		case *syntax.Block:
+			if value, given = gives(n.Stmts, name); given {
+				return value, true
+			}
+		case *syntax.CallExpr:
+			for _, a := range n.Assigns {
+				if len(n.Args) == 0 && a.Name != nil && a.Name.Value == name && a.Value != nil {
+					return assignedText(a)
+				}
+			}
+		case *syntax.DeclClause:
+			for _, a := range n.Args {
+				if a.Name != nil && a.Name.Value == name && a.Value != nil {
+					return assignedText(a)
+				}
+			}
+		}
+	}
+	return "", false
+}
+
+// assignedText returns the text that is assigned, or its source where that is
+// worked out.
+func assignedText(a *syntax.Assign) (string, bool) {
+	text, plain := shellText(a.Value)
+	if !plain {
+		return "", false
+	}
+	return text, true
+}
+
+// chosen notes what case says of the variable that it is about.
+func (s *script) chosen(n *syntax.CaseClause) {
+	names := testedNames(&syntax.Stmt{Cmd: &syntax.TestClause{X: n.Word}})
+	if len(names) != 1 || len(n.Word.Parts) != 1 {
+		return
+	}
+	o := s.checked[names[0]]
+	if o == nil {
+		o = &outcome{need: reads.Optional}
+		s.checked[names[0]] = o
+	}
+	unset, known := (&unsetShell{names[0]}).text(n.Word)
+	done := !known
+	for _, item := range n.Items {
+		for _, pattern := range item.Patterns {
+			text, plain := shellText(pattern)
+			switch {
+			case plain && text == "*" && stops(item.Stmts):
+				o.closed = true
+			case plain && text != "" && text != "*" && !slices.Contains(o.literals, text):
+				o.literals = append(o.literals, text)
+			}
+			if !done && plain && (text == unset || text == "*") {
+				done = true
+				if stops(item.Stmts) {
+					o.need = reads.Required
+				}
+			}
+		}
+	}
+	slices.Sort(o.literals)
+}
+
+// shellFunction is a function that is given the name of a variable.
+type shellFunction struct {
+	param   int // which argument names it, from 1; 0 for each of them
+	other   int // which argument is used instead, or 0
+	outcome *outcome
+}
+
+// fallback returns what a call gives instead of a variable, or nil.
+func (f *shellFunction) fallback(args []*syntax.Word) *string {
+	if f.other == 0 || f.other >= len(args) || f.outcome.need == reads.Required {
+		return nil
+	}
+	text, plain := shellText(args[f.other])
+	if !plain {
+		return nil
+	}
+	return &text
+}
+
+// defines notes the functions that read the variable they are given the name
+// of: ${!1}, or ${!name} behind local name=$1, or for name in "$@".
+func (s *script) defines(n syntax.Node) bool {
+	fn, ok := n.(*syntax.FuncDecl)
+	if !ok {
+		return true
+	}
+	params := map[string]int{}
+	syntax.Walk(fn.Body, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Assign:
+			if n.Name != nil && n.Value != nil {
+				if index, is := positional(n.Value); is {
+					params[n.Name.Value] = index
+				}
+			}
+		case *syntax.ForClause:
+			if loop, ok := n.Loop.(*syntax.WordIter); ok && (len(loop.Items) == 0 || len(loop.Items) == 1 && isAllArguments(loop.Items[0])) {
+				params[loop.Name.Value] = 0
+			}
+		case *syntax.ParamExp:
+			if n.Param == nil || !n.Excl {
+				return true
+			}
+			index, known := params[n.Param.Value]
+			if i, is := positionalName(n.Param.Value); is {
+				index, known = i, true
+			}
+			if known && s.functions[fn.Name.Value] == nil {
+				s.functions[fn.Name.Value] = s.functionOf(fn, n, index, params)
+			}
+		}
+		return true
+	})
+	return true
+}
+
+// functionOf says what a function does with the variable that it is given.
+func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int, params map[string]int) *shellFunction {
+	f := &shellFunction{param: index, outcome: &outcome{}}
+	name := "!" + p.Param.Value
+	r := s.expanded(p, name)
+	f.outcome.need = r.Need
+	if target := heldBy(fn.Body, p); target != "" { // value=${!1}: what is done with value
+		if c := s.checked[target]; c != nil {
+			f.outcome.need = c.need
+		}
+	}
+	if p.Exp != nil && p.Exp.Word != nil {
+		if other, is := positional(p.Exp.Word); is {
+			f.other = other
+		}
+	}
+	_ = params
+	return f
+}
+
+// heldBy returns the variable that an expansion is assigned to, or "".
+func heldBy(body syntax.Node, p *syntax.ParamExp) (name string) {
+	syntax.Walk(body, func(n syntax.Node) bool {
+		if a, ok := n.(*syntax.Assign); ok && a.Name != nil && a.Value != nil && a.Pos().Offset() <= p.Pos().Offset() && p.End().Offset() <= a.End().Offset() {
+			name = a.Name.Value
+		}
+		return true
+	})
+	return name
+}
+
+// positional returns which argument a word is: "$1".
+func positional(word *syntax.Word) (index int, is bool) {
+	parts := word.Parts
+	if len(parts) == 1 {
+		if quoted, ok := parts[0].(*syntax.DblQuoted); ok {
+			parts = quoted.Parts
+		}
+	}
+	if len(parts) != 1 {
+		return 0, false
+	}
+	p, ok := parts[0].(*syntax.ParamExp)
+	if !ok || p.Param == nil || p.Excl {
+		return 0, false
+	}
+	return positionalName(p.Param.Value)
+}
+
+func positionalName(name string) (int, bool) {
+	if len(name) == 1 && name[0] >= '1' && name[0] <= '9' {
+		return int(name[0] - '0'), true
+	}
+	return 0, false
+}
+
+func isAllArguments(word *syntax.Word) bool {
+	all := false
+	syntax.Walk(word, func(n syntax.Node) bool {
+		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil && (p.Param.Value == "@" || p.Param.Value == "*") {
+			all = true
+		}
+		return true
+	})
+	return all
+}

@@ -1,0 +1,191 @@
+package language
+
+import "mvdan.cc/sh/v3/syntax"
+
+// shellSettings are the names that a script sets itself.
+type shellSettings struct {
+	names map[string][]shellSpan
+}
+
+// shellSpan is where a name that was set counts as set, by offsets.
+type shellSpan struct{ from, to uint }
+
+const shellEnd = 1 << 40
+
+// has reports whether a name is set by the script where it is used.
+func (s *shellSettings) has(name string, at uint) bool {
+	for _, span := range s.names[name] {
+		if at >= span.from && at < span.to {
+			return true
+		}
+	}
+	return false
+}
+
+// of notes what a script sets.
+func (s *shellSettings) of(file *syntax.File) {
+	s.names = map[string][]shellSpan{}
+	w := &settingWalk{settings: s}
+	w.statements(file.Stmts, shellSpan{to: shellEnd})
+	for _, body := range w.functions { // what a function uses is set by whoever calls it
+		for name, spans := range s.names { // in any order
+			for _, span := range spans {
+				if span.to == shellEnd && span.from > body.from {
+					s.names[name] = append(s.names[name], body)
+					break
+				}
+			}
+		}
+	}
+}
+
+// settingWalk goes through a script with what counts where.
+type settingWalk struct {
+	settings  *shellSettings
+	functions []shellSpan
+	inside    int // functions
+}
+
+func (w *settingWalk) set(name string, at uint, within shellSpan) {
+	from := at
+	if w.inside > 0 && within.to == shellEnd { // whoever calls the function sees it
+		from = 0
+	}
+	w.settings.names[name] = append(w.settings.names[name], shellSpan{from, within.to})
+}
+
+// statements goes through statements; what they set counts up to within.to.
+func (w *settingWalk) statements(list []*syntax.Stmt, within shellSpan) {
+	for _, st := range list {
+		w.statement(st, within)
+	}
+}
+
+func (w *settingWalk) block(list []*syntax.Stmt) {
+	if len(list) > 0 { // it counts within the block, for it may not be run
+		w.statements(list, shellSpan{list[0].Pos().Offset(), list[len(list)-1].End().Offset()})
+	}
+}
+
+func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
+	switch n := st.Cmd.(type) {
+	case *syntax.CallExpr:
+		w.call(n, within)
+	case *syntax.DeclClause:
+		for _, a := range n.Args {
+			if a.Name != nil && (!a.Naked || n.Variant.Value != "export") {
+				w.set(a.Name.Value, a.End().Offset(), within)
+			}
+		}
+	case *syntax.ForClause:
+		switch loop := n.Loop.(type) {
+		case *syntax.WordIter:
+			w.set(loop.Name.Value, loop.Name.End().Offset(), within)
+		case *syntax.CStyleLoop:
+			w.arithmetic(loop, within)
+		}
+		w.statements(n.Do, within)
+	case *syntax.WhileClause:
+		w.statements(n.Cond, within)
+		w.statements(n.Do, within)
+	case *syntax.IfClause:
+		w.branches(n, within)
+	case *syntax.CaseClause:
+		for _, item := range n.Items {
+			w.block(item.Stmts)
+		}
+	case *syntax.Block:
+		w.statements(n.Stmts, within)
+	case *syntax.Subshell:
+		w.block(n.Stmts)
+	case *syntax.BinaryCmd:
+		w.statement(n.X, within)
+		if n.Op == syntax.AndStmt || n.Op == syntax.OrStmt {
+			w.block([]*syntax.Stmt{n.Y})
+		} else {
+			w.statement(n.Y, within)
+		}
+	case *syntax.FuncDecl:
+		w.functions = append(w.functions, shellSpan{n.Body.Pos().Offset(), n.Body.End().Offset()})
+		w.inside++
+		w.statement(n.Body, within)
+		w.inside--
+	case *syntax.LetClause, *syntax.ArithmCmd:
+		w.arithmetic(n, within)
+	case *syntax.TimeClause:
+		if n.Stmt != nil {
+			w.statement(n.Stmt, within)
+		}
+	}
+	w.expansions(st, within)
+}
+
+// branches goes through an if: what all of its branches set is set behind it.
+func (w *settingWalk) branches(n *syntax.IfClause, within shellSpan) {
+	counts, whole := map[string]int{}, false
+	branches := 0
+	for c := n; c != nil; c = c.Else {
+		w.statements(c.Cond, within)
+		before := map[string]int{}
+		for name, spans := range w.settings.names { // in any order
+			before[name] = len(spans)
+		}
+		w.block(c.Then)
+		branches++
+		for name, spans := range w.settings.names { // in any order
+			if len(spans) > before[name] {
+				counts[name]++
+			}
+		}
+		whole = whole || len(c.Cond) == 0
+	}
+	for name, count := range counts { // in any order
+		if whole && count == branches {
+			w.set(name, n.End().Offset(), within)
+		}
+	}
+}
+
+// call notes what a command sets: assignments, read, getopts, mapfile, printf -v.
+func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
+	if len(n.Args) == 0 { // with a command behind it, only that command sees it
+		for _, a := range n.Assigns {
+			w.set(a.Name.Value, a.End().Offset(), within)
+		}
+		return
+	}
+	switch n.Args[0].Lit() {
+	case "read", "getopts", "mapfile", "readarray", "printf", "unset", "local", "typeset", "select":
+		for _, word := range n.Args[1:] {
+			if name := word.Lit(); isShellName(name) {
+				w.set(name, n.End().Offset(), within)
+			}
+		}
+	}
+}
+
+// arithmetic notes what is assigned in let and (( )).
+func (w *settingWalk) arithmetic(n syntax.Node, within shellSpan) {
+	syntax.Walk(n, func(n syntax.Node) bool {
+		if b, ok := n.(*syntax.BinaryArithm); ok && b.Op == syntax.Assgn {
+			if word, ok := b.X.(*syntax.Word); ok && isShellName(word.Lit()) {
+				w.set(word.Lit(), b.End().Offset(), within)
+			}
+		}
+		return true
+	})
+}
+
+// expansions notes what ${X:=value} sets, in a statement itself.
+func (w *settingWalk) expansions(st *syntax.Stmt, within shellSpan) {
+	call, ok := st.Cmd.(*syntax.CallExpr)
+	if !ok {
+		return
+	}
+	syntax.Walk(call, func(n syntax.Node) bool {
+		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil && p.Exp != nil && (p.Exp.Op == syntax.AssignUnset || p.Exp.Op == syntax.AssignUnsetOrNull) {
+			w.set(p.Param.Value, p.End().Offset(), within)
+		}
+		return true
+	})
+}
