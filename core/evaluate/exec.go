@@ -582,7 +582,7 @@ func (m *machine) iteration(n int32, list []int32) (targets []int32, over int32)
 	case len(list) == 2 && u.at(n) == "foreach" && u.kind(list[1]) == parse.Lambda: // $list as $k => $v
 		parts := u.children(list[1])
 		return []int32{parts[0], parts[len(parts)-1]}, list[0]
-	case len(list) == 2 && u.at(n) == "foreach" && u.kind(list[0]) != parse.Declare && u.kind(list[1]) == parse.Name && u.Words.Returns == false && u.at(list[1]) != "" && u.at(list[1])[0] == '$':
+	case len(list) == 2 && u.at(n) == "foreach" && u.kind(list[0]) != parse.Declare && u.kind(list[1]) == parse.Name && !u.Words.Returns && u.at(list[1]) != "" && u.at(list[1])[0] == '$':
 		return list[1:], list[0]
 	case len(list) < 2:
 		return nil, 0

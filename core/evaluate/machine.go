@@ -46,7 +46,6 @@ type Read struct {
 	Unseen           bool // no run came to it
 	Closed           bool // Literals are all that is understood
 	Passed           bool // the value is used other than by comparing it
-	conversions      bool
 
 	key     string
 	number  int32
@@ -140,8 +139,7 @@ type slot struct {
 
 // entry is a function that is run by itself, or the file.
 type entry struct {
-	fn    *closure // nil for the file
-	class *Class   // whose fields are set
+	fn *closure // nil for the file
 }
 
 // focus is the variable that is unset.
@@ -152,7 +150,6 @@ type focus struct {
 	stopped mask
 	went    mask
 	tested  mask
-	all     mask // tested, stopped or replaced
 	done    mask // replaced
 	emptied mask // replaced by an empty text
 }
@@ -254,13 +251,17 @@ func joined(v, w Value) Value {
 // Run runs a file. What of it may be helpers of other files is reached through
 // Unit.Outside.
 func Run(u *Unit) *Result {
-	m := &machine{
-		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
-		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
-	}
+	m := newMachine(u)
 	m.discover()
 	m.judge()
 	return &Result{Reads: m.reads, Called: m.calls, Holding: m.holding(), Sought: m.sought}
+}
+
+func newMachine(u *Unit) *machine {
+	return &machine{
+		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
+		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
+	}
 }
 
 // holding returns the variables that hold what was read.
@@ -562,4 +563,28 @@ func (m *machine) settle(e int) {
 			r.Tested = true
 		}
 	}
+}
+
+// Constants returns the texts that a file gives names outside of functions, by
+// name, and by class and name.
+func Constants(u *Unit) map[string]string {
+	m := newMachine(u)
+	m.begin()
+	m.enter(nil)
+	found := map[string]string{}
+	for name, v := range m.globals.vars { // in any order
+		if s, plain := v.plain(); plain {
+			found[name] = s
+		}
+	}
+	for _, c := range u.classes { // in any order
+		m.ready(c)
+		fields := m.fieldsOf(c)
+		for _, name := range fields.names {
+			if s, plain := fields.value[name].plain(); plain {
+				found[c.Name+"."+name] = s
+			}
+		}
+	}
+	return found
 }

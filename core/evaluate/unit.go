@@ -194,8 +194,6 @@ type Func struct {
 	within    *Func  // the function round it
 	class     *Class // the class round it
 	receiver  string // the name of the object at hand
-	never     truth  // whether it never returns; may where that is not known yet
-	deciding  bool
 }
 
 type param struct {

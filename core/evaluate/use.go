@@ -326,9 +326,7 @@ func (m *machine) applied(n int32, v Value, st *state) Value {
 	}
 	if k := u.kind(n); k == parse.Member || k == parse.Name {
 		path := m.calleePath(n)
-		if strings.HasSuffix(path, ".init") {
-			path = strings.TrimSuffix(path, ".init")
-		}
+		path = strings.TrimSuffix(path, ".init")
 		if use, found := m.pathUse(path, path, []argument{{value: v}}, n); found {
 			return m.use(use, n, nil, []argument{{value: v}}, st)
 		}

@@ -88,7 +88,6 @@ type closure struct {
 	node  int32
 	outer *scope
 	self  *members // the object that it was taken from
-	bound *Func
 }
 
 func (m *members) get(name string) (Value, bool) {
@@ -102,8 +101,6 @@ func (m *members) get(name string) (Value, bool) {
 func textOf(s string, frame int32) Value {
 	return Value{{form: text, parts: []part{{text: s, frame: frame}}}}
 }
-
-func known(truth bool) Value { return Value{{form: boolean, truth: truth}} }
 
 func anything(frame int32) alt { return alt{parts: []part{{any: true, frame: frame}}} }
 

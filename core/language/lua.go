@@ -47,7 +47,7 @@ var lua = &reads.Language{
 }
 
 var luaGrammar = &parse.Grammar{
-	Layout: parse.Worded, Records: true, Commands: false,
+	Layout: parse.Worded, Records: true, Texts: true,
 	Binary: []string{"or", "and", "< > <= >= ~= ==", "|", "~", "&", "<< >>", "..", "+ -", "* / // %", "^"}, Right: ".. ^",
 	Assign: "=", Prefix: "not - # ~", Member: ". :",
 	If: "if", Elif: "elseif", Else: "else", Loop: "for while repeat", Finally: "until", Return: "return", Leave: "break goto", Function: "function", Declare: "local", With: "do",

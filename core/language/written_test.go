@@ -260,7 +260,7 @@ func run(lookupEnv func(string) (string, bool)) { a, ok := lookupEnv("LOCK_B"); 
 
 func TestWrittenRuby(t *testing.T) {
 	mean(t, []written{
-		{"x.rb", "def port\n  (opts[:port] || env[\"P\"] || ENV[\"LOCK_A\"] || 5).to_i\nend\n", "LOCK_A optional =5"},
+		{"x.rb", "def port\n  (opts[:port] || env[\"P\"] || ENV[\"LOCK_A\"] || 5).to_i\nend\n", "LOCK_A optional integer =5"},
 		{"x.rb", `x = ENV["LOCK_A"].strip if ENV["LOCK_A"]`,
 			"LOCK_A optional; LOCK_A optional"},
 		{"x.rb", `def f

@@ -56,6 +56,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.at++
 		p.add(node)
 		return p.make(Wrapper, from, at, mark)
+	case p.g.Texts && (token.Kind == syntax.Quote || token.Kind == syntax.String) && p.isCallee(node): // f "text"
+		p.add(node)
+		p.add(p.oneString())
+		return p.make(Call, from, at, mark)
 	case (token.Kind == syntax.Quote || token.Kind == syntax.String) && !token.SpaceAhead && p.t.Nodes[node].Kind <= Member && p.t.Nodes[node].Kind != Text && p.t.Nodes[node].Kind != Template:
 		p.add(node)
 		p.add(p.primary())

@@ -136,7 +136,7 @@ func (p *parser) function(name int) int32 {
 	if p.is("[") && p.g.Layout == Indented {
 		p.at = min(p.mate(p.at)+1, p.end)
 	}
-	for p.is("(") { // of Scala there may be several
+	for p.is("(") && !(p.g.Commands && p.f.Tokens[p.at].NewLine) { // of Scala there may be several
 		p.parameters()
 		if p.g.Layout == Worded {
 			break

@@ -41,6 +41,7 @@ type Grammar struct {
 	Records     bool   // { a: b } is a record
 	Comprehends bool   // [a for b in c]
 	Commands    bool   // puts x: a call without parentheses
+	Texts       bool   // f "text": a call with one text
 	Labels      bool   // f(name: value)
 	Keywords    bool   // f(name=value)
 	ParenCasts  bool   // (int) x

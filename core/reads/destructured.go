@@ -18,16 +18,12 @@ func (a *analysis) destructured() {
 			if whole == "" {
 				continue
 			}
-			if a.run != nil && a.giveMember(b, property, whole) {
+			if a.giveMember(b, property, whole) {
 				continue
 			}
-			a.steps = 0
-			var out facts
-			if !b.Default.empty() {
-				out.setFallback(a.fallbackOf(b.Default))
-			}
-			a.followName(name, b.At, &out)
-			a.emit(Range{a.propertyToken(b), b.At + 1}, word(property), &Idiom{}, a.c.wholes[whole].access, &out, "")
+			m := &match{pattern: &pattern{idiom: &Idiom{}, access: a.c.wholes[whole].access}, access: Range{a.propertyToken(b), b.At + 1}, fallback: b.Default, member: true}
+			m.name = Range{m.access.Lo, m.access.Lo + 1}
+			a.bare(m)
 		}
 	}
 }
@@ -52,21 +48,6 @@ func (a *analysis) propertyToken(b Binding) int {
 		return b.At - 2
 	}
 	return b.At
-}
-
-// followName judges the uses of a name bound at token at.
-func (a *analysis) followName(name string, at int, out *facts) {
-	scope := a.o.blocks[a.o.functionBlock(a.o.blockOf[at])].Range
-	uses := 0
-	for _, i := range a.occurrences(name, at+1, scope.Hi) {
-		if isMember(a.f, i) || uses >= maxUses {
-			continue
-		}
-		uses++
-		use := facts{}
-		a.judge(Range{i, i + 1}, 1, &use)
-		out.merge(use, false)
-	}
 }
 
 // giveMember makes an access of a member that is taken out of the environment.

@@ -18,14 +18,9 @@ type analysis struct {
 	o    *Outline
 
 	paths   map[bindingKey]string // what bindings stand for; "" while that is being found out
-	words   map[string]*[]int     // where words stand, once asked for
-	defined map[int]bool          // tokens at which a function is defined, once asked for
 	defines map[string]bool       // functions outside classes, once asked for
 	held    map[string]bool       // whether words stand in the text, once asked for
 	bound   map[int]bool          // tokens at which a name is bound, once asked for
-	looked  int                   // tokens looked through for words
-	steps   int                   // how much has been evaluated for the present read
-	judged  int                   // how much has been judged in this file
 	heads   *heads
 
 	reads     []Read
@@ -36,12 +31,8 @@ type analysis struct {
 	asked     map[string][]syntax.Span // names that matter, and where
 	file      string
 	wholes    []Range         // where the environment as a whole stands
-	accesses  map[int]bool    // tokens at which an idiom of the language begins
 	wanted    map[string]bool // constants that other files may define
 	seenCalls map[*Helper]int
-	namesakes map[string][]*Helper // the helpers of each name, once asked for
-	meant     map[int]*Helper      // which of them a call means, once asked for
-	byBody    []int                // the functions in the order of their bodies, once asked for
 	run       *running
 	sought    []string
 	loose     []*match // accesses that no node of the tree stands for
@@ -112,7 +103,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 func (l *Language) analyse(file string, src []byte, context *Context, folding *syntax.Folding) (r Result, unseen []int32) {
 	a := l.open(src, folding)
 	defer func() {
-		if len(a.helpers) == 0 || a.run == nil {
+		if len(a.helpers) == 0 {
 			a.close()
 			return
 		}
@@ -124,21 +115,14 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if bundled {
 		a.forgetShortNames()
 	}
-	if l.runs() {
-		a.prepare()
-	}
+	a.prepare()
 	a.direct()
 	a.destructured()
-	if a.run != nil {
-		a.running()
-		for _, m := range a.loose {
-			a.bare(m)
-		}
+	a.running()
+	for _, m := range a.loose {
+		a.bare(m)
 	}
 	if !bundled {
-		if a.run == nil {
-			a.throughHelpers()
-		}
 		a.schemas()
 	}
 	if l.Declared != nil && !bundled {
@@ -216,39 +200,6 @@ func (l *Language) analyseOwn(file string, src []byte) Result {
 	return r
 }
 
-// Constants gives the values of those of the wanted constants that src
-// defines, by name, and by class and name where they belong to one.
-func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]string {
-	if l.Own != nil {
-		return nil
-	}
-	var folding *syntax.Folding
-	if l.Passes != "" {
-		folding = &syntax.Folding{May: l.mayFold}
-	}
-	a := l.open(src, folding)
-	defer a.close()
-	found := map[string]string{}
-	for name, bindings := range a.o.Bindings { // in any order
-		for _, b := range bindings {
-			class := a.o.blocks[b.block].name
-			if b.Function >= 0 || b.block != 0 && class == "" || b.Path != "" {
-				continue
-			}
-			if !wanted[name] && !wanted[class+"."+name] {
-				continue
-			}
-			a.steps = 0
-			if values := a.evaluateBinding(b, b.At, 0); len(values) == 1 {
-				if value, ok := values[0].plain(); ok && plausible(value) {
-					found[name], found[class+"."+name] = value, value
-				}
-			}
-		}
-	}
-	return found
-}
-
 // tokens are slices used before: a file's tokens are not kept.
 var tokens sync.Pool
 
@@ -270,7 +221,7 @@ func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {
 	} else {
 		f = l.Table.ScanInto(*reuse, src, false)
 	}
-	a := &analysis{lang: l, c: l.compiled, f: f, wanted: map[string]bool{}, accesses: map[int]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
+	a := &analysis{lang: l, c: l.compiled, f: f, wanted: map[string]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
 		l.Imports(f, a.o)
@@ -330,136 +281,14 @@ func (a *analysis) found(m *match) {
 		if !inside && (a.isCopy(m) || a.passedOn(m.access)) {
 			a.add(m.access, Read{Whole: true, Access: m.pattern.access, Need: Optional, Kind: Text})
 		}
-		if a.run != nil {
-			a.giveWhole(m)
-		}
+		a.giveWhole(m)
 		return
 	}
 	a.last = *m
-	a.accesses[m.access.Lo] = true
 	if a.isWrite(m.access) || a.isRemoval(m) {
 		return
 	}
-	if a.run != nil {
-		a.give(m)
-		return
-	}
-	a.bare(m)
-}
-
-// bare judges a match by what stands round it.
-func (a *analysis) bare(m *match) {
-	a.steps = 0
-	var out facts
-	if !m.fallback.empty() && a.stopsIn(m.fallback) {
-		out.required = true
-	} else {
-		out.setFallback(a.fallbackOf(m.fallback))
-	}
-	a.judge(m.access, 0, &out)
-	if !m.template.empty() && m.pattern.template == holePlaces {
-		a.places(m, &out)
-		return
-	}
-	names := word(a.f.Text(m.name.Lo))
-	if !m.member {
-		names = a.names(m)
-	}
-	a.emit(m.access, names, m.pattern.idiom, m.pattern.access, &out, "")
-}
-
-// places makes a read of each ${NAME:fallback} in a text. Without a fallback
-// the program does not start where the variable is not set.
-func (a *analysis) places(m *match, out *facts) {
-	for _, t := range a.evaluate(m.template, 0) {
-		written, _ := t.pattern()
-		for _, part := range strings.Split(written, "${")[1:] {
-			name := leadingName(part)
-			each := *out
-			idiom := *m.pattern.idiom
-			if rest, found := strings.CutPrefix(part[len(name):], ":"); found {
-				value, _, _ := strings.Cut(rest, "}")
-				each.setFallback(&fallback{text: value})
-			} else if idiom.Need == "" {
-				idiom.Need = Required
-			}
-			a.emit(m.access, writtenLikeVariables(word(name)), &idiom, m.pattern.access, &each, "")
-		}
-	}
-}
-
-func (a *analysis) names(m *match) []text {
-	switch {
-	case !m.template.empty():
-		return namesIn(a.evaluate(m.template, 0), m.pattern.template)
-	case !m.written.empty():
-		return writtenLikeVariables(a.evaluate(m.written, 0))
-	case len(m.names) > 0:
-		var all []text
-		for _, r := range m.names {
-			if a.isWordList(r.Lo) {
-				all = append(all, a.elements(r, 0)...)
-				continue
-			}
-			all = append(all, a.evaluate(r, 0)...)
-		}
-		return all
-	}
-	if m.name.empty() {
-		return unknown
-	}
-	values := a.evaluate(m.name, 0)
-	if m.pattern.idiom.Prefix != "" {
-		values = join(word(m.pattern.idiom.Prefix), values)
-	}
-	return values
-}
-
-// emit makes one read of each name, or a helper of a function whose parameter
-// the name depends on.
-func (a *analysis) emit(at Range, names []text, idiom *Idiom, access string, out *facts, through string) {
-	done := map[string]bool{}
-	for _, name := range names {
-		if p := name.param(); p != nil {
-			if a.addHelper(p, name, idiom, access, out, at) {
-				continue
-			}
-		}
-		r := Read{Access: access, Through: through}
-		if exact, ok := name.plain(); ok {
-			if !plausible(exact) || coveredByOther(names, exact) || excepted(idiom, exact) {
-				continue
-			}
-			r.Name = exact
-		} else if pattern, known := name.pattern(); known {
-			r.Pattern = pattern
-		}
-		key := r.Name + "\x00" + r.Pattern
-		if done[key] {
-			continue
-		}
-		done[key] = true
-		copied := *out
-		copied.literals = slices.Clone(out.literals)
-		copied.finish(&r, idiom)
-		if r.Name != "" && r.FallbackComputed && !out.fallback.at.empty() {
-			a.standIns = append(a.standIns, orElse{r.Name, out.fallback.at})
-		}
-		a.add(at, r)
-	}
-}
-
-// coveredByOther tells whether an exact name is but one case of a pattern
-// among the alternatives.
-func coveredByOther(names []text, exact string) bool {
-	for _, other := range names {
-		if pattern, known := other.pattern(); known && pattern != exact {
-			if ok, _ := path.Match(pattern, exact); ok {
-				return true
-			}
-		}
-	}
-	return false
+	a.give(m)
 }
 
 // excepted tells whether a name is none of a variable in this idiom.

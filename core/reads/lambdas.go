@@ -38,7 +38,7 @@ func bindBefore(f *syntax.File, o *Outline, i int) {
 		open--
 	}
 	if f.Is(open, "{") || f.Is(open, "(") && open == i-2 {
-		bindParamNames(f, o, Range{open + 1, i}, open)
+		bindParamNames(f, o, Range{open + 1, i})
 	}
 }
 
@@ -48,24 +48,15 @@ func bindBetween(f *syntax.File, o *Outline, i int) {
 	for end < len(f.Tokens) && end < i+maxLambda && !f.Is(end, "|") {
 		end++
 	}
-	bindParamNames(f, o, Range{i + 1, end}, i-1)
+	bindParamNames(f, o, Range{i + 1, end})
 }
 
-// bindParamNames binds the names in a range, given to a lambda that opens at
-// token open.
-func bindParamNames(f *syntax.File, o *Outline, names Range, open int) {
-	var list Range
-	if method := open - 1; f.Kind(method) == syntax.Word && iterators[f.Text(method)] && isMember(f, method) {
-		list = receiver(f, method-2)
-	}
+// bindParamNames binds the names in a range, given to a lambda.
+func bindParamNames(f *syntax.File, o *Outline, names Range) {
 	for j := names.Lo; j < names.Hi; j++ {
 		if f.Kind(j) != syntax.Word || f.Is(j-1, ":") {
 			continue
 		}
-		b := Binding{At: j, Function: -1, Inner: true}
-		if j == names.Lo && !list.empty() {
-			b.Value, b.Element = list, true
-		}
-		o.Bind(f.Text(j), b)
+		o.Bind(f.Text(j), Binding{At: j, Function: -1, Inner: true})
 	}
 }

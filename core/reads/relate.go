@@ -27,9 +27,6 @@ func (a *analysis) relate() {
 		}
 		rounds := a.conditionsRound(token)
 		r.Under = a.conditionOn(rounds, r.Name, near)
-		if a.run == nil && r.Need != Optional && r.Through == "" && a.guarded(n, rounds, near) {
-			r.Need = Optional
-		}
 	}
 }
 
@@ -78,17 +75,6 @@ func (near *neighbours) within(r Range) []int {
 		to++
 	}
 	return near.order[from:to]
-}
-
-// ofName gives the last reads of a name before a token, and the next behind it.
-func (near *neighbours) ofName(name string, token int) (before, behind []int) {
-	list := near.byName[name]
-	at, _ := slices.BinarySearchFunc(list, token, func(n, token int) int { return near.spots[n] - token })
-	before = list[max(0, at-maxNear):at]
-	for at < len(list) && near.spots[list[at]] == token {
-		at++
-	}
-	return before, list[at:min(len(list), at+1)]
 }
 
 // conditionsRound gives the conditions under which token i is reached, within

@@ -268,3 +268,63 @@ func (a *analysis) wholeOf(r Range, depth int) string {
 	}
 	return ""
 }
+
+// strip takes away what does not change a value: brackets round it, casts, borrows.
+func (a *analysis) strip(r Range) Range {
+	for {
+		before := r
+		for !r.empty() && (a.f.Is(r.Lo, "&") || a.f.Is(r.Lo, "await") || a.f.Is(r.Lo, "return")) {
+			r.Lo++
+		}
+		if !r.empty() && a.f.Is(r.Lo, "(") && a.f.Mate(r.Lo) == r.Hi-1 {
+			r = Range{r.Lo + 1, r.Hi - 1}
+		}
+		for i := r.Lo + 1; i < r.Hi; i++ {
+			if m := a.f.Mate(i); m > i {
+				i = m
+			} else if (a.f.Is(i, "as") || a.f.Is(i, "satisfies")) && a.f.Kind(i) == syntax.Word {
+				r.Hi = i
+			}
+		}
+		for r.Hi-r.Lo > 1 && a.f.Is(r.Hi-1, "!") {
+			r.Hi--
+		}
+		if r == before {
+			return r
+		}
+	}
+}
+
+// branches splits a conditional expression into its values.
+func (a *analysis) branches(r Range) []Range {
+	f := a.f
+	question := -1
+	for i := r.Lo; i < r.Hi; i++ {
+		if m := f.Mate(i); m > i {
+			i = m
+			continue
+		}
+		switch {
+		case f.Is(i, "?") && question < 0:
+			question = i
+		case f.Is(i, ":") && question >= 0:
+			return []Range{{question + 1, i}, {i + 1, r.Hi}}
+		case f.Is(i, "if") && i > r.Lo:
+			for j := i; j < r.Hi; j++ {
+				if m := f.Mate(j); m > j {
+					j = m
+				} else if f.Is(j, "else") {
+					return []Range{{r.Lo, i}, {j + 1, r.Hi}}
+				}
+			}
+		case i > r.Lo && (f.Kind(i) == syntax.Punct || f.Kind(i) == syntax.Word) && a.c.wordOr[f.Text(i)]:
+			return []Range{{r.Lo, i}, {i + 1, r.Hi}}
+		}
+	}
+	return nil
+}
+
+const (
+	maxDepth        = 12 // how deep expressions are followed
+	maxAlternatives = 64 // how many values one expression may have
+)

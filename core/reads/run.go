@@ -77,9 +77,6 @@ func holds(list []element, which string) bool {
 	})
 }
 
-// runs reports whether the language's code can be run.
-func (l *Language) runs() bool { return l.Grammar != nil || l.Tree != nil }
-
 // running is what joins the accesses that were found to the tree.
 type running struct {
 	mutex sync.Mutex // other files may ask too
@@ -97,8 +94,14 @@ func (l *Language) treeOf(f *syntax.File) *parse.Tree {
 	if l.Tree != nil {
 		return l.Tree(f)
 	}
+	if l.Grammar == nil {
+		return parse.File(f, plainGrammar)
+	}
 	return parse.File(f, l.Grammar)
 }
+
+// plainGrammar is that of a language of which nothing else is said.
+var plainGrammar = &parse.Grammar{Member: ".", Assign: "="}
 
 // prepare makes the tree, and what of it can be asked.
 func (a *analysis) prepare() {
@@ -262,10 +265,10 @@ func (a *analysis) giveWhole(m *match) {
 // rows returns the names that a match may read.
 func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []evaluate.Row) {
 	of := func(at Range) []evaluate.Row {
-		if n := a.run.nodeOf(at); n != 0 {
+		if n := a.run.nodeOf(at); n != 0 && value != nil {
 			return value(n).Rows()
 		}
-		return rowsOfTexts(a.evaluate(at, 0), -1)
+		return rowsOfTexts(a.written(at), -1)
 	}
 	switch {
 	case m.member:
@@ -278,11 +281,7 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 		return rowsOfTexts(writtenLikeVariables(textsOf(list)), leastFrame(list))
 	case len(m.names) > 0:
 		for _, name := range m.names {
-			if a.isWordList(name.Lo) {
-				rows = append(rows, rowsOfTexts(a.elements(name, 0), -1)...)
-				continue
-			}
-			rows = append(rows, of(name)...)
+			rows = append(rows, a.listed(name, of)...)
 		}
 		return rows
 	case m.name.empty():
@@ -292,6 +291,23 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 	if prefix := m.pattern.idiom.Prefix; prefix != "" {
 		for n := range rows {
 			rows[n] = append(evaluate.Word(prefix), rows[n]...)
+		}
+	}
+	return rows
+}
+
+// listed returns the names in one of several operands: a name, or a list of
+// words without quotes, %w[a b].
+func (a *analysis) listed(at Range, of func(Range) []evaluate.Row) (rows []evaluate.Row) {
+	open := a.f.Text(at.Lo)
+	if a.f.Kind(at.Lo) != syntax.Open || len(open) < 2 || open[0] != '%' && !strings.HasPrefix(open, "qw") {
+		return of(at)
+	}
+	for i := at.Lo + 1; i < at.Hi-1; i++ {
+		if a.f.Kind(i) == syntax.Text || a.f.Kind(i) == syntax.Word {
+			for _, name := range strings.Fields(a.f.Text(i)) {
+				rows = append(rows, evaluate.Word(name))
+			}
 		}
 	}
 	return rows
@@ -327,7 +343,7 @@ func rowsOfTexts(list []text, frame int32) (rows []evaluate.Row) {
 	for _, t := range list {
 		var row evaluate.Row
 		for _, p := range t {
-			row = append(row, evaluate.Piece(p.text, p.any || p.param != nil, frame))
+			row = append(row, evaluate.Piece(p.text, p.any, frame))
 		}
 		rows = append(rows, row)
 	}
@@ -402,7 +418,7 @@ func (a *analysis) running() {
 // Functions returns those of the wanted functions that src defines, for other
 // files to call.
 func (l *Language) Functions(file string, src []byte, wanted map[string]bool) (list []*Helper) {
-	if l.Own != nil || !l.runs() {
+	if l.Own != nil {
 		return nil
 	}
 	a := l.open(bytes.Clone(src), nil)
@@ -520,3 +536,18 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	a.helpers = append(a.helpers, h)
 	return h
 }
+
+// kindOfLiterals returns the kind of a value that is held against literals.
+func kindOfLiterals(literals []string) Kind {
+	if len(literals) == 0 {
+		return Text
+	}
+	for _, l := range literals {
+		if !booleans[strings.ToLower(l)] {
+			return Choice
+		}
+	}
+	return Boolean
+}
+
+var booleans = set(strings.Fields("true false 1 0 yes no on off t f y n"))

@@ -79,27 +79,43 @@ func (a *analysis) schema(object Range) {
 		if name == "" || !described || strings.ToUpper(name) != name || leadingName(name) != name {
 			continue
 		}
-		out := facts{}
-		idiom := &Idiom{Need: Required}
+		r := Read{Name: name, Access: "schema", Need: Required, Kind: Text}
+		setKind := func(kind Kind) {
+			if r.Kind == Text {
+				r.Kind = kind
+			}
+		}
 		for i := entry.Lo + 2; i < entry.Hi; i++ {
 			switch f.Text(i) {
 			case "optional", "nullable", "nullish", "notRequired":
-				idiom.Need = Optional
+				r.Need = Optional
 			case "default", "catch":
 				value := Range{i + 2, f.Mate(i + 1)}
 				if f.Is(i+1, ":") {
 					value = Range{i + 2, i + 3}
 				}
-				idiom.Need = Optional
-				out.setFallback(a.fallbackOf(value))
+				r.Need = Optional
+				r.Fallback, r.FallbackComputed = a.fallbackText(value)
 			case "number", "num", "int", "port":
-				out.setKind(Number)
+				setKind(Number)
 			case "boolean", "bool":
-				out.setKind(Boolean)
+				setKind(Boolean)
 			case "url":
-				out.setKind(URL)
+				setKind(URL)
 			}
 		}
-		a.emit(Range{entry.Lo, entry.Lo + 1}, word(name), idiom, "schema", &out, "")
+		a.add(Range{entry.Lo, entry.Lo + 1}, r)
 	}
+}
+
+// keyOf gives the key of one entry "key: value", "key = value", "'key' => value".
+func (a *analysis) keyOf(part Range) string {
+	f := a.f
+	if part.Hi-part.Lo < 2 || !(f.Is(part.Lo+1, ":") || f.Is(part.Lo+1, "=") || f.Is(part.Lo+1, "=>")) {
+		return ""
+	}
+	if v, ok := f.Value(part.Lo); ok {
+		return v
+	}
+	return strings.TrimSuffix(strings.TrimPrefix(f.Text(part.Lo), ":"), ":")
 }

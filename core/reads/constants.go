@@ -1,0 +1,67 @@
+package reads
+
+import (
+	"maps"
+	"slices"
+	"strings"
+
+	"inzicht/core/evaluate"
+)
+
+// Constants gives the values of those of the wanted constants that src
+// defines, by name, and by class and name where they belong to one.
+func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]string {
+	if l.Own != nil {
+		return nil
+	}
+	a := l.open(src, nil)
+	defer a.close()
+	a.prepare()
+	a.run.unit.Prepare()
+	found := map[string]string{}
+	for name, value := range evaluate.Constants(a.run.unit) { // in any order
+		last := name[strings.LastIndexByte(name, '.')+1:]
+		if (wanted[name] || wanted[last]) && plausible(value) {
+			found[name], found[last] = value, value
+		}
+	}
+	for _, name := range slices.Sorted(maps.Keys(a.run.macros)) {
+		if value := a.run.macros[name]; wanted[name] && plausible(value) {
+			found[name] = value
+		}
+	}
+	return found
+}
+
+// constant gives the value of a name that other files of the tree define. What
+// is not known yet is wanted.
+func (a *analysis) constant(name string) []text {
+	if at := strings.LastIndexByte(name, '.'); at > 0 { // module.submodule.NAME: the last two say enough
+		if before := strings.LastIndexByte(name[:at], '.'); before >= 0 {
+			name = name[before+1:]
+		}
+	}
+	last := name[strings.LastIndexByte(name, '.')+1:]
+	if a.context != nil {
+		for _, key := range []string{name, last} {
+			if value, known := a.context.Constants[key]; known {
+				return word(value)
+			}
+		}
+	}
+	qualified := len(last) != len(name)
+	if len(a.wanted) < 200 && a.isConstantName(last) && (qualified && len(last) > 1 || len(last) > 3 && !common[strings.ToLower(last)]) {
+		a.wanted[name], a.wanted[last] = true, true
+	}
+	return unknown
+}
+
+// isConstantName tells whether a name is written like that of a constant: all
+// in capitals or with one at its beginning, or kName; in Go any with a capital.
+func (a *analysis) isConstantName(name string) bool {
+	if strings.ToLower(name) == name {
+		return false
+	}
+	name = strings.TrimLeft(name, "_$")
+	return strings.ToUpper(name) == name || name[0] >= 'A' && name[0] <= 'Z' || name[0] == 'k' && name[1] >= 'A' && name[1] <= 'Z' || a.lang.Name == "go"
+}

@@ -1,0 +1,88 @@
+package reads
+
+import (
+	"path"
+	"strings"
+
+	"inzicht/core/evaluate"
+	"inzicht/core/syntax"
+)
+
+// Helper is a function that reads the variable its caller names: a call of
+// it is a read.
+type Helper struct {
+	Name, Owner string // the function, and the class it belongs to, or ""
+	Access      string // the idiom inside it
+	File        string // that defines it
+	Exported    bool   // other files may call it
+	// Inside is the read inside it: what there is to report where nothing calls it.
+	Inside Read
+
+	fn *evaluate.Func
+}
+
+// isExported tells whether other files may call a function.
+func (a *analysis) isExported(fn *Function) bool {
+	if len(fn.Name) < 3 || strings.HasPrefix(fn.Name, "_") || a.isOwnToFile(fn) {
+		return false
+	}
+	if a.lang.Exports == "" || fn.Owner != "" {
+		return true
+	}
+	f := a.f
+	for i := fn.At; i >= 0 && i > fn.At-5; i-- {
+		if f.Is(i, a.lang.Exports) {
+			return true
+		}
+	}
+	for i := range f.Tokens {
+		if i == fn.At || f.Kind(i) != syntax.Word || !f.Is(i, fn.Name) {
+			continue
+		}
+		if f.Is(i-2, "exports") || f.Is(i-1, a.lang.Exports) {
+			return true
+		}
+		if p := a.openerOf(i); p > 0 && f.Is(p, "{") && (f.Is(p-1, a.lang.Exports) || f.Is(p-2, "exports")) {
+			return true
+		}
+	}
+	return false
+}
+
+// isOwnToFile tells whether a function is marked as one that no other file
+// sees, and does not stand in a header, which other files take in.
+func (a *analysis) isOwnToFile(fn *Function) bool {
+	if a.lang.Private == "" || strings.HasPrefix(path.Ext(a.file), ".h") {
+		return false
+	}
+	for i := fn.At - 1; i >= 0 && i > fn.At-8 && !a.f.Is(i, ";") && !a.f.Is(i, "}"); i-- {
+		if a.f.Is(i, a.lang.Private) {
+			return true
+		}
+	}
+	return false
+}
+
+// changesVariables tells by its name whether a function sets variables, and
+// reads them only to put them back: setenv, mock_env.
+func changesVariables(name string) bool {
+	name = strings.ToLower(strings.TrimLeft(name, "_"))
+	for _, prefix := range []string{"set", "unset", "put", "delete", "clear", "restore", "mock", "stub"} {
+		if strings.HasPrefix(name, prefix) && !strings.HasPrefix(name, "setting") && !strings.HasPrefix(name, "setup") {
+			return true
+		}
+	}
+	return false
+}
+
+// listFunctions notes, once, which functions are no methods.
+func (a *analysis) listFunctions() {
+	if a.defines != nil {
+		return
+	}
+	a.defines = map[string]bool{}
+	for n := range a.o.Functions {
+		fn := &a.o.Functions[n]
+		a.defines[fn.Name] = a.defines[fn.Name] || fn.Owner == ""
+	}
+}
