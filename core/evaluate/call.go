@@ -810,7 +810,11 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	if isUpper(name) || name == "object" || name == "new" { // something of its own
 		return Value{{form: record, members: &members{open: true}}}
 	}
-	return Value{{parts: []part{{any: true, frame: m.depth()}}}}
+	out := Value{anything(m.depth())}
+	for _, a := range arguments {
+		out = out.telling(a.value)
+	}
+	return out
 }
 
 // bindReceiver binds the name that a method has for its object.

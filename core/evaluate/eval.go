@@ -337,7 +337,7 @@ func (m *machine) template(n int32, st *state) Value {
 					break
 				}
 				y := row
-				y.parts = append(append([]part{}, row.parts...), x.parts...)
+				y.parts = joinedParts(row.parts, x.parts)
 				y.depends |= x.depends | x.missing
 				out = append(out, y)
 			}
@@ -345,7 +345,7 @@ func (m *machine) template(n int32, st *state) Value {
 		rows = out
 	}
 	hole := 0
-	for i := int(node.From); i < int(node.To); i++ {
+	for i := int(node.From); i < int(node.To) && m.tick(); i++ {
 		if hole < len(holes) && int(u.Tree.Nodes[holes[hole]].From) == i {
 			add(m.eval(holes[hole], st))
 			i = max(i, int(u.Tree.Nodes[holes[hole]].To)-1)
@@ -455,7 +455,7 @@ func (m *machine) member_(n int32, st *state) Value {
 			out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends})
 		}
 	}
-	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].depends == 0 {
+	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].depends == 0 {
 		if path := u.Path(n); path != "" {
 			return m.constant(path)
 		} else if path := m.path(n); path != "" && len(of) <= 1 && (len(of) == 0 || of[0].form == unknown) {

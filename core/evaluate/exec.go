@@ -189,6 +189,12 @@ func (m *machine) declare(n int32, st *state) Value {
 		}
 		return nil
 	}
+	if names, values := m.parallel(list); len(values) > 1 { // var a, b = x, y
+		for i, v := range values {
+			m.declareTo(names[i], m.quiet(v, st), st, v)
+		}
+		return nil
+	}
 	value := list[len(list)-1]
 	targets := list[:len(list)-1]
 	if !m.hasValue(list[0], value) { // name: type
@@ -240,6 +246,19 @@ func (m *machine) declaredKind(first, last int32) string {
 		}
 	}
 	return ""
+}
+
+// parallel splits a declaration of several names into these and as many values.
+func (m *machine) parallel(list []int32) (names, values []int32) {
+	u := m.unit()
+	if u.Words.Errors == nil || len(list)%2 != 0 || len(list) < 4 {
+		return nil, nil
+	}
+	half := len(list) / 2
+	if !u.Tree.File.Is(int(u.Tree.Nodes[list[half]].From)-1, "=") {
+		return nil, nil
+	}
+	return list[:half], list[half:]
 }
 
 // hasValue reports whether what stands last in a declaration is a value, and no
@@ -397,14 +416,20 @@ func (m *machine) guardPart(c, n, block int32, st *state) {
 // twoWays goes on where a condition is true, where it is false, or both.
 func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state) Value {
 	if len(false_) == 0 {
-		return m.way(then, m.because(true_, true), st)
+		v := m.way(then, m.because(true_, true), st)
+		m.insteadOf(otherwise, v, then, st)
+		return v
 	}
 	if len(true_) == 0 {
-		return m.way(otherwise, m.because(false_, true), st)
+		v := m.way(otherwise, m.because(false_, true), st)
+		m.insteadOf(then, v, otherwise, st)
+		return v
 	}
 	a, b := st.fork(), st.fork()
 	v := m.way(then, m.because(true_, false), a)
 	w := m.way(otherwise, m.because(false_, false), b)
+	m.gives(then, v)
+	m.gives(otherwise, w)
 	st.meet(a, b)
 	if a.dead {
 		return w.dependent(m.because(false_, false))
@@ -413,6 +438,27 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		return v.dependent(m.because(true_, false))
 	}
 	return join(v.dependent(m.because(true_, false)), w.dependent(m.because(false_, false)))
+}
+
+// gives notes what the value of a branch is made from, or tells of.
+func (m *machine) gives(n int32, v Value) {
+	if tags := v.sites().with(v.about()); m.focus == nil && n != 0 && len(tags) > 0 {
+		m.ways[place{m.context, n}] = tags
+	}
+}
+
+// insteadOf notes the value of a branch that is gone where the other one would
+// give what was read.
+func (m *machine) insteadOf(other int32, v Value, taken int32, st *state) {
+	if m.focus == nil || st.dead || len(v) == 0 || other == 0 || v.missing() != 0 {
+		return
+	}
+	tags := m.ways[place{m.context, other}]
+	for n, r := range m.focus.reads {
+		if bit := mask(1) << n; v.depends()&bit != 0 && m.tagged(tags, r) {
+			m.replaced(bit, v, taken)
+		}
+	}
 }
 
 // way runs one of the blocks of a branch.

@@ -115,6 +115,7 @@ type machine struct {
 	round      int32   // of a loop, for the calls that it makes
 	others     map[*Unit]*scope
 	decisions  map[place]mask
+	ways       map[place]sites // what branches give
 }
 
 type spot struct {
@@ -260,7 +261,7 @@ func Run(u *Unit) *Result {
 func newMachine(u *Unit) *machine {
 	return &machine{
 		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
-		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
+		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }
 

@@ -533,7 +533,7 @@ func (m *machine) concat(a, b Value) Value {
 				return out
 			}
 			z := x
-			z.parts = append(append([]part{}, x.parts...), y.parts...)
+			z.parts = joinedParts(x.parts, y.parts)
 			z.depends |= y.depends
 			out = append(out, z)
 		}

@@ -118,7 +118,11 @@ func (m *machine) isField(name string) bool {
 // variable is set.
 func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 	if m.focus == nil {
-		if tags := v.sites(); len(tags) > 0 {
+		tags := v.sites()
+		if key.name == "" { // what a function returns may be worked out of it
+			tags = tags.with(v.about())
+		}
+		if len(tags) > 0 {
 			m.slots[key] = m.slots[key].with(tags)
 		}
 		return
@@ -363,8 +367,16 @@ func (m *machine) memberOf(v Value, name string) Value {
 }
 
 // path returns a row of names as it is written, a.b.c, or "".
-func (m *machine) path(n int32) string {
+func (m *machine) path(n int32) string { return m.pathWithin(n, 0) }
+
+// mostNames bounds how many names such a row has.
+const mostNames = 12
+
+func (m *machine) pathWithin(n int32, depth int) string {
 	u := m.unit()
+	if depth > mostNames {
+		return ""
+	}
 	switch u.kind(n) {
 	case parse.Name:
 		return u.at(n)
@@ -373,11 +385,11 @@ func (m *machine) path(n int32) string {
 		if object == 0 {
 			return "." + u.at(n)
 		}
-		if of := m.path(object); of != "" {
+		if of := m.pathWithin(object, depth+1); of != "" {
 			return of + "." + u.at(n)
 		}
 	case parse.Wrapper:
-		return m.path(u.Tree.Child(n, 0))
+		return m.pathWithin(u.Tree.Child(n, 0), depth+1)
 	}
 	return ""
 }

@@ -303,6 +303,10 @@ func (u *Unit) truthOf(x alt) truth {
 		return yes
 	case function, class:
 		return yes
+	case unknown:
+		if x.truth {
+			return yes
+		}
 	case record:
 		if len(x.members.names) == 0 && u.Words.EmptyLists && x.members.of == nil {
 			return may
@@ -332,4 +336,20 @@ func (u *Unit) split(v Value) (true_, false_ Value) {
 		}
 	}
 	return true_, false_
+}
+
+// mostParts bounds how many pieces a text has; what comes behind is anything.
+const mostParts = 40
+
+// joinedParts returns the pieces of two texts as those of one.
+func joinedParts(a, b []part) []part {
+	if len(a) >= mostParts {
+		return a
+	}
+	out := make([]part, 0, len(a)+len(b))
+	out = append(append(out, a...), b...)
+	if len(out) >= mostParts {
+		out = append(out[:mostParts-1], part{any: true, frame: out[0].frame})
+	}
+	return out
 }

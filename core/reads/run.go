@@ -164,6 +164,9 @@ func (r *running) around(at Range) int32 {
 	return best
 }
 
+// longestPath bounds how many tokens stand for something through imports.
+const longestPath = 60
+
 // path returns what a name or a member stands for through imports.
 func (r *running) path(n int32) string {
 	r.mutex.Lock()
@@ -178,7 +181,9 @@ func (r *running) pathLocked(n int32) string {
 	}
 	switch node := r.tree.Nodes[n]; node.Kind {
 	case parse.Name, parse.Member:
-		path = r.a.pathOf(Range{int(node.From), int(node.To)}, 0)
+		if node.To-node.From < longestPath {
+			path = r.a.pathOf(Range{int(node.From), int(node.To)}, 0)
+		}
 	case parse.Wrapper:
 		if c := r.tree.Child(n, 0); c != 0 {
 			path = r.pathLocked(c)

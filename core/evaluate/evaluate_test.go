@@ -1,0 +1,193 @@
+package evaluate_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+	"time"
+
+	"inzicht/core/language"
+)
+
+// said returns what the engine says of the reads of a file, in order: name,
+// need, kind where it is not text, =fallback or [source].
+func said(t *testing.T, file, src string) string {
+	t.Helper()
+	l, err := language.Of(file).Compiled()
+	if err != nil {
+		t.Fatal(err)
+	}
+	result := l.Analyse(file, []byte(src), nil)
+	list := result.Reads
+	for _, h := range result.Helpers {
+		if result.Calls[h] == 0 {
+			list = append(list, h.Inside)
+		}
+	}
+	var out []string
+	for _, r := range list {
+		name := r.Name + r.Pattern
+		switch {
+		case r.Whole:
+			name = "*"
+		case name == "":
+			name = "?"
+		}
+		s := name + " " + string(r.Need)
+		if r.Kind != "text" {
+			s += " " + string(r.Kind)
+		}
+		if r.Kind == "choice" {
+			s += "(" + strings.Join(r.Literals, ",") + ")"
+		}
+		if r.Fallback != nil && r.FallbackComputed {
+			s += " [" + *r.Fallback + "]"
+		} else if r.Fallback != nil {
+			s += " =" + *r.Fallback
+		}
+		out = append(out, s)
+	}
+	return strings.Join(out, "; ")
+}
+
+type saying struct{ file, src, want string }
+
+func hold(t *testing.T, list []saying) {
+	t.Helper()
+	for _, s := range list {
+		if have := said(t, s.file, s.src); have != s.want {
+			t.Errorf("%s\n%s\nhave %s\nwant %s", s.file, s.src, have, s.want)
+		}
+	}
+}
+
+// Required is what ends the program on every way on which it matters.
+func TestRequired(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", "package gate\nimport (\"os\"; \"strconv\")\nfunc load() error {\n\tn, err := strconv.Atoi(os.Getenv(\"GATES\"))\n\tif err != nil {\n\t\treturn err\n\t}\n\topen(n)\n\treturn nil\n}\n", "GATES required integer"},
+		{"a.go", "package gate\nimport (\"os\"; \"errors\")\nfunc load() error {\n\tif os.Getenv(\"GATE\") == \"\" {\n\t\treturn errors.New(\"no gate\")\n\t}\n\treturn nil\n}\n", "GATE required"},
+		{"a.go", "package gate\nimport (\"os\"; \"log\")\nfunc main() {\n\tif os.Getenv(\"A\") == \"\" && os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"neither\")\n\t}\n}\n", "A optional; B optional"},
+		{"a.go", "package gate\nimport (\"os\"; \"log\")\nfunc main() {\n\tif os.Getenv(\"A\") == \"\" || os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"both\")\n\t}\n}\n", "A required; B required"},
+		{"a.go", "package gate\nimport \"os\"\nfunc main() {\n\tif os.Getenv(\"CHILD\") != \"\" {\n\t\tos.Exit(0)\n\t}\n\tos.Exit(run())\n}\n", "CHILD optional"},
+		{"a.py", "import os\nif \"GATE\" not in os.environ:\n    raise SystemExit(1)\n", "GATE required"},
+		{"a.py", "import os\nassert os.environ.get(\"GATE\"), \"no gate\"\n", "GATE required"},
+		{"a.py", "import os\nlevel = os.environ.get(\"LEVEL\").split(\",\")\n", "LEVEL required list"},
+		{"a.py", "import os\ndef horn(quiet):\n    h = os.environ.get(\"HORN\")\n    if not h or quiet:\n        return\n    sound(h)\n", "HORN optional"},
+		{"a.py", "import os\nroot = os.environ.get(\"ROOT\")\nif root is None:\n    root = find()\n    if root is None:\n        raise SystemExit(1)\n", "ROOT optional [find()]"},
+		{"a.py", "import os\ntry:\n    x = os.environ[\"GATE\"]\nexcept ValueError:\n    x = 1\n", "GATE required"},
+		{"a.py", "import os, contextlib\nwith contextlib.suppress(KeyError):\n    x = os.environ[\"GATE\"]\n", "GATE optional"},
+		{"a.js", "function fail(m) { throw new Error(m); }\nconst a = process.env.GATE ?? fail(\"no gate\");\n", "GATE required"},
+		{"a.js", "const config = { url: process.env.GATE };\nif (!config.url) throw new Error(\"no gate\");\n", "GATE required"},
+		{"a.js", "const gate = process.env.GATE;\nfunction open() { if (!gate) { throw new Error(\"no gate\"); } }\n", "GATE required"},
+		{"a.js", "if (process.argv[2]) { use(process.env.GATE); } else { const x = process.env.GATE; if (!x) throw new Error(); }\n", "GATE expected; GATE required"},
+		{"a.rs", "use std::env;\nfn main() -> Result<(), E> {\n    let a = env::var(\"A\")?;\n    let b = env::var(\"B\").map_err(|_| e())?.parse::<u32>()?;\n    let Ok(c) = env::var(\"C\") else { panic!() };\n    let Some(d) = env::var_os(\"D\") else { return Ok(()) };\n    Ok(())\n}\n", "A required; B required integer; C required; D optional"},
+		{"a.kt", "fun main() {\n    val a = System.getenv(\"A\") ?: run {\n        say(\"no a\")\n        exitProcess(1)\n    }\n    val b = System.getenv(\"B\") ?: return\n    val c = System.getenv(\"C\")!!\n}\n", "A required; B optional; C required"},
+		{"a.swift", "let env = ProcessInfo.processInfo.environment\nguard let a = env[\"A\"], !a.isEmpty else { fatalError() }\nif let b = env[\"B\"] { use(b) }\n", "A required; B optional"},
+		{"a.php", "<?php\nif (false === $k = getenv('A')) throw new X();\n$b = getenv('B') or die('no b');\n", "A required; B required"},
+		{"a.rb", "raise \"no gate\" unless ENV[\"A\"]\nb = ENV.fetch(\"B\") { |k| abort k }\nreturn if ENV[\"C\"].nil?\n", "A required; B required; C optional"},
+		{"a.sh", "[ -z \"$GA\" ] && exit 1\n[ -n \"$GB\" ] && exit 0\ntest -z \"$GC\" && GC=east\nif [[ -z \"${GD:-}\" ]]; then\n  echo no\n  exit 1\nfi\necho x | $TOOL || exit 1\n", "GA required; GB optional; GC optional =east; GD required; TOOL expected"},
+	})
+}
+
+// A fallback is what stands where the value would be.
+func TestFallbacks(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nv = os.environ.get(\"CREW\")\nif v:\n    v = int(v)\nelse:\n    v = 2\n", "CREW optional integer =2"},
+		{"a.py", "import os\nv = os.environ.get(\"OVEN\")\nif v:\n    v = v.strip()\n", "OVEN optional"},
+		{"a.py", "import os\nv = int(os.environ.get(\"ROWS\", \"\") or 4)\n", "ROWS optional integer =4"},
+		{"a.go", "package gate\nimport (\"os\"; \"strconv\"; \"log\")\nfunc port() int {\n\tport := 7000\n\tif p := os.Getenv(\"PORT\"); p != \"\" {\n\t\tn, err := strconv.Atoi(p)\n\t\tif err != nil {\n\t\t\tlog.Fatal(err)\n\t\t}\n\t\tport = n\n\t}\n\treturn port\n}\n", "PORT optional integer =7000"},
+		{"a.go", "package gate\nimport \"os\"\ntype conf struct{ addr string }\nfunc (c *conf) load() {\n\tc.addr = os.Getenv(\"ADDR\")\n\tif c.addr == \"\" {\n\t\tc.addr = \":7000\"\n\t}\n}\n", "ADDR optional =:7000"},
+		{"a.go", "package gate\nimport (\"cmp\"; \"os\")\nvar level = cmp.Or(os.Getenv(\"A\"), os.Getenv(\"B\"), \"low\")\n", "A optional [os.Getenv(\"B\")]; B optional =low"},
+		{"a.js", "const a = process.env.A || process.env.B || \"east\";\n", "A optional [process.env.B]; B optional =east"},
+		{"a.js", "const a = parseInt(process.env.A || \"\", 10) || 9;\n", "A optional integer =9"},
+		{"a.js", "const a = process.env.A && process.env.A.slice(0, 7) || \"none\";\n", "A optional =none; A optional"},
+		{"a.js", "const config = { size: process.env.SIZE };\nconfig.size ??= \"40\";\n", "SIZE optional =40"},
+		{"a.ts", "class Lock { port: string; constructor() { this.port = process.env.PORT as string; if (!this.port) this.port = \"8100\"; } }\nnew Lock();\n", "PORT optional =8100"},
+		{"a.rs", "use std::env;\nfn main() { let c = match env::var(\"C\") { Ok(v) => v, Err(_) => \"x\".to_string() }; let d = if let Ok(v) = env::var(\"D\") { v } else { \"y\".into() }; }\n", "C optional =x; D optional =y"},
+		{"a.cs", "class Lock { string? shift; Lock() { shift = Environment.GetEnvironmentVariable(\"SHIFT\"); shift ??= \"day\"; } }\n", "SHIFT optional =day"},
+		{"a.rb", "class Lock\n  def initialize\n    @herd = ENV[\"HERD\"]\n    @herd = \"north\" if @herd.nil? || @herd.empty?\n  end\nend\n", "HERD optional =north"},
+		{"a.scala", "class L {\n  val depth: Int = sys.env.get(\"DEPTH\").flatMap(_.toIntOption).getOrElse(30)\n  val shift = sys.env.get(\"SHIFT\") match {\n    case Some(v) => v.toInt\n    case None => 8\n  }\n}\n", "DEPTH optional integer =30; SHIFT optional integer =8"},
+		{"a.swift", "let p = Int(env[\"P\"] ?? \"\") ?? 8080\nlet env = ProcessInfo.processInfo.environment\nlet q = ProcessInfo.processInfo.environment[\"Q\"].flatMap(Int.init) ?? 5\n", "P optional integer =8080; Q optional integer =5"},
+		{"a.lua", "local a = os.getenv(\"A\")\nif a == nil then\n  a = \"pine\"\nend\n", "A optional =pine"},
+	})
+}
+
+// Kinds and literals are what the code does with a value that is there.
+func TestKindsAndLiterals(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nmode = os.environ.get(\"MODE\", \"am\")\nif mode not in (\"am\", \"pm\"):\n    raise SystemExit(1)\n", "MODE optional choice(am,pm) =am"},
+		{"a.py", "import os\nstage = os.environ.get(\"STAGE\", \"main\")\nif stage in (\"attic\", \"cellar\"):\n    raise SystemExit(1)\nprint(stage)\n", "STAGE optional =main"},
+		{"a.py", "import os\nmatch os.environ.get(\"LIGHT\"):\n    case \"low\" | \"high\" as level:\n        use(level)\n    case None:\n        raise SystemExit(1)\n    case other:\n        use(other)\n", "LIGHT required"},
+		{"a.js", "switch (process.env.MODE) {\n  case \"bake\": x = 2; break;\n  case \"grill\": x = 4; break;\n  default: throw new Error();\n}\n", "MODE required choice(bake,grill)"},
+		{"a.js", "const loud = process.env.LOUD === \"true\";\n", "LOUD optional boolean"},
+		{"a.go", "package gate\nimport \"os\"\nfunc f() int {\n\tswitch os.Getenv(\"M\") {\n\tdefault:\n\t\tpanic(\"m\")\n\tcase \"on\", \"\":\n\t\treturn 1\n\tcase \"off\":\n\t\treturn 2\n\t}\n}\n", "M optional boolean"},
+		{"a.rs", "fn f() { let b: u64 = std::env::var(\"B\").unwrap_or(\"60\".to_string()).parse().unwrap(); let d = std::env::var(\"D\").map(|v| v == \"1\").unwrap_or(false); }\n", "B optional integer =60; D optional boolean =false"},
+		{"a.sh", "case \"$MODE\" in\n  dry | wet) echo yes ;;\n  *) exit 1 ;;\nesac\n", "MODE required choice(dry,wet)"},
+	})
+}
+
+// A call of a function is run with its arguments.
+func TestHelpers(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\ndef under(a, b):\n    return os.getenv(f\"{a}_{b}\".upper())\nunder(\"gate\", \"url\")\n", "GATE_URL expected"},
+		{"a.py", "import os\n_NONE = object()\ndef env(name, default=_NONE, cast=str):\n    raw = os.environ.get(name)\n    if raw is None:\n        if default is _NONE:\n            raise KeyError(name)\n        return default\n    return cast(raw)\nenv(\"A\")\nenv(\"B\", 5, int)\n", "A required; B optional integer =5"},
+		{"a.py", "import os\ndef need(*names):\n    return tuple(os.environ[n] for n in names)\na, b = need(\"A\", \"B\")\n", "A required; B required"},
+		{"a.py", "import os\nclass Reader:\n    def __init__(self, prefix=\"\"):\n        self.prefix = prefix\n    def get(self, name, default=None):\n        return os.environ.get(self.prefix + name, default)\nr = Reader(\"LOCK_\")\nr.get(\"URL\")\nr.get(\"DIR\", \"/srv\")\n", "LOCK_URL expected; LOCK_DIR optional =/srv"},
+		{"a.go", "package gate\nimport \"os\"\nfunc get[T any](k string, d T) T {\n\traw, ok := os.LookupEnv(k)\n\tif !ok {\n\t\treturn d\n\t}\n\treturn convert[T](raw)\n}\nvar a = get[int](\"A\", 5)\n", "A optional =5"},
+		{"a.go", "package gate\nimport \"os\"\nfunc get(name string, fallback ...string) string {\n\tif v, ok := os.LookupEnv(name); ok {\n\t\treturn v\n\t}\n\tif len(fallback) > 0 {\n\t\treturn fallback[0]\n\t}\n\tpanic(name)\n}\nvar a, b = get(\"A\"), get(\"B\", \"x\")\n", "A required; B optional =x"},
+		{"a.php", "<?php\nfunction env_value(string $k, $d = false) { $v = getenv($k); if ($v === false) { if ($d === false) { throw new X(); } return $d; } return $v; }\nenv_value('A'); env_value('B', 'x');\n", "A required; B optional =x"},
+		{"a.ts", "const opt = <T>(name: string, d?: T) => process.env[name] ?? d;\nopt(\"A\", \"x\");\nopt(\"B\");\n", "A optional =x; B expected"},
+		{"a.kt", "fun flag(name: String, default: Boolean = false) = System.getenv(name)?.toBoolean() ?: default\nval a = flag(\"A\")\nval b = flag(\"B\", default = true)\n", "A optional boolean =false; B optional boolean =true"},
+		{"a.swift", "func string(_ name: String, default fallback: String) -> String {\n    ProcessInfo.processInfo.environment[name] ?? fallback\n}\nlet a = string(\"A\", default: \"x\")\n", "A optional =x"},
+		{"a.sh", "need() {\n  local v=\"${!1:-}\"\n  [ -n \"$v\" ] || { echo no; exit 1; }\n}\nneed WALL_A\n", "WALL_A required"},
+		{"a.py", "import os\ndef a(n):\n    return b(n)\ndef b(n):\n    return a(n) or os.getenv(n)\na(\"A\")\n", "A expected"},
+		{"a.js", "const to = (raw, d) => raw === undefined ? d : raw === \"1\";\nconst a = to(process.env.A, true);\n", "A optional boolean =true"},
+	})
+}
+
+// Lists, tables and objects are gone through.
+func TestTables(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", "package gate\nimport \"os\"\nfunc load(c *conf) {\n\tfor _, e := range []struct {\n\t\tdst *string\n\t\tenv string\n\t}{{&c.a, \"A\"}, {&c.b, \"B\"}} {\n\t\t*e.dst = os.Getenv(e.env)\n\t}\n}\n", "A expected; B expected"},
+		{"a.py", "import os\nclass Option:\n    env: str\n    default: str = None\nALL = {\"hall\": Option(\"HALL\", \"east\"), \"guard\": Option(\"GUARD\")}\nfor key, o in ALL.items():\n    v = os.environ.get(o.env, o.default)\n    if v is None:\n        raise SystemExit(o.env)\n", "HALL optional =east; GUARD required"},
+		{"a.py", "import os\nPAIRS = {k: os.environ[k] for k in (\"A\", \"B\") if k in os.environ}\n", "A optional; B optional; A optional; B optional"},
+		{"a.java", "class T { record Row(String name, String other) {}\n static final List<Row> ROWS = List.of(new Row(\"A\", \"4\"), new Row(\"B\", null));\n void f() { for (Row r : ROWS) { String v = System.getenv(r.name()); if (v == null) { if (r.other() == null) { throw new X(); } v = r.other(); } } } }\n", "A optional =4; B required"},
+		{"a.ts", "enum Keys { A = \"GATE_A\" }\nconst NAMES = { b: \"GATE_B\" } as const;\nprocess.env[Keys.A]; process.env[NAMES.b];\n", "GATE_A expected; GATE_B expected"},
+		{"a.php", "<?php\nforeach (['A' => 'oil', 'B' => 'green'] as $k => $d) { $c[$k] = getenv($k) ?: $d; }\n", "A optional =oil; B optional =green"},
+		{"a.rb", "%w[A B].each { |n| ENV.fetch(n) }\n", "A required; B required"},
+		{"a.js", "for (let i = 0; process.env[`GATE_${i}`]; i++) use(process.env[`GATE_${i}`]);\n", "GATE_* optional; GATE_* expected"},
+	})
+}
+
+// What the names of the environment are compared with says which are meant.
+func TestWhole(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\ntags = {k: v for k, v in os.environ.items() if k.startswith(\"TAG_\")}\n", "* optional; TAG_* optional"},
+		{"a.py", "import os\nfor key, value in os.environ.items():\n    if key == \"KEEPER\":\n        use(value)\n", "* optional; KEEPER optional"},
+		{"a.rb", "ENV.each { |k, v| puts v if k.start_with?(\"TAG_\") }\n", "TAG_* optional"},
+		{"a.js", "Object.keys(process.env).filter((k) => k.startsWith(\"TAG_\"));\n", "* optional; TAG_* optional"},
+	})
+}
+
+// The engine ends on any code, and says the same each time.
+func TestBounds(t *testing.T) {
+	deep := "import os\ndef f(n):\n    return f(n + 'x') or os.getenv(n)\nf('A')\n"
+	wide := "import os\n" + strings.Repeat("x = x or os.environ.get('A' + x)\n", 100)
+	many := "import os\n"
+	for n := range 100 {
+		many += fmt.Sprintf("def f%d(n):\n    return f%d(n) or f%d(n) or os.getenv(n)\nf%d('A')\n", n, (n+1)%100, (n+7)%100, n)
+	}
+	for about, src := range map[string]string{"deep": deep, "wide": wide, "many": many} {
+		begun := time.Now()
+		first := said(t, "a.py", src)
+		if time.Since(begun) > 20*time.Second {
+			t.Errorf("%s takes %v", about, time.Since(begun))
+		}
+		if again := said(t, "a.py", src); again != first {
+			t.Errorf("%s: once %s, then %s", about, first, again)
+		}
+		if !strings.HasPrefix(first, "A") {
+			t.Errorf("%s: %s", about, first)
+		}
+	}
+}
