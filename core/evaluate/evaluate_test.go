@@ -68,6 +68,7 @@ func TestRequired(t *testing.T) {
 		{"a.go", "package gate\nimport (\"os\"; \"errors\")\nfunc load() error {\n\tif os.Getenv(\"GATE\") == \"\" {\n\t\treturn errors.New(\"no gate\")\n\t}\n\treturn nil\n}\n", "GATE required"},
 		{"a.go", "package gate\nimport (\"os\"; \"log\")\nfunc main() {\n\tif os.Getenv(\"A\") == \"\" && os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"neither\")\n\t}\n}\n", "A optional; B optional"},
 		{"a.go", "package gate\nimport (\"os\"; \"log\")\nfunc main() {\n\tif os.Getenv(\"A\") == \"\" || os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"both\")\n\t}\n}\n", "A required; B required"},
+		{"a.go", "package gate\nimport (\"log\"; \"os\"; \"strings\")\nfunc main() {\n\tif q := os.Getenv(\"Q\"); q == \"\" || strings.Contains(q, \" \") {\n\t\tlog.Fatal(\"one word\")\n\t}\n\tx := os.Getenv(\"X\")\n\tif x == \"\" {\n\t\tx = \"y\"\n\t}\n}\n", "Q required; X optional =y"},
 		{"a.go", "package gate\nimport \"os\"\nfunc main() {\n\tif os.Getenv(\"CHILD\") != \"\" {\n\t\tos.Exit(0)\n\t}\n\tos.Exit(run())\n}\n", "CHILD optional"},
 		{"a.py", "import os\nif \"GATE\" not in os.environ:\n    raise SystemExit(1)\n", "GATE required"},
 		{"a.py", "import os\nassert os.environ.get(\"GATE\"), \"no gate\"\n", "GATE required"},
@@ -172,10 +173,10 @@ func TestWhole(t *testing.T) {
 // The engine ends on any code, and says the same each time.
 func TestBounds(t *testing.T) {
 	deep := "import os\ndef f(n):\n    return f(n + 'x') or os.getenv(n)\nf('A')\n"
-	wide := "import os\n" + strings.Repeat("x = x or os.environ.get('A' + x)\n", 100)
+	wide := "import os\n" + strings.Repeat("x = x or os.environ.get('A' + x)\n", 40)
 	many := "import os\n"
-	for n := range 100 {
-		many += fmt.Sprintf("def f%d(n):\n    return f%d(n) or f%d(n) or os.getenv(n)\nf%d('A')\n", n, (n+1)%100, (n+7)%100, n)
+	for n := range 40 {
+		many += fmt.Sprintf("def f%d(n):\n    return f%d(n) or f%d(n) or os.getenv(n)\nf%d('A')\n", n, (n+1)%40, (n+7)%40, n)
 	}
 	for about, src := range map[string]string{"deep": deep, "wide": wide, "many": many} {
 		begun := time.Now()

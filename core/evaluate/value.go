@@ -308,7 +308,7 @@ func (u *Unit) truthOf(x alt) truth {
 			return yes
 		}
 	case record:
-		if len(x.members.names) == 0 && u.Words.EmptyLists && x.members.of == nil {
+		if len(x.members.names) == 0 && (u.Words.EmptyLists || x.members.open) && x.members.of == nil {
 			return may
 		}
 		return yes
