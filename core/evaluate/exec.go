@@ -15,7 +15,10 @@ func (m *machine) block(n int32, st *state) Value {
 	}
 	control := st.control
 	var last Value
-	list := u.children(n)
+	list := m.statements(n)
+	if m.focus != nil && len(list) > largeBlock {
+		return m.some(n, list, st)
+	}
 	m.hoist(list, st)
 	for i, s := range list {
 		if st.dead || !m.tick() {
@@ -31,7 +34,9 @@ func (m *machine) block(n int32, st *state) Value {
 		if k := u.kind(s); n == 0 && u.Words.Pointers && (k == parse.Call || k == parse.Binary) { // a prototype
 			continue
 		}
+		touches := len(m.touches)
 		last = m.statement(s, st)
+		m.indexUses(n, i, touches, len(list))
 	}
 	st.control = control
 	return last
@@ -1221,8 +1226,9 @@ func (m *machine) classBody(n int32, st *state) {
 	m.context = context
 	u.Tree.Children(n, func(b int32) bool {
 		if u.kind(b) == parse.Block {
-			list := u.children(b)
-			for i, s := range list {
+			list := m.statements(b)
+			for _, i := range m.wantedOf(b, len(list)) {
+				s, touches := list[i], len(m.touches)
 				switch {
 				case u.kind(s) == parse.Function || in.dead || !m.tick():
 				case m.isAttribute(list, i):
@@ -1230,6 +1236,7 @@ func (m *machine) classBody(n int32, st *state) {
 				default:
 					m.member(s, c, in)
 				}
+				m.indexUses(b, i, touches, len(list))
 			}
 		}
 		return true

@@ -79,17 +79,18 @@ type machine struct {
 	found map[spot]int32
 	calls map[*Func]int
 
-	globals *scope
-	fields  map[*Class]*members
-	fresh   map[*Class]map[string]bool
-	began   map[int32]bool // classes whose bodies were run
-	seen    map[int32]bool // accesses that were come to
-	entries []*entry
-	queue   []*closure
-	queued  map[int32]bool
-	sought  map[string]bool
-	instead int            // how many fallbacks are being run
-	ran     map[int32]bool // lambdas that something called
+	globals     *scope
+	fields      map[*Class]*members
+	fresh       map[*Class]map[string]bool
+	firstFields map[*Class]*members // the fields in the first run
+	began       map[int32]bool      // classes whose bodies were run
+	seen        map[int32]bool      // accesses that were come to
+	entries     []*entry
+	queue       []*closure
+	queued      map[int32]bool
+	sought      map[string]bool
+	instead     int            // how many fallbacks are being run
+	ran         map[int32]bool // lambdas that something called
 
 	frames   []*frame
 	tries    []*try
@@ -98,7 +99,9 @@ type machine struct {
 	chains   map[chain]int32
 	tags     map[place]sites
 	effects  map[place]*effect
-	rounds   map[place]int // how often loops over lists were gone round
+	rounds   map[place]int             // how often loops over lists were gone round
+	large    map[unitNode][]int32      // the statements of large blocks
+	uses     map[place]map[int32][]int // which of them use a read
 	touches  []int32
 	settings []assigned
 	slots    map[slot]sites
@@ -184,6 +187,7 @@ type exit struct {
 // scope holds the variables of a function.
 type scope struct {
 	vars  map[string]Value
+	base  map[string]Value // what they were in the first run, where a variable is unset
 	outer *scope
 	unit  *Unit
 }
@@ -207,7 +211,7 @@ func (st *state) fork() *state {
 		vars[name] = v
 	}
 	c := *st
-	c.scope = &scope{vars: vars, outer: st.scope.outer, unit: st.scope.unit}
+	c.scope = &scope{vars: vars, base: st.scope.base, outer: st.scope.outer, unit: st.scope.unit}
 	return &c
 }
 
@@ -261,7 +265,7 @@ func Run(u *Unit) *Result {
 func newMachine(u *Unit) *machine {
 	return &machine{
 		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
-		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
+		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }
 
@@ -482,6 +486,11 @@ func (m *machine) fieldsOf(c *Class) *members {
 	}
 	if m.fields[c] == nil {
 		m.fields[c] = &members{of: c, open: true}
+		if f := m.firstFields[c]; f != nil && m.focus != nil {
+			for _, name := range f.names {
+				m.fields[c].set(name, f.value[name])
+			}
+		}
 	}
 	return m.fields[c]
 }
@@ -497,6 +506,7 @@ func (m *machine) judge() {
 		byKey[r.key] = append(byKey[r.key], r)
 	}
 	globals, fields := m.globals.vars, m.fields
+	m.globals.vars = nil
 	for _, key := range order {
 		list := byKey[key]
 		for len(list) > 0 {
@@ -520,15 +530,7 @@ func (m *machine) unset(key string, list []*Read, globals map[string]Value, fiel
 	slices.Sort(entries)
 	entries = slices.Compact(entries)
 	m.begin()
-	for name, v := range globals { // in any order
-		m.globals.vars[name] = v
-	}
-	for c, f := range fields { // in any order
-		m.fields[c] = &members{of: c, open: true}
-		for _, name := range f.names {
-			m.fields[c].set(name, f.value[name])
-		}
-	}
+	m.globals.base, m.firstFields = globals, fields
 	for _, e := range entries {
 		if m.left <= 0 {
 			for _, r := range list { // not known: the softer need

@@ -28,6 +28,75 @@ type assigned struct {
 	name  string
 }
 
+// largeBlock is how many statements a block has of which only those that use a
+// variable are come to again when that is unset.
+const largeBlock = 200
+
+// statements returns the statements of a block.
+func (m *machine) statements(n int32) []int32 {
+	key := unitNode{m.unit(), n}
+	if list, known := m.large[key]; known {
+		return list
+	}
+	list := m.unit().children(n)
+	if len(list) > largeBlock {
+		m.large[key] = list
+	}
+	return list
+}
+
+type unitNode struct {
+	unit *Unit
+	node int32
+}
+
+// indexUses notes which reads a statement of a large block uses.
+func (m *machine) indexUses(n int32, i, touches, size int) {
+	if m.focus != nil || size <= largeBlock {
+		return
+	}
+	key := place{m.context, n}
+	if m.uses[key] == nil {
+		m.uses[key] = map[int32][]int{}
+	}
+	for _, s := range m.touches[touches:] {
+		if list := m.uses[key][s]; len(list) == 0 || list[len(list)-1] != i {
+			m.uses[key][s] = append(list, i)
+		}
+	}
+}
+
+// some runs those statements of a large block that use the unset variable.
+func (m *machine) some(n int32, list []int32, st *state) Value {
+	control := st.control
+	var last Value
+	for _, i := range m.wantedOf(n, len(list)) {
+		if st.dead || !m.tick() {
+			break
+		}
+		last = m.exec(list[i], st)
+		st.control |= m.leftBefore(list[i], st)
+	}
+	st.control = control
+	return last
+}
+
+// wantedOf returns which statements of a block are to be run: all, or those of
+// a large one that use the unset variable.
+func (m *machine) wantedOf(n int32, size int) (wanted []int) {
+	if m.focus == nil || size <= largeBlock {
+		for i := range size {
+			wanted = append(wanted, i)
+		}
+		return wanted
+	}
+	for _, r := range m.focus.reads {
+		wanted = append(wanted, m.uses[place{m.context, n}][r.number]...)
+	}
+	slices.Sort(wanted)
+	return slices.Compact(wanted)
+}
+
 // touch notes that reads matter to what is running.
 func (m *machine) touch(tags sites) {
 	m.touches = append(m.touches, tags...)

@@ -9,10 +9,16 @@ func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) 
 		if v, found = s.vars[name]; found {
 			return v, out, true
 		}
+		if v, found = s.base[name]; found {
+			return v, out, true
+		}
 		out++
 	}
 	if m.unit() == m.u && m.globals != nil {
 		if v, found = m.globals.vars[name]; found {
+			return v, out, true
+		}
+		if v, found = m.globals.base[name]; found {
 			return v, out, true
 		}
 	}

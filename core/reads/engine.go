@@ -17,11 +17,12 @@ type analysis struct {
 	f    *syntax.File
 	o    *Outline
 
-	paths   map[bindingKey]string // what bindings stand for; "" while that is being found out
-	defines map[string]bool       // functions outside classes, once asked for
-	held    map[string]bool       // whether words stand in the text, once asked for
-	bound   map[int]bool          // tokens at which a name is bound, once asked for
-	heads   *heads
+	paths    map[bindingKey]string // what bindings stand for; "" while that is being found out
+	defines  map[string]bool       // functions outside classes, once asked for
+	exported map[string]bool       // names that other files see, once asked for
+	held     map[string]bool       // whether words stand in the text, once asked for
+	bound    map[int]bool          // tokens at which a name is bound, once asked for
+	heads    *heads
 
 	reads     []Read
 	spots     []int    // the token at which each begins

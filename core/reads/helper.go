@@ -35,18 +35,27 @@ func (a *analysis) isExported(fn *Function) bool {
 			return true
 		}
 	}
+	return a.exportedNames()[fn.Name]
+}
+
+// exportedNames returns the names that the file lets others see, apart from
+// where they are defined: exports.name, export { name }.
+func (a *analysis) exportedNames() map[string]bool {
+	if a.exported != nil {
+		return a.exported
+	}
+	a.exported = map[string]bool{}
+	f := a.f
 	for i := range f.Tokens {
-		if i == fn.At || f.Kind(i) != syntax.Word || !f.Is(i, fn.Name) {
+		if f.Kind(i) != syntax.Word {
 			continue
 		}
-		if f.Is(i-2, "exports") || f.Is(i-1, a.lang.Exports) {
-			return true
-		}
-		if p := a.openerOf(i); p > 0 && f.Is(p, "{") && (f.Is(p-1, a.lang.Exports) || f.Is(p-2, "exports")) {
-			return true
+		p := a.openerOf(i)
+		if f.Is(i-2, "exports") || f.Is(i-1, a.lang.Exports) || p > 0 && f.Is(p, "{") && (f.Is(p-1, a.lang.Exports) || f.Is(p-2, "exports")) {
+			a.exported[f.Text(i)] = true
 		}
 	}
-	return false
+	return a.exported
 }
 
 // isOwnToFile tells whether a function is marked as one that no other file

@@ -86,6 +86,8 @@ type running struct {
 	spans map[[2]int32]int32
 	paths map[int32]string
 
+	added  map[readKey]bool
+	begin  map[int32][]int32 // the nodes that begin at a token
 	macros map[string]string // #define NAME "text"
 }
 
@@ -105,7 +107,7 @@ var plainGrammar = &parse.Grammar{Member: ".", Assign: "="}
 
 // prepare makes the tree, and what of it can be asked.
 func (a *analysis) prepare() {
-	r := &running{a: a, tree: a.lang.treeOf(a.f), spans: map[[2]int32]int32{}, paths: map[int32]string{}}
+	r := &running{a: a, tree: a.lang.treeOf(a.f), spans: map[[2]int32]int32{}, paths: map[int32]string{}, added: map[readKey]bool{}}
 	for n := range r.tree.Nodes {
 		node := &r.tree.Nodes[n]
 		key := [2]int32{node.From, node.To}
@@ -152,13 +154,26 @@ func (r *running) nodeOf(at Range) int32 {
 	}
 }
 
+// mostAround bounds how many nodes that begin at one token are looked at.
+const mostAround = 200
+
 // around returns the smallest node that begins where a range does and holds it.
 func (r *running) around(at Range) int32 {
+	if r.begin == nil {
+		r.begin = map[int32][]int32{}
+		for n := range r.tree.Nodes[1:] {
+			from := r.tree.Nodes[n+1].From
+			r.begin[from] = append(r.begin[from], int32(n+1))
+		}
+	}
 	best := int32(0)
-	for n := range r.tree.Nodes {
+	for i, n := range r.begin[int32(at.Lo)] {
 		node := &r.tree.Nodes[n]
-		if n > 0 && int(node.From) == at.Lo && int(node.To) >= at.Hi && (best == 0 || node.To < r.tree.Nodes[best].To) && node.Kind != parse.Block {
-			best = int32(n)
+		if int(node.To) >= at.Hi && (best == 0 || node.To < r.tree.Nodes[best].To) && node.Kind != parse.Block {
+			best = n
+		}
+		if i > mostAround {
+			break
 		}
 	}
 	return best
@@ -458,13 +473,19 @@ func (a *analysis) rangeOf(node int32) Range {
 	return Range{int(n.From), int(n.To)}
 }
 
+// readKey tells one read of a file from the others.
+type readKey struct {
+	at            int
+	name, pattern string
+}
+
 // addRead adds a read, once a place and name.
 func (a *analysis) addRead(at Range, found *evaluate.Read, read Read) {
-	for n := range a.reads {
-		if r := &a.reads[n]; a.spots[n] == at.Lo && r.Name == read.Name && r.Pattern == read.Pattern {
-			return
-		}
+	key := readKey{at.Lo, read.Name, read.Pattern}
+	if a.run.added[key] {
+		return
 	}
+	a.run.added[key] = true
 	if read.Name != "" && read.FallbackComputed && found.Fallback.Node != 0 {
 		a.standIns = append(a.standIns, orElse{read.Name, a.rangeOf(found.Fallback.Node)})
 	}
