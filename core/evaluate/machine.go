@@ -486,10 +486,8 @@ func (m *machine) fieldsOf(c *Class) *members {
 	}
 	if m.fields[c] == nil {
 		m.fields[c] = &members{of: c, open: true}
-		if f := m.firstFields[c]; f != nil && m.focus != nil {
-			for _, name := range f.names {
-				m.fields[c].set(name, f.value[name])
-			}
+		if m.focus != nil {
+			m.fields[c].base = m.firstFields[c]
 		}
 	}
 	return m.fields[c]

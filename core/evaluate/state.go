@@ -167,7 +167,8 @@ func (m *machine) assignMember(target int32, v Value, st *state, at int32) {
 	of := m.quiet(object, st)
 	for _, x := range of {
 		if x.members != nil {
-			m.replacing(x.members.value[name], v, slot{m.context, m.path(target)}, st, at)
+			old, _ := x.members.get(name)
+			m.replacing(old, v, slot{m.context, m.path(target)}, st, at)
 			x.members.set(name, v)
 			if x.members.of != nil && m.isShared(x.members) {
 				m.strong(x.members.of, name)
@@ -208,7 +209,8 @@ func (m *machine) setField(name string, v Value, st *state, at int32) {
 		return
 	}
 	if self.of != nil && m.isShared(self) && !m.strong(self.of, name) {
-		v = join(self.value[name], v)
+		old, _ := self.get(name)
+		v = join(old, v)
 	}
 	self.set(name, v)
 }

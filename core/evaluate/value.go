@@ -69,7 +69,8 @@ type members struct {
 	of    *Class
 	names []string
 	value map[string]Value
-	open  bool // has further ones that are not known
+	open  bool     // has further ones that are not known
+	base  *members // what they were in the first run, where a variable is unset
 }
 
 func (m *members) set(name string, v Value) {
@@ -95,6 +96,9 @@ func (m *members) get(name string) (Value, bool) {
 		return nil, false
 	}
 	v, known := m.value[name]
+	if !known && m.base != nil {
+		return m.base.get(name)
+	}
 	return v, known
 }
 
