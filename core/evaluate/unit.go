@@ -185,15 +185,21 @@ type Func struct {
 	Owner *Class
 	Body  int32
 
-	before    []int32  // what is run before the body
-	named     bool     // the name of a variable that it reads may be given to it
-	sent      []string // calls that are given something else than literals
-	concerned bool     // something in it may read the environment
-	calls     []string
+	before    []int32 // what is run before the body
+	named     bool    // the name of a variable that it reads may be given to it
+	sent      []made  // calls that are given something else than literals
+	concerned bool    // something in it may read the environment
+	calls     []made
 	params    []param
 	within    *Func  // the function round it
 	class     *Class // the class round it
 	receiver  string // the name of the object at hand
+}
+
+// made is a call that a function makes: the name, and the node of what is called.
+type made struct {
+	name   string
+	callee int32
 }
 
 type param struct {
@@ -233,9 +239,10 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func) {
 			within.named = within.named || !a.Literal
 		} else if t.Nodes[n].Kind == parse.Call {
 			if name := u.calleeName(t.Child(n, 0)); name != "" {
-				within.calls = append(within.calls, name)
+				c := made{name, t.Child(n, 0)}
+				within.calls = append(within.calls, c)
 				if u.sends(n) {
-					within.sent = append(within.sent, name)
+					within.sent = append(within.sent, c)
 				}
 			}
 		}
@@ -467,8 +474,9 @@ func (u *Unit) concern() {
 	callers := map[string][]*Func{}
 	var todo []*Func
 	for _, fn := range u.list {
-		for _, name := range fn.calls {
-			callers[name] = append(callers[name], fn)
+		for _, c := range fn.calls {
+			callers[c.name] = append(callers[c.name], fn)
+			fn.concerned = fn.concerned || u.isOutside(c)
 		}
 		if fn.concerned {
 			todo = append(todo, fn)
@@ -478,13 +486,6 @@ func (u *Unit) concern() {
 		if !fn.concerned {
 			fn.concerned = true
 			todo = append(todo, fn)
-		}
-	}
-	for name, list := range callers { // in any order
-		for _, fn := range list {
-			if u.Outside != nil && len(u.funcs[name]) == 0 && u.Outside(name, 0) != nil {
-				mark(fn)
-			}
 		}
 	}
 	for len(todo) > 0 {
@@ -506,17 +507,20 @@ func (u *Unit) concern() {
 	}
 }
 
+// isOutside reports whether a call means a function of another file.
+func (u *Unit) isOutside(c made) bool {
+	return u.Outside != nil && len(u.funcs[c.name]) == 0 && u.Outside(c.name, c.callee) != nil
+}
+
 // name finds out which functions may be given the name of a variable, by what
 // they call.
 func (u *Unit) name() {
 	callers := map[string][]*Func{}
 	var todo []*Func
 	for _, fn := range u.list {
-		for _, name := range fn.sent {
-			callers[name] = append(callers[name], fn)
-			if !fn.named && u.Outside != nil && len(u.funcs[name]) == 0 && u.Outside(name, 0) != nil {
-				fn.named = true
-			}
+		for _, c := range fn.sent {
+			callers[c.name] = append(callers[c.name], fn)
+			fn.named = fn.named || u.isOutside(c)
 		}
 		if fn.named {
 			todo = append(todo, fn)
