@@ -12,7 +12,7 @@ import (
 func (m *machine) eval(n int32, st *state) Value {
 	v := m.quiet(n, st)
 	if m.focus != nil && !st.dead {
-		st.consults |= v.missing()
+		st.consults |= v.depends()
 	}
 	return v
 }

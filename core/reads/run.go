@@ -509,7 +509,7 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 		r.Pattern = pattern
 	}
 	r.Need = idiom.Need
-	if r.Need == "" || r.Need == Required && !found.Unseen {
+	if r.Need == "" || r.Need == Required { // which must be proven
 		r.Need = Expected
 	}
 	switch {
