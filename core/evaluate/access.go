@@ -23,7 +23,7 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 			break
 		}
 		name = m.standing(name)
-		site := m.found_(n, a, name, st)
+		site := m.noted(n, a, name, st)
 		out = append(out, m.given(n, a, site, name, st)...)
 		if st.dead {
 			return nil
@@ -47,9 +47,9 @@ func (m *machine) standing(name Row) Row {
 	return m.resolved(out)
 }
 
-// found_ notes a read of a name, where it is to be told of, and returns its
+// noted notes a read of a name, where it is to be told of, and returns its
 // number, or -1.
-func (m *machine) found_(n int32, a *Access, name Row, st *state) int32 {
+func (m *machine) noted(n int32, a *Access, name Row, st *state) int32 {
 	depth := m.depth()
 	least := depth
 	param := false
@@ -205,7 +205,7 @@ func (m *machine) given(n int32, a *Access, site int32, name Row, st *state) Val
 	case Error:
 		return Value{{form: failure, name: "VarError", missing: bit}}
 	case Pair:
-		return Value{{form: list_, list: []Value{{{form: text, missing: bit}}, {{form: boolean, depends: bit}}}}}
+		return Value{{form: sequence, list: []Value{{{form: text, missing: bit}}, {{form: boolean, depends: bit}}}}}
 	case Atom:
 		return Value{{form: text, parts: []part{{text: "error", frame: m.depth()}}, missing: bit}}
 	}
@@ -246,12 +246,12 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	case a.Unset == Pair:
 		y := x
 		y.truth = true
-		return Value{{form: list_, list: []Value{{x}, Value{{}}.telling(Value{x})}}}
+		return Value{{form: sequence, list: []Value{{x}, Value{{}}.telling(Value{x})}}}
 	case a.Unset == Atom:
 		y := x
 		y.truth = true
 		return Value{
-			{form: list_, list: []Value{textOf("ok", m.depth()), {y}}, sites: x.sites},
+			{form: sequence, list: []Value{textOf("ok", m.depth()), {y}}, sites: x.sites},
 			{form: text, parts: []part{{text: "error", frame: m.depth()}}},
 		}
 	}

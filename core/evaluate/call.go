@@ -170,7 +170,7 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 		} else {
 			a.value = m.eval(inner, st)
 		}
-		if a.spread && len(a.value) == 1 && a.value[0].form == list_ {
+		if a.spread && len(a.value) == 1 && a.value[0].form == sequence {
 			for _, v := range a.value[0].list {
 				list = append(list, argument{node: c, value: v})
 			}
@@ -185,7 +185,7 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 // elements of { a, b }.
 func (m *machine) initialised(block int32, st *state) Value {
 	u := m.unit()
-	r, x := &members{open: true}, alt{form: list_}
+	r, x := &members{open: true}, alt{form: sequence}
 	for _, c := range u.children(block) {
 		if key := u.Tree.Child(c, 0); u.kind(c) == parse.Assign && u.kind(key) == parse.List {
 			if name, plain := m.eval(u.Tree.Child(key, 0), st).plain(); plain {
@@ -581,7 +581,7 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 		v, given := Value(nil), false
 		switch {
 		case p.rest:
-			x := alt{form: list_}
+			x := alt{form: sequence}
 			for ; next < len(positional); next++ {
 				x.list = append(x.list, arguments[positional[next]].value)
 				used[positional[next]] = true

@@ -181,7 +181,7 @@ func (m *machine) value(n int32, st *state) Value {
 	case parse.Template:
 		return m.template(n, st)
 	case parse.Member:
-		return m.member_(n, st)
+		return m.memberNode(n, st)
 	case parse.Index:
 		return m.index(n, st)
 	case parse.Call:
@@ -401,8 +401,8 @@ func rowsOf(v Value) []alt {
 	return out
 }
 
-// member_ returns a member of something.
-func (m *machine) member_(n int32, st *state) Value {
+// memberNode returns a member of something.
+func (m *machine) memberNode(n int32, st *state) Value {
 	u := m.unit()
 	name := u.at(n)
 	object := u.Tree.Child(n, 0)
@@ -532,7 +532,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		case "value", "rawValue", "name", "freeze", "to_s", "String":
 			return Value{x}, true
 		}
-	case x.form == list_:
+	case x.form == sequence:
 		switch name {
 		case "Key", "key", "first", "0", "_1", "getKey":
 			if len(x.list) == 2 {
@@ -631,7 +631,7 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, x.members.value[name]...)
 			}
 			continue
-		case plain && x.form == list_:
+		case plain && x.form == sequence:
 			if i := numberOf(name); i >= 0 && i < len(x.list) {
 				out = append(out, x.list[i]...)
 				continue
@@ -741,12 +741,7 @@ func (m *machine) choice(n int32, st *state) Value {
 		return nil
 	}
 	m.refuse(list[0], nil, st)
-	return m.twoWaysOf(true_, false_, list[1], list[2], st)
-}
-
-// twoWaysOf is twoWays for expressions.
-func (m *machine) twoWaysOf(true_, false_ Value, then, otherwise int32, st *state) Value {
-	return m.twoWays(true_, false_, then, otherwise, st)
+	return m.twoWays(true_, false_, list[1], list[2], st)
 }
 
 // assignment runs a = b and its kin.
@@ -841,7 +836,7 @@ func (m *machine) listOf(n int32, st *state) Value {
 			return m.recordOf(n, st)
 		}
 	}
-	x := alt{form: list_}
+	x := alt{form: sequence}
 	if m.isGoArrayOfStructs(n) {
 		for _, c := range list {
 			x.list = append(x.list, m.structOf(n, c, st))
@@ -854,7 +849,7 @@ func (m *machine) listOf(n int32, st *state) Value {
 		}
 		v := m.eval(c, st)
 		if m.isSpread(c) {
-			if len(v) == 1 && v[0].form == list_ {
+			if len(v) == 1 && v[0].form == sequence {
 				x.list = append(x.list, v[0].list...)
 				continue
 			}
@@ -890,7 +885,7 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 		names++
 	}
 	elements := m.elements(parts[names], in)
-	x := alt{form: list_}
+	x := alt{form: sequence}
 	context, round := m.context, m.round
 	defer func() { m.context, m.round = context, round }()
 	for i, e := range elements {
@@ -953,7 +948,7 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	}
 	r := &members{of: m.typeOf(n)}
 	r.open = r.of != nil
-	ordered := alt{form: list_}
+	ordered := alt{form: sequence}
 	for _, c := range list {
 		switch u.kind(c) {
 		case parse.Pair:
@@ -1123,7 +1118,7 @@ func (m *machine) unknownNode(n int32, st *state) Value {
 	u := m.unit()
 	list := u.children(n)
 	if words := len(list) > 0 && u.kind(list[0]) == parse.Template; words { // %w[a b]
-		x := alt{form: list_}
+		x := alt{form: sequence}
 		for _, c := range list {
 			x.list = append(x.list, m.eval(c, st))
 		}

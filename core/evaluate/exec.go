@@ -229,7 +229,7 @@ func (m *machine) declare(n int32, st *state) Value {
 	}
 	for i, t := range targets {
 		part := Value{anything(m.depth())}
-		if len(v) == 1 && v[0].form == list_ && i < len(v[0].list) {
+		if len(v) == 1 && v[0].form == sequence && i < len(v[0].list) {
 			part = v[0].list[i]
 		} else if i == 0 {
 			part = v
@@ -794,7 +794,7 @@ func (m *machine) bindElement(targets []int32, e Value, st *state) {
 		targets = u.children(targets[0])
 	}
 	if len(targets) == 1 {
-		pair := len(e) == 1 && e[0].form == list_ && len(e[0].list) == 2
+		pair := len(e) == 1 && e[0].form == sequence && len(e[0].list) == 2
 		switch {
 		case pair && u.Words.Loops == Values:
 			e = e[0].list[1]
@@ -810,7 +810,7 @@ func (m *machine) bindElement(targets []int32, e Value, st *state) {
 	for i, t := range targets {
 		part := Value{anything(m.depth())}
 		switch {
-		case len(e) == 1 && e[0].form == list_ && len(e[0].list) == len(targets):
+		case len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(targets):
 			part = e[0].list[i]
 		case i == len(targets)-1:
 			part = e
@@ -907,7 +907,7 @@ func (m *machine) returnsError(v Value, at int32, st *state) bool {
 	var dep mask
 	for _, x := range v {
 		parts := Value{x}
-		if x.form == list_ && len(x.list) > 0 {
+		if x.form == sequence && len(x.list) > 0 {
 			parts = x.list[len(x.list)-1]
 		}
 		failed := len(parts) > 0
@@ -1295,7 +1295,7 @@ func (m *machine) listed(c *Class, object Value) {
 	if len(v) == 1 {
 		list = v[0].list
 	}
-	all.set("values()", Value{{form: list_, list: append(append([]Value{}, list...), object)}})
+	all.set("values()", Value{{form: sequence, list: append(append([]Value{}, list...), object)}})
 }
 
 func isUpper(s string) bool { return s != "" && s[0] >= 'A' && s[0] <= 'Z' }

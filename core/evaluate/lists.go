@@ -34,10 +34,10 @@ func (m *machine) elementsOf(v Value, numbered bool) []Value {
 	}
 	for _, x := range v {
 		switch {
-		case x.form == list_ && len(v) == 1:
+		case x.form == sequence && len(v) == 1:
 			for i, e := range x.list {
 				if numbered {
-					e = Value{{form: list_, list: []Value{{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}, e}}}
+					e = Value{{form: sequence, list: []Value{{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}, e}}}
 				}
 				out = append(out, e.dependent(x.depends))
 			}
@@ -51,7 +51,7 @@ func (m *machine) elementsOf(v Value, numbered bool) []Value {
 				if m.unit().Words.Loops == Keys { // a dictionary is looped over by its keys
 					out = append(out, key)
 				} else {
-					out = append(out, Value{{form: list_, list: []Value{key, x.members.value[name]}}})
+					out = append(out, Value{{form: sequence, list: []Value{key, x.members.value[name]}}})
 				}
 			}
 			return out
@@ -91,7 +91,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		}
 		return m.format(receiver, rest), true
 	}
-	if len(receiver) == 1 && (receiver[0].form == list_ || receiver[0].form == record && receiver[0].members.of == nil) {
+	if len(receiver) == 1 && (receiver[0].form == sequence || receiver[0].form == record && receiver[0].members.of == nil) {
 		if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
 			return v, true
 		}
@@ -167,7 +167,7 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 		case "keys":
 			return m.keysOf(x), true
 		case "values":
-			out := alt{form: list_}
+			out := alt{form: sequence}
 			for _, name := range x.members.names {
 				out.list = append(out.list, x.members.value[name])
 			}
@@ -178,7 +178,7 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 			return m.recordMethod(name, receiver, arguments, st)
 		}
 	}
-	if x.form != list_ {
+	if x.form != sequence {
 		return nil, false
 	}
 	if len(arguments) == 0 {
@@ -200,7 +200,7 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 
 // counting returns a list without the elements that count as false.
 func (m *machine) counting(x alt) Value {
-	out := alt{form: list_, depends: x.depends}
+	out := alt{form: sequence, depends: x.depends}
 	var dep mask
 	for _, e := range x.list {
 		true_, false_ := m.unit().split(e)
@@ -216,7 +216,7 @@ func (m *machine) counting(x alt) Value {
 
 // eachOf calls a function with each element of a list.
 func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
-	out := alt{form: list_, depends: x.depends}
+	out := alt{form: sequence, depends: x.depends}
 	fn := f.fn.unit.byNode[f.fn.node]
 	round := m.round
 	defer func() { m.round = round }()
@@ -226,7 +226,7 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 		}
 		m.round = round*mostRounds + int32(i)
 		given := []argument{{value: e}, {value: Value{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}}}
-		if fn != nil && len(fn.params) > 1 && len(e) == 1 && e[0].form == list_ && len(e[0].list) == len(fn.params) {
+		if fn != nil && len(fn.params) > 1 && len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(fn.params) {
 			given = nil
 			for _, part := range e[0].list {
 				given = append(given, argument{value: part})
@@ -258,13 +258,13 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 }
 
 func (m *machine) pairsOf(x alt) Value {
-	out := alt{form: list_}
+	out := alt{form: sequence}
 	for _, name := range x.members.names {
 		key := textOf(name, m.depth())
 		if strings.HasPrefix(name, "?") {
 			key = Value{anything(m.depth())}
 		}
-		out.list = append(out.list, Value{{form: list_, list: []Value{key, x.members.value[name]}}})
+		out.list = append(out.list, Value{{form: sequence, list: []Value{key, x.members.value[name]}}})
 	}
 	if x.members.open || len(out.list) == 0 {
 		return Value{anything(m.depth())}
@@ -273,7 +273,7 @@ func (m *machine) pairsOf(x alt) Value {
 }
 
 func (m *machine) keysOf(x alt) Value {
-	out := alt{form: list_}
+	out := alt{form: sequence}
 	for _, name := range x.members.names {
 		out.list = append(out.list, textOf(name, m.depth()))
 	}
@@ -292,12 +292,12 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 	if x.env != nil && x.form != whole {
 		switch name {
 		case "split", "partition", "Split":
-			return Value{{form: list_, list: []Value{receiver, {{element: true}}}}}, true
+			return Value{{form: sequence, list: []Value{receiver, {{element: true}}}}}, true
 		}
 	}
 	switch name {
 	case "includes", "contains", "include?", "Contains", "has", "member?":
-		if x.form == list_ && len(arguments) > 0 {
+		if x.form == sequence && len(arguments) > 0 {
 			return m.among(arguments[0].value, receiver, false), true
 		}
 	case "equal?", "eql?", "equals", "Equals", "isEqual":
@@ -334,7 +334,7 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 			}
 		}
 	case "as_str", "to_string", "to_owned", "into", "clone", "as_ref", "toString", "to_s", "freeze", "String", "strip", "trim", "iter":
-		if x.form == text || x.form == list_ {
+		if x.form == text || x.form == sequence {
 			return receiver, true
 		}
 	case "replace", "gsub", "ReplaceAll", "replaceAll", "tr", "Replace":
@@ -347,12 +347,12 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 			return Value{anything(m.depth())}, true
 		}
 	case "join":
-		if x.form == list_ && len(arguments) == 1 {
+		if x.form == sequence && len(arguments) == 1 {
 			if sep, plain := arguments[0].value.plain(); plain {
 				return m.joinedList(x, sep), true
 			}
 		}
-		if x.form == text && len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].form == list_ {
+		if x.form == text && len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].form == sequence {
 			if sep, plain := x.plain(); plain {
 				return m.joinedList(arguments[0].value[0], sep), true
 			}
@@ -388,9 +388,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 	if a := wholeOf(first); a != nil {
 		switch name {
 		case "keys", "array_keys":
-			return Value{{form: list_, list: []Value{m.variable(a)}}}, true
+			return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
 		case "entries", "pairs", "fromEntries":
-			return Value{{form: list_, list: []Value{m.entryOf(a)}}}, true
+			return Value{{form: sequence, list: []Value{m.entryOf(a)}}}, true
 		case "dict", "list", "sorted", "HashMap", "TreeMap", "assign", "Map", "iter", "array_filter":
 			return first, true
 		}
@@ -398,13 +398,13 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 	if len(first) == 1 && first[0].env != nil && first[0].form != whole {
 		switch name {
 		case "SplitN", "Cut", "Split", "split", "partition", "explode":
-			return Value{{form: list_, list: []Value{first, {{element: true}}, {{}}}}}, true
+			return Value{{form: sequence, list: []Value{first, {{element: true}}, {{}}}}}, true
 		}
 	}
 	switch path {
 	case "enumerate", "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "array_values", "Array.from", "Arrays.asList", "slices.Values", "Object.freeze",
 		"Collections.unmodifiableList", "List.copyOf", "$", "@":
-		if len(first) == 1 && first[0].form == list_ && len(arguments) == 1 {
+		if len(first) == 1 && first[0].form == sequence && len(arguments) == 1 {
 			return first, true
 		}
 		if len(first) == 1 && first[0].form == record && path == "Object.freeze" {
@@ -414,16 +414,16 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if path == "array" && len(m.unit().funcs["array"]) > 0 || path == "append" {
 			break
 		}
-		if len(arguments) == 1 && len(first) == 1 && first[0].form == list_ && (path == "Set" || path == "List" || path == "Array") {
+		if len(arguments) == 1 && len(first) == 1 && first[0].form == sequence && (path == "Set" || path == "List" || path == "Array") {
 			return first, true
 		}
-		x := alt{form: list_}
+		x := alt{form: sequence}
 		for _, a := range arguments {
 			x.list = append(x.list, a.value)
 		}
 		return Value{x}, true
 	case "ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Collections.unmodifiableSet":
-		if len(first) == 1 && first[0].form == list_ {
+		if len(first) == 1 && first[0].form == sequence {
 			return first, true
 		}
 	case "Map.of", "mapOf", "Map", "hashMapOf", "dict":
@@ -438,7 +438,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		}
 	case "Object.values":
 		if len(first) == 1 && first[0].form == record {
-			out := alt{form: list_}
+			out := alt{form: sequence}
 			for _, name := range first[0].members.names {
 				out.list = append(out.list, first[0].members.value[name])
 			}
@@ -446,7 +446,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		}
 	case "Map.entry", "entry", "Pair", "to":
 		if len(arguments) == 2 {
-			return Value{{form: list_, list: []Value{first, arguments[1].value}}}, true
+			return Value{{form: sequence, list: []Value{first, arguments[1].value}}}, true
 		}
 	case "slices.Contains", "in_array":
 		if len(arguments) > 1 {
@@ -483,7 +483,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 						return v, true
 					}
 				}
-				if first[0].members != nil && !first[0].members.open || first[0].form == list_ {
+				if first[0].members != nil && !first[0].members.open || first[0].form == sequence {
 					if len(arguments) > 2 {
 						return arguments[2].value, true
 					}
@@ -510,7 +510,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(arguments) > 1 && len(first) == 1 && first[0].form == function {
 			list, f = arguments[1].value, first
 		}
-		if len(list) == 1 && list[0].form == list_ && len(f) == 1 && f[0].form == function {
+		if len(list) == 1 && list[0].form == sequence && len(f) == 1 && f[0].form == function {
 			kind := "map"
 			if strings.HasSuffix(path, "filter") {
 				kind = "filter"
@@ -518,7 +518,6 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return m.eachOf(n, kind, list[0], f[0], st), true
 		}
 	}
-	_ = name
 	return nil, false
 }
 
@@ -534,9 +533,9 @@ func (m *machine) mapOf(arguments []argument) (Value, bool) {
 	if len(arguments) == 0 {
 		return nil, false
 	}
-	if len(arguments[0].value) == 1 && arguments[0].value[0].form == list_ {
+	if len(arguments[0].value) == 1 && arguments[0].value[0].form == sequence {
 		for _, a := range arguments {
-			if len(a.value) == 1 && a.value[0].form == list_ && len(a.value[0].list) == 2 {
+			if len(a.value) == 1 && a.value[0].form == sequence && len(a.value[0].list) == 2 {
 				if key, plain := a.value[0].list[0].plain(); plain {
 					r.set(key, a.value[0].list[1])
 				}

@@ -259,7 +259,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 	case name == "true" || name == "True" || name == "false" || name == "False":
 		return equalAlt(x, alt{form: boolean, truth: name == "true" || name == "True", name: name})
 	case len(name) > 1 && name[0] == ':':
-		if x.form == list_ {
+		if x.form == sequence {
 			return no
 		}
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
@@ -323,7 +323,7 @@ func (m *machine) fitList(p int32, x alt, st *state, depth int) truth {
 	if x.form == nothing || x.form == text {
 		return no
 	}
-	if x.form != list_ {
+	if x.form != sequence {
 		m.bindAnything(p, st)
 		return may
 	}

@@ -219,7 +219,6 @@ func (u *Unit) counts(x alt, onlyNothing bool) truth {
 
 // both runs a && b.
 func (m *machine) both(left, right int32, st *state) Value {
-	u := m.unit()
 	true_, false_ := m.condition(left, st)
 	if st.dead {
 		return nil
@@ -257,7 +256,6 @@ func (m *machine) both(left, right int32, st *state) Value {
 	if way.dead {
 		return false_
 	}
-	_ = u
 	return join(false_, v.dependent(m.because(true_, false)))
 }
 
@@ -415,7 +413,7 @@ func (m *machine) among(v, of Value, not bool) Value {
 	tags := v.sites()
 	var out Value
 	for _, l := range of {
-		if l.form != list_ {
+		if l.form != sequence {
 			out = append(out, alt{depends: v.depends() | l.depends})
 			continue
 		}
@@ -602,7 +600,7 @@ func directiveEnd(s string, i int) int {
 
 // formatArguments returns what stands behind the % of a format.
 func (m *machine) formatArguments(right int32, v Value) []Value {
-	if len(v) == 1 && v[0].form == list_ {
+	if len(v) == 1 && v[0].form == sequence {
 		return v[0].list
 	}
 	return []Value{v}

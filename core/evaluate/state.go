@@ -281,7 +281,7 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		var known Value
 		all := len(v) > 0
 		for _, x := range v {
-			if x.form == list_ && n < len(x.list) {
+			if x.form == sequence && n < len(x.list) {
 				known = append(known, x.list[n].dependent(x.depends)...)
 			} else {
 				all = false
@@ -305,7 +305,6 @@ func (m *machine) assignRecord(target int32, v Value, st *state, at int32) {
 		name, to, fallback := u.at(c), c, int32(0)
 		if u.kind(c) == parse.Pair {
 			parts := u.children(c)
-			sign := u.at(c)
 			switch {
 			case len(parts) == 2: // key: name = x
 				name, to = m.keyName(parts[0]), parts[1]
@@ -314,7 +313,6 @@ func (m *machine) assignRecord(target int32, v Value, st *state, at int32) {
 			case len(parts) == 1:
 				to = parts[0]
 			}
-			_ = sign
 		}
 		if a := m.accessAt(c); a != nil {
 			value := m.access(c, a, st)

@@ -103,14 +103,14 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	}
 	if m.focus == nil {
 		if use.Does == Errs {
-			return Value{{form: list_, list: []Value{v, Value{{}}.telling(v)}}}
+			return Value{{form: sequence, list: []Value{v, Value{{}}.telling(v)}}}
 		}
 		return m.converted(v, use)
 	}
 	missing := v.missing()
 	if missing == 0 {
 		if use.Does == Errs {
-			return Value{{form: list_, list: []Value{v, {{}}}}}
+			return Value{{form: sequence, list: []Value{v, {{}}}}}
 		}
 		if s, plain := v.plain(); plain && s == "" && use.Kind != "" && use.Does == Fail && use.Kind != "list" && use.Kind != "text" {
 			m.fail(st, v.depends(), conversion)
@@ -142,7 +142,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		m.fail(way, missing, conversion)
 		return m.converted(rest, use)
 	case Errs:
-		return Value{{form: list_, list: []Value{m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}}), append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)}}}
+		return Value{{form: sequence, list: []Value{m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}}), append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)}}}
 	case Nones:
 		return m.convertMissing(v, alt{form: nothing})
 	case Breaks:
@@ -256,7 +256,7 @@ func (m *machine) presence(v Value, absent bool) Value {
 			if x.missing != 0 || !x.truth {
 				there = no
 			}
-		case list_:
+		case sequence:
 			if len(x.list) == 0 {
 				there = no
 			}
@@ -301,7 +301,7 @@ func (m *machine) mapped(v Value, arguments []argument, st *state) Value {
 		return nil
 	}
 	for n := range out {
-		if out[n].form == unknown || out[n].form == boolean || out[n].form == list_ || out[n].form == record {
+		if out[n].form == unknown || out[n].form == boolean || out[n].form == sequence || out[n].form == record {
 			out[n].sites = out[n].sites.with(tags)
 		}
 	}
@@ -396,7 +396,7 @@ func (m *machine) transparent(name string, v Value) Value {
 	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":
 		return folded(v, strings.ToLower)
 	case "len", "length":
-		if len(v) == 1 && v[0].form == list_ {
+		if len(v) == 1 && v[0].form == sequence {
 			return Value{{form: number, parts: []part{{text: itoa(len(v[0].list)), frame: m.depth()}}, depends: v.depends()}}
 		}
 		return Value{loose(v, alt{missing: v.missing(), form: lengthForm(v), parts: []part{{text: "0"}}})}

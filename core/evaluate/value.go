@@ -14,7 +14,7 @@ const (
 	text          // parts
 	number        // its source text stands in parts
 	boolean       // truth
-	list_         // elements
+	sequence      // elements
 	record        // members
 	function      // a function or lambda of the tree
 	class         // a class of the tree
@@ -139,7 +139,7 @@ func (v Value) compact() Value {
 
 func same(x, y alt) bool {
 	return x.form == y.form && x.truth == y.truth && x.name == y.name && x.missing == y.missing && x.depends == y.depends &&
-		x.members == y.members && x.env == y.env && x.fn == y.fn && x.class == y.class && x.form != list_ && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites) && slices.Equal(x.about, y.about)
+		x.members == y.members && x.env == y.env && x.fn == y.fn && x.class == y.class && x.form != sequence && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites) && slices.Equal(x.about, y.about)
 }
 
 func (s sites) with(more sites) sites {
@@ -300,7 +300,7 @@ func (u *Unit) truthOf(x alt) truth {
 			return no
 		}
 		return yes
-	case list_:
+	case sequence:
 		if len(x.list) == 0 && u.Words.EmptyLists {
 			return no
 		}

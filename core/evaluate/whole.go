@@ -20,7 +20,7 @@ func (m *machine) variable(a *Access) Value {
 
 // entryOf returns a variable with its value.
 func (m *machine) entryOf(a *Access) Value {
-	return Value{{form: list_, list: []Value{m.variable(a), {{element: true}}}}}
+	return Value{{form: sequence, list: []Value{m.variable(a), {{element: true}}}}}
 }
 
 // variables returns what a loop over the environment goes through.
@@ -47,7 +47,7 @@ func (m *machine) named(v Value, name string, all bool, n int32, st *state) bool
 			row = append(Word(name), part{any: true, frame: -1})
 		}
 		asked = true
-		site := m.found_(n, x.env, m.standing(row), st)
+		site := m.noted(n, x.env, m.standing(row), st)
 		if site >= 0 && m.focus == nil {
 			m.reads[site].Tested = true
 		}
@@ -91,10 +91,10 @@ func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument,
 	switch name {
 	case "items", "entries", "each", "iter", "entrySet", "Cast", "stream", "iterator", "to_h", "toList", "toSeq":
 		if len(arguments) == 0 {
-			return Value{{form: list_, list: []Value{m.entryOf(a)}}}, true
+			return Value{{form: sequence, list: []Value{m.entryOf(a)}}}, true
 		}
 	case "keys", "keySet", "Keys", "keysIterator":
-		return Value{{form: list_, list: []Value{m.variable(a)}}}, true
+		return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
 	case "copy", "clone", "dup":
 		return Value{{form: whole, env: a}}, true
 	}

@@ -504,7 +504,7 @@ func (s *script) defines(n syntax.Node) bool {
 				index, known = i, true
 			}
 			if known && s.functions[fn.Name.Value] == nil {
-				s.functions[fn.Name.Value] = s.functionOf(fn, n, index, params)
+				s.functions[fn.Name.Value] = s.functionOf(fn, n, index)
 			}
 		}
 		return true
@@ -513,7 +513,7 @@ func (s *script) defines(n syntax.Node) bool {
 }
 
 // functionOf says what a function does with the variable that it is given.
-func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int, params map[string]int) *shellFunction {
+func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) *shellFunction {
 	f := &shellFunction{param: index, outcome: &outcome{}}
 	name := "!" + p.Param.Value
 	r := s.expanded(p, name)
@@ -528,7 +528,6 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int, 
 			f.other = other
 		}
 	}
-	_ = params
 	return f
 }
 

@@ -57,8 +57,8 @@ type Context struct {
 	listed int
 }
 
-// named_ returns the helpers of a name.
-func (c *Context) named_(name string) []*Helper {
+// helpersNamed returns the helpers of a name.
+func (c *Context) helpersNamed(name string) []*Helper {
 	c.mutex.Lock()
 	defer c.mutex.Unlock()
 	if c.listed != len(c.Helpers) {

@@ -229,7 +229,7 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	}
 	r.mutex.Lock()
 	defer r.mutex.Unlock()
-	for _, h := range c.named_(name) {
+	for _, h := range c.helpersNamed(name) {
 		if h.File == r.a.file || h.fn == nil {
 			continue
 		}
