@@ -43,7 +43,7 @@ func (c *Config) Languages() (*language.Set, error) {
 	set, err := language.Compiled(idioms)
 	var bad *reads.PatternError
 	if errors.As(err, &bad) {
-		return nil, &Error{Name, "an [[idiom]] cannot be understood: " + bad.Error(), "Holes are $name, $fallback, $_ and a closing ... for further arguments."}
+		return nil, &Error{Name, "an [[idiom]] cannot be understood: " + bad.Error(), "Holes are $name, $fallback, $any for anything, and a closing $rest for further arguments."}
 	}
 	return set, err
 }

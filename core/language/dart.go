@@ -48,7 +48,7 @@ var dart = &reads.Language{
 		{Access: `double.parse($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `Uri.parse($read)`, Kind: reads.URL, Does: evaluate.Fail},
 		{Access: `jsonDecode($read)`, Kind: reads.JSON, Does: evaluate.Fail},
-		{Access: `$read.split(...)`, Kind: reads.List},
+		{Access: `$read.split($rest)`, Kind: reads.List},
 	},
 	Transparent: []string{".trim", ".toLowerCase", ".toUpperCase"},
 	Stops:       []string{"throw", "exit"},

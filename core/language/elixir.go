@@ -43,7 +43,7 @@ var elixir = &reads.Language{
 	Uses: []reads.Idiom{
 		{Access: `String.to_integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `String.to_float($read)`, Kind: reads.Number, Does: evaluate.Fail},
-		{Access: `String.split($read, ...)`, Kind: reads.List, Does: evaluate.Fail},
+		{Access: `String.split($read, $rest)`, Kind: reads.List, Does: evaluate.Fail},
 		{Access: `Jason.decode!($read)`, Kind: reads.JSON, Does: evaluate.Fail},
 		{Access: `Integer.parse($read)`, Kind: reads.Integer, Does: evaluate.Breaks},
 		{Access: `URI.parse($read)`, Kind: reads.URL},

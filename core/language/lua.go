@@ -34,7 +34,7 @@ var lua = &reads.Language{
 	},
 	Uses: []reads.Idiom{
 		{Access: `tonumber($read)`, Kind: reads.Number},
-		{Access: `assert($read, ...)`, Does: evaluate.Demands},
+		{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 		{Access: `cjson.decode($read)`, Kind: reads.JSON},
 	},
 	Transparent: []string{"tostring"},

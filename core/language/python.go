@@ -81,14 +81,14 @@ var python = &reads.Language{
 		{Access: `ast.literal_eval($read)`, Kind: reads.JSON, Does: evaluate.Fail},
 		{Access: `urllib.parse.urlparse($read)`, Kind: reads.URL},
 		{Access: `urllib.parse.urlsplit($read)`, Kind: reads.URL},
-		{Access: `$read.split(...)`, Kind: reads.List},
+		{Access: `$read.split($rest)`, Kind: reads.List},
 		{Access: `pathlib.Path($read)`, Does: evaluate.OnNothing},
 		{Access: `os.fspath($read)`, Does: evaluate.OnNothing},
 		{Access: `os.path.expanduser($read)`, Does: evaluate.OnNothing},
 		{Access: `os.path.abspath($read)`, Does: evaluate.OnNothing},
 		{Access: `any($read)`, Test: true},
 		{Access: `all($read)`, Test: true},
-		{Access: `isinstance($read, ...)`, Test: true},
+		{Access: `isinstance($read, $rest)`, Test: true},
 	},
 	Runs:        reads.Runs{EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys},
 	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
@@ -110,18 +110,18 @@ func pythonLibraries() (list []reads.Idiom) {
 			{".json", reads.JSON}, {".dict", reads.JSON}, {".url", reads.URL}, {".db", reads.URL}, {".decimal", reads.Number}, {".timedelta", reads.Duration},
 		} {
 			list = append(list,
-				reads.Idiom{Access: object + m.name + "($name, default=$fallback, ...)", Kind: m.kind},
+				reads.Idiom{Access: object + m.name + "($name, default=$fallback, $rest)", Kind: m.kind},
 				reads.Idiom{Access: object + m.name + "($name, $fallback)", Kind: m.kind},
-				reads.Idiom{Access: object + m.name + "($name, ...)", Kind: m.kind, Need: reads.Required})
+				reads.Idiom{Access: object + m.name + "($name, $rest)", Kind: m.kind, Need: reads.Required})
 		}
 	}
 	return append(list,
-		reads.Idiom{Access: "decouple.config($name, default=$fallback, ...)"},
-		reads.Idiom{Access: "decouple.config($name, ...)", Need: reads.Required},
-		reads.Idiom{Access: "click.option($_, envvar=[$names], ...)", Need: reads.Optional},
-		reads.Idiom{Access: "click.option($_, envvar=$name, ...)", Need: reads.Optional},
-		reads.Idiom{Access: "typer.Option(envvar=$name, ...)", Need: reads.Optional},
-		reads.Idiom{Access: "typer.Option($_, envvar=$name, ...)", Need: reads.Optional})
+		reads.Idiom{Access: "decouple.config($name, default=$fallback, $rest)"},
+		reads.Idiom{Access: "decouple.config($name, $rest)", Need: reads.Required},
+		reads.Idiom{Access: "click.option($any, envvar=[$names], $rest)", Need: reads.Optional},
+		reads.Idiom{Access: "click.option($any, envvar=$name, $rest)", Need: reads.Optional},
+		reads.Idiom{Access: "typer.Option(envvar=$name, $rest)", Need: reads.Optional},
+		reads.Idiom{Access: "typer.Option($any, envvar=$name, $rest)", Need: reads.Optional})
 }
 
 // pythonImports records what import statements bind.

@@ -31,7 +31,7 @@ type Language struct {
 	With   []string
 	Idioms []Idiom
 	// Uses tell from what is done with a read what it is taken for: int($read),
-	// $read.split(...), $read.unwrap_or($fallback).
+	// $read.split($rest), $read.unwrap_or($fallback).
 	Uses []Idiom
 	// Transparent calls leave the value as it is: $read.trim, String($read).
 	Transparent []string
@@ -103,10 +103,10 @@ type Language struct {
 }
 
 // Idiom is what a read looks like, written the way a person would write it,
-// with holes: $name the variable's name, $fallback the value used without
-// one, $template text with
-// $names in it, $placeholders text with ${NAME:fallback} in it, $percents text
-// with %NAME% in it, $names several names, $read any read, $_ anything, ... any further arguments.
+// with holes: $name the variable's name, $fallback the value used without one,
+// $template text with $names in it, $placeholders text with ${NAME:fallback} in
+// it, $percents text with %NAME% in it, $names several names, $read any read,
+// $any anything, $rest any further arguments.
 type Idiom struct {
 	Access   string
 	Need     Need     // where the code says nothing more: Expected

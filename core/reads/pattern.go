@@ -51,8 +51,11 @@ const (
 	holeKey      = "key"      // a name that may be written without quotes: $ENV{NAME}
 	holeNames    = "names"    // this argument and all that follow
 	holeRead     = "read"
-	holeAny      = "_"
+	holeAny      = "any"
+	holeRest     = "rest" // this argument and all that follow, whatever they are
 )
+
+var holes = []string{holeNames, holeKey, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeVariable, holeRead, holeRest, holeAny}
 
 // holeMark stands for the dollar of a hole while a pattern is scanned: it is
 // part of a word in every language.
@@ -72,13 +75,19 @@ func (e *PatternError) Error() string {
 // compile turns an idiom into a pattern.
 func (l *Language) compile(idiom *Idiom) (*pattern, error) {
 	marked := idiom.Access
-	for _, name := range []string{holeNames, holeKey, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeVariable, holeRead, holeAny} {
+	for _, name := range holes {
 		marked = replaceHole(marked, name)
+	}
+	if at := replaceHole(marked, oldAny); at != marked {
+		return nil, &PatternError{idiom.Access, column(at[:strings.Index(at, holeMark+oldAny)]), "what may be anything is written $any"}
 	}
 	f := l.Table.Inside().Scan([]byte(marked), false)
 	c := compiler{f: f, idiom: idiom, lang: l}
 	return c.pattern()
 }
+
+// oldAny is how $any was written before.
+const oldAny = "_"
 
 // replaceHole puts the mark for "$name" where no further letter follows.
 func replaceHole(s, name string) string {
@@ -106,12 +115,17 @@ type compiler struct {
 }
 
 func (c *compiler) fail(token int, reason string) error {
-	column := len(c.idiom.Access) + 1
+	at := len(c.idiom.Access) + 1
 	if token < len(c.f.Tokens) {
-		before := string(c.f.Src[:c.f.Tokens[token].Start])
-		column = len(strings.ReplaceAll(before, holeMark, "$")) + 1
+		at = column(string(c.f.Src[:c.f.Tokens[token].Start]))
 	}
-	return &PatternError{Pattern: c.idiom.Access, Column: column, Reason: reason}
+	return &PatternError{Pattern: c.idiom.Access, Column: at, Reason: reason}
+}
+
+// column returns the column of what follows a part of a pattern whose holes are
+// marked.
+func column(before string) int {
+	return len(strings.ReplaceAll(before, holeMark, "$")) + 1
 }
 
 func (c *compiler) pattern() (*pattern, error) {
@@ -218,7 +232,13 @@ func (c *compiler) elements(lo, hi int) (list []element, err error) {
 				if part.empty() {
 					return nil, c.fail(part.Lo, "an argument is missing here")
 				}
-				if f.Is(part.Lo, "...") {
+				switch {
+				case part.Hi == part.Lo+1 && f.Is(part.Lo, "..."):
+					return nil, c.fail(part.Lo, "further arguments are written $rest")
+				case part.Hi == part.Lo+1 && f.Is(part.Lo, holeMark+holeRest):
+					if part.Hi != int(t.Mate) {
+						return nil, c.fail(part.Lo, "$rest stands for all further arguments, and comes last")
+					}
 					g.rest = true
 					continue
 				}
@@ -255,7 +275,7 @@ type compiled struct {
 	calls       map[string]bool       // last names of paths
 	methods     map[string][]*pattern // by name of the method
 	wholes      map[string]*pattern   // by path: the environment as a whole
-	methodUses  map[string][]*pattern // by name: $read.split(...)
+	methodUses  map[string][]*pattern // by name: $read.split($rest)
 	callUses    map[string][]*pattern // by path: int($read)
 	transparent map[string]bool
 	stops       map[string]bool

@@ -25,6 +25,9 @@ func TestPatternErrors(t *testing.T) {
 		{"$name", 1},
 		{"lock.get($name]", 9},
 		{"lock.get(, $name)", 10},
+		{"lock.get($name, ...)", 17},
+		{"lock.get($rest, $name)", 10},
+		{"lock.get($_, $name)", 10},
 	} {
 		_, err := with(c.access)
 		var bad *reads.PatternError
@@ -47,10 +50,11 @@ func TestPatternFits(t *testing.T) {
 	}{
 		{"lock.get($name)", `lock.get("A")`, "A"},
 		{"lock.get($name)", `lock.get("A", 1)`, ""},
-		{"lock.get($name, ...)", `lock.get("A", 1, 2)`, "A"},
+		{"lock.get($name, $rest)", `lock.get("A", 1, 2)`, "A"},
 		{"lock.get($name, default=$fallback)", `lock.get("A", default="b")`, "A=b"},
 		{"lock.get($name, default=$fallback)", `lock.get("A", other="b")`, ""},
-		{"$_.setting($name)", `a.b().setting("A")`, "A"},
+		{"lock.get(...$name)", `lock.get(..."A")`, "A"},
+		{"$any.setting($name)", `a.b().setting("A")`, "A"},
 		{"lock[$name]", `lock["A"]`, "A"},
 		{"lock[$name]", `other["A"]`, ""},
 		{"$name in lock", `"A" in lock`, "A"},
@@ -76,8 +80,8 @@ func TestPatternFits(t *testing.T) {
 }
 
 func FuzzPattern(f *testing.F) {
-	f.Add("a.b($name, k=$fallback, ...)")
-	f.Add("$_[$name](")
+	f.Add("a.b($name, k=$fallback, $rest)")
+	f.Add("$any[$name](")
 	f.Add("a.b(,0)")
 	f.Fuzz(func(t *testing.T, access string) {
 		if l, err := with(access); err == nil {
