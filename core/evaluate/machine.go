@@ -567,24 +567,20 @@ func (m *machine) settle(e int) {
 }
 
 // Constants returns the texts that a file gives names outside of functions, by
-// name, and by class and name.
+// name, and by class and name; "" where the text is not known.
 func Constants(u *Unit) map[string]string {
 	m := newMachine(u)
 	m.begin()
 	m.enter(nil)
 	found := map[string]string{}
 	for name, v := range m.globals.vars { // in any order
-		if s, plain := v.plain(); plain {
-			found[name] = s
-		}
+		found[name], _ = v.plain()
 	}
 	for _, c := range u.classes { // in any order
 		m.ready(c)
 		fields := m.fieldsOf(c)
 		for _, name := range fields.names {
-			if s, plain := fields.value[name].plain(); plain {
-				found[c.Name+"."+name] = s
-			}
+			found[c.Name+"."+name], _ = fields.value[name].plain()
 		}
 	}
 	return found

@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // lookup returns what a name stands for, and how far out it was found: 0 in the
 // function itself.
@@ -84,7 +88,7 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	scope := st.scope
 	if _, local := scope.vars[name]; !local && !m.unit().Words.OwnScopes {
 		for s := scope.outer; s != nil; s = s.outer {
-			if _, there := s.vars[name]; there {
+			if s.has(name) {
 				scope = s
 			}
 		}
@@ -95,11 +99,35 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 		return
 	}
 	if scope != st.scope {
-		v = join(scope.vars[name], v)
+		v = join(m.besides(scope, name), v)
 	} else {
 		m.sets(name)
 	}
 	scope.vars[name] = v
+}
+
+// has reports whether a variable belongs to a scope.
+func (s *scope) has(name string) bool {
+	if _, there := s.vars[name]; there {
+		return true
+	}
+	_, there := s.base[name]
+	return there
+}
+
+// besides returns what a variable of an outer scope may hold besides what it is
+// given now: of what it held in the first run, all that is not the value of the
+// variable that is unset.
+func (m *machine) besides(s *scope, name string) (v Value) {
+	if now, known := s.vars[name]; known {
+		return now
+	}
+	for _, x := range s.base[name] {
+		if !slices.ContainsFunc(m.focus.reads, func(r *Read) bool { return slices.Contains(x.sites, r.number) }) {
+			v = append(v, x)
+		}
+	}
+	return v
 }
 
 // isField reports whether a name that no variable has is one of a field of the

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 	"sync"
 
@@ -186,6 +187,7 @@ type Func struct {
 	Body  int32
 
 	before    []int32 // what is run before the body
+	folded    bool    // the body was passed over
 	named     bool    // the name of a variable that it reads may be given to it
 	sent      []made  // calls that are given something else than literals
 	concerned bool    // something in it may read the environment
@@ -333,7 +335,7 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 		fn.Body = c
 		return true
 	})
-	if u.isFolded(fn.Body) {
+	if fn.folded = u.isFolded(fn.Body); fn.folded {
 		fn.Body = 0
 	}
 	u.byNode[n] = fn
@@ -375,6 +377,32 @@ func (u *Unit) receiver(fn *Func) *Class {
 	}
 	fn.Owner = c
 	return c
+}
+
+// PassedOver returns the names of the functions of the file that a function
+// calls, itself or through others, and that were passed over when the file was
+// read.
+func (u *Unit) PassedOver(fn *Func) (names []string) {
+	todo, seen := []*Func{fn}, map[*Func]bool{}
+	for len(todo) > 0 {
+		fn, todo = todo[len(todo)-1], todo[:len(todo)-1]
+		if seen[fn] {
+			continue
+		}
+		seen[fn] = true
+		if fn.Body == 0 && fn.folded {
+			names = append(names, fn.Name)
+			continue
+		}
+		for _, c := range fn.calls {
+			todo = append(todo, u.funcs[c.name]...)
+			if class := u.classes[c.name]; class != nil && class.constructor() != nil {
+				todo = append(todo, class.constructor())
+			}
+		}
+	}
+	slices.Sort(names)
+	return slices.Compact(names)
 }
 
 // isFolded reports whether a block has no tokens since it was passed over.

@@ -14,11 +14,11 @@ import (
 // goOutline outlines Go source with the language's own parser. What the
 // parser cannot read is outlined by its braces.
 func goOutline(f *syntax.File) *reads.Outline {
-	set, tree, err := parse.GoFile(f)
+	tree, err := parse.GoFile(f)
 	if tree == nil || err != nil && len(tree.Decls) == 0 {
 		return reads.BraceOutline(true)(f)
 	}
-	w := &goWalker{file: f, set: set, outline: reads.NewOutline(f)}
+	w := &goWalker{file: f, outline: reads.NewOutline(f)}
 	for _, spec := range tree.Imports {
 		w.importSpec(spec)
 	}
@@ -33,7 +33,6 @@ func goOutline(f *syntax.File) *reads.Outline {
 
 type goWalker struct {
 	file    *syntax.File
-	set     *token.FileSet
 	outline *reads.Outline
 	given   []givenFunction
 }
@@ -52,7 +51,7 @@ func (w *goWalker) token(pos token.Pos) int {
 	if !pos.IsValid() {
 		return 0
 	}
-	offset := int32(w.set.Position(pos).Offset)
+	offset := parse.GoOffset(pos)
 	low, high := 0, len(w.file.Tokens)
 	for low < high {
 		if mid := (low + high) / 2; w.file.Tokens[mid].Start < offset {

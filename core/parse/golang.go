@@ -12,8 +12,8 @@ import (
 // Go returns the tree of a file in Go, by Go's own parser. Of a file that it does
 // not understand to its end, the tree holds what it did understand.
 func Go(f *syntax.File) *Tree {
-	set, file, _ := GoFile(f)
-	l := &lowering{p: &parser{f: f, t: &Tree{File: f, Nodes: make([]Node, 1)}, end: len(f.Tokens)}, set: set}
+	file, _ := GoFile(f)
+	l := &lowering{p: &parser{f: f, t: &Tree{File: f, Nodes: make([]Node, 1)}, end: len(f.Tokens)}}
 	if file != nil {
 		for _, d := range file.Decls {
 			l.p.add(l.decl(d))
@@ -26,26 +26,28 @@ func Go(f *syntax.File) *Tree {
 
 // goFile is what Go's own parser made of a file.
 type goFile struct {
-	set  *token.FileSet
 	file *ast.File
 	err  error
 }
 
 // GoFile returns what Go's own parser makes of a file. It is asked once.
-func GoFile(f *syntax.File) (*token.FileSet, *ast.File, error) {
+func GoFile(f *syntax.File) (*ast.File, error) {
 	parsed, known := f.Parsed.(*goFile)
 	if !known {
-		parsed = &goFile{set: token.NewFileSet()}
-		parsed.file, parsed.err = goparser.ParseFile(parsed.set, "", f.Unfolded(), goparser.SkipObjectResolution)
+		parsed = &goFile{}
+		parsed.file, parsed.err = goparser.ParseFile(token.NewFileSet(), "", f.Unfolded(), goparser.SkipObjectResolution)
 		f.Parsed = parsed
 	}
-	return parsed.set, parsed.file, parsed.err
+	return parsed.file, parsed.err
 }
+
+// GoOffset returns where a position of GoFile lies in the text: the file is the
+// only one of its set, which begins at 1.
+func GoOffset(pos token.Pos) int32 { return int32(pos) - 1 }
 
 // lowering makes nodes of Go's own tree.
 type lowering struct {
 	p     *parser
-	set   *token.FileSet
 	depth int
 }
 
@@ -54,14 +56,14 @@ func (l *lowering) at(pos token.Pos) int {
 	if !pos.IsValid() {
 		return -1
 	}
-	offset := int32(l.set.Position(pos).Offset)
+	offset := GoOffset(pos)
 	tokens := l.p.f.Tokens
 	return sort.Search(len(tokens), func(i int) bool { return tokens[i].End > offset })
 }
 
 // behind returns the first token behind a position.
 func (l *lowering) behind(pos token.Pos) int {
-	offset := int32(l.set.Position(pos).Offset)
+	offset := GoOffset(pos)
 	tokens := l.p.f.Tokens
 	return sort.Search(len(tokens), func(i int) bool { return tokens[i].Start >= offset })
 }

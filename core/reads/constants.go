@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/evaluate"
+	"inzicht/core/syntax"
 )
 
 // Constants gives the values of those of the wanted constants that src
@@ -14,14 +15,29 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 	if l.Own != nil {
 		return nil
 	}
-	a := l.open(src, nil)
+	found, whole := l.constantsIn(src, wanted, l.folding(nil))
+	if !whole { // what a constant is made by was passed over
+		found, _ = l.constantsIn(src, wanted, nil)
+	}
+	return found
+}
+
+// constantsIn gives the constants in what folding leaves of src; whole is false
+// where the value of one is not known and a function was passed over.
+func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *syntax.Folding) (found map[string]string, whole bool) {
+	a := l.open(src, folding)
 	defer a.close()
 	a.prepare()
 	a.run.unit.Prepare()
-	found := map[string]string{}
+	found = map[string]string{}
+	open := false
 	for name, value := range evaluate.Constants(a.run.unit) { // in any order
 		last := name[strings.LastIndexByte(name, '.')+1:]
-		if (wanted[name] || wanted[last]) && plausible(value) {
+		switch {
+		case !wanted[name] && !wanted[last]:
+		case value == "":
+			open = true
+		case plausible(value):
 			found[name], found[last] = value, value
 		}
 	}
@@ -30,7 +46,7 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 			found[name] = value
 		}
 	}
-	return found
+	return found, !open || len(a.f.Folds) == 0
 }
 
 // constant gives the value of a name that other files of the tree define. What

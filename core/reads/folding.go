@@ -33,6 +33,15 @@ func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
 	return list, true
 }
 
+// folding says what of a file may be passed over where it holds no mark; nil
+// where nothing may.
+func (l *Language) folding(marks []int32) *syntax.Folding {
+	if l.Passes == "" || l.compiled == nil {
+		return nil
+	}
+	return &syntax.Folding{Marks: marks, May: l.mayFold}
+}
+
 // merged gives the offsets of both lists, ascending.
 func merged(a, b []int32) []int32 {
 	if len(b) == 0 {

@@ -436,25 +436,47 @@ func (a *analysis) running() {
 }
 
 // Functions returns those of the wanted functions that src defines, for other
-// files to call.
-func (l *Language) Functions(file string, src []byte, wanted map[string]bool) (list []*Helper) {
+// files to call. Of the rest of the file only what they call is kept.
+func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []*Helper {
 	if l.Own != nil {
 		return nil
 	}
-	a := l.open(bytes.Clone(src), nil)
+	src = bytes.Clone(src)
+	names := slices.Sorted(maps.Keys(wanted))
+	words := names
+	for range maxUnfoldings {
+		folding := l.folding(NewWords(words).Offsets(src, 0))
+		if folding == nil {
+			break
+		}
+		list, open := l.functionsIn(file, src, names, folding)
+		if len(open) == 0 {
+			return list
+		}
+		words = append(slices.Clip(words), open...)
+	}
+	list, _ := l.functionsIn(file, src, names, nil)
+	return list
+}
+
+// functionsIn returns functions of what folding leaves of src, and the names of
+// those that they call and that were passed over.
+func (l *Language) functionsIn(file string, src []byte, names []string, folding *syntax.Folding) (list []*Helper, open []string) {
+	a := l.open(src, folding)
 	a.file = file
 	a.prepare()
 	a.run.unit.Prepare()
-	for _, name := range slices.Sorted(maps.Keys(wanted)) {
+	for _, name := range names {
 		for _, fn := range a.run.unit.Named(name) {
 			h := &Helper{Name: name, File: file, fn: fn, Exported: true}
 			if fn.Owner != nil {
 				h.Owner = fn.Owner.Name
 			}
 			list = append(list, h)
+			open = append(open, a.run.unit.PassedOver(fn)...)
 		}
 	}
-	return list
+	return list, open
 }
 
 // patternsOf returns the names that are known in part, by where they are read.

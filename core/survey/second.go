@@ -245,10 +245,15 @@ func (s *secondLook) take() (added []*unit) {
 	found := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought()))
 	calling := found[1]
 	s.constants(context, found[0])
-	context.Helpers = append(slices.Clip(context.Helpers), s.functions(found[2])...)
+	functions := s.functions(found[2])
+	context.Helpers = append(slices.Clip(context.Helpers), functions...)
+	answered := map[string]bool{}
+	for _, h := range functions {
+		answered[h.Name] = true
+	}
 	for n := range s.files {
 		u := s.open.units[s.path(n)]
-		calling[n] = calling[n] || u != nil && (len(context.Constants) > 0 && len(u.result.Wanted) > 0 || len(u.result.Sought) > 0)
+		calling[n] = calling[n] || u != nil && u.isAnswered(context.Constants, answered)
 	}
 	for round := 0; round < maxRounds; round++ {
 		var found []*reads.Helper
@@ -277,6 +282,12 @@ func (s *secondLook) take() (added []*unit) {
 		calling = s.find(calledWords(s.survey.known, found))[0]
 	}
 	return added
+}
+
+// isAnswered reports whether something that was left open in a file is known.
+func (u *unit) isAnswered(constants map[string]string, functions map[string]bool) bool {
+	return slices.ContainsFunc(u.result.Wanted, func(name string) bool { _, known := constants[name]; return known }) ||
+		slices.ContainsFunc(u.result.Sought, func(name string) bool { return functions[name[strings.LastIndexByte(name, '.')+1:]] })
 }
 
 // definitions gives the words that the wanted constants are defined by.
