@@ -443,9 +443,9 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	case m.focus != nil && st.control != 0:
 		return size < 400
 	case fn.concerned:
-		return size < 300 && depth < 4
+		return size < 300 && depth < 3
 	}
-	return size < 120 && depth < 5
+	return size < 60 && depth < 3
 }
 
 // outerOf returns the variables round a function that is not within another.

@@ -301,6 +301,20 @@ func (m *machine) noteEntry(v Value) {
 	}
 }
 
+// isVariable reports whether a row of names begins with a variable of this file:
+// its members are none of another file's.
+func (m *machine) isVariable(n int32, st *state) bool {
+	u := m.unit()
+	for u.kind(n) == parse.Member && u.Tree.Child(n, 0) != 0 {
+		n = u.Tree.Child(n, 0)
+	}
+	if u.kind(n) != parse.Name {
+		return false
+	}
+	_, _, found := m.lookup(u.at(n), st)
+	return found
+}
+
 // constant returns the value of a name that other files define.
 func (m *machine) constant(name string) Value {
 	return Value{{parts: []part{{any: true, ref: name, frame: m.depth()}}}}
@@ -458,7 +472,7 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].depends == 0 {
 		if path := u.Path(n); path != "" {
 			return m.constant(path)
-		} else if path := m.path(n); path != "" && len(of) <= 1 && (len(of) == 0 || of[0].form == unknown) {
+		} else if path := m.path(n); path != "" && !m.isVariable(object, st) && len(of) <= 1 && (len(of) == 0 || of[0].form == unknown) {
 			return m.constant(path)
 		}
 	}

@@ -17,16 +17,18 @@ import (
 
 // What bounds the work on a file.
 const (
-	fewSteps      = 40_000  // expressions and statements of all runs, in a small file
-	stepsPerToken = 10      // how many more a large one may take
-	mostSteps     = 300_000 // and how many at most
-	mostOfRun     = 80_000  // in one run of one function
-	deepest       = 9       // calls within calls
-	mostRounds    = 48      // of a loop over a list that is known
-	quietRounds   = 8       // of such a loop in which nothing new is read, before it is left
-	mostEntries   = 6       // functions that are run for one read
-	mostSites     = 60      // reads of one variable that are told apart
-	mostNested    = 160     // expressions within each other
+	fewSteps      = 10_000 // expressions and statements of all runs, in a small file
+	stepsPerToken = 3      // how many more a large one may take
+	mostSteps     = 60_000 // and how many at most
+	fairShares    = 4      // how many times its share of the steps that are left one variable may take
+	leastShare    = 400    // and how many at least
+	mostOfRun     = 80_000 // in one run of one function
+	deepest       = 9      // calls within calls
+	mostRounds    = 48     // of a loop over a list that is known
+	quietRounds   = 8      // of such a loop in which nothing new is read, before it is left
+	mostEntries   = 6      // functions that are run for one read
+	mostSites     = 60     // reads of one variable that are told apart
+	mostNested    = 160    // expressions within each other
 )
 
 // Read is a read that was found.
@@ -65,12 +67,12 @@ type Result struct {
 	// Called are the functions of the tree that were given the name of a
 	// variable.
 	Called map[*Func]int
-	// Holding are the variables and fields that hold what was read, each with
-	// the function that it belongs to; nil for the whole file.
-	Holding map[string]*Func
 	// Sought are functions of other files that are given what was read.
 	Sought map[string]bool
 }
+
+// Run is a file that was run once, with each variable set or not.
+type Run struct{ m *machine }
 
 // machine runs one file.
 type machine struct {
@@ -253,13 +255,29 @@ func joined(v, w Value) Value {
 	return join(v, w)
 }
 
-// Run runs a file. What of it may be helpers of other files is reached through
-// Unit.Outside.
-func Run(u *Unit) *Result {
+// Discover runs a file to find what it reads. What of it may be helpers of other
+// files is reached through Unit.Outside.
+func Discover(u *Unit) *Run {
 	m := newMachine(u)
 	m.discover()
-	m.judge()
-	return &Result{Reads: m.reads, Called: m.calls, Holding: m.holding(), Sought: m.sought}
+	return &Run{m}
+}
+
+// Judge runs what was found again, with each variable unset.
+func (r *Run) Judge() *Result {
+	r.m.judge()
+	return &Result{Reads: r.m.reads, Called: r.m.calls, Sought: r.m.sought}
+}
+
+// Naming returns the functions that are given the name of what they read.
+func (r *Run) Naming() (names []string) {
+	for _, read := range r.m.reads {
+		if read.Outer != nil && read.Outer.Name != "" {
+			names = append(names, read.Outer.Name)
+		}
+	}
+	slices.Sort(names)
+	return slices.Compact(names)
 }
 
 func newMachine(u *Unit) *machine {
@@ -269,9 +287,10 @@ func newMachine(u *Unit) *machine {
 	}
 }
 
-// holding returns the variables that hold what was read.
-func (m *machine) holding() map[string]*Func {
-	list := map[string]*Func{}
+// Holding returns the variables and fields that hold what was read, each with
+// the function that it belongs to; nil for the whole file.
+func (r *Run) Holding() map[string]*Func {
+	m, list := r.m, map[string]*Func{}
 	for key := range m.slots { // in any order
 		name := strings.TrimPrefix(key.name[strings.LastIndexByte(key.name, '.')+1:], "@")
 		if name == "" || key.context >= 0 && key.name[0] != '.' {
@@ -505,13 +524,17 @@ func (m *machine) judge() {
 	}
 	globals, fields := m.globals.vars, m.fields
 	m.globals.vars = nil
-	for _, key := range order {
+	for n, key := range order {
 		list := byKey[key]
+		all := m.left
+		m.left = min(all, max(all/(len(order)-n)*fairShares, leastShare)) // so that one leaves something to the others
+		share := m.left
 		for len(list) > 0 {
 			part := list[:min(len(list), mostSites)]
 			list = list[len(part):]
 			m.unset(key, part, globals, fields)
 		}
+		m.left += all - share
 	}
 }
 

@@ -504,7 +504,9 @@ func (u *Unit) concern() {
 	for _, fn := range u.list {
 		for _, c := range fn.calls {
 			callers[c.name] = append(callers[c.name], fn)
-			fn.concerned = fn.concerned || u.isOutside(c)
+			if other := u.outside(c); other != nil {
+				fn.concerned = fn.concerned || other.concerned
+			}
 		}
 		if fn.concerned {
 			todo = append(todo, fn)
@@ -535,9 +537,12 @@ func (u *Unit) concern() {
 	}
 }
 
-// isOutside reports whether a call means a function of another file.
-func (u *Unit) isOutside(c made) bool {
-	return u.Outside != nil && len(u.funcs[c.name]) == 0 && u.Outside(c.name, c.callee) != nil
+// outside returns the function of another file that a call means, or nil.
+func (u *Unit) outside(c made) *Func {
+	if u.Outside == nil || len(u.funcs[c.name]) > 0 {
+		return nil
+	}
+	return u.Outside(c.name, c.callee)
 }
 
 // name finds out which functions may be given the name of a variable, by what
@@ -548,7 +553,9 @@ func (u *Unit) name() {
 	for _, fn := range u.list {
 		for _, c := range fn.sent {
 			callers[c.name] = append(callers[c.name], fn)
-			fn.named = fn.named || u.isOutside(c)
+			if other := u.outside(c); other != nil {
+				fn.named = fn.named || other.named
+			}
 		}
 		if fn.named {
 			todo = append(todo, fn)

@@ -30,11 +30,15 @@ func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *synt
 	a.prepare()
 	a.run.unit.Prepare()
 	found = map[string]string{}
+	lasts := map[string]bool{}
+	for name := range wanted { // in any order
+		lasts[name[strings.LastIndexByte(name, '.')+1:]] = true
+	}
 	open := false
 	for name, value := range evaluate.Constants(a.run.unit) { // in any order
 		last := name[strings.LastIndexByte(name, '.')+1:]
 		switch {
-		case !wanted[name] && !wanted[last]:
+		case !lasts[last]:
 		case value == "":
 			open = true
 		case plausible(value):
@@ -42,7 +46,7 @@ func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *synt
 		}
 	}
 	for _, name := range slices.Sorted(maps.Keys(a.run.macros)) {
-		if value := a.run.macros[name]; wanted[name] && plausible(value) {
+		if value := a.run.macros[name]; lasts[name] && plausible(value) {
 			found[name] = value
 		}
 	}
@@ -67,7 +71,7 @@ func (a *analysis) constant(name string) []text {
 	}
 	qualified := len(last) != len(name)
 	if len(a.wanted) < 200 && a.isConstantName(last) && (qualified && len(last) > 1 || len(last) > 3 && !common[strings.ToLower(last)]) {
-		a.wanted[name], a.wanted[last] = true, true
+		a.wanted[name] = true
 	}
 	return unknown
 }

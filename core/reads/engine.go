@@ -119,7 +119,11 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	a.prepare()
 	a.direct()
 	a.destructured()
-	a.running()
+	run := a.discover()
+	if unseen = a.unseen(); len(unseen) > 0 {
+		return r, unseen
+	}
+	a.judge(run)
 	for _, m := range a.loose {
 		a.bare(m)
 	}
@@ -130,9 +134,6 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		for _, d := range l.Declared(a.f, a.o) {
 			a.declare(d)
 		}
-	}
-	if unseen = a.unseen(); len(unseen) > 0 {
-		return r, unseen
 	}
 	a.relate()
 	slices.SortStableFunc(a.reads, func(x, y Read) int {

@@ -131,9 +131,6 @@ func (a *analysis) ask(name string, lo, hi int) {
 
 // askFor notes the names that stand for the environment or read it.
 func (a *analysis) askFor() {
-	for _, h := range a.helpers {
-		a.ask(h.Name, 0, len(a.f.Tokens))
-	}
 	if len(a.o.Bindings["*"]) > 0 { // from os import *
 		for name := range a.heads.names { // in any order
 			a.ask(name, 0, len(a.f.Tokens))

@@ -83,11 +83,11 @@ type running struct {
 	a     *analysis
 	tree  *parse.Tree
 	unit  *evaluate.Unit
-	spans map[[2]int32]int32
 	paths map[int32]string
 
 	added  map[readKey]bool
-	begin  map[int32][]int32 // the nodes that begin at a token
+	first  []int32           // by token, the first node that begins at it; nil until asked for
+	next   []int32           // by node, the next that begins at the same token
 	macros map[string]string // #define NAME "text"
 }
 
@@ -107,14 +107,7 @@ var plainGrammar = &parse.Grammar{Member: ".", Assign: "="}
 
 // prepare makes the tree, and what of it can be asked.
 func (a *analysis) prepare() {
-	r := &running{a: a, tree: a.lang.treeOf(a.f), spans: map[[2]int32]int32{}, paths: map[int32]string{}, added: map[readKey]bool{}}
-	for n := range r.tree.Nodes {
-		node := &r.tree.Nodes[n]
-		key := [2]int32{node.From, node.To}
-		if old, known := r.spans[key]; n > 0 && (!known || r.tree.Nodes[old].Kind == parse.Block) {
-			r.spans[key] = int32(n)
-		}
-	}
+	r := &running{a: a, tree: a.lang.treeOf(a.f), paths: map[int32]string{}, added: map[readKey]bool{}}
 	r.unit = &evaluate.Unit{
 		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{},
 		Path: r.path, Constant: a.constantOf, Outside: r.outside, Common: a.lang.isCommon,
@@ -138,18 +131,19 @@ func macrosOf(f *syntax.File) map[string]string {
 	return macros
 }
 
-// nodeOf returns the node of a range of tokens, or 0.
-func (r *running) nodeOf(at Range) int32 {
-	for {
-		if n := r.spans[[2]int32{int32(at.Lo), int32(at.Hi)}]; n != 0 {
-			return n
+// beginningAt calls f with the nodes that begin at a token, the inner ones
+// first, until it returns false.
+func (r *running) beginningAt(token int, f func(n int32, node *parse.Node) bool) {
+	if r.first == nil {
+		r.first, r.next = make([]int32, len(r.a.f.Tokens)+1), make([]int32, len(r.tree.Nodes))
+		for n := len(r.tree.Nodes) - 1; n > 0; n-- {
+			from := r.tree.Nodes[n].From
+			r.next[n], r.first[from] = r.first[from], int32(n)
 		}
-		f := r.a.f
-		switch {
-		case at.Hi-at.Lo > 2 && f.Is(at.Lo, "(") && f.Mate(at.Lo) == at.Hi-1:
-			at = Range{at.Lo + 1, at.Hi - 1}
-		default:
-			return 0
+	}
+	for n, i := r.first[token], 0; n != 0 && i <= mostAround; n, i = r.next[n], i+1 {
+		if !f(n, &r.tree.Nodes[n]) {
+			return
 		}
 	}
 }
@@ -157,25 +151,31 @@ func (r *running) nodeOf(at Range) int32 {
 // mostAround bounds how many nodes that begin at one token are looked at.
 const mostAround = 200
 
-// around returns the smallest node that begins where a range does and holds it.
-func (r *running) around(at Range) int32 {
-	if r.begin == nil {
-		r.begin = map[int32][]int32{}
-		for n := range r.tree.Nodes[1:] {
-			from := r.tree.Nodes[n+1].From
-			r.begin[from] = append(r.begin[from], int32(n+1))
+// nodeOf returns the node of a range of tokens, or 0.
+func (r *running) nodeOf(at Range) (found int32) {
+	f := r.a.f
+	for {
+		r.beginningAt(at.Lo, func(n int32, node *parse.Node) bool {
+			if int(node.To) == at.Hi && (found == 0 || r.tree.Nodes[found].Kind == parse.Block) {
+				found = n
+			}
+			return found == 0 || r.tree.Nodes[found].Kind == parse.Block
+		})
+		if found != 0 || at.Hi-at.Lo <= 2 || !f.Is(at.Lo, "(") || f.Mate(at.Lo) != at.Hi-1 {
+			return found
 		}
+		at = Range{at.Lo + 1, at.Hi - 1}
 	}
-	best := int32(0)
-	for i, n := range r.begin[int32(at.Lo)] {
-		node := &r.tree.Nodes[n]
+}
+
+// around returns the smallest node that begins where a range does and holds it.
+func (r *running) around(at Range) (best int32) {
+	r.beginningAt(at.Lo, func(n int32, node *parse.Node) bool {
 		if int(node.To) >= at.Hi && (best == 0 || node.To < r.tree.Nodes[best].To) && node.Kind != parse.Block {
 			best = n
 		}
-		if i > mostAround {
-			break
-		}
-	}
+		return true
+	})
 	return best
 }
 
@@ -370,12 +370,12 @@ func rowsOfTexts(list []text, frame int32) (rows []evaluate.Row) {
 	return rows
 }
 
-// running runs the file, and makes reads of what was found.
-func (a *analysis) running() {
+// discover runs the file, and asks for the names of what was found to matter.
+func (a *analysis) discover() *evaluate.Run {
 	r := a.run
 	r.unit.Prepare()
-	result := evaluate.Run(r.unit)
-	for name, fn := range result.Holding { // in any order
+	run := evaluate.Discover(r.unit)
+	for name, fn := range run.Holding() { // in any order
 		lo, hi := 0, len(a.f.Tokens)
 		if fn != nil {
 			node := r.tree.Nodes[fn.Node]
@@ -383,12 +383,22 @@ func (a *analysis) running() {
 		}
 		a.ask(name, lo, hi)
 	}
+	for _, name := range run.Naming() {
+		a.ask(name, 0, len(a.f.Tokens))
+	}
+	return run
+}
+
+// judge makes reads of what was found.
+func (a *analysis) judge(run *evaluate.Run) {
+	r := a.run
+	result := run.Judge()
 	for name := range result.Sought { // sorted below
-		module, last := "", name
+		module, last := a.ownModule(), name
 		if at := strings.LastIndexByte(name, '.'); at >= 0 {
 			module, last = name[:at], name[at+1:]
 		}
-		if !a.lang.isCommon(last) && len(r.unit.Named(last)) == 0 && (module != "" || a.lang.SharesNames || a.lang.Global) {
+		if !a.lang.isCommon(last) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
 			a.sought = append(a.sought, path.Base(strings.ReplaceAll(module, ".", "/"))+"."+last)
 		}
 	}
@@ -433,6 +443,15 @@ func (a *analysis) running() {
 			}
 		}
 	}
+}
+
+// ownModule returns where functions that are called by their bare names may be:
+// in the folder of the file, or "." where they may be anywhere.
+func (a *analysis) ownModule() string {
+	if a.lang.SharesNames && !a.lang.Global {
+		return path.Dir(a.file)
+	}
+	return "."
 }
 
 // Functions returns those of the wanted functions that src defines, for other

@@ -286,17 +286,23 @@ func (s *secondLook) take() (added []*unit) {
 
 // isAnswered reports whether something that was left open in a file is known.
 func (u *unit) isAnswered(constants map[string]string, functions map[string]bool) bool {
-	return slices.ContainsFunc(u.result.Wanted, func(name string) bool { _, known := constants[name]; return known }) ||
-		slices.ContainsFunc(u.result.Sought, func(name string) bool { return functions[name[strings.LastIndexByte(name, '.')+1:]] })
+	return slices.ContainsFunc(u.result.Wanted, func(name string) bool { _, known := constants[lastName(name)]; return known }) ||
+		slices.ContainsFunc(u.result.Sought, func(name string) bool { return functions[lastName(name)] })
 }
+
+// lastName returns the last of names with dots between them.
+func lastName(name string) string { return name[strings.LastIndexByte(name, '.')+1:] }
+
+// ownerOf returns what stands before the last name, or "".
+func ownerOf(name string) string { return name[:max(strings.LastIndexByte(name, '.'), 0)] }
 
 // definitions gives the words that the wanted constants are defined by.
 func (s *secondLook) definitions() *wordSet {
-	var words []string
+	owners := map[string][]string{}
 	for name := range s.open.constants { // in any order
-		words = append(words, name[strings.LastIndexByte(name, '.')+1:])
+		owners[lastName(name)] = append(owners[lastName(name)], ownerOf(name))
 	}
-	return definedWords(words)
+	return definedWords(owners)
 }
 
 // constants looks for the constants that files of the part define.
@@ -353,7 +359,7 @@ func (s *secondLook) functions(defining []bool) (list []*reads.Helper) {
 	byFile := make([][]*reads.Helper, len(s.files))
 	s.sideBySide(defining, func(n int, in *tree.Reader) {
 		wanted := s.wantedOf(s.path(n))
-		if len(wanted) == 0 {
+		if len(wanted) == 0 || scopeOf(s.path(n)) == reads.Test {
 			return
 		}
 		src, err := in.Read(s.path(n))

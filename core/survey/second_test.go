@@ -319,11 +319,19 @@ func TestDefinedWords(t *testing.T) {
 		{[]string{"GATE_URL"}, `GATE_URLS = "x"`, false},
 		{[]string{"GATE_URL"}, `if GATE_URL then print("x")`, true}, // it may be, and is looked at closer
 		{[]string{"GATE_URL", "GATE_KEY"}, `x = 1; GATE_KEY = "k"`, true},
+		{[]string{"Keys.GATE_URL"}, `class Keys { GATE_URL = "x" }`, true},
+		{[]string{"keys.GATE_URL"}, `GATE_URL = "x"`, true}, // the file's name
+		{[]string{"lock.GATE_URL"}, `GATE_URL = "x"`, true}, // the folder's
+		{[]string{"Names.GATE_URL"}, `class Keys { GATE_URL = "x" }`, false},
 		{nil, `GATE_URL = "x"`, false},
 	} {
-		set := definedWords(c.words)
+		owners := map[string][]string{}
+		for _, word := range c.words {
+			owners[lastName(word)] = append(owners[lastName(word)], ownerOf(word))
+		}
+		set := definedWords(owners)
 		for range 2 { // with and without the faster search
-			if have := set.in("a.x", []byte(c.src)); have != c.want {
+			if have := set.in("lock/keys.x", []byte(c.src)); have != c.want {
 				t.Errorf("%v in %q: %v", c.words, c.src, have)
 			}
 			set.quick = nil

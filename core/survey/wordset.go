@@ -35,9 +35,19 @@ func newWordSet(words []string) *wordSet {
 	return wordSetOf(words, func(*place) bool { return true })
 }
 
-// definedWords looks for words that a line gives a text to: NAME = "text".
-func definedWords(words []string) *wordSet {
-	return wordSetOf(words, func(p *place) bool { return givesText(p.src[p.to:]) })
+// definedWords looks for words that a line gives a text to: NAME = "text". owners
+// are what each belongs to: a class that the file names, or a module that the
+// file is or lies in; "" is known without one.
+func definedWords(owners map[string][]string) *wordSet {
+	return wordSetOf(slices.Collect(maps.Keys(owners)), func(p *place) bool {
+		return givesText(p.src[p.to:]) && slices.ContainsFunc(owners[string(p.src[p.from:p.to])], p.belongsTo)
+	})
+}
+
+// belongsTo reports whether what a file defines may be known by an owner's name.
+func (p *place) belongsTo(owner string) bool {
+	stem, folder := stemAndFolder(p.file)
+	return owner == "" || owner == stem || owner == folder || stem == "index" || stem == "__init__" || reads.HasWord(p.src, owner)
 }
 
 // functionWords looks for functions where they are defined.
