@@ -403,13 +403,12 @@ func rowsOf(v Value) []alt {
 	if len(v) == 0 {
 		return []alt{{form: text, parts: []part{{any: true}}}}
 	}
-	var out []alt
-	for _, x := range v {
-		switch {
-		case len(x.parts) > 0 || x.form == text || x.form == number:
-			out = append(out, alt{form: text, parts: x.parts, depends: x.depends | x.missing})
-		default:
-			out = append(out, alt{form: text, parts: []part{{any: true}}, depends: x.depends | x.missing})
+	out := make([]alt, len(v))
+	for i := range v {
+		x := &v[i]
+		out[i] = alt{form: text, parts: x.parts, depends: x.depends | x.missing}
+		if len(x.parts) == 0 && x.form != text && x.form != number {
+			out[i].parts = anyParts(0)
 		}
 	}
 	return out

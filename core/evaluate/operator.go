@@ -524,16 +524,15 @@ func (m *machine) takeBack(n int32, st *state) {
 
 // concat joins two texts.
 func (m *machine) concat(a, b Value) Value {
-	var out Value
-	for _, x := range rowsOf(a) {
-		for _, y := range rowsOf(b) {
+	before, behind := rowsOf(a), rowsOf(b)
+	out := make(Value, 0, min(len(before)*len(behind), mostAlternatives))
+	for i := range before {
+		for j := range behind {
 			if len(out) == mostAlternatives {
 				return out
 			}
-			z := x
-			z.parts = joinedParts(x.parts, y.parts)
-			z.depends |= y.depends
-			out = append(out, z)
+			x, y := &before[i], &behind[j]
+			out = append(out, alt{form: text, parts: joinedParts(x.parts, y.parts), depends: x.depends | y.depends})
 		}
 	}
 	return out

@@ -106,7 +106,23 @@ func textOf(s string, frame int32) Value {
 	return Value{{form: text, parts: []part{{text: s, frame: frame}}}}
 }
 
-func anything(frame int32) alt { return alt{parts: []part{{any: true, frame: frame}}} }
+func anything(frame int32) alt { return alt{parts: anyParts(frame)} }
+
+// anyParts returns the parts of a text of which nothing is known. They are
+// shared: no part is changed where it stands.
+func anyParts(frame int32) []part {
+	if frame >= 0 && int(frame) < len(unknownParts) {
+		return unknownParts[frame]
+	}
+	return []part{{any: true, frame: frame}}
+}
+
+var unknownParts = func() (list [16][]part) {
+	for frame := range list {
+		list[frame] = []part{{any: true, frame: int32(frame)}}
+	}
+	return list
+}()
 
 // join returns the alternatives of both values.
 func join(a, b Value) Value {
@@ -116,15 +132,18 @@ func join(a, b Value) Value {
 		}
 		return append(Value{{}}, append(slices.Clone(a), b...)...).compact()
 	}
-	return append(slices.Clone(a), b...).compact()
+	return append(append(make(Value, 0, len(a)+len(b)), a...), b...).compact()
 }
 
 // compact leaves out alternatives that are there twice.
 func (v Value) compact() Value {
-	out := v[:0]
-	for _, x := range v {
-		if !slices.ContainsFunc(out, func(y alt) bool { return same(x, y) }) {
-			out = append(out, x)
+	if len(v) < 2 {
+		return v
+	}
+	out := v[:1]
+	for i := 1; i < len(v); i++ {
+		if !out.holds(&v[i]) {
+			out = append(out, v[i])
 		}
 	}
 	if len(out) > mostAlternatives {
@@ -137,7 +156,17 @@ func (v Value) compact() Value {
 	return out
 }
 
-func same(x, y alt) bool {
+// holds reports whether an alternative is one of a value's.
+func (v Value) holds(x *alt) bool {
+	for i := range v {
+		if same(x, &v[i]) {
+			return true
+		}
+	}
+	return false
+}
+
+func same(x, y *alt) bool {
 	return x.form == y.form && x.truth == y.truth && x.name == y.name && x.missing == y.missing && x.depends == y.depends &&
 		x.members == y.members && x.env == y.env && x.fn == y.fn && x.class == y.class && x.form != sequence && slices.Equal(x.parts, y.parts) && slices.Equal(x.sites, y.sites) && slices.Equal(x.about, y.about)
 }
@@ -149,10 +178,24 @@ func (s sites) with(more sites) sites {
 	if len(s) == 0 {
 		return more
 	}
-	all := append(slices.Clone(s), more...)
-	slices.Sort(all)
-	return slices.Compact(all)
+	all := make(sites, 0, len(s)+len(more))
+	for len(s) > 0 && len(more) > 0 && len(all) < mostTags {
+		switch {
+		case s[0] < more[0]:
+			all, s = append(all, s[0]), s[1:]
+		case s[0] > more[0]:
+			all, more = append(all, more[0]), more[1:]
+		default:
+			all, s, more = append(all, s[0]), s[1:], more[1:]
+		}
+	}
+	all = append(append(all, s...), more...)
+	return all[:min(len(all), mostTags)]
 }
+
+// mostTags bounds of how many reads it is known that a value was made from them.
+const mostTags = 48
+
 
 // sites returns the reads that a value was made from.
 func (v Value) sites() (all sites) {
