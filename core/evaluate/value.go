@@ -196,7 +196,6 @@ func (s sites) with(more sites) sites {
 // mostTags bounds of how many reads it is known that a value was made from them.
 const mostTags = 48
 
-
 // sites returns the reads that a value was made from.
 func (v Value) sites() (all sites) {
 	for _, x := range v {

@@ -52,7 +52,7 @@ func (a *analysis) propertyToken(b Binding) int {
 
 // giveMember makes an access of a member that is taken out of the environment.
 func (a *analysis) giveMember(b Binding, property, whole string) bool {
-	r := a.run
+	r := a.prepare()
 	at := Range{a.propertyToken(b), b.At + 1}
 	if !b.Default.empty() {
 		at.Hi = b.Default.Hi

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"sync"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/syntax"
 )
 
@@ -116,14 +117,18 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if bundled {
 		a.forgetShortNames()
 	}
-	a.prepare()
 	a.direct()
 	a.destructured()
-	run := a.discover()
+	var run *evaluate.Run
+	if a.run != nil || context != nil && len(context.Helpers) > 0 { // else there is nothing to be found
+		run = a.discover()
+	}
 	if unseen = a.unseen(); len(unseen) > 0 {
 		return r, unseen
 	}
-	a.judge(run)
+	if run != nil {
+		a.judge(run)
+	}
 	for _, m := range a.loose {
 		a.bare(m)
 	}

@@ -105,8 +105,11 @@ func (l *Language) treeOf(f *syntax.File) *parse.Tree {
 // plainGrammar is that of a language of which nothing else is said.
 var plainGrammar = &parse.Grammar{Member: ".", Assign: "="}
 
-// prepare makes the tree, and what of it can be asked.
-func (a *analysis) prepare() {
+// prepare makes the tree, and what of it can be asked, once.
+func (a *analysis) prepare() *running {
+	if a.run != nil {
+		return a.run
+	}
 	r := &running{a: a, tree: a.lang.treeOf(a.f), paths: map[int32]string{}, added: map[readKey]bool{}}
 	r.unit = &evaluate.Unit{
 		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{},
@@ -116,6 +119,7 @@ func (a *analysis) prepare() {
 		r.macros = macrosOf(a.f)
 	}
 	a.run = r
+	return r
 }
 
 // macrosOf returns the texts that #define gives names.
@@ -246,7 +250,7 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 
 // give makes an access of a match.
 func (a *analysis) give(m *match) {
-	r := a.run
+	r := a.prepare()
 	node := r.nodeOf(m.access)
 	if node == 0 {
 		node = r.around(m.access)
@@ -276,7 +280,7 @@ func (a *analysis) give(m *match) {
 
 // giveWhole makes an access of the environment as a whole.
 func (a *analysis) giveWhole(m *match) {
-	r := a.run
+	r := a.prepare()
 	if node := r.nodeOf(m.access); node != 0 && r.unit.Access[node] == nil {
 		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m}
 	}
@@ -372,7 +376,7 @@ func rowsOfTexts(list []text, frame int32) (rows []evaluate.Row) {
 
 // discover runs the file, and asks for the names of what was found to matter.
 func (a *analysis) discover() *evaluate.Run {
-	r := a.run
+	r := a.prepare()
 	r.unit.Prepare()
 	run := evaluate.Discover(r.unit)
 	for name, fn := range run.Holding() { // in any order
