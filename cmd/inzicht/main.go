@@ -11,7 +11,7 @@ import (
 
 func main() {
 	// The program lives for moments: collecting garbage less often pays.
-	debug.SetGCPercent(200)
+	debug.SetGCPercent(800)
 	if os.Getenv("GOMEMLIMIT") == "" {
 		debug.SetMemoryLimit(150 << 20) // near it, garbage is collected more often
 	}

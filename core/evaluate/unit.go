@@ -324,19 +324,19 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 	if t.Nodes[n].Kind == parse.Function && t.Nodes[n].At >= 0 {
 		fn.Name = strings.TrimPrefix(t.Name(n), "#")
 	}
-	t.Children(n, func(c int32) bool {
+	for c := t.Nodes[n].First; c != 0; c = t.Nodes[c].Next {
 		if t.Nodes[c].Kind == parse.Parameter {
-			fn.params = append(fn.params, u.param(c))
-			return true
+			continue
 		}
 		if fn.Body != 0 { // statements of a closure
 			fn.before = append(fn.before, fn.Body)
 		}
 		fn.Body = c
-		return true
-	})
+	}
 	if fn.folded = u.isFolded(fn.Body); fn.folded {
-		fn.Body = 0
+		fn.Body = 0 // nor does anything ask for its parameters
+	} else {
+		fn.params = u.params(n)
 	}
 	u.byNode[n] = fn
 	u.list = append(u.list, fn)
@@ -412,6 +412,17 @@ func (u *Unit) isFolded(n int32) bool {
 		return false
 	}
 	return f.Tokens[node.To-1].Start-f.Tokens[node.From].End > 8
+}
+
+// params returns the parameters of a function.
+func (u *Unit) params(n int32) (list []param) {
+	t := u.Tree
+	for c := t.Nodes[n].First; c != 0; c = t.Nodes[c].Next {
+		if t.Nodes[c].Kind == parse.Parameter {
+			list = append(list, u.param(c))
+		}
+	}
+	return list
 }
 
 func (u *Unit) param(n int32) param {

@@ -26,7 +26,7 @@ type parser struct {
 func File(f *syntax.File, g *Grammar) *Tree {
 	g.prepare()
 	f = joined(f)
-	p := &parser{g: g, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}
+	p := &parser{g: g, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)+8)}, end: len(f.Tokens)}
 	for p.at < p.end {
 		p.add(p.statement())
 	}
@@ -39,7 +39,7 @@ func File(f *syntax.File, g *Grammar) *Tree {
 // next line goes on with the same statement.
 func joined(f *syntax.File) *syntax.File {
 	continues := func(i int) bool {
-		return f.Is(i, `\`) && i+1 < len(f.Tokens) && f.Tokens[i+1].NewLine
+		return f.Src[f.Tokens[i].Start] == '\\' && f.Is(i, `\`) && i+1 < len(f.Tokens) && f.Tokens[i+1].NewLine
 	}
 	any := false
 	for i := range f.Tokens {
