@@ -1066,6 +1066,8 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	last := u.Tree.File.Text(int(u.Tree.Nodes[n].To) - 1)
 	if op := u.at(n); op == "return" {
 		return v
+	} else if op == u.Words.Leaves && op != "" { // try x
+		return m.force(v, st)
 	} else if op == "?." && u.Words.Leaves != "" {
 		return m.force(v, st)
 	} else if op != last {

@@ -21,7 +21,7 @@ func (m *machine) binary(n int32, st *state) Value {
 	switch op := u.at(n); op {
 	case "||", "or":
 		return m.alternative(left, right, false, st)
-	case "??", "//":
+	case "??", "//", "orelse":
 		return m.alternative(left, right, true, st)
 	case "?:":
 		return m.alternative(left, right, !u.Words.EmptyLists, st)
@@ -54,7 +54,7 @@ func (m *machine) binary(n int32, st *state) Value {
 		return Value{loose(a, anything(m.depth()))}
 	case "|>":
 		return m.piped(left, right, st)
-	case "rescue":
+	case "rescue", "catch":
 		return m.rescued(left, right, st)
 	case "instanceof", "=>", "<-":
 		v := m.eval(left, st)

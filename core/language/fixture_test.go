@@ -93,6 +93,7 @@ func expectations(src string) (list []expectation) {
 		}
 		comment = strings.TrimSuffix(strings.TrimSpace(comment), `",`)
 		comment = strings.TrimSuffix(strings.TrimSpace(comment), "*/}")
+		comment = strings.TrimSuffix(comment, "*)")
 		comment = strings.TrimSuffix(strings.TrimSuffix(strings.TrimSpace(comment), "-->"), "%>")
 		comment = strings.TrimSuffix(strings.TrimSpace(comment), "--}}")
 		for _, one := range strings.Split(comment, " | ") {

@@ -107,11 +107,18 @@ func wordSet(list string) map[string]bool {
 	return m
 }
 
-var rubyGrammar = &parse.Grammar{
-	Layout: parse.Worded, LineEnds: true, Ternary: true, Records: true, Commands: true, Labels: true, Closures: true, Choices: true, Leading: ". &.",
-	Binary: []string{"or and", ".. ...", "||", "&&", "<=> == === != =~ !~", "< > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %", "**"}, Right: "**",
-	Assign: "= += -= *= /= %= **= ||= &&= <<= >>= |= &= ^=", Prefix: "! - + ~ not & * ** defined? ..", Member: ". &. ::", LambdaWords: "lambda_",
-	If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "while until for", Switch: "case", Case: "when in", Try: "begin", Catch: "rescue", Finally: "ensure",
-	Return: "return", Throw: "raise fail", Leave: "break next redo retry", Function: "def", Class: "class module", Import: "require require_relative load",
-	Nothing: "nil", Bool: "true false", Later: "if unless while until rescue", Then: "then do",
+var rubyGrammar = rubyLike("")
+
+// rubyLike returns the grammar of a language that is written like Ruby, with
+// the operators that may stand behind a value.
+func rubyLike(suffix string) *parse.Grammar {
+	return &parse.Grammar{
+		Suffix: suffix,
+		Layout: parse.Worded, LineEnds: true, Ternary: true, Records: true, Commands: true, Labels: true, Closures: true, Choices: true, Leading: ". &.",
+		Binary: []string{"or and", ".. ...", "||", "&&", "<=> == === != =~ !~", "< > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %", "**"}, Right: "**",
+		Assign: "= += -= *= /= %= **= ||= &&= <<= >>= |= &= ^=", Prefix: "! - + ~ not & * ** defined? ..", Member: ". &. ::", LambdaWords: "lambda_",
+		If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "while until for", Switch: "case", Case: "when in", Try: "begin", Catch: "rescue", Finally: "ensure",
+		Return: "return", Throw: "raise fail", Leave: "break next redo retry", Function: "def", Class: "class module", Import: "require require_relative load",
+		Nothing: "nil", Bool: "true false", Later: "if unless while until rescue", Then: "then do",
+	}
 }

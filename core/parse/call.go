@@ -52,7 +52,7 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.at = end
 		p.add(node)
 		return p.make(Wrapper, from, at, mark)
-	case text != "" && p.g.sets[setSuffix][text] && !p.suffixIsMore(text):
+	case text != "" && p.g.sets[setSuffix][text] && !p.suffixIsMore(text) && !(text == "?" && p.g.Ternary && token.SpaceAhead):
 		p.at++
 		p.add(node)
 		return p.make(Wrapper, from, at, mark)

@@ -39,7 +39,7 @@ func File(f *syntax.File, g *Grammar) *Tree {
 // next line goes on with the same statement.
 func joined(f *syntax.File) *syntax.File {
 	continues := func(i int) bool {
-		return f.Src[f.Tokens[i].Start] == '\\' && f.Is(i, `\`) && i+1 < len(f.Tokens) && f.Tokens[i+1].NewLine
+		return f.Tokens[i].End > f.Tokens[i].Start && f.Src[f.Tokens[i].Start] == '\\' && f.Is(i, `\`) && i+1 < len(f.Tokens) && f.Tokens[i+1].NewLine
 	}
 	any := false
 	for i := range f.Tokens {

@@ -1,0 +1,189 @@
+package language
+
+import (
+	"strings"
+
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+// applied describes a language whose functions stand before what they are
+// given, mostly without parentheses: getEnv "NAME". It has no grammar here:
+// a read is told with what stands round it in its statement.
+type applied struct {
+	table *syntax.Table
+	// reads are the functions that read, by their whole name, and what the
+	// code needs where it says nothing more.
+	reads map[string]reads.Need
+	// before are functions that take what is used instead as their first
+	// argument; behind those that are handed the value: |> Option.defaultValue "x".
+	before, behind map[string]bool
+	// either are functions that give the first of two: (or a b), If(a, b).
+	either map[string]bool
+	// nothing are the patterns that stand for no value: Nothing -> "x".
+	nothing map[string]bool
+	stops   map[string]bool
+	tests   map[string]bool
+	kinds   map[string]reads.Kind
+	second  bool // a second argument is used instead
+	fold    bool // words are written in any case
+	scope   reads.Scope
+}
+
+// mostAround bounds how many tokens on each side of a read are looked at,
+// mostOfDefault how many of what is used instead.
+const mostAround, mostOfDefault = 60, 8
+
+// find returns the reads of a source.
+func (l *applied) find(src []byte) (list []reads.Read, err error) {
+	f := l.table.Scan(src, false)
+	bound := l.bound(f)
+	for i := range f.Tokens {
+		if f.Kind(i) != syntax.Word || f.Is(i-1, ".") || f.Is(i-1, ":") && f.Kind(i-2) == syntax.Word && !f.Tokens[i].NewLine {
+			continue
+		}
+		end := l.pathEnd(f, i)
+		need, known := l.reads[l.word(l.path(f, i, end))]
+		if !known {
+			continue
+		}
+		at := end + 1
+		for f.Is(at, "(") || f.Is(at, "@") || f.Kind(at) == syntax.Word && strings.HasSuffix(f.Text(at), "=") {
+			at++
+		}
+		name, isText := f.Value(at)
+		if !isText {
+			name = bound[f.Text(at)]
+		}
+		if name == "" || !isShellName(name) {
+			continue
+		}
+		r := reads.Read{Name: name, Access: l.path(f, i, end), Need: need, Kind: reads.Text, Scope: l.scope}
+		r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
+		l.around(f, i, at, &r)
+		list = append(list, r)
+	}
+	return list, nil
+}
+
+func (l *applied) word(s string) string {
+	if l.fold {
+		return strings.ToLower(s)
+	}
+	return s
+}
+
+// pathEnd returns the last token of a name with dots or colons in it.
+func (l *applied) pathEnd(f *syntax.File, i int) int {
+	for n := 0; n < 8 && (f.Is(i+1, ".") || f.Is(i+1, ":") || f.Is(i+1, "::")) && f.Kind(i+2) == syntax.Word && !f.Tokens[i+1].SpaceAhead; n++ {
+		i += 2
+	}
+	return i
+}
+
+func (l *applied) path(f *syntax.File, from, to int) string {
+	return string(f.Src[f.Tokens[from].Start:f.Tokens[to].End])
+}
+
+// bound returns the texts that names are bound to: name = "TEXT".
+func (l *applied) bound(f *syntax.File) map[string]string {
+	bound := map[string]string{}
+	for i := range f.Tokens {
+		if f.Kind(i) != syntax.Word || !f.Is(i+1, "=") {
+			continue
+		}
+		if value, ok := f.Value(i + 2); ok {
+			if _, again := bound[f.Text(i)]; again {
+				value = ""
+			}
+			bound[f.Text(i)] = value
+		}
+	}
+	return bound
+}
+
+// around completes a read, whose function stands at token at and whose name at
+// token name, by what its statement does with it.
+func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
+	fallback := func(i int) {
+		r.Need = reads.Optional
+		for f.Is(i, "(") || f.Is(i, "$") || f.Is(i, ":") {
+			i++
+		}
+		if r.Fallback = literalAt(f, i); r.Fallback != nil {
+			return
+		}
+		for n := i; n < i+mostOfDefault && n < len(f.Tokens) && (n == i || !f.Tokens[n].NewLine); n++ {
+			if l.stops[l.word(f.Text(n))] {
+				r.Need = reads.Required
+				return
+			}
+		}
+		r.FallbackComputed = true
+	}
+	first := at
+	for first > 0 && at-first < mostAround && !f.Tokens[first].NewLine && !f.Is(first, ";") {
+		first--
+		word := l.word(f.Text(first))
+		if f.Kind(first) == syntax.Word {
+			start := first
+			for start > 1 && f.Is(start-1, ".") && f.Kind(start-2) == syntax.Word {
+				start -= 2
+			}
+			word = l.word(l.path(f, start, first))
+		}
+		switch {
+		case l.before[word]:
+			fallback(first + 1)
+		case l.either[word]:
+			for end, n := name+1, 0; n < mostAround && end < len(f.Tokens); end, n = end+1, n+1 {
+				if value := literalAt(f, end); value != nil {
+					r.Need, r.Fallback = reads.Optional, value
+					break
+				}
+			}
+		case l.tests[word]:
+			r.Need = reads.Optional
+		}
+		if kind, known := l.kinds[word]; known && r.Kind == reads.Text {
+			r.Kind = kind
+		}
+	}
+	if l.second && f.Is(name+1, ",") && f.Mate(name-1) > name {
+		fallback(name + 2)
+	}
+	l.after(f, name, fallback, r)
+}
+
+// after looks at what stands behind a read.
+func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.Read) {
+	indent := -1
+	for i := name + 1; i < len(f.Tokens) && i < name+mostAround; i++ {
+		if f.Tokens[i].NewLine {
+			_, column := f.Position(int(f.Tokens[i].Start))
+			if indent < 0 {
+				indent = column
+			}
+			if column < indent || column == 1 {
+				return
+			}
+		}
+		word := l.word(f.Text(i))
+		if f.Kind(i) == syntax.Word && !f.Is(i-1, ".") {
+			word = l.word(l.path(f, i, l.pathEnd(f, i)))
+		}
+		switch {
+		case l.reads[word] != "" || f.Is(i, ";"):
+			return
+		case l.behind[word]:
+			fallback(l.pathEnd(f, i) + 1)
+			return
+		case l.nothing[word] && f.Is(i+1, "->"):
+			fallback(i + 2)
+			return
+		}
+		if kind, known := l.kinds[word]; known && r.Kind == reads.Text {
+			r.Kind = kind
+		}
+	}
+}

@@ -1,0 +1,89 @@
+package language
+
+import (
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+// Languages whose functions are applied without parentheses.
+var (
+	haskell = &reads.Language{
+		Name: "haskell", Extensions: []string{".hs", ".lhs"}, Interpreters: []string{"runhaskell", "runghc"}, Triggers: []string{"getEnv", "lookupEnv", "getEnvironment"},
+		Own: (&applied{
+			table: &syntax.Table{
+				LineComments: []string{"--"}, BlockComments: []syntax.BlockComment{{Open: "{-", Close: "-}", Nest: true}}, WordPart: "'",
+				Strings: []syntax.StringForm{plainString, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
+			},
+			reads:  map[string]reads.Need{"getEnv": reads.Required, "lookupEnv": reads.Expected, "Env.getEnv": reads.Required, "Env.lookupEnv": reads.Expected, "System.Environment.getEnv": reads.Required, "System.Environment.lookupEnv": reads.Expected},
+			before: wordSet("fromMaybe maybe"), tests: wordSet("isJust isNothing"), nothing: wordSet("Nothing"), stops: wordSet("error die fail exitFailure exitWith throwIO"),
+			kinds: map[string]reads.Kind{"read": reads.Number, "readMaybe": reads.Number},
+		}).find,
+	}
+	ocaml = &reads.Language{
+		Name: "ocaml", Extensions: []string{".ml", ".mli"}, Interpreters: []string{"ocaml"}, Triggers: []string{"getenv", "getenv_opt", "unsafe_getenv"},
+		Own: (&applied{
+			table: &syntax.Table{
+				BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}}, WordPart: "'",
+				Strings: []syntax.StringForm{{Open: "{|", Close: "|}", Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
+			},
+			reads:  map[string]reads.Need{"Sys.getenv": reads.Required, "Sys.getenv_opt": reads.Expected, "Sys.getenv_exn": reads.Required, "Unix.getenv": reads.Required, "Unix.unsafe_getenv": reads.Required},
+			behind: wordSet("default"), tests: wordSet("Option.is_some Option.is_none"), nothing: wordSet("None Not_found _"), stops: wordSet("failwith raise exit invalid_arg"),
+			kinds: map[string]reads.Kind{"int_of_string": reads.Integer, "Int.of_string": reads.Integer, "int_of_string_opt": reads.Integer, "float_of_string": reads.Number, "bool_of_string": reads.Boolean, "String.split_on_char": reads.List},
+		}).find,
+	}
+	fsharp = &reads.Language{
+		Name: "fsharp", Extensions: []string{".fs", ".fsx", ".fsi"}, Triggers: []string{"GetEnvironmentVariable"},
+		Own: (&applied{
+			table: &syntax.Table{
+				LineComments: cComments, BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}}, WordPart: "'",
+				Strings: []syntax.StringForm{{Open: `"""`, Close: `"""`, Lines: true}, {Prefix: "", Open: `@"`, Close: `"`, Doubled: true, Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
+			},
+			reads:  map[string]reads.Need{"Environment.GetEnvironmentVariable": reads.Expected, "System.Environment.GetEnvironmentVariable": reads.Expected},
+			behind: wordSet("Option.defaultValue Option.defaultWith"), before: wordSet("defaultArg_"), tests: wordSet("isNull String.IsNullOrEmpty String.IsNullOrWhiteSpace"),
+			nothing: wordSet(`null None "" _`), stops: wordSet("failwith failwithf raise exit invalidOp invalidArg"),
+			kinds: map[string]reads.Kind{"int": reads.Integer, "Int32.Parse": reads.Integer, "float": reads.Number, "bool": reads.Boolean, "Boolean.Parse": reads.Boolean},
+		}).find,
+	}
+	nix = &reads.Language{
+		Name: "nix", Extensions: []string{".nix"}, Triggers: []string{"getEnv"},
+		Own: (&applied{
+			table: &syntax.Table{
+				LineComments: []string{"#"}, BlockComments: cBlocks, WordPart: "'-",
+				Strings: []syntax.StringForm{{Open: "''", Close: "''", Lines: true, Holes: []syntax.Hole{{Open: "${", Close: "}"}}}, {Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: []syntax.Hole{{Open: "${", Close: "}"}}}},
+			},
+			reads: map[string]reads.Need{"builtins.getEnv": reads.Expected, "getEnv": reads.Expected, "lib.maybeEnv": reads.Expected}, scope: reads.Build,
+		}).find,
+	}
+	erlang = &reads.Language{
+		Name: "erlang", Extensions: []string{".erl", ".hrl", ".escript"}, Interpreters: []string{"escript"}, Triggers: []string{"getenv"},
+		Own: (&applied{
+			table: &syntax.Table{LineComments: []string{"%"}, Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Bytes: true}}},
+			reads: map[string]reads.Need{"os:getenv": reads.Expected}, second: true, nothing: wordSet("false"), stops: wordSet("error throw exit erlang:error halt"),
+			kinds: map[string]reads.Kind{"list_to_integer": reads.Integer, "list_to_float": reads.Number, "string:tokens": reads.List, "string:split": reads.List},
+		}).find,
+	}
+	clojure = &reads.Language{
+		Name: "clojure", Extensions: []string{".clj", ".cljs", ".cljc", ".bb"}, Interpreters: []string{"bb", "clojure"}, Triggers: []string{"getenv"},
+		Own: (&applied{
+			table: &syntax.Table{LineComments: []string{";"}, WordStart: "*+!?<>=", WordPart: "/-.*+!?<>='", Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}}},
+			reads: map[string]reads.Need{"System/getenv": reads.Expected, "js/process.env": reads.Expected}, either: wordSet("or"), tests: wordSet("some? nil? when if"), stops: wordSet("throw"),
+			kinds: map[string]reads.Kind{"Integer/parseInt": reads.Integer, "Long/parseLong": reads.Integer, "parse-long": reads.Integer, "parse-double": reads.Number, "parse-boolean": reads.Boolean, "Boolean/parseBoolean": reads.Boolean},
+		}).find,
+	}
+	visualBasic = &reads.Language{
+		Name: "visual basic", Extensions: []string{".vb", ".vbs", ".bas"}, Triggers: []string{"GetEnvironmentVariable", "Environ", "ExpandEnvironmentStrings"},
+		Own: (&applied{
+			table:  &syntax.Table{LineComments: []string{"'"}, Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Doubled: true}}},
+			reads:  map[string]reads.Need{"environment.getenvironmentvariable": reads.Expected, "system.environment.getenvironmentvariable": reads.Expected, "environ": reads.Expected, "environ$": reads.Expected},
+			either: wordSet("if iif"), tests: wordSet("string.isnullorempty isnothing string.isnullorwhitespace"), stops: wordSet("throw"), fold: true,
+			kinds: map[string]reads.Kind{"cint": reads.Integer, "integer.parse": reads.Integer, "clng": reads.Integer, "cdbl": reads.Number, "double.parse": reads.Number, "cbool": reads.Boolean, "boolean.parse": reads.Boolean},
+		}).find,
+	}
+	fortran = &reads.Language{
+		Name: "fortran", Extensions: []string{".f90", ".f95", ".f03", ".f08", ".f"}, Triggers: []string{"get_environment_variable", "GET_ENVIRONMENT_VARIABLE", "getenv", "GETENV"},
+		Own: (&applied{
+			table: &syntax.Table{LineComments: []string{"!"}, Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Doubled: true}, {Open: `'`, Close: `'`, Doubled: true}}},
+			reads: map[string]reads.Need{"get_environment_variable": reads.Expected, "getenv": reads.Expected}, fold: true,
+		}).find,
+	}
+)

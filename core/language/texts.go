@@ -1,0 +1,209 @@
+package language
+
+import (
+	"regexp"
+	"strings"
+
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+// form is what a read looks like in a file that is told apart line by line: an
+// expression whose first group is the name, and of whose further groups one may
+// be what is used instead.
+type form struct {
+	expression *regexp.Regexp
+	access     string
+	need       reads.Need
+}
+
+// byLine makes the reader of a file that is told apart line by line. Comments
+// begin with one of marks; sets, where it is one, has the names that the file
+// sets itself as its first group; own are names that are no variables.
+func byLine(marks string, scope reads.Scope, sets *regexp.Regexp, own map[string]bool, forms ...form) func([]byte) ([]reads.Read, error) {
+	return func(src []byte) (list []reads.Read, err error) {
+		f := &syntax.File{Src: src}
+		lines := linesOf(src, marks)
+		set := map[string]bool{}
+		for _, line := range lines {
+			if sets == nil || len(line.text) > longestLine {
+				continue
+			}
+			for _, found := range sets.FindAllSubmatch(line.text, -1) {
+				set[strings.ToUpper(string(found[1]))] = true
+			}
+		}
+		for _, line := range lines {
+			if len(line.text) > longestLine {
+				continue
+			}
+			for _, form := range forms {
+				for _, at := range form.expression.FindAllSubmatchIndex(line.text, -1) {
+					name := string(line.text[at[2]:at[3]])
+					if set[strings.ToUpper(name)] || own[strings.ToUpper(name)] || !isShellName(name) {
+						continue
+					}
+					r := reads.Read{Name: name, Access: form.access, Need: form.need, Kind: reads.Text, Scope: scope}
+					for n := 4; n < len(at); n += 2 {
+						if at[n] >= 0 {
+							fallback := string(line.text[at[n]:at[n+1]])
+							r.Need, r.Fallback = reads.Optional, &fallback
+						}
+					}
+					r.Line, r.Column = f.Position(line.offset + at[0])
+					list = append(list, r)
+				}
+			}
+		}
+		return list, nil
+	}
+}
+
+// longestLine bounds the bytes of a line that is looked at.
+const longestLine = 1 << 16
+
+var (
+	cmake = &reads.Language{
+		Name: "cmake", Extensions: []string{".cmake"}, Names: []string{"CMakeLists.txt"}, Triggers: []string{"ENV"},
+		Own: byLine("#", reads.Build, regexp.MustCompile(`set\(ENV\{([A-Za-z0-9_]+)\}`), nil,
+			form{regexp.MustCompile(`\$ENV\{([A-Za-z0-9_]+)\}`), "$ENV{}", reads.Expected},
+			form{regexp.MustCompile(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional}),
+	}
+	justfile = &reads.Language{
+		Name: "justfile", Extensions: []string{".just"}, Names: []string{"justfile", "Justfile", ".justfile", "JUSTFILE"}, Triggers: []string{"env", "env_var", "env_var_or_default"},
+		Own: byLine("#", reads.Tooling, nil, nil,
+			form{regexp.MustCompile(`\benv(?:_var)?\(\s*["']([A-Za-z0-9_]+)["']\s*\)`), "env", reads.Required},
+			form{regexp.MustCompile(`\benv(?:_var_or_default)?\(\s*["']([A-Za-z0-9_]+)["']\s*,\s*(?:["']([^"']*)["'])?`), "env", reads.Optional}),
+	}
+	// Playbooks look variables up for the machine that runs them.
+	playbook = &reads.Language{
+		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query"},
+		Own: byLine("#", reads.Tooling, nil, nil,
+			form{regexp.MustCompile(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected}),
+	}
+	batch = &reads.Language{
+		Name: "batch", Extensions: []string{".bat", ".cmd"}, Triggers: []string{"%", "!"},
+		Own: readBatch,
+	}
+	fish = &reads.Language{
+		Name: "fish", Extensions: []string{".fish"}, Interpreters: []string{"fish"}, Triggers: []string{"$", "set"},
+		Own: readFish,
+	}
+)
+
+// batchOwn are variables that the command processor supplies.
+var batchOwn = wordSet("ERRORLEVEL CD DATE TIME RANDOM CMDCMDLINE CMDEXTVERSION PROMPT")
+
+var (
+	batchSets   = regexp.MustCompile(`(?i)\bset\s+(?:/[ap]\s+)?"?([a-z_][a-z0-9_]*)\s*[-+*/]?=`)
+	batchReads  = regexp.MustCompile(`[%!]([A-Za-z_][A-Za-z0-9_]*)(?::[^%!]*)?[%!]`)
+	batchTests  = regexp.MustCompile(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?defined\s+([a-z_][a-z0-9_]*)`)
+	batchUnless = regexp.MustCompile(`(?i)\bif\s+(?:not\s+defined\s+([a-z_][a-z0-9_]*)|"%([a-z_][a-z0-9_]*)%"\s*==\s*"")\s*\(?\s*(set\s+"?([a-z_][a-z0-9_]*)=([^"&)\r]*)|.*\bexit\b)`)
+	batchRemark = regexp.MustCompile(`(?i)^\s*(?:@?rem\b|::)`)
+)
+
+// readBatch reads a script of the command processor of Windows: what it expands
+// and has not set before, which "if not defined X set X=y" does only for want
+// of a value.
+func readBatch(src []byte) (list []reads.Read, err error) {
+	f := &syntax.File{Src: src}
+	set := map[string]bool{}
+	at := map[string]int{}
+	add := func(line textLine, column int, name string) *reads.Read {
+		key := strings.ToUpper(name)
+		if set[key] || batchOwn[key] {
+			return nil
+		}
+		if n, known := at[key]; known {
+			return &list[n]
+		}
+		r := reads.Read{Name: name, Access: "%%", Need: reads.Expected, Kind: reads.Text}
+		r.Line, r.Column = f.Position(line.offset + column)
+		at[key] = len(list)
+		list = append(list, r)
+		return &list[len(list)-1]
+	}
+	for _, line := range linesOf(src, "") {
+		if len(line.text) > longestLine || batchRemark.Match(line.text) {
+			continue
+		}
+		if m := batchUnless.FindSubmatchIndex(line.text); m != nil {
+			name := group(line.text, m, 1) + group(line.text, m, 2)
+			if r := add(line, m[0], name); r != nil {
+				r.Need = reads.Required
+				if strings.EqualFold(group(line.text, m, 4), name) {
+					fallback := strings.TrimSpace(group(line.text, m, 5))
+					r.Need, r.Fallback = reads.Optional, &fallback
+				}
+			}
+			set[strings.ToUpper(name)] = true
+			continue
+		}
+		for _, m := range batchTests.FindAllSubmatchIndex(line.text, -1) {
+			if r := add(line, m[0], group(line.text, m, 1)); r != nil && r.Need == reads.Expected {
+				r.Need = reads.Optional
+			}
+		}
+		for _, m := range batchReads.FindAllSubmatchIndex(line.text, -1) {
+			add(line, m[0], group(line.text, m, 1))
+		}
+		for _, m := range batchSets.FindAllSubmatch(line.text, -1) {
+			set[strings.ToUpper(string(m[1]))] = true
+		}
+	}
+	return list, nil
+}
+
+// group returns the text of a group of a match, or "".
+func group(text []byte, m []int, n int) string {
+	if 2*n+1 >= len(m) || m[2*n] < 0 {
+		return ""
+	}
+	return string(text[m[2*n]:m[2*n+1]])
+}
+
+var (
+	fishSets  = regexp.MustCompile(`(?:\bset\s+(?:-[a-zA-Z-]+\s+)*|\bfor\s+|\bread\s+(?:-\S+\s+)*|--argument(?:-names)?\s+|-a\s+)([A-Za-z_][A-Za-z0-9_]*)`)
+	fishTests = regexp.MustCompile(`\bset\s+(?:-q|--query)\s+([A-Za-z_][A-Za-z0-9_]*)(?:\s*;?\s*(?:or\s+|\|\|\s*)set\s+(?:-[a-zA-Z-]+\s+)*[A-Za-z_][A-Za-z0-9_]*\s+["']?([^"'\s;]+))?`)
+	fishReads = regexp.MustCompile(`\$\{?([A-Z_][A-Z0-9_]*)`)
+)
+
+// fishOwn are variables that the shell supplies.
+var fishOwn = wordSet("ARGV STATUS PIPESTATUS FISH_PID LAST_PID HISTORY VERSION _ CMD_DURATION")
+
+// readFish reads a script of the shell fish.
+func readFish(src []byte) (list []reads.Read, err error) {
+	f := &syntax.File{Src: src}
+	tested, set := map[string]bool{}, map[string]bool{}
+	lines := linesOf(src, "#")
+	for _, line := range lines {
+		if len(line.text) > longestLine {
+			continue
+		}
+		for _, m := range fishTests.FindAllSubmatchIndex(line.text, -1) {
+			name := group(line.text, m, 1)
+			if set[name] || tested[name] || strings.ToUpper(name) != name {
+				continue
+			}
+			r := reads.Read{Name: name, Access: "set -q", Need: reads.Optional, Kind: reads.Text}
+			if fallback := group(line.text, m, 2); fallback != "" {
+				r.Fallback = &fallback
+			}
+			r.Line, r.Column = f.Position(line.offset + m[0])
+			list, tested[name] = append(list, r), true
+		}
+		for _, m := range fishReads.FindAllSubmatchIndex(line.text, -1) {
+			name := group(line.text, m, 1)
+			if set[name] || tested[name] || fishOwn[name] {
+				continue
+			}
+			r := reads.Read{Name: name, Access: "$", Need: reads.Expected, Kind: reads.Text}
+			r.Line, r.Column = f.Position(line.offset + m[0])
+			list = append(list, r)
+		}
+		for _, m := range fishSets.FindAllSubmatch(line.text, -1) {
+			set[string(m[1])] = true
+		}
+	}
+	return list, nil
+}

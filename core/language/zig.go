@@ -1,0 +1,59 @@
+package language
+
+import (
+	"inzicht/core/evaluate"
+	"inzicht/core/parse"
+	"inzicht/core/reads"
+	"inzicht/core/syntax"
+)
+
+var zig = &reads.Language{
+	Name: "zig", Extensions: []string{".zig"},
+	Grammar: &parse.Grammar{
+		Layout: parse.Braces, Choices: true, Bars: true,
+		Binary: []string{"orelse catch", "or", "and", "== != < > <= >=", "| ^ &", "<< >>", "+ - ++", "* / % **"},
+		Assign: "= += -= *= /= |= &=", Prefix: "! - ~ & try comptime", Member: ".",
+		If: "if", Else: "else", Loop: "for while", Switch: "switch", Return: "return", Leave: "break continue", Function: "fn", Declare: "const var",
+		Modifier: "pub export extern inline threadlocal comptime noinline", Nothing: "null undefined", Bool: "true false",
+	},
+	Table: &syntax.Table{
+		LineComments: cComments, WordStart: "@",
+		Strings: []syntax.StringForm{plainString, character, {Open: `\\`, Close: "\n"}},
+	},
+	Outline:  reads.BraceOutline(false),
+	Imports:  zigImports,
+	Triggers: []string{"getenv", "getEnvVarOwned", "getEnvMap", "hasEnvVar", "hasEnvVarConstant", "hasNonEmptyEnvVar", "hasNonEmptyEnvVarConstant", "parseEnvVarInt"},
+	Idioms: []reads.Idiom{
+		{Access: `std.posix.getenv($name)`},
+		{Access: `std.os.getenv($name)`},
+		{Access: `std.c.getenv($name)`},
+		{Access: `std.process.getEnvVarOwned($any, $name)`, Unset: evaluate.Error},
+		{Access: `std.process.parseEnvVarInt($name, $rest)`, Kind: reads.Integer, Unset: evaluate.Error},
+		{Access: `std.process.hasEnvVarConstant($name)`, Test: true},
+		{Access: `std.process.hasNonEmptyEnvVarConstant($name)`, Test: true},
+		{Access: `std.process.hasEnvVar($any, $name)`, Test: true},
+		{Access: `std.process.hasNonEmptyEnvVar($any, $name)`, Test: true},
+		{Access: `std.process.getEnvMap($any)`, Whole: true},
+	},
+	Uses: []reads.Idiom{
+		{Access: `std.fmt.parseInt($any, $read, $any)`, Kind: reads.Integer, Does: evaluate.Breaks},
+		{Access: `std.fmt.parseUnsigned($any, $read, $any)`, Kind: reads.Integer, Does: evaluate.Breaks},
+		{Access: `std.fmt.parseFloat($any, $read)`, Kind: reads.Number, Does: evaluate.Breaks},
+	},
+	Stops:   []string{"panic", "std.process.exit", "@panic", "unreachable", "process.exit"},
+	Nothing: []string{"null"},
+	WordOr:  []string{"orelse", "catch"},
+	Runs:    reads.Runs{Leaves: "try"},
+	Concat:  []string{"++"},
+}
+
+// zigImports records const std = @import("std").
+func zigImports(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		if module, _ := f.Value(i + 2); module != "std" || !f.Is(i, "@import") || !f.Is(i-1, "=") {
+			continue
+		}
+		o.Import(f.Text(i-2), "std", 0)
+		o.Skip(reads.Range{Lo: i - 3, Hi: i + 4})
+	}
+}
