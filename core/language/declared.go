@@ -70,29 +70,6 @@ var pythonKinds = map[string]reads.Kind{
 	"AnyUrl": reads.URL, "HttpUrl": reads.URL, "AnyHttpUrl": reads.URL, "PostgresDsn": reads.URL, "RedisDsn": reads.URL,
 }
 
-// pythonSettings finds the fields of classes that take their values from the
-// environment: class Settings(BaseSettings).
-func pythonSettings(f *syntax.File, o *reads.Outline) (list []reads.Declared) {
-	for i := range f.Tokens {
-		if !f.Is(i, "class") || !f.Is(i+2, "(") || f.Mate(i+2) < 0 || !hasWord(f, i+3, f.Mate(i+2), "BaseSettings") {
-			continue
-		}
-		body := o.BlockFrom(f.Mate(i+2) + 2)
-		prefix := ""
-		for j := body.Lo; j < body.Hi; j++ {
-			if f.Is(j, "env_prefix") || f.Kind(j) == syntax.String && valueIs(f, j, "env_prefix") {
-				prefix, _ = f.Value(j + 2)
-			}
-		}
-		for j := body.Lo; j < body.Hi; j++ {
-			if f.Tokens[j].NewLine && f.Kind(j) == syntax.Word && f.Is(j+1, ":") && !f.Is(j, "model_config") && o.BlockFrom(j) == body && !f.Is(j, "else") && !f.Is(j, "try") {
-				list = append(list, pythonField(f, j, body.Hi, prefix))
-			}
-		}
-	}
-	return list
-}
-
 func hasWord(f *syntax.File, lo, hi int, word string) bool {
 	for i := lo; i < hi; i++ {
 		if f.Is(i, word) {
@@ -105,40 +82,4 @@ func hasWord(f *syntax.File, lo, hi int, word string) bool {
 func valueIs(f *syntax.File, i int, text string) bool {
 	value, ok := f.Value(i)
 	return ok && value == text
-}
-
-// pythonField reads "name: type = default" of a settings class.
-func pythonField(f *syntax.File, at, limit int, prefix string) reads.Declared {
-	d := reads.Declared{At: at, Name: strings.ToUpper(prefix + f.Text(at)), Access: "BaseSettings", Need: reads.Required, Kind: reads.Text}
-	if kind, known := pythonKinds[f.Text(at+2)]; known {
-		d.Kind = kind
-	}
-	assigned := false
-	for i := at + 2; i < limit && (i == at+2 || !f.Tokens[i].NewLine); i++ {
-		switch {
-		case f.Is(i, "None") || f.Is(i, "Optional"):
-			d.Need = reads.Optional
-		case f.Is(i, "=") && !assigned:
-			assigned = true
-			d.Need = reads.Optional
-			if value, ok := f.Value(i + 1); ok {
-				d.Fallback = &value
-			} else if f.Kind(i+1) == syntax.Number {
-				value := f.Text(i + 1)
-				d.Fallback = &value
-			}
-			if f.Is(i+1, "Field") && f.Is(i+3, "...") || f.Is(i+1, "...") {
-				d.Need = reads.Required
-			}
-		}
-		if f.Is(i, "alias") || f.Is(i, "validation_alias") || f.Is(i, "env") {
-			if name, ok := f.Value(i + 2); ok && f.Is(i+1, "=") {
-				d.Name = name
-			}
-		}
-		if m := f.Mate(i); m > i && !f.Is(i-1, "Field") {
-			i = m
-		}
-	}
-	return d
 }

@@ -35,6 +35,7 @@ var python = &reads.Language{
 		},
 	},
 	Declared: pythonDeclared,
+	Forms:    pythonForms,
 	Imported: true,
 	Outline:  reads.IndentOutline,
 	Imports:  pythonImports,
@@ -117,11 +118,7 @@ func pythonLibraries() (list []reads.Idiom) {
 	}
 	return append(list,
 		reads.Idiom{Access: "decouple.config($name, default=$fallback, $rest)"},
-		reads.Idiom{Access: "decouple.config($name, $rest)", Need: reads.Required},
-		reads.Idiom{Access: "click.option($any, envvar=[$names], $rest)", Need: reads.Optional},
-		reads.Idiom{Access: "click.option($any, envvar=$name, $rest)", Need: reads.Optional},
-		reads.Idiom{Access: "typer.Option(envvar=$name, $rest)", Need: reads.Optional},
-		reads.Idiom{Access: "typer.Option($any, envvar=$name, $rest)", Need: reads.Optional})
+		reads.Idiom{Access: "decouple.config($name, $rest)", Need: reads.Required})
 }
 
 // pythonImports records what import statements bind.

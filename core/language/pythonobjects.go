@@ -5,11 +5,9 @@ import (
 	"inzicht/core/syntax"
 )
 
-// pythonDeclared finds settings classes, and reads through objects of settings
-// libraries that are made with arguments: env = environ.Env(DEBUG=(bool, False)).
-func pythonDeclared(f *syntax.File, o *reads.Outline) []reads.Declared {
-	return append(pythonSettings(f, o), pythonObjects(f)...)
-}
+// pythonDeclared finds reads through objects of settings libraries that are made
+// with arguments: env = environ.Env(DEBUG=(bool, False)).
+func pythonDeclared(f *syntax.File, _ *reads.Outline) []reads.Declared { return pythonObjects(f) }
 
 // pythonMakers are the classes of settings objects; a call of an object reads.
 var pythonMakers = map[string]string{"Env": "env", "FileAwareEnv": "env", "Config": "config", "AutoConfig": "config"}

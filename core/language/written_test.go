@@ -101,7 +101,7 @@ class S(BaseSettings):
 @click.option("--gate", envvar="LOCK_GATE", default="north")
 @click.option("--many", envvar=["LOCK_M", "LOCK_N"])
 def f(gate, many): pass`,
-			"LOCK_GATE optional; LOCK_M optional; LOCK_N optional"},
+			"LOCK_GATE optional =north; LOCK_M optional; LOCK_N optional"},
 		{"x.py", `import os
 os.environ.get(*a)
 os.environ.get()

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"sync"
 
+	"inzicht/core/declare"
 	"inzicht/core/evaluate"
 	"inzicht/core/syntax"
 )
@@ -37,6 +38,7 @@ type analysis struct {
 	seenCalls map[*Helper]int
 	run       *running
 	sought    []string
+	roles     []declare.Role
 	loose     []*match // accesses that no node of the tree stands for
 	last      match    // the access found before, within which the environment itself is no further read
 }
@@ -49,6 +51,7 @@ type Context struct {
 	Bundled   bool
 	Constants map[string]string // by name, and by class and name: Keys.TOKEN
 	Helpers   []*Helper         // of other files
+	Roles     []declare.Role    // of names of other files
 
 	words *Words // the names of the helpers that it was made for
 	named int    // how many those are
@@ -77,6 +80,7 @@ type Result struct {
 	Reads   []Read
 	Calls   map[*Helper]int // how often each helper is called in it
 	Helpers []*Helper       // functions of the file whose parameter names the variable they read
+	Roles   []declare.Role  // what names mean that other files use or define
 	Sought  []string        // functions that the file gives what it read and does not define
 	Wanted  []string        // constants that the file uses as names and does not define
 }
@@ -88,6 +92,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	}
 	folding := &syntax.Folding{May: l.mayFold}
 	marks, ok := l.marks(src, context)
+	ok = ok && (context == nil || len(context.Roles) == 0)
 	for round := 0; ok && round < maxUnfoldings; round++ {
 		folding.Marks = marks
 		r, unseen := l.analyse(file, src, context, folding)
@@ -133,7 +138,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		a.bare(m)
 	}
 	if !bundled {
-		a.schemas()
+		a.declared()
 	}
 	if l.Declared != nil && !bundled {
 		for _, d := range l.Declared(a.f, a.o) {
@@ -152,7 +157,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		r.Wanted = append(r.Wanted, name)
 	}
 	slices.Sort(r.Wanted)
-	r.Sought = a.sought
+	r.Sought, r.Roles = a.sought, a.roles
 	return r, nil
 }
 

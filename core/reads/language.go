@@ -3,6 +3,7 @@ package reads
 import (
 	"bytes"
 
+	"inzicht/core/declare"
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
@@ -66,8 +67,10 @@ type Language struct {
 	// Declared finds settings that are declared rather than read: struct tags,
 	// settings classes.
 	Declared func(*syntax.File, *Outline) []Declared
-	// Schemas tells that objects of descriptions are applied to the environment.
-	Schemas bool
+	// Wholes tells that a form may speak of the environment as a whole.
+	Wholes bool
+	// Forms are further ways to declare settings, found in the tree.
+	Forms []declare.Form
 	// Where says in words which files it is, where no name or ending does.
 	Where string
 	// SharesNames tells that the files of one folder see each other's names.
@@ -160,12 +163,20 @@ func (l *Language) Calls() string {
 // Triggered tells whether src holds one of the language's trigger words.
 func (l *Language) Triggered(src []byte) bool {
 	if l.compiled == nil {
-		return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With))
+		return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With)) || hasAny(src, l.formWords())
 	}
 	if l.extended && hasAny(src, l.compiled.triggers[len(l.Triggers):]) {
 		return true
 	}
-	return l.compiled.own.In(src) && (len(l.With) == 0 || l.compiled.with.In(src))
+	return l.compiled.own.In(src) && (len(l.With) == 0 || l.compiled.with.In(src)) || l.compiled.forms.In(src)
+}
+
+// formWords are the words of the language's forms.
+func (l *Language) formWords() (words []string) {
+	for _, form := range l.Forms {
+		words = append(words, form.Words...)
+	}
+	return words
 }
 
 func hasAny(src []byte, words []string) bool {

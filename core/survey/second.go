@@ -9,6 +9,7 @@ import (
 	"strings"
 	"sync"
 
+	"inzicht/core/declare"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
 )
@@ -103,6 +104,7 @@ type open struct {
 	constants map[string]bool
 	functions map[string]bool // that are called with what was read, behind the names of their modules
 	helpers   []*reads.Helper
+	roles     []declare.Role
 	named     map[string]int // how many helpers have a name
 	units     map[string]*unit
 }
@@ -124,6 +126,9 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 				}
 			}
 		}
+		if len(o.roles) < maxWords {
+			o.roles = append(o.roles, u.result.Roles...)
+		}
 		for _, name := range u.result.Sought {
 			if len(o.functions) < maxWords {
 				o.functions[name] = true
@@ -136,7 +141,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	for key, o := range parts { // in any order
-		if len(o.constants) == 0 && len(o.helpers) == 0 && len(o.functions) == 0 {
+		if len(o.constants) == 0 && len(o.helpers) == 0 && len(o.functions) == 0 && len(o.roles) == 0 {
 			delete(parts, key)
 		}
 	}
@@ -238,11 +243,11 @@ type secondLook struct {
 func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]].Path }
 
 func (s *secondLook) take() (added []*unit) {
-	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers}
+	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers, Roles: s.open.roles}
 	if s.memory != nil {
 		s.wanted = strings.Join(slices.Sorted(maps.Keys(s.open.constants)), " ")
 	}
-	found := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought()))
+	found := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought()), roleWords(s.open.roles))
 	calling := found[1]
 	s.constants(context, found[0])
 	functions := s.functions(found[2])
@@ -253,10 +258,11 @@ func (s *secondLook) take() (added []*unit) {
 	}
 	for n := range s.files {
 		u := s.open.units[s.path(n)]
-		calling[n] = calling[n] || u != nil && u.isAnswered(context.Constants, answered)
+		calling[n] = calling[n] || found[3][n] || u != nil && u.isAnswered(context.Constants, answered)
 	}
 	for round := 0; round < maxRounds; round++ {
 		var found []*reads.Helper
+		var roles []declare.Role
 		results := s.analyse(calling, context)
 		for n, result := range results {
 			if result == nil || result.Problem != "" {
@@ -265,7 +271,7 @@ func (s *secondLook) take() (added []*unit) {
 			file, l := s.path(n), s.survey.languages[s.files[n]]
 			u := s.open.units[file]
 			if u == nil {
-				if len(result.Reads) == 0 && len(result.Helpers) == 0 {
+				if len(result.Reads) == 0 && len(result.Helpers) == 0 && len(result.Roles) == 0 {
 					continue
 				}
 				u = &unit{file: file, component: s.survey.Tree.ComponentOf(file).Name, language: l}
@@ -273,13 +279,17 @@ func (s *secondLook) take() (added []*unit) {
 				added = append(added, u)
 			}
 			found = append(found, newHelpers(u.result.Helpers, result.Helpers)...)
+			roles = append(roles, newRoles(context.Roles, result.Roles)...)
 			u.result = *result
 		}
-		if found = reaching(found); len(found) == 0 || round+1 == maxRounds {
+		if found = reaching(found); len(found) == 0 && len(roles) == 0 || round+1 == maxRounds {
 			break
 		}
-		context.Helpers = append(context.Helpers, found...)
-		calling = s.find(calledWords(s.survey.known, found))[0]
+		context.Helpers, context.Roles = append(context.Helpers, found...), append(context.Roles, roles...)
+		holding := s.find(calledWords(s.survey.known, found), roleWords(roles))
+		for n := range calling {
+			calling[n] = holding[0][n] || holding[1][n]
+		}
 	}
 	return added
 }
@@ -448,6 +458,16 @@ func (s *secondLook) analyse(chosen []bool, context *reads.Context) []*reads.Res
 		results[n] = &result
 	})
 	return results
+}
+
+// newRoles gives the roles of found that are not known.
+func newRoles(known, found []declare.Role) (added []declare.Role) {
+	for _, role := range found {
+		if !slices.Contains(known, role) {
+			added = append(added, role)
+		}
+	}
+	return added
 }
 
 // newHelpers gives the helpers of after that before has not.

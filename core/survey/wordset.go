@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"inzicht/core/declare"
 	"inzicht/core/language"
 	"inzicht/core/reads"
 )
@@ -48,6 +49,32 @@ func definedWords(owners map[string][]string) *wordSet {
 func (p *place) belongsTo(owner string) bool {
 	stem, folder := stemAndFolder(p.file)
 	return owner == "" || owner == stem || owner == folder || stem == "index" || stem == "__init__" || reads.HasWord(p.src, owner)
+}
+
+// roleWords looks for names that mean something in other files: where they are
+// defined, or where they are used by who imports them.
+func roleWords(roles []declare.Role) *wordSet {
+	byName := map[string][]declare.Role{}
+	for _, role := range roles {
+		if len(byName) < maxWords {
+			byName[role.Name] = append(byName[role.Name], role)
+		}
+	}
+	return wordSetOf(slices.Collect(maps.Keys(byName)), func(p *place) bool {
+		return slices.ContainsFunc(byName[string(p.src[p.from:p.to])], func(role declare.Role) bool {
+			if role.File == p.file {
+				return false
+			}
+			module := role.Module
+			if module == "" {
+				stem, folder := stemAndFolder(role.File)
+				if module = stem; stem == "index" || stem == "__init__" {
+					module = folder
+				}
+			}
+			return p.belongsTo(module)
+		})
+	})
 }
 
 // functionWords looks for functions where they are defined.

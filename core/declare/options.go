@@ -1,0 +1,311 @@
+package declare
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// Options finds options of a command line, and settings like them, that are
+// described in one call, record or chain of calls, of which a property names
+// the variable: option("--port", envvar="PORT", default=80).
+type Options struct {
+	// Heads are the last names of what describes an option: option, StringFlag.
+	Heads string
+	// Modules are parts of what the head is imported from; any where empty.
+	Modules string
+	// Names are the properties that name the variable, or several.
+	Names string
+	// First says that the first argument of the head names the variable; Second
+	// that a second one is used where there is no value.
+	First, Second bool
+	// Value are properties that hold what is used where there is no value,
+	// besides those that mean so anywhere.
+	Value string
+	// Default says that the first argument without a name is used where there
+	// is no value, unless it begins with a dash.
+	Default bool
+	// Prefix stands before each name.
+	Prefix string
+	// Need is what is needed where nothing is said.
+	Need string
+	// Access is how it is called.
+	Access string
+	// Record says that it may be any record with the properties.
+	Record bool
+}
+
+type options struct {
+	*Source
+	form                         *Options
+	heads, modules, names, value map[string]bool
+	list                         []Setting
+}
+
+// Find returns the settings that options of a file declare.
+func (o *Options) Find(s *Source) []Setting {
+	w := &options{Source: s, form: o, heads: set(o.Heads), modules: set(o.Modules), names: set(o.Names), value: set(o.Value)}
+	for n := range s.Tree.Nodes {
+		if len(w.list) > mostSettings {
+			break
+		}
+		switch n := int32(n); s.kind(n) {
+		case parse.Call:
+			w.call(n)
+		case parse.Record:
+			if name := w.recordName(n); o.Record || w.heads[name] {
+				w.described(n, w.pairs(n), nil, firstOf(name, o.Access))
+			}
+		}
+	}
+	return w.list
+}
+
+func firstOf(a, b string) string {
+	if a != "" {
+		return a
+	}
+	return b
+}
+
+// recordName returns the type of a record that is written with one, T{…}, or "".
+func (w *options) recordName(n int32) string {
+	f, node := w.file(), w.node(n)
+	if node.At < 0 || node.At <= node.From || !f.Is(int(node.At), "{") {
+		return ""
+	}
+	return f.Text(int(node.At) - 1)
+}
+
+// call looks at a call that may describe an option, with what is called on it.
+func (w *options) call(n int32) {
+	word := w.word(w.first(n))
+	callee := w.unwrap(w.first(n))
+	if word == "new" && w.is(callee, parse.Member) { // Arg::new
+		word = w.word(w.first(callee))
+	}
+	if !w.heads[word] || !w.known(callee) {
+		return
+	}
+	top := w.top(n)
+	list, _ := w.properties(top)
+	said := append([]property{}, w.pairs(n)...)
+	past := false
+	for _, p := range list {
+		if past {
+			said = append(said, p)
+		}
+		past = past || p.token == int(w.node(callee).At)
+	}
+	for up, depth := w.parent(n), 0; depth < 6 && up != 0; up, depth = w.parent(up), depth+1 { // option(Config.string("X"))
+		if !w.is(up, parse.Call) || w.is(w.unwrap(w.first(up)), parse.Member) && w.unwrap(w.first(w.unwrap(w.first(up)))) == n {
+			continue
+		}
+		if m := meaningOf(w.word(up)); m == optional || m == fallback {
+			args := w.children(up)[1:]
+			p := property{word: w.word(up), call: true}
+			if len(args) > 1 {
+				p.args = args[1:]
+			}
+			said = append(said, p)
+		}
+	}
+	w.described(n, said, w.plain(n), word)
+}
+
+// known reports whether the head comes from one of the modules.
+func (w *options) known(callee int32) bool {
+	if len(w.modules) == 0 {
+		return true
+	}
+	path := strings.ToLower(w.Path(callee))
+	for module := range w.modules { // in any order
+		if strings.Contains(path, module) {
+			return true
+		}
+	}
+	return false
+}
+
+// top returns the outermost call of a chain that begins with a call.
+func (w *options) top(n int32) int32 {
+	for depth := 0; depth < 40; depth++ {
+		member := w.parent(n)
+		if !w.is(member, parse.Member) || w.first(member) != n {
+			return n
+		}
+		call := w.parent(member)
+		if !w.is(call, parse.Call) || w.first(call) != member {
+			return n
+		}
+		n = call
+	}
+	return n
+}
+
+// described makes settings of what is said of an option at a node.
+func (w *options) described(n int32, said []property, plain []int32, access string) {
+	var names []string
+	token := int(w.node(n).From)
+	for _, p := range said {
+		if !w.names[p.word] || len(p.args) == 0 {
+			continue
+		}
+		for _, arg := range p.args {
+			names = append(names, w.namesIn(arg)...)
+		}
+		if p.token != 0 {
+			token = p.token
+		}
+	}
+	if w.form.First && len(plain) > 0 {
+		if text, ok := w.text(plain[0]); ok {
+			names = append(names, text)
+			plain = plain[1:]
+		}
+	}
+	if len(names) == 0 {
+		return
+	}
+	d := w.said(said, plain)
+	kind, _ := kindOf(access)
+	d.setKind(kind)
+	w.field(n, &d)
+	for _, name := range names {
+		if isName(name) {
+			w.list = append(w.list, d.setting(w.form.Prefix+name, access, w.form.Need, token))
+		}
+	}
+}
+
+// namesIn returns the names that a property gives: texts, a list of them, or
+// what a call is given: EnvVars("A", "B").
+func (w *options) namesIn(n int32) (names []string) {
+	if n = w.unwrap(n); !w.is(n, parse.Call) {
+		return w.texts(n)
+	}
+	for _, arg := range w.plain(n) {
+		inner := w.unwrap(arg)
+		if w.is(inner, parse.Call) && !strings.Contains(strings.ToLower(w.word(inner)), "env") {
+			continue // File("…")
+		}
+		names = append(names, w.namesIn(inner)...)
+	}
+	return names
+}
+
+// said gathers what is said of an option.
+func (w *options) said(said []property, plain []int32) (d description) {
+	for _, p := range said {
+		if w.value[p.word] && len(p.args) > 0 {
+			d.fallsBack(w.Source, p.args[0])
+			continue
+		}
+		if p.word == "pipe" || p.word == "validate" { // pipe(withDefault(80))
+			for _, arg := range p.args {
+				part := w.describe(arg, 0)
+				d.joined(part)
+			}
+			continue
+		}
+		d.apply(w.Source, p)
+	}
+	for i, arg := range plain {
+		a := w.unwrap(arg)
+		if text, ok := w.text(a); ok && strings.HasPrefix(text, "-") {
+			continue
+		}
+		if w.form.Default && i == 0 || w.form.Second {
+			w.positional(&d, a)
+			break
+		}
+	}
+	return d
+}
+
+// positional takes an argument that is used where there is no value: "..." says
+// that there is none.
+func (w *options) positional(d *description, n int32) {
+	if w.Tree.Text(n) == "..." {
+		d.need = Required
+		return
+	}
+	if w.is(n, parse.Lambda) || w.is(n, parse.Function) {
+		return
+	}
+	d.fallsBack(w.Source, n)
+}
+
+// field takes what the field or parameter says that an option stands at: its
+// type and what it is given.
+func (w *options) field(n int32, d *description) {
+	for up, depth := w.parent(n), 0; up != 0 && depth < 6; up, depth = w.parent(up), depth+1 {
+		switch w.kind(up) {
+		case parse.Parameter:
+			w.typedBy(up, n, d)
+			return
+		case parse.Declare:
+			if w.last(up) == n || depth < 3 {
+				w.typedBy(up, n, d)
+			}
+			return
+		case parse.Block, parse.Call, parse.Function, parse.Pair, parse.Record:
+			return
+		}
+	}
+}
+
+// typedBy takes the type of a field or parameter, and its value where that is
+// not the option itself.
+func (w *options) typedBy(field, option int32, d *description) {
+	f, node := w.file(), w.node(field)
+	from := int(node.At) + 1
+	if node.At < 0 || w.is(field, parse.Declare) {
+		from = int(w.node(w.first(field)).To)
+	}
+	to := from
+	for ; to < int(node.To) && !f.Is(to, "=") && !f.Is(to, "("); to++ {
+		if m := f.Mate(to); m > to && f.Is(to, "[") && !strings.Contains(w.between(to, m), "(") {
+			to = m
+		}
+	}
+	text := strings.TrimLeft(w.between(from, to), ": ")
+	if inner, found := strings.CutPrefix(text, "Annotated["); found {
+		text, _, _ = strings.Cut(inner, ",")
+	}
+	kind, optionalType := kindOf(text)
+	d.setKind(kind)
+	if value := w.last(field); value != 0 && f.Is(int(w.node(value).From)-1, "=") && !w.holds(value, option) {
+		w.positional(d, w.unwrap(value))
+	} else if optionalType && d.need == "" {
+		d.need = Optional
+	}
+}
+
+// between returns the source of the tokens from lo to before hi.
+func (s *Source) between(lo, hi int) string {
+	f := s.file()
+	if lo >= hi || lo < 0 || hi > len(f.Tokens) {
+		return ""
+	}
+	return string(f.Src[f.Tokens[lo].Start:f.Tokens[hi-1].End])
+}
+
+// holds reports whether a node lies in another.
+func (s *Source) holds(outer, inner int32) bool {
+	o, i := s.node(outer), s.node(inner)
+	return i.From >= o.From && i.To <= o.To
+}
+
+// isName reports whether an operating system would take a text for a name.
+func isName(name string) bool {
+	if name == "" || len(name) > 200 || name[0] >= '0' && name[0] <= '9' {
+		return false
+	}
+	for i := 0; i < len(name); i++ {
+		if c := name[i]; c != '_' && (c < 'A' || c > 'Z') && (c < 'a' || c > 'z') && (c < '0' || c > '9') {
+			return false
+		}
+	}
+	return true
+}

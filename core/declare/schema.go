@@ -1,0 +1,354 @@
+package declare
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// Schemas finds descriptions of settings that a library applies to the
+// environment: clean(process.env, { GATE_URL: url() }), and
+// schema.parse(process.env), where the schema is composed of others.
+type Schemas struct {
+	// Apply are the methods of a schema, or functions, that apply it.
+	Apply string
+	// Hand are functions that hand the environment on to something else.
+	Hand string
+	// Options are the properties under which a schema stands that is applied,
+	// by the function that they are given to, or "" for any.
+	Options map[string]string
+	// Loose are libraries that need nothing where nothing is said.
+	Loose string
+}
+
+// schemas is the work of one Schemas on one file.
+type schemas struct {
+	*Source
+	apply, hand, loose map[string]bool
+	options            map[string]map[string]bool
+	list               []Setting
+	seen               map[int32]bool
+}
+
+// Find returns what the schemas of a file declare.
+func (f *Schemas) Find(s *Source) []Setting {
+	w := &schemas{Source: s, apply: set(f.Apply), hand: set(f.Hand), loose: set(f.Loose), options: map[string]map[string]bool{}, seen: map[int32]bool{}}
+	for property, functions := range f.Options { // in any order
+		w.options[property] = set(functions)
+	}
+	for n := range s.Tree.Nodes {
+		if n := int32(n); s.is(n, parse.Call) {
+			w.call(n)
+		}
+	}
+	for _, role := range s.Roles {
+		if v := s.value(role.Name); role.As == Applied && role.File != s.File && v != 0 {
+			w.entries(v, "", 0)
+		}
+	}
+	return w.list
+}
+
+// environment reports whether a node is the environment as a whole, or holds it
+// spread: { ...process.env }.
+func (w *schemas) environment(n int32) bool {
+	n = w.unwrap(n)
+	if n == 0 {
+		return false
+	}
+	if node := w.node(n); w.Whole(int(node.From), int(node.To)) {
+		return true
+	}
+	switch w.kind(n) {
+	case parse.Record:
+		for c := w.first(n); c != 0; c = w.node(c).Next {
+			if w.is(c, parse.Wrapper) && w.environment(c) {
+				return true
+			}
+		}
+	case parse.Name:
+		if v := w.value(w.name(n)); v != 0 && v != n && !w.is(v, parse.Name) && !w.is(v, parse.Function) {
+			return w.is(v, parse.Member) && w.environment(v)
+		}
+	}
+	return false
+}
+
+// call looks at one call for a schema that it applies.
+func (w *schemas) call(n int32) {
+	args := w.children(n)[1:]
+	callee := w.unwrap(w.first(n))
+	word := w.word(callee)
+	given := -1
+	for i, arg := range args {
+		if w.environment(arg) {
+			given = i
+			break
+		}
+	}
+	switch {
+	case w.hand[word]:
+	case given >= 0:
+		for i, arg := range args {
+			if i != given && (w.apply[word] || w.is(w.unwrap(arg), parse.Record)) {
+				w.entries(arg, "", 0)
+			}
+		}
+		if w.is(callee, parse.Member) && w.apply[word] && len(args) <= 2 {
+			w.entries(w.first(callee), "", 0)
+		}
+		if w.is(callee, parse.Call) && w.apply[w.word(callee)] { // decode(schema)(environment)
+			for _, arg := range w.children(callee)[1:] {
+				w.entries(arg, "", 0)
+			}
+		}
+	default:
+		for _, arg := range args {
+			if w.is(w.unwrap(arg), parse.Record) {
+				w.optionsOf(word, arg)
+			}
+		}
+	}
+}
+
+// optionsOf looks at the options of a function for schemas that it applies.
+func (w *schemas) optionsOf(word string, record int32) {
+	handed := false
+	list := w.pairs(record)
+	for c := w.first(w.unwrap(record)); c != 0; c = w.node(c).Next {
+		if w.is(c, parse.Name) { // { validationSchema }
+			list = append(list, property{word: w.name(c), args: []int32{c}})
+		}
+	}
+	for _, p := range list {
+		handed = handed || w.environment(p.arg(0))
+	}
+	for _, p := range list {
+		functions, known := w.options[p.word]
+		if !known || len(functions) > 0 && !functions[word] && !(handed && functions["*"]) {
+			continue
+		}
+		value := w.unwrap(p.arg(0))
+		if v := w.value(w.word(value)); w.is(value, parse.Name) && w.is(v, parse.Function) {
+			value = v
+		}
+		if w.is(value, parse.Lambda) || w.is(value, parse.Function) {
+			w.within(value)
+			continue
+		}
+		if inner := w.unwrap(value); p.word == "env" && w.is(inner, parse.Record) { // env: { schema: { … } }
+			for _, q := range w.pairs(inner) {
+				if q.word == "schema" {
+					w.entries(q.arg(0), "", 0)
+				}
+			}
+			continue
+		}
+		w.entries(value, "", 0)
+	}
+}
+
+// within looks at a function that is given the environment for a schema that it
+// applies to it.
+func (w *schemas) within(function int32) {
+	for c := function + 1 - w.size(function); c < function && c > 0; c++ {
+		if !w.is(c, parse.Call) {
+			continue
+		}
+		callee := w.unwrap(w.first(c))
+		if word := w.word(callee); !w.apply[word] {
+			continue
+		}
+		if w.is(callee, parse.Member) {
+			w.entries(w.first(callee), "", 0)
+		}
+		for _, arg := range w.children(c)[1:] {
+			if a := w.unwrap(arg); w.is(a, parse.Call) || w.is(a, parse.Name) && w.is(w.value(w.name(a)), parse.Call) {
+				w.entries(a, "", 0)
+			}
+		}
+	}
+}
+
+// notMerged are methods of a schema that are given no further entries.
+var notMerged = set("pick omit refine superRefine describe default catch transform message label meta brand messages prefs options unknown")
+
+// entries declares the entries of a schema: a record, or what it is composed of.
+// Need is "optional" where nothing of it must be there.
+func (w *schemas) entries(n int32, need string, depth int) {
+	n = w.unwrap(n)
+	if n == 0 || depth > mostDepth || len(w.list) > mostSettings || w.seen[n] {
+		return
+	}
+	switch w.kind(n) {
+	case parse.Record:
+		w.seen[n] = true
+		w.record(n, need, depth)
+	case parse.Call:
+		w.composed(n, need, depth)
+	case parse.Member: // base.shape
+		if w.environment(n) {
+			return
+		}
+		w.entries(w.first(n), need, depth+1)
+	case parse.Name:
+		name := w.name(n)
+		if v := w.value(name); v != 0 && v != n {
+			w.entries(v, need, depth+1)
+		} else if v == 0 {
+			w.imported(n, Applied)
+		}
+	case parse.Lambda, parse.Function: // (z) => ({ … })
+		w.entries(w.returned(n), need, depth+1)
+	case parse.List:
+		for _, c := range w.children(n) {
+			w.entries(c, need, depth+1)
+		}
+	}
+}
+
+// returned returns what a function of one expression gives.
+func (w *schemas) returned(n int32) int32 {
+	body := w.last(n)
+	if w.is(body, parse.Block) {
+		if last := w.last(body); w.is(last, parse.Return) {
+			return w.first(last)
+		}
+		return 0
+	}
+	return body
+}
+
+// composed declares the entries of what a call makes of others.
+func (w *schemas) composed(n int32, need string, depth int) {
+	callee := w.unwrap(w.first(n))
+	word := w.word(callee)
+	if word == "partial" || word == "deepPartial" {
+		need = Optional
+	}
+	if w.is(callee, parse.Member) {
+		switch object := w.unwrap(w.first(callee)); w.kind(object) {
+		case parse.Call:
+			w.entries(object, need, depth+1)
+		case parse.Name:
+			if v := w.value(w.name(object)); v != 0 {
+				w.entries(v, need, depth+1)
+			} else if word == "merge" || word == "extend" || word == "and" || word == "concat" {
+				w.entries(object, need, depth+1)
+			}
+		case parse.Member: // base.shape.x
+			w.entries(object, need, depth+1)
+		}
+	}
+	if notMerged[word] {
+		return
+	}
+	if w.loose[w.root(n)] && need == "" {
+		need = Optional + "?"
+	}
+	for _, arg := range w.children(n)[1:] {
+		switch w.kind(w.unwrap(arg)) {
+		case parse.Record, parse.Call, parse.Name, parse.Member:
+			w.entries(arg, need, depth+1)
+		}
+	}
+}
+
+// root returns the name of the library that a chain of calls begins with.
+func (w *schemas) root(n int32) string {
+	for depth := 0; depth < 40; depth++ {
+		n = w.unwrap(n)
+		switch w.kind(n) {
+		case parse.Call, parse.Member:
+			n = w.first(n)
+		case parse.Name:
+			return strings.ToLower(w.name(n))
+		default:
+			return ""
+		}
+	}
+	return ""
+}
+
+// record declares the entries of a record whose keys are written like
+// variables.
+func (w *schemas) record(n int32, need string, depth int) {
+	required := map[string]bool{}
+	for c := w.first(n); c != 0; c = w.node(c).Next {
+		if w.is(c, parse.Wrapper) { // ...base
+			w.entries(c, need, depth+1)
+		}
+		if !w.is(c, parse.Pair) {
+			continue
+		}
+		p := w.pair(c)
+		value := w.unwrap(p.arg(0))
+		switch {
+		case p.word == "required" && w.is(value, parse.List):
+			for _, name := range w.texts(value) {
+				required[name] = true
+			}
+			continue
+		case p.word == "properties" || p.word == "server" || p.word == "client" || p.word == "shared":
+			w.properties(value, need, required, n, depth)
+			continue
+		}
+		w.entry(p, need, depth)
+	}
+}
+
+// properties declares those of a schema in JSON: of them, those in the list
+// "required" must be there.
+func (w *schemas) properties(value int32, need string, required map[string]bool, round int32, depth int) {
+	for _, p := range w.pairs(round) {
+		if p.word == "required" {
+			for _, name := range w.texts(p.arg(0)) {
+				required[name] = true
+			}
+			need = Optional + "?"
+		}
+	}
+	before := len(w.list)
+	w.entries(value, need, depth+1)
+	for i := before; i < len(w.list); i++ {
+		if required[w.list[i].Name] && w.list[i].Fallback == nil {
+			w.list[i].Need = Required
+		}
+	}
+}
+
+// entry declares one entry of a record.
+func (w *schemas) entry(p property, need string, depth int) {
+	name, optionalKey := strings.CutSuffix(p.word, "?")
+	value := w.unwrap(p.arg(0))
+	if !isVariable(name) || value == 0 {
+		return
+	}
+	switch w.kind(value) {
+	case parse.Call, parse.Record, parse.Member, parse.Name, parse.Text:
+	default:
+		return
+	}
+	d := w.describe(value, depth+1)
+	usual := Required
+	if loose := w.loose[w.root(value)]; loose || strings.HasPrefix(need, Optional) || optionalKey {
+		usual = Optional
+		if need == Optional || optionalKey {
+			d.need = Optional
+		}
+	}
+	w.list = append(w.list, d.setting(name, "schema", usual, p.token))
+}
+
+// isVariable reports whether a key is written like the name of a variable.
+func isVariable(name string) bool {
+	if name == "" || len(name) > 200 || name[0] >= '0' && name[0] <= '9' {
+		return false
+	}
+	for i := 0; i < len(name); i++ {
+		if c := name[i]; c != '_' && (c < 'A' || c > 'Z') && (c < '0' || c > '9') {
+			return false
+		}
+	}
+	return true
+}

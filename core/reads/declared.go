@@ -1,0 +1,78 @@
+package reads
+
+import (
+	"inzicht/core/declare"
+)
+
+// declared finds the settings that the forms of the language declare.
+func (a *analysis) declared() {
+	roles := a.rolesHere()
+	if len(a.lang.Forms) == 0 || len(roles) == 0 && !a.c.forms.In(a.f.Src) && !(a.lang.Wholes && len(a.wholes) > 0) {
+		return
+	}
+	r := a.prepare()
+	wholes := map[Range]bool{}
+	for _, whole := range a.wholes {
+		wholes[whole] = true
+	}
+	s := &declare.Source{
+		Tree: r.tree, File: a.file, Path: r.path, Roles: roles,
+		Whole: func(lo, hi int) bool { return wholes[Range{lo, hi}] },
+	}
+	for _, form := range a.lang.Forms {
+		for _, found := range form.Find(s) {
+			a.setting(found)
+		}
+	}
+	a.roles = s.Given
+}
+
+// rolesHere returns the roles of names that the file holds.
+func (a *analysis) rolesHere() (list []declare.Role) {
+	if a.context == nil {
+		return nil
+	}
+	for _, role := range a.context.Roles {
+		if HasWord(a.f.Src, role.Name) {
+			list = append(list, role)
+		}
+	}
+	return list
+}
+
+// setting makes a read of a declared setting. Where an idiom found it already,
+// the declaration says what the idiom does not.
+func (a *analysis) setting(s declare.Setting) {
+	r := Read{Name: s.Name, Pattern: s.Pattern, Access: s.Access, Need: Need(s.Need), Kind: Kind(s.Kind), Fallback: s.Fallback, FallbackComputed: s.Computed, Literals: s.Literals}
+	if r.Kind == "" {
+		r.Kind = Text
+	}
+	if s.Pattern != "" && s.Name == "" && r.Need == "" {
+		r.Need = Optional
+	}
+	at := Range{s.Token, s.Token + 1}
+	a.place(&r, at)
+	for n := range a.reads {
+		if known := &a.reads[n]; known.Name == r.Name && known.Pattern == r.Pattern && known.Line == r.Line {
+			known.completed(r)
+			return
+		}
+	}
+	a.add(at, r)
+}
+
+// completed takes what a declaration says of a read that was found otherwise.
+func (r *Read) completed(by Read) {
+	if r.Kind == Text {
+		r.Kind = by.Kind
+	}
+	if by.Need == Optional {
+		r.Need = Optional
+	}
+	if r.Fallback == nil && by.Fallback != nil {
+		r.Need, r.Fallback = Optional, by.Fallback
+	}
+	if len(r.Literals) == 0 {
+		r.Literals = by.Literals
+	}
+}
