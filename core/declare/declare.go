@@ -22,6 +22,8 @@ type Setting struct {
 	Need     string // "required", "expected" or "optional"
 	Kind     string // as core/reads calls them, or "" where nothing tells
 	Fallback *string
+	// Instead is the name by which the same read may have been found before.
+	Instead  string
 	Computed bool // something stands in that is not known
 	Literals []string
 }
@@ -39,6 +41,16 @@ type Form struct {
 	// Words are words of which a file that declares so holds at least one.
 	Words []string
 	Find  func(*Source) []Setting
+}
+
+// All joins what several ways find.
+func All(ways ...func(*Source) []Setting) func(*Source) []Setting {
+	return func(s *Source) (list []Setting) {
+		for _, find := range ways {
+			list = append(list, find(s)...)
+		}
+		return list
+	}
 }
 
 // Role says what a name means that one file defines and others use.

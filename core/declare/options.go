@@ -31,6 +31,15 @@ type Options struct {
 	Need string
 	// Access is how it is called.
 	Access string
+	// Receivers are parts of the names of what the head is called on; any where
+	// empty.
+	Receivers string
+	// Needs are needs by head, where they differ.
+	Needs map[string]string
+	// Flags says that a field that is a flag or a list may go without a value.
+	Flags bool
+	// Written says that only what is written like a variable is one.
+	Written bool
 	// Record says that it may be any record with the properties.
 	Record bool
 }
@@ -84,7 +93,7 @@ func (w *options) call(n int32) {
 	if word == "new" && w.is(callee, parse.Member) { // Arg::new
 		word = w.word(w.first(callee))
 	}
-	if !w.heads[word] || !w.known(callee) {
+	if !w.heads[word] || !w.known(callee) || !w.received(callee) {
 		return
 	}
 	top := w.top(n)
@@ -110,7 +119,43 @@ func (w *options) call(n int32) {
 			said = append(said, p)
 		}
 	}
+	if d, ok := w.standIn(top); ok {
+		said = append(said, property{word: "default", args: []int32{d}})
+	}
 	w.described(n, said, w.plain(n), word)
+}
+
+// received reports whether the head is called on one of the receivers.
+func (w *options) received(callee int32) bool {
+	if w.form.Receivers == "" {
+		return true
+	}
+	if !w.is(callee, parse.Member) {
+		return false
+	}
+	name := strings.ToLower(w.word(w.first(callee)))
+	for receiver := range strings.FieldsSeq(w.form.Receivers) {
+		if strings.Contains(name, receiver) {
+			return true
+		}
+	}
+	return false
+}
+
+// standIn returns what is used where an expression gives nothing: x ?? y.
+func (s *Source) standIn(n int32) (value int32, ok bool) {
+	up := s.parent(n)
+	for depth := 0; depth < 4 && s.is(up, parse.Wrapper); depth++ {
+		n, up = up, s.parent(up)
+	}
+	if !s.is(up, parse.Binary) || s.first(up) != n {
+		return 0, false
+	}
+	switch s.name(up) {
+	case "??", "||", "or", "?:":
+		return s.last(up), true
+	}
+	return 0, false
 }
 
 // known reports whether the head comes from one of the modules.
@@ -147,7 +192,11 @@ func (w *options) top(n int32) int32 {
 func (w *options) described(n int32, said []property, plain []int32, access string) {
 	var names []string
 	token := int(w.node(n).From)
+	said, plain = w.inside(n, said, plain)
 	for _, p := range said {
+		if w.names[p.word] && len(p.args) == 0 { // env, alone
+			names = append(names, strings.ToUpper(w.fieldName(n)))
+		}
 		if !w.names[p.word] || len(p.args) == 0 {
 			continue
 		}
@@ -168,14 +217,61 @@ func (w *options) described(n int32, said []property, plain []int32, access stri
 		return
 	}
 	d := w.said(said, plain)
+	w.typeArguments(n, &d)
 	kind, _ := kindOf(access)
 	d.setKind(kind)
 	w.field(n, &d)
+	need := firstOf(w.form.Needs[access], w.form.Need)
+	if w.form.Flags && (d.kind == "boolean" || d.kind == "list") {
+		need = Optional
+	}
 	for _, name := range names {
-		if isName(name) {
-			w.list = append(w.list, d.setting(w.form.Prefix+name, access, w.form.Need, token))
+		if isName(name) && (!w.form.Written || isVariable(name)) {
+			w.list = append(w.list, d.setting(w.form.Prefix+name, access, need, token))
 		}
 	}
+}
+
+// inside takes the arguments that are properties themselves, env("X") and env,
+// out of those without a name.
+func (w *options) inside(n int32, said []property, plain []int32) ([]property, []int32) {
+	var rest []int32
+	for _, arg := range plain {
+		a := w.unwrap(arg)
+		word := w.word(a)
+		callee := w.first(a)
+		switch {
+		case w.is(a, parse.Call) && w.is(callee, parse.Name) && w.names[word]:
+			said = append(said, property{word: word, args: w.children(a)[1:], token: int(w.node(a).From)})
+		case w.is(a, parse.Name) && w.names[word] && n != 0:
+			said = append(said, property{word: word, token: int(w.node(a).From)})
+		default:
+			rest = append(rest, arg)
+		}
+	}
+	return said, rest
+}
+
+// fieldName returns the name of the field that an option stands at, or "".
+func (w *options) fieldName(n int32) string {
+	field := w.fieldOf(n)
+	if field == 0 {
+		return ""
+	}
+	if w.is(field, parse.Parameter) {
+		return w.name(field)
+	}
+	return w.word(w.first(field))
+}
+
+// typeArguments takes the kind that get<number>("X") asks for.
+func (w *options) typeArguments(n int32, d *description) {
+	callee := w.first(n)
+	if !w.is(callee, parse.Wrapper) {
+		return
+	}
+	kind, _ := kindOf(w.between(int(w.node(w.first(callee)).To), int(w.node(callee).To)))
+	d.setKind(kind)
 }
 
 // namesIn returns the names that a property gives: texts, a list of them, or
@@ -239,20 +335,33 @@ func (w *options) positional(d *description, n int32) {
 // field takes what the field or parameter says that an option stands at: its
 // type and what it is given.
 func (w *options) field(n int32, d *description) {
-	for up, depth := w.parent(n), 0; up != 0 && depth < 6; up, depth = w.parent(up), depth+1 {
+	if field := w.fieldOf(n); field != 0 {
+		w.typedBy(field, n, d)
+	}
+}
+
+// fieldOf returns the field or parameter that an option is the value or the
+// annotation of, or 0.
+func (w *options) fieldOf(n int32) int32 {
+	for up, depth := w.parent(n), 0; up != 0 && depth < 8; up, depth = w.parent(up), depth+1 {
 		switch w.kind(up) {
-		case parse.Parameter:
-			w.typedBy(up, n, d)
-			return
-		case parse.Declare:
-			if w.last(up) == n || depth < 3 {
-				w.typedBy(up, n, d)
+		case parse.Parameter, parse.Declare:
+			return up
+		case parse.Wrapper:
+			if last := w.last(up); w.is(last, parse.Declare) && !w.holds(last, n) {
+				return last
 			}
-			return
-		case parse.Block, parse.Call, parse.Function, parse.Pair, parse.Record:
-			return
+		case parse.Index, parse.List:
+		case parse.Call:
+			if w.first(up) != n && !w.is(w.first(up), parse.Member) {
+				return 0
+			}
+		case parse.Member:
+		default:
+			return 0
 		}
 	}
+	return 0
 }
 
 // typedBy takes the type of a field or parameter, and its value where that is
@@ -262,6 +371,11 @@ func (w *options) typedBy(field, option int32, d *description) {
 	from := int(node.At) + 1
 	if node.At < 0 || w.is(field, parse.Declare) {
 		from = int(w.node(w.first(field)).To)
+	}
+	if w.is(field, parse.Declare) && !f.Is(from, ":") { // int port
+		from = int(node.From)
+		w.before(field, from, option, d)
+		return
 	}
 	to := from
 	for ; to < int(node.To) && !f.Is(to, "=") && !f.Is(to, "("); to++ {
@@ -276,6 +390,18 @@ func (w *options) typedBy(field, option int32, d *description) {
 	kind, optionalType := kindOf(text)
 	d.setKind(kind)
 	if value := w.last(field); value != 0 && f.Is(int(w.node(value).From)-1, "=") && !w.holds(value, option) {
+		w.positional(d, w.unwrap(value))
+	} else if optionalType && d.need == "" {
+		d.need = Optional
+	}
+}
+
+// before takes a type that stands before the name of a field.
+func (w *options) before(field int32, from int, option int32, d *description) {
+	name := w.first(field)
+	kind, optionalType := kindOf(w.between(from, int(w.node(name).From)))
+	d.setKind(kind)
+	if value := w.last(field); value != name && w.file().Is(int(w.node(value).From)-1, "=") && !w.holds(value, option) && d.need == "" {
 		w.positional(d, w.unwrap(value))
 	} else if optionalType && d.need == "" {
 		d.need = Optional

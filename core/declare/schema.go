@@ -17,6 +17,8 @@ type Schemas struct {
 	// Options are the properties under which a schema stands that is applied,
 	// by the function that they are given to, or "" for any.
 	Options map[string]string
+	// Direct are functions, receiver.name, that apply the record they are given.
+	Direct string
 	// Loose are libraries that need nothing where nothing is said.
 	Loose string
 }
@@ -25,6 +27,7 @@ type Schemas struct {
 type schemas struct {
 	*Source
 	apply, hand, loose map[string]bool
+	direct             map[string]bool
 	options            map[string]map[string]bool
 	list               []Setting
 	seen               map[int32]bool
@@ -32,7 +35,7 @@ type schemas struct {
 
 // Find returns what the schemas of a file declare.
 func (f *Schemas) Find(s *Source) []Setting {
-	w := &schemas{Source: s, apply: set(f.Apply), hand: set(f.Hand), loose: set(f.Loose), options: map[string]map[string]bool{}, seen: map[int32]bool{}}
+	w := &schemas{Source: s, apply: set(f.Apply), hand: set(f.Hand), loose: set(f.Loose), direct: set(f.Direct), options: map[string]map[string]bool{}, seen: map[int32]bool{}}
 	for property, functions := range f.Options { // in any order
 		w.options[property] = set(functions)
 	}
@@ -87,6 +90,12 @@ func (w *schemas) call(n int32) {
 		}
 	}
 	switch {
+	case w.is(callee, parse.Member) && w.direct[w.word(w.first(callee))+"."+word]:
+		for _, arg := range args {
+			if w.is(w.unwrap(arg), parse.Record) {
+				w.entries(arg, "", 0)
+			}
+		}
 	case w.hand[word]:
 	case given >= 0:
 		for i, arg := range args {

@@ -68,6 +68,7 @@ var All = []*reads.Language{
 	cmake,
 	justfile,
 	playbook,
+	notebook,
 	fish,
 	batch,
 }

@@ -34,7 +34,6 @@ var python = &reads.Language{
 			{Prefix: "u b", Bare: true, Open: `'`, Close: `'`, Backslash: true},
 		},
 	},
-	Declared: pythonDeclared,
 	Forms:    pythonForms,
 	Imported: true,
 	Outline:  reads.IndentOutline,

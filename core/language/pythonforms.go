@@ -33,4 +33,22 @@ var pythonForms = []declare.Form{
 			Heads: "option Option argument Argument password_option confirmation_option add_argument make_option", Names: "envvar env_var", Need: declare.Optional, Default: true, Access: "option",
 		}).Find,
 	},
+	{
+		Name:  "objects that read: env = Env(); env.int(\"PORT\", default=80)",
+		Words: []string{"environ", "environs", "decouple", "starlette"},
+		Find: (&declare.Readers{
+			Makers: "Env FileAwareEnv Config AutoConfig", Modules: "environ environs decouple starlette.config goodconf", Prefix: "env_prefix", Prefixed: "prefixed",
+			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser",
+			Kinds:  map[string]string{"db": "url", "db_url": "url", "cache": "url", "cache_url": "url", "email_url": "url", "email": "url", "search_url": "url", "dj_db_url": "url", "dj_email_url": "url", "dj_cache_url": "url", "channels_url": "url", "str": "text", "path": "text", "get_value": "text", "unicode": "text"},
+		}).Find,
+	},
+	{
+		Name:  "all variables with a prefix: from_prefixed_env(\"GATE\")",
+		Words: []string{"from_prefixed_env", "auto_envvar_prefix", "envvar_prefix", "Dynaconf", "LazySettings", "env_prefix"},
+		Find: declare.All(
+			(&declare.Prefixes{Heads: "from_prefixed_env", Named: "prefix", First: true, Usual: "FLASK", Joint: "_"}).Find,
+			(&declare.Prefixes{Heads: "Dynaconf LazySettings FlaskDynaconf", Named: "envvar_prefix ENVVAR_PREFIX_FOR_DYNACONF", Usual: "DYNACONF", Joint: "_"}).Find,
+			(&declare.Prefixes{Heads: "cli main group command app", Named: "auto_envvar_prefix", Joint: "_"}).Find,
+		),
+	},
 }

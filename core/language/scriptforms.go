@@ -6,7 +6,7 @@ import "inzicht/core/declare"
 var scriptForms = []declare.Form{
 	{
 		Name:  "schemas applied to the environment: schema.parse(process.env), createEnv({ server: { … } }), validationSchema",
-		Words: []string{"createEnv", "validationSchema", "envSchema", "envField", "cleanEnv"},
+		Words: []string{"createEnv", "validationSchema", "envSchema", "envField", "cleanEnv", "#start/env", "Core/Env"},
 		Find: (&declare.Schemas{
 			Apply: "parse safeParse parseAsync safeParseAsync validate validateSync validateAsync cast attempt decode assert create check from mask is Decode Parse Convert decodeUnknownSync decodeUnknownEither decodeSync decodePromise validateOrReject parseEnv cleanEnv bouncer match",
 			Hand:  "assign merge extend defaults defaultsDeep spawn spawnSync fork exec execFile execa set setProcessEnv stubEnv keys entries values",
@@ -14,7 +14,55 @@ var scriptForms = []declare.Form{
 				"validationSchema": "", "server": "createEnv *", "client": "createEnv *", "shared": "createEnv *", "schema": "envSchema register fastifyEnv *",
 				"env": "defineConfig", "validate": "forRoot", "vars": "*", "extends": "createEnv",
 			},
-			Loose: "joi yup",
+			Loose:  "joi yup",
+			Direct: "Env.create Env.rules",
 		}).Find,
+	},
+	{
+		Name:  "values of Effect: Config.number(\"PORT\").pipe(Config.withDefault(80))",
+		Words: []string{"effect"},
+		Find: (&declare.Options{
+			Heads: "string number integer int boolean redacted secret url date duration nonEmptyString port literal logLevel branded hashSet array", Modules: "effect.config", First: true, Written: true, Need: declare.Required,
+		}).Find,
+	},
+	{
+		Name:  "chains: env.get(\"PORT\").default(80).asPortNumber()",
+		Words: []string{"env-var"},
+		Find:  (&declare.Options{Heads: "get", Modules: "env-var", First: true, Need: declare.Expected}).Find,
+	},
+	{
+		Name:  "a configuration service: config.get<number>(\"PORT\", 80), config.getOrThrow(\"KEY\")",
+		Words: []string{"ConfigService"},
+		Find: (&declare.Options{
+			Heads: "get getOrThrow", Receivers: "config", First: true, Second: true, Written: true, Need: declare.Expected, Needs: map[string]string{"getOrThrow": declare.Required},
+		}).Find,
+	},
+	{
+		Name:  "the environment of a framework: env.get(\"PORT\", 80)",
+		Words: []string{"#start/env", "Core/Env"},
+		Find:  (&declare.Options{Heads: "get", Receivers: "env", First: true, Second: true, Written: true, Need: declare.Expected}).Find,
+	},
+	{
+		Name:  "tables of settings: { env: \"PORT\", default: 80, format: \"port\" }",
+		Words: []string{"convict", "node-convict"},
+		Find:  (&declare.Options{Record: true, Names: "env", Written: true, Need: declare.Optional, Access: "env"}).Find,
+	},
+	{
+		Name:  "options of a command line: new Option(\"--port\").env(\"PORT\"), Flags.string({ env: \"KEY\" })",
+		Words: []string{"commander", "oclif", "commander-js"},
+		Find: declare.All(
+			(&declare.Options{Heads: "Option Argument addOption createOption", Names: "env", Need: declare.Optional, Access: "Option.env"}).Find,
+			(&declare.Options{Heads: "string integer boolean option url file directory custom", Receivers: "flags args", Names: "env", Need: declare.Optional}).Find,
+		),
+	},
+	{
+		Name:  "settings of a site at run time: runtimeConfig in nuxt.config",
+		Words: []string{"runtimeConfig"},
+		Find:  (&declare.Tree{Property: "runtimeConfig", Prefix: "NUXT_", Access: "runtimeConfig"}).Find,
+	},
+	{
+		Name:  "all variables with a prefix: loadEnv(mode, folder, \"GATE_\")",
+		Words: []string{"yargs"},
+		Find:  (&declare.Prefixes{Heads: "env", Modules: "yargs", First: true, Joint: "_", Access: "yargs.env"}).Find,
 	},
 }

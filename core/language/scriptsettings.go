@@ -13,20 +13,15 @@ import (
 var variableName = regexp.MustCompile(`^[A-Z][A-Z0-9_]*$`)
 
 // scriptLibraries are words of which a file that uses one of the libraries holds one.
-var scriptLibraries = reads.NewWords([]string{"ConfigService", "convict", "env-var", "#start/env", "Core/Env", "commander", "$env/static", "{ env", "{env"})
+var scriptLibraries = reads.NewWords([]string{"$env/static", "{ env", "{env"})
 
-// scriptSettings finds what libraries of JavaScript read for the code: the env
-// that a settings factory is handed, values that are imported, a configuration
-// service, descriptions of settings, options bound to variables.
+// scriptSettings finds what is read for the code: through the env that a
+// settings factory is handed, and as values that are imported.
 func scriptSettings(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
 	if !scriptLibraries.In(f.Src) {
 		return nil
 	}
 	factory := factoryEnd(f)
-	service := hasWord(f, 0, len(f.Tokens), "ConfigService")
-	described := importsAny(f, "convict")
-	library := importsAny(f, "env-var") || importsAny(f, "#start/env") || importsAny(f, "Core/Env")
-	options := importsAny(f, "commander")
 	for i := range f.Tokens {
 		if f.Kind(i) != syntax.Word {
 			continue
@@ -36,34 +31,9 @@ func scriptSettings(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
 			list = append(list, importedValues(f, i)...)
 		case word == "env" && i < factory && !f.Is(i-1, ".") && (f.Is(i+1, "(") || f.Is(i+1, ".")):
 			list = append(list, factoryRead(f, i)...)
-		case service && (word == "get" || word == "getOrThrow") && f.Is(i-1, ".") && strings.Contains(strings.ToLower(f.Text(i-2)), "config"):
-			list = append(list, namedCall(f, i, "ConfigService."+word, word == "getOrThrow")...)
-		case library && word == "get" && f.Is(i-1, ".") && strings.EqualFold(f.Text(i-2), "env"):
-			list = append(list, namedCall(f, i, "env.get", false)...)
-		case described && word == "env" && f.Is(i+1, ":"):
-			if name, ok := f.Value(i + 2); ok && variableName.MatchString(name) {
-				list = append(list, reads.Declared{At: i, Name: name, Access: "convict env", Need: reads.Optional})
-			}
-		case options && word == "env" && f.Is(i-1, ".") && f.Is(i+1, "("):
-			if name, ok := f.Value(i + 2); ok && variableName.MatchString(name) && f.Is(i+3, ")") {
-				list = append(list, reads.Declared{At: i, Name: name, Access: "Option.env", Need: reads.Optional})
-			}
 		}
 	}
 	return list
-}
-
-// importsAny tells whether a string of the file ends with the name of a module.
-func importsAny(f *syntax.File, module string) bool {
-	for i := range f.Tokens {
-		if f.Kind(i) != syntax.String || !(f.Is(i-1, "from") || f.Is(i-1, "(") || f.Is(i-1, "import")) {
-			continue
-		}
-		if value, ok := f.Value(i); ok && (value == module || strings.HasSuffix(value, module)) {
-			return true
-		}
-	}
-	return false
 }
 
 // factoryEnd gives the token up to which the file is the settings factory that

@@ -45,6 +45,9 @@ func (p *parser) declared(from, mark int) int32 {
 			break
 		}
 		p.at++
+		if p.is("#") && p.g.Brackets { // the attribute of the next field
+			break
+		}
 	}
 	if p.is("{") && p.g.Typed && !p.head && p.at > from { // a property with accessors
 		p.add(p.block())

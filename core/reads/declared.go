@@ -1,7 +1,10 @@
 package reads
 
 import (
+	"slices"
+
 	"inzicht/core/declare"
+	"inzicht/core/syntax"
 )
 
 // declared finds the settings that the forms of the language declare.
@@ -20,11 +23,31 @@ func (a *analysis) declared() {
 		Whole: func(lo, hi int) bool { return wholes[Range{lo, hi}] },
 	}
 	for _, form := range a.lang.Forms {
+		if len(roles) == 0 && len(wholes) == 0 && !a.speaksOf(form.Words) {
+			continue
+		}
 		for _, found := range form.Find(s) {
 			a.setting(found)
 		}
 	}
 	a.roles = s.Given
+}
+
+// speaksOf reports whether one of the words stands in the source, and not in a
+// comment alone.
+func (a *analysis) speaksOf(words []string) bool {
+	for _, at := range NewWords(words).Offsets(a.f.Src, 0) {
+		n, _ := slices.BinarySearchFunc(a.f.Tokens, at, func(t syntax.Token, at int32) int {
+			if t.End <= at {
+				return -1
+			}
+			return 1
+		})
+		if n < len(a.f.Tokens) && a.f.Tokens[n].Start <= at {
+			return true
+		}
+	}
+	return false
 }
 
 // rolesHere returns the roles of names that the file holds.
@@ -53,7 +76,11 @@ func (a *analysis) setting(s declare.Setting) {
 	at := Range{s.Token, s.Token + 1}
 	a.place(&r, at)
 	for n := range a.reads {
-		if known := &a.reads[n]; known.Name == r.Name && known.Pattern == r.Pattern && known.Line == r.Line {
+		known := &a.reads[n]
+		if s.Instead != "" && known.Name == s.Instead && known.Line == r.Line {
+			known.Name = r.Name
+		}
+		if known.Name == r.Name && known.Pattern == r.Pattern && known.Line == r.Line {
 			known.completed(r)
 			return
 		}
