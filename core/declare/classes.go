@@ -64,7 +64,7 @@ func (c *Classes) Find(s *Source) []Setting {
 			continue
 		}
 		if t, is := w.traits(n, 0); is {
-			s.give(Role{Name: s.name(n), File: s.File, As: Base, Prefix: t.prefix, Delimiter: t.delimiter})
+			s.Give(Role{Name: s.name(n), File: s.File, As: Base, Prefix: t.prefix, Delimiter: t.delimiter})
 			w.fields(n, t, 0)
 		}
 	}

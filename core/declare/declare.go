@@ -40,7 +40,10 @@ type Form struct {
 	Name string // what it is, for a list of what is understood
 	// Words are words of which a file that declares so holds at least one.
 	Words []string
-	Find  func(*Source) []Setting
+	// Wholes says that it speaks of the environment as a whole, without which
+	// and without the words there is none.
+	Wholes bool
+	Find   func(*Source) []Setting
 }
 
 // All joins what several ways find.
@@ -202,11 +205,11 @@ func (s *Source) imported(n int32, as As) {
 	if at := strings.LastIndexAny(module, "/."); at >= 0 {
 		module = module[at+1:]
 	}
-	s.give(Role{Name: name, File: s.File, As: as, Module: module})
+	s.Give(Role{Name: name, File: s.File, As: as, Module: module})
 }
 
-// give notes a role, once.
-func (s *Source) give(role Role) {
+// Give notes a role, once.
+func (s *Source) Give(role Role) {
 	if !slices.Contains(s.Given, role) && len(s.Given) < mostRoles {
 		s.Given = append(s.Given, role)
 	}

@@ -75,7 +75,7 @@ func (w *readers) made() {
 			}
 		}
 		w.objects[w.name(target)] = made
-		w.give(Role{Name: w.name(target), File: w.File, As: Reader, Prefix: made.prefix})
+		w.Give(Role{Name: w.name(target), File: w.File, As: Reader, Prefix: made.prefix})
 	}
 }
 

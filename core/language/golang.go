@@ -22,6 +22,7 @@ var golang = &reads.Language{
 	Tree:        parse.Go,
 	SharesNames: true,
 	Declared:    goDeclared,
+	Forms:       goForms,
 	Outline:     goOutline,
 	Passes:      "func",
 	Entire:      []string{"AutomaticEnv", "BindEnv"},

@@ -9,9 +9,9 @@ import (
 
 // goDeclared finds what is declared in Go: struct tags, and the keys of a
 // settings library that takes them from variables.
-func goDeclared(f *syntax.File, o *reads.Outline) []reads.Declared {
-	list, tagged := processedStructs(f)
-	return append(append(list, goTags(f, tagged)...), viperKeys(f)...)
+func goDeclared(f *syntax.File, _ *reads.Outline) []reads.Declared {
+	list, _ := processedStructs(f)
+	return append(list, viperKeys(f)...)
 }
 
 var viperKinds = map[string]reads.Kind{

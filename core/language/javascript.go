@@ -51,7 +51,6 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		},
 		Exports:  "export",
 		Forms:    scriptForms,
-		Wholes:   true,
 		Declared: scriptSettings,
 		Imported: true,
 		Outline:  reads.BraceOutline(true),

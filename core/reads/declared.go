@@ -10,7 +10,7 @@ import (
 // declared finds the settings that the forms of the language declare.
 func (a *analysis) declared() {
 	roles := a.rolesHere()
-	if len(a.lang.Forms) == 0 || len(roles) == 0 && !a.c.forms.In(a.f.Src) && !(a.lang.Wholes && len(a.wholes) > 0) {
+	if len(a.lang.Forms) == 0 || len(roles) == 0 && !a.c.forms.In(a.f.Src) && !a.speaksOfWholes() {
 		return
 	}
 	r := a.prepare()
@@ -23,7 +23,7 @@ func (a *analysis) declared() {
 		Whole: func(lo, hi int) bool { return wholes[Range{lo, hi}] },
 	}
 	for _, form := range a.lang.Forms {
-		if len(roles) == 0 && len(wholes) == 0 && !a.speaksOf(form.Words) {
+		if len(roles) == 0 && !(form.Wholes && len(wholes) > 0) && !a.speaksOf(form.Words) {
 			continue
 		}
 		for _, found := range form.Find(s) {
@@ -31,6 +31,12 @@ func (a *analysis) declared() {
 		}
 	}
 	a.roles = s.Given
+}
+
+// speaksOfWholes reports whether the environment as a whole stands in the file,
+// and a form of the language may speak of it.
+func (a *analysis) speaksOfWholes() bool {
+	return len(a.wholes) > 0 && slices.ContainsFunc(a.lang.Forms, func(form declare.Form) bool { return form.Wholes })
 }
 
 // speaksOf reports whether one of the words stands in the source, and not in a

@@ -67,8 +67,6 @@ type Language struct {
 	// Declared finds settings that are declared rather than read: struct tags,
 	// settings classes.
 	Declared func(*syntax.File, *Outline) []Declared
-	// Wholes tells that a form may speak of the environment as a whole.
-	Wholes bool
 	// Forms are further ways to declare settings, found in the tree.
 	Forms []declare.Form
 	// Where says in words which files it is, where no name or ending does.

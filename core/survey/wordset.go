@@ -72,10 +72,13 @@ func roleWords(roles []declare.Role) *wordSet {
 					module = folder
 				}
 			}
-			return p.belongsTo(module)
+			return module == anywhere || p.belongsTo(module)
 		})
 	})
 }
+
+// anywhere is the module of names that are not told apart by one.
+const anywhere = "*"
 
 // functionWords looks for functions where they are defined.
 func functionWords(words []string) *wordSet {

@@ -1,0 +1,32 @@
+package language
+
+import "inzicht/core/declare"
+
+// goForms are how libraries of Go have settings declared.
+var goForms = []declare.Form{
+	{
+		Name: "tags of fields: env:\"PORT\" envDefault:\"80\", in structs within structs with prefixes", Words: []string{"env:\"", "envconfig:\"", "envvar:\"", "mapstructure:\"", "env-prefix", "envPrefix", "envprefix"},
+		Find: goTags,
+	},
+	{
+		Name:  "options of a command line: StringFlag{EnvVars: []string{\"PORT\"}}",
+		Words: []string{"EnvVars", "EnvVar", "Sources", "altsrc"},
+		Find: (&declare.Options{
+			Heads: "StringFlag IntFlag Int64Flag Int32Flag Int16Flag Int8Flag UintFlag Uint64Flag Uint32Flag BoolFlag BoolWithInverseFlag Float64Flag FloatFlag DurationFlag TimestampFlag PathFlag GenericFlag StringSliceFlag IntSliceFlag Int64SliceFlag Float64SliceFlag UintSliceFlag StringMapFlag",
+			Names: "EnvVars EnvVar Sources", Value: "Value", Need: declare.Optional,
+		}).Find,
+	},
+	{
+		Name:  "options in a chain: Flag(\"port\", \"\").Envar(\"PORT\").Default(\"80\").Int()",
+		Words: []string{"Envar", "OverrideDefaultFromEnvar"},
+		Find:  (&declare.Options{Heads: "Flag Arg", Names: "Envar OverrideDefaultFromEnvar", Need: declare.Optional}).Find,
+	},
+	{
+		Name:  "all variables with a prefix: WithEnvVarPrefix(\"GATE\"), env.Provider(\"GATE_\", …)",
+		Words: []string{"WithEnvVarPrefix", "koanf"},
+		Find: declare.All(
+			(&declare.Prefixes{Heads: "WithEnvVarPrefix", First: true, Joint: "_"}).Find,
+			(&declare.Prefixes{Heads: "Provider ProviderWithValue", Modules: "koanf", First: true, Joint: "_", Access: "env.Provider"}).Find,
+		),
+	},
+}
