@@ -84,7 +84,7 @@ func (d *description) apply(s *Source, p property) {
 	case many:
 		d.setKind("list")
 	default:
-		if p.call {
+		if p.call && !noKinds[p.word] {
 			kind, _ := kindOf(p.word)
 			d.setKind(kind)
 		}
@@ -308,8 +308,10 @@ func (s *Source) step(d *description, p property, depth int) {
 		d.apply(s, p)
 		return
 	}
-	kind, _ := kindOf(p.word)
-	d.setKind(kind)
+	if !noKinds[p.word] {
+		kind, _ := kindOf(p.word)
+		d.setKind(kind)
+	}
 	for _, arg := range p.args {
 		switch a := s.unwrap(arg); s.kind(a) {
 		case parse.Call, parse.Member:

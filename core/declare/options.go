@@ -34,6 +34,8 @@ type Options struct {
 	// Receivers are parts of the names of what the head is called on; any where
 	// empty.
 	Receivers string
+	// Annotation says that it stands before a field, or a parameter.
+	Annotation bool
 	// Needs are needs by head, where they differ.
 	Needs map[string]string
 	// Flags says that a field that is a flag or a list may go without a value.
@@ -94,6 +96,9 @@ func (w *options) call(n int32) {
 		word = w.word(w.first(callee))
 	}
 	if !w.heads[word] || !w.known(callee) || !w.received(callee) {
+		return
+	}
+	if w.form.Annotation && w.fieldOf(n) == 0 {
 		return
 	}
 	top := w.top(n)
@@ -311,12 +316,23 @@ func (w *options) said(said []property, plain []int32) (d description) {
 		if text, ok := w.text(a); ok && strings.HasPrefix(text, "-") {
 			continue
 		}
+		if w.isClass(a) { // Integer.class
+			kind, _ := kindOf(w.Tree.Text(a))
+			d.setKind(kind)
+			continue
+		}
 		if w.form.Default && i == 0 || w.form.Second {
 			w.positional(&d, a)
 			break
 		}
 	}
 	return d
+}
+
+// isClass reports whether a node stands for a type: Integer.class, Int::class.
+func (w *options) isClass(n int32) bool {
+	text := w.Tree.Text(n)
+	return strings.HasSuffix(text, ".class") || strings.HasSuffix(text, "::class") || strings.HasSuffix(text, "::class.java")
 }
 
 // positional takes an argument that is used where there is no value: "..." says

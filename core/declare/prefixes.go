@@ -12,6 +12,8 @@ type Prefixes struct {
 	// Heads are the last names of the calls, Modules parts of what they come
 	// from; any where empty.
 	Heads, Modules string
+	// Receivers are parts of what the call is a member of; anything where empty.
+	Receivers string
 	// Named are the properties that hold the prefix; First that the first
 	// argument without a name may.
 	Named string
@@ -26,7 +28,7 @@ type Prefixes struct {
 
 // Find returns the patterns that a file takes.
 func (p *Prefixes) Find(s *Source) (list []Setting) {
-	w := &options{Source: s, modules: set(p.Modules)}
+	w := &options{Source: s, form: &Options{Receivers: p.Receivers}, modules: set(p.Modules)}
 	heads, named := set(p.Heads), set(p.Named)
 	for n := range s.Tree.Nodes {
 		n := int32(n)
@@ -35,7 +37,7 @@ func (p *Prefixes) Find(s *Source) (list []Setting) {
 		}
 		callee := s.unwrap(s.first(n))
 		word := s.word(callee)
-		if !heads[word] || !w.known(callee) {
+		if !heads[word] || !w.known(callee) || !w.received(callee) {
 			continue
 		}
 		prefix := p.Usual

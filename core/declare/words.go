@@ -12,7 +12,7 @@ var kindWords = []struct {
 	words map[string]bool
 }{
 	{"list", set("list array slice vec vector set tuple sequence csv commaseparated collection iterable frozenset split")},
-	{"duration", set("duration timedelta timeout interval period timespan")},
+	{"duration", set("duration timedelta timespan")},
 	{"url", set("url uri dsn httpurl anyurl anyhttpurl postgresdsn redisdsn")},
 	{"boolean", set("bool boolean flag_ truthy stringbool")},
 	{"integer", set("int integer int8 int16 int32 int64 uint uint8 uint16 uint32 uint64 u8 u16 u32 u64 u128 i8 i16 i32 i64 i128 usize isize long short byte bigint biginteger positiveint nonnegativeint port parseint")},
@@ -27,6 +27,10 @@ func set(words string) map[string]bool {
 	}
 	return m
 }
+
+// noKinds are calls in a chain that say no kind, though they are called like
+// one.
+var noKinds = set("long short set map byte hash record")
 
 // optionalWords are those by which types say that there may be nothing.
 var optionalWords = set("optional option none nil null nullable undefined maybe nothing")
@@ -47,6 +51,10 @@ func kindOf(name string) (kind string, optional bool) {
 	}
 	return kind, optional || strings.HasSuffix(strings.TrimSpace(name), "?")
 }
+
+// KindOf returns the kind that the text of a type speaks of, or "", and whether
+// there may be nothing: Optional<Integer>.
+func KindOf(text string) (kind string, optional bool) { return kindOf(text) }
 
 // mostOfName bounds how much of a type is looked at.
 const mostOfName = 400

@@ -38,6 +38,7 @@ var groovy = &reads.Language{
 	QuietString: true,
 	Roots:       []string{"java", "lang"},
 	Triggers:    []string{"getenv", "env", "environmentVariable", "sh", "@Value", "@ConfigProperty"},
+	Forms:       jvmForms,
 	Declared:    pipelineSteps,
 	Idioms: append(append(jvmIdioms("System.getenv"), jvmSettings...),
 		reads.Idiom{Access: `System.getenv().$name`},

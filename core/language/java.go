@@ -21,6 +21,7 @@ var java = &reads.Language{
 	Imports:     staticImports,
 	Roots:       []string{"java", "lang"},
 	Triggers:    jvmTriggers,
+	Forms:       jvmForms,
 	Idioms:      append(jvmIdioms("System.getenv"), jvmSettings...),
 	Uses:        jvmUses,
 	Transparent: jvmTransparent,

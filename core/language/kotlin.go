@@ -26,6 +26,7 @@ var kotlin = &reads.Language{
 	Imports:     staticImports,
 	LineEnds:    true,
 	Roots:       []string{"java", "lang"},
+	Forms:       jvmForms,
 	Triggers:    append([]string{"environmentVariable"}, jvmTriggers...),
 	Idioms: append(append(jvmIdioms("System.getenv"), jvmSettings...),
 		reads.Idiom{Access: `providers.environmentVariable($name)`}),

@@ -21,6 +21,7 @@ type style struct {
 	open, close string // "${" and "}", "$(" and ")"
 	bare        bool   // $NAME too
 	colon       bool   // ${NAME:fallback}
+	asks        bool   // ${?NAME}, which may be missing
 }
 
 var dollarBraces = style{open: "${", close: "}"}
@@ -59,9 +60,16 @@ func placeholders(src []byte, from int, s style) (list []placeholder) {
 				continue
 			}
 			inside := string(rest[len(s.open):end])
+			asked := s.asks && strings.HasPrefix(inside, "?")
+			if asked {
+				inside = inside[1:]
+			}
 			name := leading(inside)
 			p := placeholder{name: name, offset: from + at}
 			p.operator, p.argument = operatorOf(inside[len(name):], s.colon)
+			if asked {
+				p.operator = "+"
+			}
 			if isEnvironmentName(name) && (p.operator != "" || name == inside) {
 				list = append(list, p)
 			}

@@ -24,7 +24,7 @@ var rust = &reads.Language{
 	Passes:   "fn",
 	Imports:  rustImports,
 	Triggers: []string{"env", "option_env"},
-	Declared: rustSettings,
+	Forms:    rustForms,
 	Idioms: []reads.Idiom{
 		{Access: `std::env::var($name)`, Unset: evaluate.Error},
 		{Access: `std::env::var_os($name)`},

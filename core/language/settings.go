@@ -15,7 +15,7 @@ var (
 			base := path.Base(file)
 			return (strings.HasPrefix(base, "application") || strings.HasPrefix(base, "bootstrap")) && isYAML(base)
 		},
-		Own: readPlaceholders("#;!", style{open: "${", close: "}", colon: true}, "${…}"),
+		Own: readPlaceholders("#;!", style{open: "${", close: "}", colon: true, asks: true}, "${…}"),
 	}
 	template = &reads.Language{
 		Name: "template", Extensions: []string{".tmpl", ".template", ".tpl", ".envsubst"}, Triggers: []string{"$"},

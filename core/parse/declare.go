@@ -45,7 +45,7 @@ func (p *parser) declared(from, mark int) int32 {
 			break
 		}
 		p.at++
-		if p.is("#") && p.g.Brackets { // the attribute of the next field
+		if p.is("#") && p.textAt(p.at+1) == "[" { // the attribute of the next field
 			break
 		}
 	}
