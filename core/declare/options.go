@@ -19,6 +19,8 @@ type Options struct {
 	// First says that the first argument of the head names the variable; Second
 	// that a second one is used where there is no value.
 	First, Second bool
+	// All says that all arguments of the head name variables.
+	All bool
 	// Value are properties that hold what is used where there is no value,
 	// besides those that mean so anywhere.
 	Value string
@@ -213,10 +215,15 @@ func (w *options) described(n int32, said []property, plain []int32, access stri
 		}
 	}
 	if w.form.First && len(plain) > 0 {
-		if text, ok := w.text(plain[0]); ok {
-			names = append(names, text)
-			plain = plain[1:]
+		if first := w.namesIn(plain[0]); len(first) > 0 {
+			names, plain = append(names, first...), plain[1:]
 		}
+	}
+	if w.form.All {
+		for _, arg := range plain {
+			names = append(names, w.namesIn(arg)...)
+		}
+		plain = nil
 	}
 	if len(names) == 0 {
 		return

@@ -18,6 +18,8 @@ type Prefixes struct {
 	// argument without a name may.
 	Named string
 	First bool
+	// Assigned is a name or member that the prefix is assigned to.
+	Assigned string
 	// Usual is the prefix where none is said, or "": then there is none.
 	Usual string
 	// Joint stands behind a prefix that does not end with it.
@@ -32,6 +34,12 @@ func (p *Prefixes) Find(s *Source) (list []Setting) {
 	heads, named := set(p.Heads), set(p.Named)
 	for n := range s.Tree.Nodes {
 		n := int32(n)
+		if s.is(n, parse.Assign) && p.Assigned != "" && s.word(s.first(n)) == p.Assigned {
+			if prefix, ok := s.text(s.last(n)); ok && isName(prefix) {
+				prefix = strings.ToUpper(strings.TrimSuffix(prefix, p.Joint)) + p.Joint
+				list = append(list, Setting{Token: int(s.node(n).From), Pattern: prefix + "*", Access: p.Access, Need: Optional})
+			}
+		}
 		if !s.is(n, parse.Call) || len(list) > mostSettings {
 			continue
 		}

@@ -39,6 +39,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Outline:     phpOutline,
 		Passes:      "(",
 		FoldWords:   true,
+		Forms:       phpForms,
 		Triggers:    []string{"getenv", "$_ENV", "$_SERVER", "env", "Env", "apache_getenv", "INPUT_ENV"},
 		Idioms: []reads.Idiom{
 			{Access: `getenv($name)`},

@@ -49,6 +49,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 		LineEnds:    true,
 		Modifiers:   true,
 		QuietParens: true,
+		Forms:       rubyForms,
 		Triggers:    []string{"ENV"},
 		Idioms: []reads.Idiom{
 			{Access: `ENV[$name]`},

@@ -27,6 +27,7 @@ var scala = &reads.Language{
 	Imports:     scalaImports,
 	LineEnds:    true,
 	Roots:       []string{"java", "lang", "scala", "util"},
+	Forms:       scalaForms,
 	Triggers:    []string{"env", "getenv", "environment", "envOrElse", "envOrNone", "envOrSome"},
 	Idioms: append(append(jvmIdioms("System.getenv"), scalaEnv("sys.env")...),
 		append(scalaEnv("Properties.env"), reads.Idiom{Access: `Properties.envOrElse($name, $fallback)`},

@@ -2,8 +2,10 @@ package language
 
 import (
 	"bytes"
+	"cmp"
 	"regexp"
 	"strings"
+	"sync"
 
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -33,16 +35,51 @@ var prismaTable = &syntax.Table{
 
 // serviceConfig are YAML files in config folders with %env(NAME)% in them.
 var serviceConfig = &reads.Language{
-	Name: "service configuration", Where: "YAML in config folders, with %env(NAME)%", Triggers: []string{"%env("},
+	Name: "service configuration", Where: "YAML in config folders, with %env(NAME)% or <%= … %>", Triggers: []string{"%env(", "<%"},
 	OfFile: func(file string) bool {
 		return isYAML(file) && (strings.HasPrefix(file, "config/") || strings.Contains(file, "/config/"))
 	},
-	Own: readServiceConfig,
+	Own: func(src []byte) ([]reads.Read, error) {
+		list, err := readServiceConfig(src)
+		if err != nil || !bytes.Contains(src, []byte("<%")) {
+			return list, err
+		}
+		within, err := readEmbedded(src)
+		return append(list, within...), err
+	},
+}
+
+// erbReady is Ruby in templates with its idioms compiled.
+var erbReady = sync.OnceValues(func() (*reads.Language, error) { return erb.Compiled() })
+
+// readEmbedded reads the Ruby that stands in a file of another kind.
+func readEmbedded(src []byte) ([]reads.Read, error) {
+	l, err := erbReady()
+	if err != nil || !l.Triggered(src) {
+		return nil, err
+	}
+	return l.Analyse("config.yml", src, nil).Reads, nil
 }
 
 var envParameter = regexp.MustCompile(`%env\(([^()%]+)\)%`)
 
 var processorKinds = map[string]reads.Kind{"int": reads.Integer, "float": reads.Number, "bool": reads.Boolean, "not": reads.Boolean, "json": reads.JSON, "csv": reads.List, "url": reads.URL}
+
+// processed takes int:PORT and default:fallback:KEY apart.
+func processed(parameter string) (name string, need reads.Need, kind reads.Kind) {
+	parts := strings.Split(parameter, ":")
+	if name = parts[len(parts)-1]; !isEnvironmentName(name) {
+		return "", "", ""
+	}
+	need = reads.Required
+	for _, part := range parts[:len(parts)-1] {
+		if part == "default" {
+			need = reads.Optional
+		}
+		kind = cmp.Or(kind, processorKinds[part])
+	}
+	return name, need, kind
+}
 
 func readServiceConfig(src []byte) (list []reads.Read, err error) {
 	f := &syntax.File{Src: src}
@@ -54,12 +91,12 @@ func readServiceConfig(src []byte) (list []reads.Read, err error) {
 	}
 	for _, line := range linesOf(src, "#") {
 		for _, found := range envParameter.FindAllSubmatchIndex(line.text, -1) {
-			parts := strings.Split(string(line.text[found[2]:found[3]]), ":")
-			r := reads.Read{Name: parts[len(parts)-1], Access: "%env()%", Need: reads.Required, Kind: processorKinds[parts[0]]}
-			if !isEnvironmentName(r.Name) {
+			name, need, kind := processed(string(line.text[found[2]:found[3]]))
+			if name == "" {
 				continue
 			}
-			if parts[0] == "default" || defaults[r.Name] {
+			r := reads.Read{Name: name, Access: "%env()%", Need: need, Kind: kind}
+			if defaults[r.Name] {
 				r.Need = reads.Optional
 			}
 			r.Line, r.Column = f.Position(line.offset + found[0])

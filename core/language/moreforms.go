@@ -1,0 +1,148 @@
+package language
+
+import (
+	"strings"
+
+	"inzicht/core/declare"
+)
+
+// The forms of languages that have few of them.
+var (
+	phpForms = []declare.Form{
+		{
+			Name:  "demands: $dotenv->required(['KEY'])->notEmpty()",
+			Words: []string{"Dotenv", "dotenv"},
+			Find: (&declare.Options{
+				Heads: "required ifPresent", Receivers: "dotenv env", First: true, Need: declare.Required, Needs: map[string]string{"ifPresent": declare.Optional}, Access: "required",
+			}).Find,
+		},
+		{
+			Name:  "parameters: #[Autowire(env: 'KEY')], '%env(int:PORT)%'",
+			Words: []string{"Autowire", "%env"},
+			Find: declare.All(
+				(&declare.Options{Heads: "Autowire", Names: "env", Need: declare.Required}).Find,
+				envParameters,
+			),
+		},
+	}
+	rubyForms = []declare.Form{
+		{
+			Name:  "demands: Dotenv.require_keys(\"KEY\")",
+			Words: []string{"require_keys"},
+			Find:  (&declare.Options{Heads: "require_keys", All: true, Need: declare.Required}).Find,
+		},
+		{
+			Name:  "settings classes: class GateConfig < Anyway::Config",
+			Words: []string{"Anyway", "attr_config"},
+			Find:  anywayClasses,
+		},
+		{
+			Name:  "all variables with a prefix: config.env_prefix = \"GATE\"",
+			Words: []string{"env_prefix"},
+			Find:  (&declare.Prefixes{Assigned: "env_prefix", Joint: "_", Access: "env_prefix"}).Find,
+		},
+	}
+	dartForms = []declare.Form{
+		{
+			Name:  "fields that are filled: @EnviedField(varName: 'KEY')",
+			Words: []string{"EnviedField"},
+			Find:  (&declare.Options{Heads: "EnviedField", Names: "varName", Need: declare.Required}).Find,
+		},
+	}
+	scalaForms = []declare.Form{
+		{
+			Name:  "values: env(\"PORT\").as[Int].default(80), Config.string(\"KEY\").optional",
+			Words: []string{"ciris", "zio"},
+			Find: declare.All(
+				(&declare.Options{Heads: "env", Modules: "ciris", First: true, Need: declare.Required}).Find,
+				(&declare.Options{Heads: "string int boolean double uri secret duration bigInt bigDecimal long localDate", Receivers: "config", First: true, Written: true, Need: declare.Required}).Find,
+			),
+		},
+	}
+)
+
+// envParameters finds what strings of configuration take: '%env(int:PORT)%'.
+func envParameters(s *declare.Source) (list []declare.Setting) {
+	f := s.Tree.File
+	for i := range f.Tokens {
+		text, ok := f.Value(i)
+		if !ok || !strings.Contains(text, "%env(") || len(text) > longestLine {
+			continue
+		}
+		for _, found := range envParameter.FindAllStringSubmatch(text, -1) {
+			if name, need, kind := processed(found[1]); name != "" {
+				list = append(list, declare.Setting{Token: i, Name: name, Access: "%env()%", Need: string(need), Kind: string(kind)})
+			}
+		}
+	}
+	return list
+}
+
+// anywayClasses finds settings classes whose attributes are variables: class
+// GateConfig < Anyway::Config with attr_config :port, host: "north".
+func anywayClasses(s *declare.Source) (list []declare.Setting) {
+	f := s.Tree.File
+	for i := range f.Tokens {
+		if !f.Is(i, "class") || !f.Is(i+2, "<") || !f.Is(i+3, "Anyway") {
+			continue
+		}
+		prefix := strings.ToUpper(splitWords(strings.TrimSuffix(f.Text(i+1), "Config")))
+		required := map[string]bool{}
+		from := len(list)
+		for j := i + 4; j < len(f.Tokens) && !f.Is(j, "class"); j++ {
+			switch {
+			case f.Is(j, "config_name") || f.Is(j, "env_prefix"):
+				name, ok := f.Value(j + 1)
+				if !ok {
+					name = strings.Trim(f.Text(j+1), ":")
+					if name == "" {
+						name = f.Text(j + 2)
+					}
+				}
+				prefix = strings.ToUpper(name)
+			case f.Is(j, "required"):
+				for n := j + 1; n < len(f.Tokens) && (n == j+1 || !f.Tokens[n].NewLine); n++ {
+					required[strings.Trim(f.Text(n), ":")] = true
+				}
+			case f.Is(j, "attr_config"):
+				list = append(list, attributes(s, j+1)...)
+			}
+		}
+		for n := from; n < len(list); n++ {
+			if required[list[n].Name] && list[n].Fallback == nil {
+				list[n].Need = declare.Required
+			}
+			list[n].Name = prefix + "_" + strings.ToUpper(list[n].Name)
+		}
+	}
+	return list
+}
+
+// attributes returns the attributes from a token on to the end of the
+// statement: ":port, host: "north"".
+func attributes(s *declare.Source, from int) (list []declare.Setting) {
+	f := s.Tree.File
+	for i := from; i < len(f.Tokens) && i < from+400; i++ {
+		if i > from && f.Tokens[i].NewLine && !f.Is(i-1, ",") {
+			return list
+		}
+		text := f.Text(i)
+		name := strings.Trim(text, ":")
+		begins := i == from || f.Is(i-1, ",")
+		if !begins || !isEnvironmentName(name) {
+			if begins && f.Is(i, ":") && isEnvironmentName(f.Text(i+1)) {
+				name = f.Text(i + 1)
+			} else {
+				continue
+			}
+		}
+		setting := declare.Setting{Token: i, Name: name, Access: "attr_config", Need: declare.Optional}
+		value := i + 1
+		if f.Is(value, ":") {
+			value++
+		}
+		setting.Fallback = literalAt(f, value)
+		list = append(list, setting)
+	}
+	return list
+}
