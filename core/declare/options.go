@@ -413,9 +413,17 @@ func (w *options) typedBy(field, option int32, d *description) {
 	kind, optionalType := kindOf(text)
 	d.setKind(kind)
 	if value := w.last(field); value != 0 && f.Is(int(w.node(value).From)-1, "=") && !w.holds(value, option) {
-		w.positional(d, w.unwrap(value))
+		w.given(d, w.unwrap(value))
 	} else if optionalType && d.need == "" {
 		d.need = Optional
+	}
+}
+
+// given takes the value of a field. That of one with an annotation may be
+// anything: what is generated, or filled in.
+func (w *options) given(d *description, value int32) {
+	if text, _ := w.literal(value); !w.form.Annotation || text != nil {
+		w.positional(d, value)
 	}
 }
 
@@ -425,7 +433,7 @@ func (w *options) before(field int32, from int, option int32, d *description) {
 	kind, optionalType := kindOf(w.between(from, int(w.node(name).From)))
 	d.setKind(kind)
 	if value := w.last(field); value != name && w.file().Is(int(w.node(value).From)-1, "=") && !w.holds(value, option) && d.need == "" {
-		w.positional(d, w.unwrap(value))
+		w.given(d, w.unwrap(value))
 	} else if optionalType && d.need == "" {
 		d.need = Optional
 	}

@@ -157,14 +157,15 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 
 // after looks at what stands behind a read.
 func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.Read) {
-	indent := -1
+	first := name
+	for first > 0 && !f.Tokens[first].NewLine {
+		first--
+	}
+	_, base := f.Position(int(f.Tokens[first].Start))
 	for i := name + 1; i < len(f.Tokens) && i < name+mostAround; i++ {
 		if f.Tokens[i].NewLine {
 			_, column := f.Position(int(f.Tokens[i].Start))
-			if indent < 0 {
-				indent = column
-			}
-			if column < indent || column == 1 {
+			if column < base || column == base && !f.Is(i, "|") || column == 1 {
 				return
 			}
 		}

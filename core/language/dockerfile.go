@@ -48,7 +48,7 @@ func readDockerfile(src []byte) (list []reads.Read, err error) {
 				declared[name] = true
 			}
 		}
-		if instruction != "RUN" { // what a shell sets while it builds is its own
+		if instruction != "RUN" && !isExecForm(text, instruction) { // what a shell sets while it builds is its own
 			for _, p := range placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true}) {
 				if !declared[p.name] && !builtArguments[p.name] {
 					list = append(list, p.read(f, "${…}"))
@@ -60,6 +60,23 @@ func readDockerfile(src []byte) (list []reads.Read, err error) {
 		}
 	}
 	return list, nil
+}
+
+// isExecForm reports whether a line starts a program without a shell, which
+// would expand nothing: CMD ["gate", "$NAME"].
+func isExecForm(line []byte, instruction string) bool {
+	switch instruction {
+	case "CMD", "ENTRYPOINT", "HEALTHCHECK":
+	default:
+		return false
+	}
+	_, list, found := bytes.Cut(line, []byte("["))
+	if before, _, _ := bytes.Cut(line, []byte("[")); !found || bytes.ContainsAny(before, "$\"'") {
+		return false
+	}
+	first, rest, _ := bytes.Cut(list, []byte(","))
+	shell := path.Base(strings.Trim(string(bytes.TrimSpace(first)), `"'`))
+	return !(strings.HasSuffix(shell, "sh") && bytes.Contains(rest, []byte("-c")))
 }
 
 // declareArguments reads "ARG NAME=fallback OTHER".

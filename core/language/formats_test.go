@@ -89,7 +89,7 @@ func TestOtherFormatsSay(t *testing.T) {
 	holds(t, "x.tf", "", []saying{
 		{"variable \"gate\" {}\n", "TF_VAR_gate required"},
 		{"variable \"gate\" {\n  default = \"x\"\n}\n", "TF_VAR_gate optional =x"},
-		{"variable \"gate\" {\n  type = object({ default = number })\n}\n", "TF_VAR_gate required"},
+		{"variable \"gate\" {\n  type = object({ default = number })\n}\n", "TF_VAR_gate required json"},
 		{"# variable \"gate\" {}\n", ""},
 		{"resource \"x\" \"y\" { a = var.gate }\n", ""},
 	})

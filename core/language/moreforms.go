@@ -46,7 +46,7 @@ var (
 		{
 			Name:  "fields that are filled: @EnviedField(varName: 'KEY')",
 			Words: []string{"EnviedField"},
-			Find:  (&declare.Options{Heads: "EnviedField", Names: "varName", Need: declare.Required}).Find,
+			Find:  (&declare.Options{Heads: "EnviedField", Names: "varName", Need: declare.Required, Annotation: true}).Find,
 		},
 	}
 	scalaForms = []declare.Form{

@@ -21,11 +21,11 @@ var terraform = &reads.Language{
 					j = m
 					continue
 				}
-				if f.Is(j, "default") && f.Is(j+1, "=") {
-					r.Need = reads.Optional
-					if value, ok := f.Value(j + 2); ok {
-						r.Fallback = &value
-					}
+				switch {
+				case f.Is(j, "default") && f.Is(j+1, "="):
+					r.Need, r.Fallback = reads.Optional, literalAt(f, j+2)
+				case f.Is(j, "type") && f.Is(j+1, "="):
+					r.Kind = terraformKinds[f.Text(j+2)]
 				}
 			}
 			r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
@@ -33,6 +33,11 @@ var terraform = &reads.Language{
 		}
 		return list, nil
 	},
+}
+
+// terraformKinds are the kinds of the types that a variable may have.
+var terraformKinds = map[string]reads.Kind{
+	"number": reads.Number, "bool": reads.Boolean, "list": reads.List, "set": reads.List, "tuple": reads.List, "map": reads.JSON, "object": reads.JSON,
 }
 
 var terraformTable = &syntax.Table{

@@ -119,6 +119,7 @@ func (p *parser) operand() int32 {
 	if p.at >= p.end {
 		return 0
 	}
+	p.skipQualifiers()
 	from, mark := p.at, len(p.stack)
 	text := p.text()
 	if text != "" && p.g.sets[setPrefix][text] && !p.isPlainName(text) {
@@ -140,6 +141,16 @@ func (p *parser) operand() int32 {
 		node = next
 	}
 	return node
+}
+
+// skipQualifiers goes on to the last of names that stand in namespaces: \A\B.
+func (p *parser) skipQualifiers() {
+	if p.g.Qualifies == "" {
+		return
+	}
+	for p.is(p.g.Qualifies) || p.kind() == syntax.Word && p.textAt(p.at+1) == p.g.Qualifies && p.kindAt(p.at+2) == syntax.Word {
+		p.at++
+	}
 }
 
 // prefixLevel is how tight the operand of a prefix operator binds: a word such

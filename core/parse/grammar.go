@@ -27,7 +27,9 @@ type Grammar struct {
 	Prefix string // operators before an operand, words among them
 	Suffix string // operators behind one: ++ ! ?
 	Member string // operators before the name of a member
-	Casts  string // words between a value and a type: as, satisfies
+	// Qualifies stands between the names of namespaces, which are passed over.
+	Qualifies string
+	Casts     string // words between a value and a type: as, satisfies
 
 	Ternary bool // a ? b : c
 	IfLater bool // a if b else c
