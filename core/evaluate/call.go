@@ -386,7 +386,7 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 		var only *Func
 		count := 0
 		for _, fn := range u.funcs[name] {
-			if fn.concerned && (fn.Owner != nil || u.Words.Errors != nil) {
+			if fn.concerned && (fn.Owner != nil || u.Words.Errors != nil || u.isMember(fn)) {
 				only = fn
 				count++
 			}
@@ -399,6 +399,13 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 		return u.Outside(name, callee)
 	}
 	return nil
+}
+
+// isMember reports whether a function is defined as a member of something:
+// function M.env().
+func (u *Unit) isMember(fn *Func) bool {
+	at := int(u.Tree.Nodes[fn.Node].At)
+	return at > 0 && (u.Tree.File.Is(at-1, ".") || u.Tree.File.Is(at-1, ":"))
 }
 
 func isOpen(v Value) bool {

@@ -29,7 +29,8 @@ var clang = &reads.Language{
 	Imports:     defines,
 	Prototypes:  true,
 	Private:     "static",
-	Triggers:    []string{"getenv", "secure_getenv", "__secure_getenv", "__libc_secure_getenv", "_wgetenv", "_dupenv_s", "getenv_s", "_tgetenv", "environ", "GetEnvironmentVariable", "GetEnvironmentVariableA", "GetEnvironmentVariableW", "qgetenv", "qEnvironmentVariable", "qEnvironmentVariableIsSet", "qEnvironmentVariableIsEmpty", "qEnvironmentVariableIntValue", "g_getenv"},
+	Declared:    objectiveC,
+	Triggers:    []string{"getenv", "systemEnvironment", "processInfo", "secure_getenv", "__secure_getenv", "__libc_secure_getenv", "_wgetenv", "_dupenv_s", "getenv_s", "_tgetenv", "environ", "GetEnvironmentVariable", "GetEnvironmentVariableA", "GetEnvironmentVariableW", "qgetenv", "qEnvironmentVariable", "qEnvironmentVariableIsSet", "qEnvironmentVariableIsEmpty", "qEnvironmentVariableIntValue", "g_getenv"},
 	Idioms: []reads.Idiom{
 		{Access: `getenv($name)`},
 		{Access: `std::getenv($name)`},
@@ -49,6 +50,9 @@ var clang = &reads.Language{
 		{Access: `qEnvironmentVariable($name, $fallback)`},
 		{Access: `qEnvironmentVariableIsSet($name)`, Test: true},
 		{Access: `qEnvironmentVariableIsEmpty($name)`, Test: true},
+		{Access: `QProcessEnvironment::systemEnvironment().value($name)`},
+		{Access: `QProcessEnvironment::systemEnvironment().value($name, $fallback)`},
+		{Access: `QProcessEnvironment::systemEnvironment().contains($name)`, Test: true},
 		{Access: `qEnvironmentVariableIntValue($name, $rest)`, Kind: reads.Integer},
 	},
 	Uses: []reads.Idiom{
@@ -58,13 +62,22 @@ var clang = &reads.Language{
 		{Access: `strtoul($read, $rest)`, Kind: reads.Integer},
 		{Access: `std::stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `std::stol($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `std::stoul($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `std::stoll($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `std::stoull($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `std::stod($read)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `std::stof($read)`, Kind: reads.Number, Does: evaluate.Fail},
+		{Access: `$read.value_or($fallback)`},
+		{Access: `$read.has_value()`, Test: true},
+		{Access: `$read.toInt($rest)`, Kind: reads.Integer, Does: evaluate.Converts},
 		{Access: `atof($read)`, Kind: reads.Number, Does: evaluate.Converts},
 		{Access: `assert($read)`, Does: evaluate.Demands},
 		{Access: `strtod($read, $rest)`, Kind: reads.Number},
 	},
-	Transparent: []string{"std.string", "strdup", "string"},
+	Transparent: []string{"std.string", "strdup", "string", "std.string_view", "std.move", "QString", "QByteArray", ".c_str", ".data", ".toStdString", ".trimmed", ".toLower"},
 	Stops:       []string{"exit", "abort", "_exit", "throw", "err", "errx", "die", "std.exit", "std.abort"},
-	Nothing:     []string{"NULL", "nullptr", "0"},
+	Nothing:     []string{"NULL", "nullptr", "0", "nullopt", "std.nullopt"},
 }
 
 // defines takes "#define NAME "text"" for a constant.
@@ -81,10 +94,46 @@ func defines(f *syntax.File, o *reads.Outline) {
 }
 
 var clangGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
-	Binary: []string{"||", "&&", "|", "^", "&", "== !=", "< > <= >= <=>", "<< >>", "+ -", "* / %"},
+	Layout: parse.Braces, BraceInit: true, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
+	Binary: []string{"?:", "||", "&&", "|", "^", "&", "== !=", "< > <= >= <=>", "<< >>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - + ~ * & ++ -- sizeof co_await", Suffix: "++ --", Member: ". -> ::",
 	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",
 	Return: "return co_return", Throw: "throw", Leave: "break continue goto", Class: "class struct union enum namespace", Import: "include using", Declare: "auto",
 	Modifier: "static extern inline const volatile register virtual explicit friend constexpr typedef unsigned signed public private protected", Nothing: "NULL nullptr", Bool: "true false",
+}
+
+// objectiveC finds what Objective-C reads: environment[@"NAME"], and
+// [environment objectForKey:@"NAME"].
+func objectiveC(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
+	for i := range f.Tokens {
+		if !f.Is(i, "environment") {
+			continue
+		}
+		at := i + 1
+		for f.Is(at, "]") {
+			at++
+		}
+		switch {
+		case f.Is(at, "[") && f.Is(at+1, "@"):
+			at += 2
+		case (f.Is(at, "objectForKey") || f.Is(at, "valueForKey") || f.Is(at, "objectForKeyedSubscript")) && f.Is(at+2, "@"):
+			at += 3
+		default:
+			continue
+		}
+		name, ok := f.Value(at)
+		if !ok || !isEnvironmentName(name) {
+			continue
+		}
+		d := reads.Declared{At: i, Name: name, Access: "environment", Need: reads.Expected}
+		if f.Is(at+1, "]") && f.Is(at+2, "?:") {
+			d.Need = reads.Optional
+			if f.Is(at+3, "@") {
+				at++
+			}
+			d.Fallback = literalAt(f, at+3)
+		}
+		list = append(list, d)
+	}
+	return list
 }

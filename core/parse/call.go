@@ -40,6 +40,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.add(node)
 		p.trailing()
 		return p.make(Call, from, at, mark)
+	case text == "{" && p.g.BraceInit && p.isCallee(node) && !p.head && !token.NewLine && p.endsInit(): // T{a, b}
+		p.add(node)
+		p.within(p.at, func() { p.inside++; p.all() })
+		return p.make(Call, from, at, mark)
 	case text == "do" && p.g.Layout == Worded && p.g.Closures && !p.head:
 		p.add(node)
 		p.trailing()
@@ -68,6 +72,16 @@ func (p *parser) suffix(node int32, from int) int32 {
 		return p.command(node, from)
 	}
 	return 0
+}
+
+// endsInit reports whether the braces that open here are those of a value:
+// what stands behind them goes on with an expression, or ends it.
+func (p *parser) endsInit() bool {
+	switch p.textAt(p.mate(p.at) + 1) {
+	case ";", ",", ")", "]", "}", ".":
+		return true
+	}
+	return false
 }
 
 // suffixIsMore reports whether what may be a suffix goes on as a binary operator.

@@ -39,6 +39,7 @@ type Grammar struct {
 	LambdaWords string // begin a lambda, with parameters and a body: lambda x: y
 	Closures    bool   // { x -> y } is a lambda, also behind a call
 	Bars        bool   // |x| y is a lambda
+	BraceInit   bool   // T{a, b} is a call
 	BraceKeys   bool   // $x{key}
 	Records     bool   // { a: b } is a record
 	Comprehends bool   // [a for b in c]
