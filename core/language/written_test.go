@@ -441,7 +441,7 @@ Enum.map(["LOCK_E"], &System.get_env/1)`,
 val a = mode match { case "a" => sys.env("LOCK_A"); case _ => sys.env.getOrElse("LOCK_B", "b") }`,
 			"LOCK_A required; LOCK_B optional =b; ? required"},
 		{"x.rs", `let f = || std::env::var("LOCK_A"); match m { 1 => std::env::var("LOCK_B"), _ => std::env::var("LOCK_C") }; for k in ["LOCK_D"] { std::env::var(k); } ["LOCK_E"].iter().map(|k| std::env::var(k));`,
-			"LOCK_A expected; LOCK_B expected; LOCK_C optional; LOCK_D expected; LOCK_E expected"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected; LOCK_E expected"},
 		{"X.cs", `class X { Func<string> f = () => Environment.GetEnvironmentVariable("LOCK_A"); string s = m switch { 1 => Environment.GetEnvironmentVariable("LOCK_B"), _ => "x" }; void g() { foreach (var k in new[] { "LOCK_C" }) Environment.GetEnvironmentVariable(k); } }`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C optional"},
 		{"x.swift", `let a = ProcessInfo.processInfo.environment["LOCK_A"] ?? "b"
@@ -466,6 +466,6 @@ my $a = $ENV{LOCK_C} // 'c'; my $b = $ENV{'LOCK_D'} || die "set it"; print "$ENV
 			"LOCK_A expected; LOCK_B expected; LOCK_B expected; LOCK_D expected; LOCK_E expected; LOCK_F expected"},
 		{"x.php", `<?php
 array_map(fn ($k) => getenv($k), ['LOCK_A', 'LOCK_B']); $a = match ($m) { 1 => getenv('LOCK_C'), default => $_ENV['LOCK_D'] }; $o->getenv('LOCK_E'); array_map('getenv', ['LOCK_F']);`,
-			"LOCK_A expected; LOCK_B expected; LOCK_C optional; LOCK_D expected"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected"},
 	})
 }
