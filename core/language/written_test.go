@@ -109,7 +109,7 @@ os.getenv("LOCK_" "A")
 os.getenv(b"LOCK_B")
 os.getenvb(b"LOCK_C")
 os.environb[b"LOCK_D"]`,
-			"? expected; LOCK_A expected; LOCK_B expected; LOCK_C optional; LOCK_D required"},
+			"? expected; LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D required"},
 		{"x.py", `import os
 print(f"{os.environ['LOCK_A']!r:>{os.environ['LOCK_B']}}")`,
 			"LOCK_A required; LOCK_B required"},
@@ -408,7 +408,7 @@ EOF`,
 // language by language.
 func TestLambdasAndArms(t *testing.T) {
 	mean(t, []written{
-		{"x.pl", `my $a = "x $ENV{'LOCK_A'}$ENV{'LOCK_B'}y"; print -s $ENV{LOCK_C}."/win.ini"; print "$ENV{'";`, "LOCK_A expected; LOCK_B expected; LOCK_C optional; * optional"},
+		{"x.pl", `my $a = "x $ENV{'LOCK_A'}$ENV{'LOCK_B'}y"; print -s $ENV{LOCK_C}."/win.ini"; print "$ENV{'";`, "LOCK_A expected; LOCK_B expected; LOCK_C expected; * optional"},
 		{"x.rs", "use std::env;\npub fn j(n: u8, env: &str) -> X {\n    1\n}\npub fn g() -> X { env::var(\"LOCK_A\") }", "LOCK_A expected"},
 		{"x.rs", "use std::env;\nfn g() { let env = match env::var(\"LOCK_A\") { Ok(env) => env, Err(_) => panic!() }; }", "LOCK_A required"},
 		{"x.rs", "use super::env;\nfn g() { env::var(\"LOCK_A\"); ::std::env::var(\"LOCK_B\"); }", "LOCK_A expected; LOCK_B expected"},
@@ -443,7 +443,7 @@ val a = mode match { case "a" => sys.env("LOCK_A"); case _ => sys.env.getOrElse(
 		{"x.rs", `let f = || std::env::var("LOCK_A"); match m { 1 => std::env::var("LOCK_B"), _ => std::env::var("LOCK_C") }; for k in ["LOCK_D"] { std::env::var(k); } ["LOCK_E"].iter().map(|k| std::env::var(k));`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected; LOCK_E expected"},
 		{"X.cs", `class X { Func<string> f = () => Environment.GetEnvironmentVariable("LOCK_A"); string s = m switch { 1 => Environment.GetEnvironmentVariable("LOCK_B"), _ => "x" }; void g() { foreach (var k in new[] { "LOCK_C" }) Environment.GetEnvironmentVariable(k); } }`,
-			"LOCK_A expected; LOCK_B expected; LOCK_C optional"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected"},
 		{"x.swift", `let a = ProcessInfo.processInfo.environment["LOCK_A"] ?? "b"
 let e = ProcessInfo.processInfo.environment
 guard let b = e["LOCK_B"] else { fatalError() }
@@ -456,7 +456,7 @@ getenv("LOCK_D")`,
 local f = os.getenv
 f("LOCK_C")
 local a = os.getenv "LOCK_D" or 'x'`,
-			"LOCK_A expected; LOCK_B expected; LOCK_C optional; LOCK_D optional =x"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D optional =x"},
 		{"x.pl", `for my $k (qw(LOCK_A LOCK_B)) { print $ENV{$k} }
 my $a = $ENV{LOCK_C} // 'c'; my $b = $ENV{'LOCK_D'} || die "set it"; print "$ENV{LOCK_E}"; my ($x, $y) = @ENV{qw(LOCK_F LOCK_G)}; map { $ENV{$_} } qw(LOCK_H); $h->{ENV}{LOCK_Z}; local $ENV{LOCK_Y} = 1;`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C optional =c; LOCK_D required; LOCK_E expected; LOCK_F expected; LOCK_G expected; ? expected"},
