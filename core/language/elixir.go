@@ -1,6 +1,8 @@
 package language
 
 import (
+	"strings"
+
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
@@ -60,7 +62,29 @@ func elixirAttributes(f *syntax.File, o *reads.Outline) {
 	for i := range f.Tokens {
 		if t := &f.Tokens[i]; t.Kind == syntax.Word && f.Src[t.Start] == '@' && t.NewLine && f.Kind(i+1) == syntax.String {
 			o.Bind(f.Text(i), reads.Binding{At: i, Value: reads.Range{Lo: i + 1, Hi: i + 2}, Function: -1})
+		} else if f.Is(i, "import") && t.NewLine {
+			elixirImport(f, o, i+1)
 		}
+	}
+}
+
+// elixirImport records import Gate.Env, only: [get: 1], or all of a module.
+func elixirImport(f *syntax.File, o *reads.Outline, i int) {
+	module := f.Text(i)
+	for ; f.Is(i+1, "."); i += 2 {
+		module += "." + f.Text(i+2)
+	}
+	only := false
+	for j := i + 1; j < len(f.Tokens) && !f.Tokens[j].NewLine; j++ {
+		if name := f.Text(j); f.Is(j, "only") || f.Is(j, "only:") {
+			only = true
+		} else if only && f.Kind(j) == syntax.Word && (f.Is(j+1, ":") || name[len(name)-1] == ':') {
+			name = strings.TrimSuffix(name, ":")
+			o.Import(name, module+"."+name, j)
+		}
+	}
+	if !only {
+		o.Import("*", module, i)
 	}
 }
 

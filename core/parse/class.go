@@ -10,6 +10,10 @@ func (p *parser) classDeclaration() int32 {
 	if p.kind() == syntax.Word && p.wordAt(p.at) == wordNone {
 		name = p.at
 		p.at++
+		for (p.is(".") || p.is("::")) && p.kindAt(p.at+1) == syntax.Word { // of a module in a module
+			name = p.at + 1
+			p.at += 2
+		}
 	}
 	p.classHead()
 	if p.startsBlock(p.at) || p.g.Layout == Worded {

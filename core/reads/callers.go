@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"bytes"
 	"path"
 	"slices"
 	"strings"
@@ -52,7 +53,7 @@ func (c *Callers) In(file string, src []byte) (may, bare bool) {
 // IsCall tells whether the name that stands at src[from:to] may be called
 // there; bare tells whether that needs no receiver before it.
 func IsCall(src []byte, from, to int, bare bool) bool {
-	return opensCall(src[to:]) && (bare || behindReceiver(src[:from]))
+	return (opensCall(src[to:]) || isRenamed(src[to:])) && (bare || behindReceiver(src[:from]))
 }
 
 // origin gives the name of the file that defines a helper, without its
@@ -82,6 +83,13 @@ func opensCall(rest []byte) bool {
 	return false
 }
 
+// isRenamed tells whether what stands before rest is imported under another
+// name: name as other.
+func isRenamed(rest []byte) bool {
+	after, found := bytes.CutPrefix(bytes.TrimLeft(rest[:min(len(rest), 40)], " \t"), []byte("as"))
+	return found && len(after) > 0 && (after[0] == ' ' || after[0] == '\t')
+}
+
 // behindReceiver tells whether what follows is a member: .name, ->name, ::name.
 func behindReceiver(before []byte) bool {
 	for i := len(before) - 1; i >= 0; i-- {
@@ -103,13 +111,16 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	f := a.f
 	stem, folder := h.origin()
 	if !isMember(f, i) {
-		bound := a.o.lookup(h.Name, i)
+		bound := a.o.lookup(f.Text(i), i)
 		for _, b := range bound {
 			from := a.bindingPath(b, i, 0)
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
-				return path.Base(module) == stem || path.Base(module) == folder || stem == "index" || stem == "__init__"
+				return path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || stem == "index" || stem == "__init__"
 			}
+		}
+		if len(bound) == 0 && h.Owner != "" && a.importsAllOf(h.Owner) {
+			return true
 		}
 		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.knowsEverywhere(h)) && !a.definesFunction(h.Name)
 	}
@@ -127,6 +138,13 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		return false
 	}
 	return !a.lang.isCommon(h.Name) || a.holds(h.Owner)
+}
+
+// importsAllOf tells whether the file imports all that a module or class has.
+func (a *analysis) importsAllOf(owner string) bool {
+	return slices.ContainsFunc(a.o.Bindings["*"], func(b Binding) bool {
+		return path.Base(strings.ReplaceAll(b.Path, ".", "/")) == owner
+	})
 }
 
 // definesFunction tells whether the file has a function of its own of that

@@ -233,7 +233,11 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	}
 	r.mutex.Lock()
 	defer r.mutex.Unlock()
-	for _, h := range c.helpersNamed(name) {
+	list := c.helpersNamed(name)
+	if len(list) == 0 {
+		list = c.helpersNamed(r.a.importedAs(name))
+	}
+	for _, h := range list {
 		if h.File == r.a.file || h.fn == nil {
 			continue
 		}
@@ -246,6 +250,17 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 		}
 	}
 	return nil
+}
+
+// importedAs returns the name that another file gives what this one imports
+// under a name of its own, or "".
+func (a *analysis) importedAs(name string) string {
+	for _, b := range a.o.Bindings[name] {
+		if at := strings.LastIndexAny(b.Path, "./"); at >= 0 && b.Path[at+1:] != name {
+			return b.Path[at+1:]
+		}
+	}
+	return ""
 }
 
 // give makes an access of a match.
