@@ -442,7 +442,31 @@ func (m *machine) runEntry(n int) {
 	fr.fn, fr.class, fr.self = fn, fn.class, e.fn.self
 	if fr.class != nil {
 		fr.self = m.fieldsOf(fr.class)
+		for _, constant := range m.constants(fr.class) { // of an enumeration
+			fr.self = constant
+			m.runFunction(fn, e, &state{})
+		}
 	}
+	if fr.class == nil || fr.self == m.fieldsOf(fr.class) {
+		m.runFunction(fn, e, st)
+	}
+}
+
+// constants returns the objects that an enumeration lists.
+func (m *machine) constants(c *Class) (list []*members) {
+	all, _ := m.fieldsOf(c).get("values()")
+	for _, v := range all {
+		for _, x := range v.list {
+			if len(x) == 1 && x[0].members != nil && x[0].members.of == c && len(list) < mostRounds {
+				list = append(list, x[0].members)
+			}
+		}
+	}
+	return list
+}
+
+// runFunction runs the body of an entry, of which nothing is given.
+func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	st.scope = newScope(e.fn.outer, m.u)
 	m.bindReceiver(fn, st)
 	for _, p := range fn.params {

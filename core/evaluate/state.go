@@ -329,6 +329,10 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 // assignRecord takes members out of an object: { a, b: c, d = 1 }.
 func (m *machine) assignRecord(target int32, v Value, st *state, at int32) {
 	u := m.unit()
+	if len(v) == 1 && v[0].form == sequence && len(v[0].list) == len(u.children(target)) { // {a, b} is a tuple
+		m.assignList(target, v, st, at)
+		return
+	}
 	for _, c := range u.children(target) {
 		name, to, fallback := u.at(c), c, int32(0)
 		if u.kind(c) == parse.Pair {
