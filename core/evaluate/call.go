@@ -814,6 +814,12 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 			return m.invoke(f[0], n, []argument{{value: given}}, st)
 		}
 	}
+	if last := len(arguments) - 1; last >= 0 && isUpper(name) && m.unit().kind(arguments[last].node) == parse.Block && len(arguments[last].value) == 1 {
+		switch arguments[last].value[0].form { // new Dictionary<…> { ["A"] = "b" }
+		case record, sequence:
+			return arguments[last].value
+		}
+	}
 	if isUpper(name) || name == "object" || name == "new" { // something of its own
 		return Value{{form: record, members: &members{open: true}}}
 	}
