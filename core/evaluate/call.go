@@ -58,7 +58,28 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return nil
 	}
+	if u.Words.Catchers[u.calleeName(callee)] && u.kind(callee) == parse.Name && len(u.children(n)) == 2 {
+		return m.orNothing(u.children(n)[1], n, st)
+	}
 	return m.called(n, callee, m.arguments(n, st), st)
+}
+
+// orNothing runs what a call is given, and gives nothing where that fails: Try(x).
+func (m *machine) orNothing(inner, n int32, st *state) Value {
+	t := &try{catches: func(string) bool { return true }}
+	m.tries = append(m.tries, t)
+	v := m.eval(inner, st)
+	if len(v) == 1 && v[0].form == function && !st.dead {
+		v = m.invoke(v[0], n, nil, st)
+	}
+	m.tries = m.tries[:len(m.tries)-1]
+	if t.state == nil {
+		return v
+	}
+	if st.dead {
+		*st = *t.state
+	}
+	return append(v, alt{form: nothing, missing: t.dep, depends: t.dep})
 }
 
 // inPeace reports whether a program may end with a call without a mistake: it

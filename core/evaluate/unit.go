@@ -39,6 +39,8 @@ type Words struct {
 	// Leaves says that a call of what may fail leaves the function with the
 	// failure: x?
 	Leaves string
+	// Catchers are functions that give nothing where what they are given fails.
+	Catchers map[string]bool
 	// Errors are functions that make an error: errors.New.
 	Errors map[string]bool
 }

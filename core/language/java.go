@@ -127,7 +127,7 @@ var jvmUses = []reads.Idiom{
 	{Access: `$read.toBoolean()`, Kind: reads.Boolean, Does: evaluate.Converts},
 }
 
-var jvmTransparent = []string{".trim", ".strip", ".toLowerCase", ".toUpperCase", ".lowercase", ".uppercase", "String.valueOf", "Optional.ofNullable", "Option"}
+var jvmTransparent = []string{".toOption", ".getOrNull", ".trim", ".strip", ".toLowerCase", ".toUpperCase", ".lowercase", ".uppercase", "String.valueOf", "Optional.ofNullable", "Option"}
 
 // staticImports records "import static java.lang.System.getenv;" and imports of members.
 func staticImports(f *syntax.File, o *reads.Outline) {

@@ -34,7 +34,7 @@ var kotlin = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "error", "exitProcess"},
 	Nothing:     []string{"null"},
-	Runs:        reads.Runs{Raises: true, Returns: true},
+	Runs:        reads.Runs{Catchers: []string{"runCatching"}, Raises: true, Returns: true},
 	WordOr:      []string{"?:"},
 	Force:       "!!",
 }

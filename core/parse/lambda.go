@@ -114,20 +114,26 @@ func (p *parser) closureHead() {
 		p.barred()
 		return
 	}
+	guarded := p.wordAt(p.at) == wordCase && p.g.Matches != ""
+	if guarded { // { case (k, v) if … => … }
+		p.at++
+	}
 	for i := p.at; i < p.end && i < p.at+40; i++ {
 		text := p.textAt(i)
+		if text == "if" && guarded {
+			p.closureParameters(i)
+			p.at = i + 1
+			p.add(p.expression(levelChoice))
+			if p.has(setArrow) {
+				p.at++
+			}
+			return
+		}
 		if text == "->" || text == "in" || text == "=>" {
 			if text == "in" && p.g.Default != "default" {
 				return
 			}
-			for ; p.at < i; p.at++ {
-				if p.kind() == syntax.Word && (p.at == 0 || p.textAt(p.at-1) != ":" && p.textAt(p.at-1) != ".") {
-					at := p.at
-					p.at++
-					p.add(p.make(Parameter, at, at, len(p.stack)))
-					p.at--
-				}
-			}
+			p.closureParameters(i)
 			p.at = i + 1
 			return
 		}
@@ -136,6 +142,18 @@ func (p *parser) closureHead() {
 		}
 		if p.f.Tokens[i].NewLine && i > p.at {
 			return
+		}
+	}
+}
+
+// closureParameters adds the parameters up to a token.
+func (p *parser) closureParameters(end int) {
+	for ; p.at < end; p.at++ {
+		if p.kind() == syntax.Word && (p.at == 0 || p.textAt(p.at-1) != ":" && p.textAt(p.at-1) != ".") {
+			at := p.at
+			p.at++
+			p.add(p.make(Parameter, at, at, len(p.stack)))
+			p.at--
 		}
 	}
 }

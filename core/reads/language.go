@@ -136,6 +136,7 @@ type Runs struct {
 	Loops      evaluate.Loops    // what the names of a loop stand for
 	Types      map[string]string // the kinds of types that a converter may be asked for
 	Leaves     string            // the operator behind a value that leaves the function with an error
+	Catchers   []string          // functions that give nothing where what they are given fails
 	Errors     []string          // functions that make an error
 	Words      *evaluate.Words
 }

@@ -20,6 +20,9 @@ func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 		EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Raises: l.Runs.Raises,
 		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, OwnScopes: l.Runs.OwnScopes, Loops: l.Runs.Loops, Forces: l.Force, Leaves: l.Runs.Leaves,
 	}
+	if len(l.Runs.Catchers) > 0 {
+		w.Catchers = set(l.Runs.Catchers)
+	}
 	if len(l.Runs.Errors) > 0 {
 		w.Errors = set(l.Runs.Errors)
 	}
