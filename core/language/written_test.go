@@ -276,7 +276,7 @@ end`,
   def self.flag?(name) = ENV["LOCK_#{name.to_s.upcase}"] == "1"
 end
 C.flag?(:mail)`,
-			"LOCK_URL required; LOCK_PORT optional integer =80; LOCK_* optional boolean"},
+			"LOCK_URL required; LOCK_PORT optional integer =80; LOCK_MAIL optional boolean"},
 		{"x.rb", `a = ENV.fetch("LOCK_A", nil); b = ENV.fetch("LOCK_B") rescue "x"; c = ENV["LOCK_C"].presence || "c"; d = ENV.values_at("LOCK_D"); e = ENV.slice("LOCK_E"); f = ENV.dig("LOCK_F")`,
 			"LOCK_A expected; LOCK_B optional =x; LOCK_C optional =c; LOCK_D expected; LOCK_E expected; LOCK_F expected"},
 		{"x.rb", `%w[LOCK_A LOCK_B].each do |name|
