@@ -181,7 +181,7 @@ func (f *finder) componentNamed(name string) (tree.Component, bool) {
 			return c, true
 		}
 	}
-	return tree.Component{}, false
+	return tree.Component{}, f.tree.RootManifest && f.rootNames()[strings.ToLower(name)]
 }
 
 // serviceLayers gives the layers of a service in compose's order.

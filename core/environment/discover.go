@@ -128,6 +128,7 @@ type finder struct {
 	images    map[string]*Layer // of Dockerfiles, without stage and arguments
 	badImages map[string]bool   // that could not be read
 	outer     map[string]Value  // of the surroundings, where they count
+	ofRoot    map[string]bool   // names of the program at the root, once asked for
 	composed  int               // bytes of compose files that were resolved
 }
 
