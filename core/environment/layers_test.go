@@ -195,7 +195,20 @@ func TestListings(t *testing.T) {
 		{`{"A": "hunter22`, "", "no complete JSON"},
 		{"\xff\xfe hunter22", "", "no variable"},
 		{`{"schema": "inzicht/record/1", "variables": [`, "", "no complete record"},
-		{"", "", ""},
+		{"", "", "it is empty"},
+		{"\xef\xbb\xbfA=1\n", "A=1 :0", ""},
+		{"\xff\xfeA\x00=\x001\x00\n\x00", "A=1 :0", ""},
+		{"{\"name\": \"A\", \"value\": \"1\"}\n{\"key\": \"B\"}\n", "A=1 :0\nB given :0", ""},
+		{`{"service": "web", "variables": {"A": "1"}}`, "A=1 :0", ""},
+		{`{"A": {"value": "1", "isSecret": false}}`, "A=1 :0", ""},
+		{`[{"Id": "8f", "Name": "/web", "Config": {"Env": ["A=1", "B=x y"]}}]`, "A=1 :0\nB=x y :0", ""},
+		{`{"kind": "Secret", "data": {"A": "MQ=="}}`, "A=1 :0", ""},
+		{"A: \"1\"\nB: two words\n", "A=1 :0\nB=two words :0", ""},
+		{"=== web\nA:    1\nB_C:  x y\n", "A=1 :0\nB_C=x y :0", ""},
+		{"| Name | Value |\n| A | 1 |\n", "A=1 :0", ""},
+		{"A=one\ntwo\nB={\"x\"=\"y\"}\n", "A=one\ntwo :0\nB={\"x\"=\"y\"} :0", ""},
+		{"Error: token=abc expired\n", "", "no variable"},
+		{"<html>Login</html>", "", "no variable"},
 	} {
 		l, err := ReadListing("standard input", strings.NewReader(c.listing))
 		if c.problem != "" {

@@ -2,10 +2,18 @@ package environment
 
 import (
 	"bytes"
+	"encoding/base64"
+	"encoding/binary"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
+	"regexp"
+	"slices"
 	"strings"
+	"unicode/utf16"
+
+	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/envfile"
 )
@@ -14,8 +22,8 @@ import (
 const maxListing = 16 << 20
 
 // ReadListing reads what a platform lists of an environment: NUL-separated
-// NAME=value, JSON (a mapping, a list of entries with key and value, or a
-// record), or an env file. Which it is, is told by the bytes. name says for
+// NAME=value, JSON (a mapping, a list of entries with key and value, an object a
+// line, or a record), YAML, an env file, or a table for people. Which it is, is told by the bytes. name says for
 // people where it comes from. Errors hold no value.
 func ReadListing(name string, in io.Reader) (*Layer, error) {
 	src, err := io.ReadAll(io.LimitReader(in, maxListing+1))
@@ -27,16 +35,37 @@ func ReadListing(name string, in io.Reader) (*Layer, error) {
 	}
 	l := &Layer{Kind: "listing", Label: name, Values: map[string]Value{}}
 	defer l.clean()
+	src = plainText(src)
 	trimmed := bytes.TrimSpace(src)
 	switch {
+	case len(trimmed) == 0:
+		return nil, &SpecError{name, "it is empty", "Run the command that writes it again, and look at what it says."}
 	case bytes.IndexByte(src, 0) >= 0:
 		l.zeroSeparated(src)
-	case len(trimmed) > 0 && (trimmed[0] == '{' || trimmed[0] == '['):
+	case trimmed[0] == '{' || trimmed[0] == '[':
 		return l, l.json(name, trimmed)
 	default:
-		return l, l.lines(name, src)
+		return l, l.written(name, src)
 	}
 	return l, nil
+}
+
+// plainText returns a text in UTF-8, without the mark of its order.
+func plainText(src []byte) []byte {
+	var order func([]byte) uint16
+	switch {
+	case bytes.HasPrefix(src, []byte{0xFF, 0xFE}):
+		order = binary.LittleEndian.Uint16
+	case bytes.HasPrefix(src, []byte{0xFE, 0xFF}):
+		order = binary.BigEndian.Uint16
+	default:
+		return bytes.TrimPrefix(src, []byte("\xEF\xBB\xBF"))
+	}
+	units := make([]uint16, 0, len(src)/2)
+	for i := 2; i+1 < len(src); i += 2 {
+		units = append(units, order(src[i:]))
+	}
+	return []byte(string(utf16.Decode(units)))
 }
 
 func (l *Layer) zeroSeparated(src []byte) {
@@ -47,22 +76,128 @@ func (l *Layer) zeroSeparated(src []byte) {
 	}
 }
 
-// lines reads what env, or an env file, prints.
-func (l *Layer) lines(name string, src []byte) error {
-	dialect := envfile.Docker // a listing quotes nothing
-	if bytes.Contains(src, []byte("export ")) || bytes.Contains(src, []byte(`="`)) || bytes.Contains(src, []byte("='")) {
-		dialect = envfile.Dotenv
-	}
-	reading := dialect.Read(src, nil)
-	for name, a := range reading.Values { // in any order
-		if !a.Passed && envfile.IsName(name) {
-			l.Values[name] = textValue(a.Value, "", 0, 0)
+// written reads text: lines of an env file or of the environment itself, YAML,
+// or a table for people.
+func (l *Layer) written(name string, src []byte) error {
+	for _, read := range []func([]byte){l.lines, l.mapping, l.table} {
+		if read(src); len(l.Values) > 0 {
+			return nil
 		}
 	}
-	if len(l.Values) == 0 && len(bytes.TrimSpace(src)) > 0 {
-		return &SpecError{name, "no variable could be found in it", "Expected are NAME=value lines, NUL-separated entries (env -0) or JSON."}
+	return &SpecError{name, "no variable could be found in it", "Expected are NAME=value lines, NUL-separated entries (env -0), JSON, or a mapping in YAML."}
+}
+
+var (
+	listedLine   = regexp.MustCompile(`^(?:export |declare -x )?([A-Za-z_][A-Za-z0-9_]*)=(.*)$`)
+	functionLine = regexp.MustCompile(`^BASH_FUNC_[^=]*=`)
+	tableLine    = regexp.MustCompile(`^([A-Za-z_][A-Za-z0-9_]*):\s+(\S.*)$`)
+)
+
+// lines reads what env, or an env file, prints. Where most values are quoted, or
+// one is exported, the quotes are no part of them; otherwise a line that names
+// nothing goes on with the value before.
+func (l *Layer) lines(src []byte) {
+	all, quoted, exported := 0, 0, false
+	lines := strings.Split(strings.ReplaceAll(string(src), "\r\n", "\n"), "\n")
+	for _, line := range lines {
+		if m := listedLine.FindStringSubmatch(line); m != nil && m[2] != "" {
+			all++
+			if m[2][0] == '"' || m[2][0] == '\'' {
+				quoted++
+			}
+			exported = exported || strings.HasPrefix(line, "export ") || strings.HasPrefix(line, "declare -x ")
+		}
 	}
-	return nil
+	if exported || quoted*2 > all {
+		for name, a := range envfile.Dotenv.Read([]byte(strings.ReplaceAll(string(src), "declare -x ", "export ")), nil).Values { // in any order
+			if !a.Passed && envfile.IsName(name) {
+				l.Values[name] = textValue(a.Value, "", 0, 0)
+			}
+		}
+		return
+	}
+	current, value := "", ""
+	flush := func() {
+		if current != "" {
+			l.Values[current] = textValue(strings.TrimSuffix(value, "\n"), "", 0, 0)
+		}
+		current = ""
+	}
+	for _, line := range lines {
+		if m := listedLine.FindStringSubmatch(line); m != nil {
+			flush()
+			current, value = m[1], m[2]
+		} else if functionLine.MatchString(line) {
+			flush()
+		} else if current != "" && !strings.HasPrefix(line, "#") {
+			value += "\n" + line
+		}
+	}
+	flush()
+}
+
+// mapping reads YAML.
+func (l *Layer) mapping(src []byte) {
+	documents, problem := parseYAML("", src)
+	if problem != nil {
+		return
+	}
+	for _, d := range documents {
+		l.gather(plainNode(d.root, 0), 0)
+	}
+	for _, word := range messages {
+		delete(l.Values, word)
+	}
+}
+
+// messages are what a line begins with that tells what went wrong.
+var messages = strings.Fields("Error error Warning warning Message message Fatal fatal Usage usage Note note")
+
+// plainNode returns what YAML holds as JSON would hold it.
+func plainNode(n *yaml.Node, depth int) any {
+	if n = follow(n); n == nil || depth > maxYAMLDepth {
+		return nil
+	}
+	switch n.Kind {
+	case yaml.MappingNode:
+		m := map[string]any{}
+		for i := 0; i+1 < len(n.Content); i += 2 {
+			m[follow(n.Content[i]).Value] = plainNode(n.Content[i+1], depth+1)
+		}
+		return m
+	case yaml.SequenceNode:
+		list := []any{}
+		for _, item := range n.Content {
+			list = append(list, plainNode(item, depth+1))
+		}
+		return list
+	}
+	if n.Tag == "!!null" {
+		return nil
+	}
+	return n.Value
+}
+
+// headings are what the columns of a table are called.
+var headings = map[string]bool{"name": true, "key": true, "variable": true, "names": true, "variables": true}
+
+// table reads what a program prints for people: NAME: value under a heading, or
+// columns that lines divide.
+func (l *Layer) table(src []byte) {
+	for line := range strings.Lines(strings.ReplaceAll(string(src), "\r\n", "\n")) {
+		line = strings.TrimSpace(line)
+		if m := tableLine.FindStringSubmatch(line); m != nil && !slices.Contains(messages, m[1]) {
+			l.Values[m[1]] = textValue(m[2], "", 0, 0)
+			continue
+		}
+		cells := strings.FieldsFunc(line, func(r rune) bool { return r == '|' || r == '│' || r == '┃' })
+		if len(cells) < 2 {
+			continue
+		}
+		if name := strings.TrimSpace(cells[0]); envfile.IsName(name) && !headings[strings.ToLower(name)] {
+			l.Values[name] = textValue(strings.TrimSpace(cells[1]), "", 0, 0)
+		}
+	}
 }
 
 func (l *Layer) json(name string, src []byte) error {
@@ -71,55 +206,139 @@ func (l *Layer) json(name string, src []byte) error {
 	}
 	decoder := json.NewDecoder(bytes.NewReader(src))
 	decoder.UseNumber()
-	var root any
-	if err := decoder.Decode(&root); err != nil {
-		line := bytes.Count(src[:min(int(decoder.InputOffset()), len(src))], []byte{'\n'}) + 1
-		return &SpecError{name, fmt.Sprintf("this is no complete JSON: it breaks off or goes wrong after line %d", line), "Run the command that writes it again."}
+	for n := 0; n < mostObjects; n++ { // one, or one a line
+		var root any
+		err := decoder.Decode(&root)
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		if err != nil {
+			line := bytes.Count(src[:min(int(decoder.InputOffset()), len(src))], []byte{'\n'}) + 1
+			return &SpecError{name, fmt.Sprintf("this is no complete JSON: it breaks off or goes wrong after line %d", line), "Run the command that writes it again."}
+		}
+		l.gather(root, 0)
 	}
-	l.gather(root, 0)
 	if len(l.Values) == 0 {
 		return &SpecError{name, "no variable could be found in this JSON", `Expected is {"NAME": "value"}, or a list of entries with key (or name) and value.`}
 	}
 	return nil
 }
 
-// gather finds variables in JSON: mappings of names to plain values, and
-// entries with a key or name and a value.
-func (l *Layer) gather(n any, depth int) {
+// mostObjects bounds how many objects a listing may have, one behind another.
+const mostObjects = 100_000
+
+// gather finds variables: mappings of names to plain values, and entries with a
+// key or name and a value. What stands round such a mapping names no variables.
+func (l *Layer) gather(n any, depth int) (found bool) {
 	if depth > maxYAMLDepth {
-		return
+		return false
 	}
 	switch n := n.(type) {
 	case []any:
 		for _, item := range n {
 			if s, isText := item.(string); isText {
-				if name, value, found := strings.Cut(s, "="); found && envfile.IsName(name) {
-					l.Values[name] = textValue(value, "", 0, 0)
+				if name, value, cut := strings.Cut(s, "="); cut && envfile.IsName(name) {
+					l.Values[name], found = textValue(value, "", 0, 0), true
 				}
 			}
-			l.gather(item, depth+1)
+			found = l.gather(item, depth+1) || found
 		}
 	case map[string]any:
-		if name, ok := firstText(n, "key", "name", "Key", "Name"); ok && envfile.IsName(name) {
-			if value, has := n["value"]; has || n["Value"] != nil {
-				if !has {
-					value = n["Value"]
-				}
-				l.Values[name] = jsonValue(value)
-				return
+		return l.gatherMapping(n, depth)
+	}
+	return found
+}
+
+// gatherMapping finds the variables in a mapping.
+func (l *Layer) gatherMapping(n map[string]any, depth int) (found bool) {
+	if l.entry(n) {
+		return true
+	}
+	if kind, _ := n["kind"].(string); kind == "Secret" || kind == "ConfigMap" {
+		return l.manifestData(n, kind == "Secret")
+	}
+	for _, key := range sortedKeys(n) {
+		switch value := n[key].(type) {
+		case map[string]any:
+			if inner, has := firstOf(value, "value", "Value"); has && envfile.IsName(key) && isPlain(inner) { // NAME: {value: …}
+				l.Values[key], found = jsonValue(inner), true
+				continue
 			}
-		}
-		for _, key := range sortedKeys(n) {
-			switch value := n[key]; value.(type) {
-			case []any, map[string]any:
-				l.gather(value, depth+1)
-			default:
-				if envfile.IsName(key) {
-					l.Values[key] = jsonValue(value)
-				}
-			}
+			found = l.gather(value, depth+1) || found
+		case []any:
+			found = l.gather(value, depth+1) || found
 		}
 	}
+	if found {
+		return true
+	}
+	for _, key := range sortedKeys(n) {
+		if value := n[key]; isPlain(value) && envfile.IsName(key) {
+			l.Values[key], found = jsonValue(value), true
+		}
+	}
+	return found
+}
+
+// entry takes a mapping that is one variable: its name, and its value where the
+// platform does not keep it back.
+func (l *Layer) entry(n map[string]any) bool {
+	name, ok := firstText(n, "key", "name", "Key", "Name", "variable")
+	if !ok || !envfile.IsName(name) {
+		return false
+	}
+	value, has := firstOf(n, "value", "Value", "stringValue")
+	if has && isPlain(value) {
+		l.Values[name] = jsonValue(value)
+		return true
+	}
+	for key, inner := range n { // in any order: all must be plain
+		if !isPlain(inner) && key != "target" && key != "valueFrom" && key != "scopes" {
+			return false
+		}
+	}
+	_, from := firstOf(n, "valueFrom", "secret", "sensitive", "type", "target", "isSecret", "encrypted")
+	if _, isKey := firstText(n, "key", "Key"); !isKey && !from {
+		return false
+	}
+	l.Values[name] = jsonValue(nil)
+	return true
+}
+
+// manifestData takes the data of a ConfigMap or a Secret.
+func (l *Layer) manifestData(n map[string]any, encoded bool) (found bool) {
+	for _, part := range []string{"data", "stringData"} {
+		data, _ := n[part].(map[string]any)
+		for _, key := range sortedKeys(data) {
+			text := fmt.Sprint(data[key])
+			if encoded && part == "data" {
+				plain, err := base64.StdEncoding.DecodeString(text)
+				if err != nil {
+					continue
+				}
+				text = string(plain)
+			}
+			l.Values[key], found = textValue(text, "", 0, 0), true
+		}
+	}
+	return found
+}
+
+func isPlain(v any) bool {
+	switch v.(type) {
+	case []any, map[string]any:
+		return false
+	}
+	return true
+}
+
+func firstOf(m map[string]any, keys ...string) (any, bool) {
+	for _, key := range keys {
+		if v, has := m[key]; has {
+			return v, true
+		}
+	}
+	return nil, false
 }
 
 func firstText(m map[string]any, keys ...string) (string, bool) {
