@@ -190,6 +190,7 @@ func (f *finder) declared(d Declared) error {
 	if len(e.Layers) == 0 {
 		return &SpecError{"environment " + d.Name, "it has no layers", `Give at least one, such as layers = [{ env = "deploy/staging.env" }].`}
 	}
+	e.Layers = f.chained(e.Layers)
 	f.set.add(e)
 	return nil
 }

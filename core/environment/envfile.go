@@ -1,6 +1,7 @@
 package environment
 
 import (
+	"bytes"
 	"cmp"
 	"path"
 	"slices"
@@ -59,21 +60,7 @@ func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lo
 	if !document.IsText() {
 		reading.Values = nil
 	}
-	for name, a := range reading.Values { // in any order
-		line, column := a.Line, 1
-		if entry, found := document.Lookup(name); found {
-			line, column = entry.Line, entry.Column
-		}
-		v := textValue(a.Value, file, line, column)
-		v.Lacks = a.Lacks
-		switch {
-		case a.Passed:
-			v.State, v.Why = Given, "handed on by whoever starts it"
-		case a.Computed:
-			v.State, v.Text, v.Why = Given, "", "worked out by a command"
-		}
-		l.Values[name] = v
-	}
+	l.Values = valuesOf(reading, file, document)
 	if own {
 		f.read[key] = l
 	}
@@ -95,6 +82,55 @@ func (f *finder) surroundings() envfile.Lookup {
 	}
 }
 
+// valuesOf returns what a file gives as one reader understands it.
+func valuesOf(reading *envfile.Reading, file string, document *envfile.Document) map[string]Value {
+	values := map[string]Value{}
+	for name, a := range reading.Values { // in any order
+		line, column := a.Line, 1
+		if document != nil {
+			if entry, found := document.Lookup(name); found {
+				line, column = entry.Line, entry.Column
+			}
+		}
+		v := textValue(a.Value, file, line, column)
+		v.Lacks = a.Lacks
+		switch {
+		case a.Passed:
+			v.State, v.Why = Given, "handed on by whoever starts it"
+		case a.Computed:
+			v.State, v.Text, v.Why = Given, "", "worked out by a command"
+		}
+		values[name] = v
+	}
+	return values
+}
+
+// chained reads the env files of one environment again that make values of
+// others: those of the layers before are known to them.
+func (f *finder) chained(layers []*Layer) []*Layer {
+	var out []*Layer
+	for n, l := range layers {
+		if n > 0 && l.Kind == "env" && l.Dialect != nil && l.File != "" {
+			if src, err := f.tree.ReadFile(l.File); err == nil && bytes.IndexByte(src, '$') >= 0 {
+				before := slices.Clone(out)
+				outer := func(name string) (string, bool) {
+					for i := len(before) - 1; i >= 0; i-- {
+						if v, found := before[i].Values[name]; found && (v.State == Set || v.State == Empty) {
+							return v.Text, true
+						}
+					}
+					return f.surroundings()(name)
+				}
+				if again, err := f.envFile(l.File, l.Dialect, outer); err == nil {
+					l = again
+				}
+			}
+		}
+		out = append(out, l)
+	}
+	return out
+}
+
 // discoverEnvFiles groups env files by what their names say.
 func (f *finder) discoverEnvFiles() {
 	type group struct{ name, folder string }
@@ -109,6 +145,14 @@ func (f *finder) discoverEnvFiles() {
 			dialect = envfile.Shell
 		}
 		l, err := f.envFile(file.Path, dialect, nil)
+		if err == nil && dialect == envfile.Shell {
+			var script *Layer
+			if script, err = f.script(file.Path); err == nil { // what it exports
+				exporting := *l
+				exporting.Values = script.Values
+				l = &exporting
+			}
+		}
 		if err != nil {
 			f.unreadable(file.Path, err)
 			continue
@@ -137,7 +181,7 @@ func (f *finder) discoverEnvFiles() {
 		if base := groups[group{"local", key.folder}]; key.name != "local" {
 			layers = append(committedBase(base, layers), layers...)
 		}
-		f.set.add(Environment{Name: key.name, Component: layers[len(layers)-1].Component, Layers: layers})
+		f.set.add(Environment{Name: key.name, Component: layers[len(layers)-1].Component, Layers: f.chained(layers)})
 	}
 }
 

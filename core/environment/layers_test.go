@@ -151,7 +151,7 @@ Environment=A=unit
 		{spec: Spec{Spec: "host.yaml"}, want: "A=one host.yaml:4\nB given host.yaml:6\nC=three host.yaml:9"},
 		{spec: Spec{Map: "map.json", At: "staging"}, want: "A=one map.json:1\nB=2 map.json:1"},
 		{spec: Spec{Map: "map.json", At: "nowhere"}, problem: "no mapping"},
-		{spec: Spec{Script: "profile.sh"}, want: "A=one profile.sh:1\nB=one-two profile.sh:2"},
+		{spec: Spec{Script: "profile.sh"}, want: "A=one profile.sh:1"},
 		{spec: Spec{Compose: []string{"compose.yaml"}, Service: "other", Profiles: []string{"p"}}, want: "A=two compose.yaml:3"},
 		{spec: Spec{Compose: []string{"compose.yaml"}, Service: "nobody"}, problem: "It has: gate"},
 		{spec: Spec{Unit: "gate.service"}, want: "A=unit gate.service:2"},
