@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"errors"
 	"fmt"
+	"maps"
 	"path"
 	"slices"
 	"strings"
@@ -148,6 +149,7 @@ func countStages(instructions []*parser.Node) (n int) {
 type imageStage struct {
 	values    map[string]Value
 	arguments map[string]string
+	triggers  []*parser.Node // instructions for stages that are built on it
 }
 
 // Get and Keys let the library expand with what the stage knows: ENV wins over ARG.
@@ -185,20 +187,36 @@ func (b *imageBuild) instruction(node *parser.Node) {
 			b.argument(w.Value)
 		}
 	case "env":
-		for i := 0; b.last != nil && i+1 < len(words); i += 3 { // name, value, delimiter
-			b.set(words[i].Value, words[i+1].Value, node.StartLine)
+		b.env(words, node.StartLine)
+	case "onbuild":
+		if b.last != nil && len(words) > 0 {
+			b.last.triggers = append(b.last.triggers, words[0].Children...)
 		}
 	}
+}
+
+// env sets what one instruction names: name, value and delimiter of each. What
+// it refers to is what was set before it.
+func (b *imageBuild) env(words []*parser.Node, line int) {
+	if b.last == nil {
+		return
+	}
+	values := map[string]Value{}
+	for i := 0; i+1 < len(words); i += 3 {
+		name, _ := b.expand(words[i].Value)
+		values[name] = b.value(words[i+1].Value, line)
+	}
+	maps.Copy(b.last.values, values)
 }
 
 // from begins a stage: on an image, or on an earlier stage, whose environment it takes over.
 func (b *imageBuild) from(words []*parser.Node) {
 	stage := &imageStage{values: map[string]Value{}, arguments: map[string]string{}}
+	var base *imageStage
 	if len(words) > 0 {
-		if base := b.stages[strings.ToLower(words[0].Value)]; base != nil {
-			for name, v := range base.values { // in any order
-				stage.values[name] = v
-			}
+		name, _ := b.expandWith(words[0].Value, &imageStage{arguments: b.global})
+		if base = b.stages[strings.ToLower(name)]; base != nil {
+			maps.Copy(stage.values, base.values)
 		}
 	}
 	if len(words) > 2 && strings.EqualFold(words[1].Value, "as") {
@@ -207,6 +225,13 @@ func (b *imageBuild) from(words []*parser.Node) {
 	b.stages[fmt.Sprint(b.count)] = stage
 	b.count++
 	b.last = stage
+	if base != nil {
+		for _, trigger := range base.triggers {
+			if word := strings.ToLower(trigger.Value); word == "env" || word == "arg" {
+				b.instruction(trigger)
+			}
+		}
+	}
 }
 
 func (b *imageBuild) argument(written string) {
@@ -214,6 +239,8 @@ func (b *imageBuild) argument(written string) {
 	value, known := fallback, has
 	if has && b.last != nil {
 		value, known = b.expand(fallback)
+	} else if has {
+		value, known = b.expandWith(fallback, &imageStage{arguments: b.global})
 	}
 	if outer, isGlobal := b.global[name]; isGlobal && !has {
 		value, known = outer, true
@@ -230,13 +257,13 @@ func (b *imageBuild) argument(written string) {
 	}
 }
 
-func (b *imageBuild) set(name, written string, line int) {
+// value returns what a word gives.
+func (b *imageBuild) value(written string, line int) Value {
 	text, known := b.expand(written)
 	if !known {
-		b.last.values[name] = Value{State: Given, File: b.file, Line: line, Column: 1, Why: "too long to be worked out"}
-		return
+		return Value{State: Given, File: b.file, Line: line, Column: 1, Why: "too long to be worked out"}
 	}
-	b.last.values[name] = textValue(text, b.file, line, 1)
+	return textValue(text, b.file, line, 1)
 }
 
 // maxReferences bounds how many variables one word may refer to for the
@@ -248,18 +275,21 @@ const maxImage = 4 << 20
 
 // expand fills in what a word refers to. What cannot be expanded stays as
 // written; known is false where it would grow beyond bounds.
-func (b *imageBuild) expand(word string) (text string, known bool) {
+func (b *imageBuild) expand(word string) (text string, known bool) { return b.expandWith(word, b.last) }
+
+// expandWith fills in what a word refers to by what a stage knows.
+func (b *imageBuild) expandWith(word string, stage *imageStage) (text string, known bool) {
 	if !strings.ContainsAny(word, "$\\\"'`") {
 		return word, true
 	}
 	if strings.Count(word, "$") > maxReferences {
 		return "", false
 	}
-	growth := envfile.NewGrowth(b.last.Get)
+	growth := envfile.NewGrowth(stage.Get)
 	if b.total += growth.Text(word); b.total > maxImage {
 		return "", false
 	}
-	expanded, _, err := b.lex.ProcessWord(word, b.last)
+	expanded, _, err := b.lex.ProcessWord(word, stage)
 	if err != nil {
 		return word, true
 	}
