@@ -62,6 +62,8 @@ type workload struct {
 	name, container, image string
 	file                   string
 	env, from              *yaml.Node
+	number                 int  // which of the containers it is
+	init                   bool // it is over before the others start
 }
 
 // store is a config map or a secret.
@@ -113,6 +115,7 @@ func (f *finder) discoverManifests() {
 		}
 		folders[folder].take(f, documents)
 	}
+	f.overlays(folders)
 	all := &cluster{}
 	for _, folder := range sortedKeys(folders) {
 		for _, s := range folders[folder].stores {
@@ -143,18 +146,18 @@ func (f *finder) noteYAML(err error) {
 
 // workloads takes up those that run code of this tree.
 func (f *finder) workloads(prefix string, c *cluster) {
+	chosen, components := f.own(c)
 	count := map[string]int{}
-	for _, w := range c.workloads {
-		count[w.name]++
-	}
-	for _, w := range c.workloads {
-		component, known := f.componentNamed(imageName(w.image))
-		if !known {
-			component, known = f.componentNamed(w.name)
+	for n, w := range c.workloads {
+		if chosen[n] {
+			count[w.name]++
 		}
-		if !known {
+	}
+	for n, w := range c.workloads {
+		if !chosen[n] {
 			continue
 		}
+		component := components[n]
 		name := prefix + "/" + w.name
 		if count[w.name] > 1 {
 			name += "." + w.container
@@ -170,6 +173,35 @@ func (f *finder) workloads(prefix string, c *cluster) {
 		}
 		f.set.add(Environment{Name: name, Component: component, Only: true, Layers: layers})
 	}
+}
+
+// own tells which containers run code of this tree, and which component: those
+// whose image, or else whose own name, is that of one; else of a workload with
+// such a name the first container that stays. What stands beside it is of others.
+func (f *finder) own(c *cluster) (chosen []bool, components []tree.Component) {
+	chosen, components = make([]bool, len(c.workloads)), make([]tree.Component, len(c.workloads))
+	found := map[string]bool{}
+	key := func(w workload) string { return w.file + "\x00" + w.name }
+	for _, named := range []func(workload) string{
+		func(w workload) string { return imageName(w.image) },
+		func(w workload) string { return w.container },
+		func(w workload) string { return w.name },
+	} {
+		now := map[string]bool{}
+		for n, w := range c.workloads {
+			byName := named(w) == w.name && named(w) != imageName(w.image) && named(w) != w.container
+			if found[key(w)] || byName && (w.init || now[key(w)]) {
+				continue
+			}
+			if component, known := f.componentNamed(named(w)); known {
+				chosen[n], components[n], now[key(w)] = true, component, true
+			}
+		}
+		for k := range now { // in any order
+			found[k] = true
+		}
+	}
+	return chosen, components
 }
 
 // take reads documents into the cluster.
@@ -200,10 +232,10 @@ func (c *cluster) take(f *finder, documents []*yamlDocument) {
 
 func (c *cluster) pod(d *yamlDocument, name string, spec *yaml.Node) {
 	for _, key := range []string{"containers", "initContainers"} {
-		for _, container := range items(at(spec, key)) {
+		for number, container := range items(at(spec, key)) {
 			c.workloads = append(c.workloads, workload{
 				name: name, container: text(container, "name"), image: text(container, "image"),
-				file: d.file, env: at(container, "env"), from: at(container, "envFrom"),
+				file: d.file, env: at(container, "env"), from: at(container, "envFrom"), number: number, init: key == "initContainers",
 			})
 		}
 	}
@@ -250,7 +282,12 @@ func (c *cluster) generators(f *finder, d *yamlDocument) {
 					s.values[name] = textValue(value, d.file, n.Line, n.Column)
 				}
 			}
-			c.add(s)
+			switch text(generator, "behavior") {
+			case "merge":
+				c.mergeStore(s)
+			default:
+				c.add(s)
+			}
 		}
 	}
 }
