@@ -1,6 +1,7 @@
 package environment
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -16,6 +17,7 @@ import (
 	"github.com/compose-spec/compose-go/v2/loader"
 	"github.com/compose-spec/compose-go/v2/types"
 	"github.com/sirupsen/logrus"
+	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/envfile"
 	"inzicht/core/scratch"
@@ -95,25 +97,92 @@ func (f *finder) discoverCompose() {
 			}
 		}
 	}
+	taken := map[string]bool{}
 	for _, folder := range sortedKeys(folders) {
-		f.composeFolder(folders[folder])
+		for _, file := range f.composeFolder(folder, folders[folder]) {
+			taken[file] = true
+		}
 	}
+	f.otherCompose(taken)
+}
+
+// otherCompose takes up compose files under other names, told by what they hold,
+// that no compose file takes in.
+func (f *finder) otherCompose(taken map[string]bool) {
+	looked := 0
+	for _, file := range f.tree.Files {
+		if _, named := composeGroup(file.Path); named || !isYAML(file.Path) || taken[file.Path] || tree.IsTestPath(file.Path) || looked > maxYAMLFiles {
+			continue
+		}
+		looked++
+		src, err := f.tree.ReadFile(file.Path)
+		if err != nil || len(src) > maxYAML || !holdsServices(src) {
+			continue
+		}
+		documents, err := f.documentsOf(file.Path)
+		if err != nil || len(documents) != 1 || !isComposeNode(documents[0].root) {
+			continue
+		}
+		prefix := strings.TrimSuffix(strings.TrimSuffix(path.Base(file.Path), ".yaml"), ".yml")
+		f.composeProject(prefix, []string{file.Path})
+	}
+}
+
+// holdsServices reports whether a line of a file begins a mapping of services.
+func holdsServices(src []byte) bool {
+	return bytes.HasPrefix(src, []byte("services:")) || bytes.Contains(src, []byte("\nservices:"))
+}
+
+// isComposeNode reports whether a document describes services as compose does:
+// each with an image or a build.
+func isComposeNode(root *yaml.Node) bool {
+	services := entries(at(root, "services"))
+	for _, s := range services {
+		if at(s.value, "image") == nil && at(s.value, "build") == nil {
+			return false
+		}
+	}
+	return len(services) > 0
 }
 
 func sortedKeys[V any](m map[string]V) []string { return slices.Sorted(maps.Keys(m)) }
 
-// composeFolder takes up the compose files of one folder.
-func (f *finder) composeFolder(variants map[string]string) {
+// namedFiles returns the files that the env file of a folder names for its
+// project: COMPOSE_FILE=compose.yaml:extra.yaml.
+func (f *finder) namedFiles(folder string) (files []string) {
+	l, err := f.envFile(path.Join(folder, ".env"), envfile.Compose, nil)
+	if err != nil {
+		return nil
+	}
+	separator := l.Values["COMPOSE_PATH_SEPARATOR"].Text
+	if separator == "" {
+		separator = ":"
+	}
+	for name := range strings.SplitSeq(l.Values["COMPOSE_FILE"].Text, separator) {
+		if file := path.Join(folder, name); name != "" && !path.IsAbs(name) && f.tree.Has(file) {
+			files = append(files, file)
+		}
+	}
+	return files
+}
+
+// composeFolder takes up the compose files of one folder, and returns those that
+// it made use of.
+func (f *finder) composeFolder(folder string, variants map[string]string) (taken []string) {
 	base, hasBase := variants[""]
+	named := f.namedFiles(folder)
 	for _, variant := range sortedKeys(variants) {
 		files := []string{variants[variant]}
 		prefix := "compose"
-		if variant == "override" && hasBase {
+		if variant == "override" && hasBase || variant != "" && slices.Contains(named, variants[variant]) {
 			continue
 		}
 		if variant == "" {
 			if over, found := variants["override"]; found {
 				files = append(files, over)
+			}
+			if len(named) > 0 {
+				files = named
 			}
 		} else {
 			prefix += "." + variant
@@ -121,18 +190,26 @@ func (f *finder) composeFolder(variants map[string]string) {
 				files = []string{base, variants[variant]}
 			}
 		}
-		project, err := f.loadCompose(files, []string{"*"})
-		if err != nil {
-			var own *yamlError
-			if errors.As(err, &own) {
-				f.set.Problems = append(f.set.Problems, own.Problem)
-			}
-			continue
-		}
-		for _, name := range project.services.ServiceNames() {
-			f.composeService(prefix, project, project.services.Services[name])
-		}
+		taken = append(taken, f.composeProject(prefix, files)...)
 	}
+	return append(taken, named...)
+}
+
+// composeProject takes up the services of compose files that are laid over each
+// other, and returns all files that they are made of.
+func (f *finder) composeProject(prefix string, files []string) (taken []string) {
+	project, err := f.loadCompose(files, []string{"*"})
+	if err != nil {
+		var own *yamlError
+		if errors.As(err, &own) {
+			f.set.Problems = append(f.set.Problems, own.Problem)
+		}
+		return nil
+	}
+	for _, name := range project.services.ServiceNames() {
+		f.composeService(prefix, project, project.services.Services[name])
+	}
+	return project.files
 }
 
 // composeService takes up a service that runs code of this tree. What another
