@@ -217,6 +217,13 @@ func (f *finder) composeProject(prefix string, files []string) (taken []string) 
 func (f *finder) composeService(prefix string, project *composeProject, service types.ServiceConfig) {
 	layers := f.serviceLayers(project, service)
 	component, known := f.componentOfService(service)
+	if !known {
+		for _, l := range layers {
+			if l.Kind == "env" && l.File != "" {
+				f.set.shared[l.File] = true
+			}
+		}
+	}
 	if !known || len(layers) == 0 {
 		return
 	}

@@ -5,6 +5,7 @@ import (
 	"path"
 	"strings"
 
+	"github.com/bmatcuk/doublestar/v4"
 	"github.com/moby/buildkit/frontend/dockerfile/parser"
 	"github.com/moby/patternmatcher"
 	"github.com/moby/patternmatcher/ignorefile"
@@ -93,6 +94,11 @@ func takes(node *parser.Node, file string) bool {
 	for _, flag := range node.Flags {
 		if strings.HasPrefix(flag, "--from") {
 			return false
+		}
+		if pattern, found := strings.CutPrefix(flag, "--exclude="); found {
+			if ok, _ := doublestar.Match(strings.TrimPrefix(pattern, "/"), file); ok || strings.HasPrefix(file, strings.TrimSuffix(pattern, "/")+"/") {
+				return false
+			}
 		}
 	}
 	var words []string

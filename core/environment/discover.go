@@ -134,7 +134,7 @@ type finder struct {
 
 func newFinder(t *tree.Tree, options Options) *finder {
 	f := &finder{
-		tree: t, options: options, set: &All{users: usersOf(t), readers: map[string][]*envfile.Dialect{}, contexts: map[string][]string{}}, tracked: map[string]bool{}, read: map[string]*Layer{},
+		tree: t, options: options, set: &All{users: usersOf(t), readers: map[string][]*envfile.Dialect{}, contexts: map[string][]string{}, shared: map[string]bool{}}, tracked: map[string]bool{}, read: map[string]*Layer{},
 		documents: map[string]*envfile.Document{}, claimed: map[string]bool{}, yaml: map[string][]*yamlDocument{}, images: map[string]*Layer{}, badImages: map[string]bool{},
 	}
 	for _, file := range t.Files {

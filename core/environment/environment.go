@@ -176,10 +176,14 @@ type All struct {
 	EnvFiles     []*Layer // every env file that is no example, by file; also those that serve no code here
 
 	readers  map[string][]*envfile.Dialect // of an env file: who else reads it, and how
+	shared   map[string]bool               // env files that services without code here get too
 	contexts map[string][]string           // of a Dockerfile: the folders that it is built in, where a compose file tells
 	users    map[string][]string           // of the folder of a shared component, the components that use it
 	served   map[[2]string]bool            // names of environments with the component that each is for
 }
+
+// IsShared reports whether an env file is given to a service without code here.
+func (s *All) IsShared(file string) bool { return s.shared[file] }
 
 // newExample is the example file to be written where a tree has none.
 const newExample = ".env.example"

@@ -1,6 +1,7 @@
 package environment
 
 import (
+	"bytes"
 	"path"
 	"strings"
 )
@@ -22,6 +23,25 @@ func IsSealed(value string) bool {
 	return false
 }
 
+// IsSealKey reports whether a name of a file with sealed values is that of the
+// public key by which they are sealed: SEAL_PUBLIC_KEY, SEAL_PUBLIC_KEY_STAGING.
+func (l *Layer) IsSealKey(name string) bool {
+	if !strings.HasSuffix(name, "PUBLIC_KEY") && !strings.Contains(name, "PUBLIC_KEY_") {
+		return false
+	}
+	return l.HoldsSealed()
+}
+
+// HoldsSealed reports whether a layer has sealed values.
+func (l *Layer) HoldsSealed() bool {
+	for _, v := range l.Values { // in any order
+		if v.State == Sealed {
+			return true
+		}
+	}
+	return false
+}
+
 // IsKeyFile tells whether a file holds the keys of sealed env files, and so
 // must never be tracked.
 func IsKeyFile(file string) bool {
@@ -31,4 +51,19 @@ func IsKeyFile(file string) bool {
 		return true
 	}
 	return strings.HasPrefix(base, ".env.") && (strings.HasSuffix(base, ".key") || strings.HasSuffix(base, ".keys"))
+}
+
+// MayHoldKey reports whether a file by its name may be a private key.
+func MayHoldKey(file string) bool {
+	base := strings.ToLower(path.Base(file))
+	switch path.Ext(base) {
+	case ".pem", ".key", ".p8", ".ppk":
+		return true
+	}
+	return base == "id_rsa" || base == "id_ed25519" || base == "id_ecdsa" || base == "id_dsa"
+}
+
+// HoldsPrivateKey reports whether a text has a private key in it.
+func HoldsPrivateKey(src []byte) bool {
+	return bytes.Contains(src, []byte("-----BEGIN ")) && bytes.Contains(src, []byte("PRIVATE KEY-----")) || bytes.HasPrefix(src, []byte("PuTTY-User-Key-File"))
 }

@@ -67,6 +67,7 @@ var All = []*reads.Language{
 	starlark,
 	cmake,
 	justfile,
+	mapping,
 	playbook,
 	notebook,
 	fish,

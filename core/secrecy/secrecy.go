@@ -29,6 +29,19 @@ var keyWords = map[string]bool{
 var publicWords = map[string]bool{
 	"PUBLIC": true, "FILE": true, "PATH": true, "URL": true, "URI": true, "TTL": true, "EXPIRY": true, "EXPIRES": true,
 	"LENGTH": true, "NAME": true, "HEADER": true, "ROUNDS": true, "TIMEOUT": true, "ISSUER": true, "ENDPOINT": true,
+	"UMASK": true, "SECONDS": true, "MINUTES": true, "HOURS": true, "DAYS": true, "MS": true, "SIZE": true, "COUNT": true, "MIN": true, "MAX": true,
+	"PREFIX": true, "SUFFIX": true, "TYPE": true, "ALGORITHM": true, "ALG": true, "FORMAT": true, "FIELD": true, "VERSION": true, "DIR": true,
+	"FOLDER": true, "PROVIDER": true, "ENABLED": true, "DISABLED": true, "REQUIRED": true, "POLICY": true, "MODE": true, "HASHER": true, "COST": true,
+	"ITERATIONS": true, "AGE": true, "LIFETIME": true, "DURATION": true, "EXPIRATION": true, "LIMIT": true, "DOMAIN": true, "HOST": true, "PORT": true,
+	"LOCATION": true, "REGION": true, "PARAM": true, "ATTEMPTS": true, "RETRIES": true, "STORE": true, "BACKEND": true, "CLASS": true, "MINLENGTH": true,
+}
+
+// plainKeys are words before KEY that make it one of data, and no secret.
+var plainKeys = map[string]bool{
+	"MESSAGE": true, "SORT": true, "PARTITION": true, "PRIMARY": true, "FOREIGN": true, "CACHE": true, "INDEX": true, "ROUTING": true, "ROUTE": true,
+	"GROUP": true, "LOOKUP": true, "FIELD": true, "RANGE": true, "UNIQUE": true, "DEDUP": true, "DEDUPLICATION": true, "OBJECT": true, "MAP": true,
+	"TRANSLATION": true, "LOCALE": true, "TOPIC": true, "EVENT": true, "METRIC": true, "FEATURE": true, "FLAG": true, "SHORTCUT": true, "ROW": true,
+	"HASH": true, "BUCKET": true, "FILE": true, "PUBLIC": true, "REGISTRY": true, "CONFIG": true, "JSON": true, "QUERY": true, "SEARCH": true, "TABLE": true,
 }
 
 // IsSecretName tells by a variable's name whether its value is to be kept secret.
@@ -37,11 +50,14 @@ func IsSecretName(name string) bool {
 	if len(words) == 0 || len(words) > 1 && publicWords[words[len(words)-1]] || words[0] == "PUBLIC" {
 		return false
 	}
+	if n := len(words); n > 1 && words[n-1] == "KEY" && plainKeys[words[n-2]] {
+		return false
+	}
 	for i, word := range words {
 		if secretWords[word] && !(word == "PWD" && len(words) == 1) {
 			return true
 		}
-		if (word == "KEY" || word == "KEYS") && (len(words) == 1 || i > 0 && keyWords[words[i-1]] || i == len(words)-1 && len(words) > 1) {
+		if (word == "KEY" || word == "KEYS") && (len(words) == 1 || i > 0 && keyWords[words[i-1]] || i == len(words)-1 && len(words) > 1 && !plainKeys[words[i-1]]) {
 			return true
 		}
 	}

@@ -21,5 +21,11 @@ func compileOnce(pattern string) func() *regexp.Regexp {
 // IsStandIn tells whether a value is plainly a stand-in: change-me, <token>, xxx.
 func IsStandIn(value string, secret bool) bool {
 	value = strings.TrimSpace(value)
+	if _, rest, found := strings.Cut(value, "://"); found { // the password of an address
+		userinfo, _, has := strings.Cut(rest, "@")
+		if _, password, both := strings.Cut(userinfo, ":"); has && both && password != "" && (standIns().MatchString(password) || weakStandIns().MatchString(password)) {
+			return true
+		}
+	}
 	return value != "" && (standIns().MatchString(value) || secret && weakStandIns().MatchString(value))
 }

@@ -264,7 +264,7 @@ func withReaders(t *tree.Tree, n, chunk int, f func(n int, in *tree.Reader)) {
 func (s *Survey) batches(k *kept) (list []batch, files int) {
 	looking := !s.search.Empty()
 	for n, f := range s.Tree.Files {
-		source := (s.languages[n] != nil || mayBeScript(f.Path)) && !k.has(n)
+		source := (s.languages[n] != nil || mayBeScript(f.Path) || language.MayBeForeign(f.Path)) && !k.has(n)
 		if !source && !looking {
 			continue
 		}
@@ -396,6 +396,9 @@ func (w *worker) look(file string, f batchFile, src []byte) {
 	l := w.survey.languages[f.number]
 	if l == nil {
 		if l = w.survey.known.OfScript(src[:min(len(src), 200)]); l == nil {
+			if name := language.Foreign(file, src); name != "" {
+				w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "in " + name + ", which is not understood", Unknown: true})
+			}
 			return
 		}
 	}

@@ -39,6 +39,8 @@ func EnvFileName(file string) (EnvFile, bool) {
 		if !hasExampleWord(rest) {
 			return EnvFile{}, false
 		}
+	case strings.Contains(base, ".env.") && hasExampleWord(base[strings.Index(base, ".env.")+5:]): // web.env.example
+		return EnvFile{Example: true}, !IsTestPath(file)
 	default:
 		return EnvFile{}, false
 	}

@@ -8,6 +8,7 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/secrecy"
+	"inzicht/core/tree"
 )
 
 var exposed = Rule{
@@ -26,13 +27,19 @@ Mend it by git rm --cached, a line in .gitignore or .dockerignore, and by
 renewing the secrets: history and old images keep them.`,
 	check: func(j *job) (list []Finding) {
 		j.eachFile(func(l *environment.Layer, name string) {
-			if name != "" && holdsSecret(j, l) {
+			switch open := j.secretsIn(l); {
+			case name == "" || len(open) == 0:
+			case l.HoldsSealed():
+				list = append(list, j.leftOpen(l, name, open)...)
+			default:
 				list = append(list, j.exposures(l.File, name, "an env file with secrets")...)
 			}
 		})
 		for _, f := range j.Tree.Files {
 			if environment.IsKeyFile(f.Path) {
 				list = append(list, j.exposures(f.Path, "", "the key file of sealed values")...)
+			} else if environment.MayHoldKey(f.Path) && !tree.IsTestPath(f.Path) {
+				list = append(list, j.keyInImage(f.Path)...)
 			}
 		}
 		list = append(list, j.writtenSecrets()...)
@@ -40,14 +47,54 @@ renewing the secrets: history and old images keep them.`,
 	},
 }
 
-// holdsSecret tells whether an env file holds a real secret.
-func holdsSecret(j *job, l *environment.Layer) bool {
-	for name, v := range l.Values { // in any order
-		if j.isRealSecret(name, v) {
-			return true
+// secretsIn returns the names of the real secrets of an env file. In one for
+// tests only what looks like a secret by itself is one.
+func (j *job) secretsIn(l *environment.Layer) (names []string) {
+	kind, _ := tree.EnvFileName(l.File)
+	forTests := strings.HasPrefix(kind.Environment, "test") || kind.Environment == "ci"
+	for _, name := range l.Names() {
+		if v := l.Values[name]; j.isRealSecret(name, v) && (!forTests || secrecy.LooksSecret(v.Text) && !isLocalAddress(v.Text)) {
+			names = append(names, name)
 		}
 	}
-	return false
+	return names
+}
+
+// isLocalAddress reports whether an address is one of the machine itself.
+func isLocalAddress(value string) bool {
+	return strings.Contains(value, "@localhost") || strings.Contains(value, "@127.0.0.1") || strings.Contains(value, "@[::1]")
+}
+
+// leftOpen finds the secrets that lie open in a file whose others are sealed.
+func (j *job) leftOpen(l *environment.Layer, name string, open []string) (list []Finding) {
+	if !j.Tree.Git || !j.Tree.IsTracked(l.File) && !j.Tree.IsLoose(l.File) {
+		return nil
+	}
+	for _, variable := range open {
+		v := l.Values[variable]
+		list = append(list, Finding{
+			Variable: variable, Environment: name, Component: l.Component.Name, File: l.File, Line: v.Line, Column: v.Column,
+			Message: fmt.Sprintf("the secret %s lies open in %s, whose other values are sealed", variable, l.File),
+			Hint:    fmt.Sprintf("Seal %s as the others are, and renew it: history keeps the open one.", variable), Pointed: true,
+		})
+	}
+	return list
+}
+
+// keyInImage finds out whether a private key reaches an image.
+func (j *job) keyInImage(file string) (list []Finding) {
+	for _, copied := range j.environments.CopiedInto(j.Tree, file) {
+		if src, err := j.Tree.ReadFile(file); err != nil || !environment.HoldsPrivateKey(src) {
+			return nil
+		}
+		list = append(list, Finding{
+			Component: j.Tree.ComponentOf(file).Name, File: file,
+			Message: fmt.Sprintf("%s, a private key, would be copied into the image by %s:%d", file, copied.Dockerfile, copied.Line),
+			Hint:    fmt.Sprintf("Name it in %s, and renew the key where an image has it.", copied.IgnoreFile), Pointed: true,
+			Related: []Place{{copied.Dockerfile, copied.Line}},
+		})
+	}
+	return list
 }
 
 // isRealSecret tells whether a value is a secret, and no stand-in for one.

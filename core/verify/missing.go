@@ -19,7 +19,8 @@ var missing = Rule{
 	About: `Code reads a variable without a fallback, and the environment that the code is
 to run in does not give it one. Where the code checks and stops (required), the
 start fails; where it does not (expected), the program goes on with nothing, and
-a page shows a hole where a value should be.
+a page shows a hole where a value should be: an error where an example file asks
+for a value, else a warning.
 
 A variable is not missing where another that is read before it has a value
 (A, or else B), where the read stands under a condition on a variable that is
@@ -79,6 +80,9 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 		Message: fmt.Sprintf("%s has no value in %s, and %s", v.Name, e.Name, consequence(need(wanted), v.Secret)),
 		Hint:    hint, Command: command, Pointed: pointed, Related: places(strict),
 	}
+	if f.Need != reads.Required && !j.isNamed(v.Name) {
+		f.Level = Warning
+	}
 	if under := strict[0].Under; under != "" {
 		f.Message += fmt.Sprintf(" (it is read under a condition on %s)", under)
 	}
@@ -90,6 +94,15 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 		f.Message = fmt.Sprintf("%s may have no value in %s: it also gets values from %s", v.Name, e.Name, open)
 	}
 	return f
+}
+
+// isNamed tells whether an example file names a variable, other than in a line
+// that is commented out: whoever copies it is to give a value.
+func (j *job) isNamed(name string) bool {
+	return slices.ContainsFunc(j.environments.Examples, func(l *environment.Layer) bool {
+		_, named := l.Values[name]
+		return named
+	})
 }
 
 // missingPatterns finds required names known in part of which an environment

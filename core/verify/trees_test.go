@@ -257,7 +257,7 @@ A_URL=
 process.env.B_URL
 -- .env.example --
 A_URL=
-`, `error undocumented B_URL  b/x.js:1`},
+`, `warning undocumented B_URL  b/x.js:1`},
 		{"commented lines document what is optional", `-- gate.py --
 import os
 os.getenv("GATE_MODE", "tidal")

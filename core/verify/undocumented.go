@@ -13,7 +13,7 @@ import (
 
 var undocumented = Rule{
 	Name: "undocumented", Level: Error,
-	Says: "code reads it, no example file names it; an error where it is required or expected, else a warning",
+	Says: "code reads it, no example file names it; an error where it is required, else a warning",
 	Do:   "inzicht document adds it to the example file; by hand, a line that is commented out is enough.",
 	About: `Code reads a variable that no example file names. A colleague who pulls and
 copies the example does not get it, and the start fails or, worse, does not.
@@ -41,7 +41,7 @@ variable, and where the tree has no env files at all.`,
 			switch {
 			case !slices.ContainsFunc(here, contract.Counts), len(j.environments.Examples) == 0 && !j.goesByEnvFiles():
 				f.Level = Note
-			case v.Need == reads.Optional:
+			case v.Need != reads.Required:
 				f.Level = Warning
 			}
 			list = append(list, f)

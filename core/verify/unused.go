@@ -20,9 +20,9 @@ something still reads them.
   FAX_GATEWAY_URL=      .env.example
   # the code that read it went away with the fax machine
 
-A name that an installed library reads by itself is only noted, with the library
-and the line; so is one where the code hands its whole environment on to others,
-or where a source file could not be looked into.
+A name that an installed library reads by itself is in use. One is only noted
+where the code hands its whole environment on to others, or where a source file
+could not be looked into, or is in a language that is not understood.
 What an image or a service without code here is given is its own business.
 
 Mend it by removing the line, or by correcting the name.`,
@@ -57,8 +57,11 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 	case "process", "dockerfile", "workflow", "listing", "record", "script":
 		return nil // they hold much that is not meant for this code
 	}
+	if j.environments.IsShared(l.File) { // others get it too, and may read what this code does not
+		return nil
+	}
 	for _, name := range l.Names() {
-		if !contract.IsAmbient(name) && !isBroken(l, l.Values[name].Line) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
+		if !l.IsSealKey(name) && !contract.IsAmbient(name) && !isBroken(l, l.Values[name].Line) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
 			names = append(names, name)
 		}
 	}
@@ -91,11 +94,8 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 			File: v.File, Line: v.Line, Column: v.Column, Message: fmt.Sprintf("nothing reads %s", name),
 		}
 		f.Hint, f.Pointed = j.slips.unusedHint(name, "Remove it, if nothing outside this tree reads it.")
-		if read, found := j.libraries[name]; found {
-			f.Level, f.Pointed = Note, true
-			f.Message = fmt.Sprintf("only the library %s reads %s", read.Library, name)
-			f.Hint = fmt.Sprintf("It is read in %s:%d.", read.File, read.Line)
-			f.Related = []Place{{read.File, read.Line}}
+		if _, found := j.libraries[name]; found {
+			continue // what is installed reads it
 		} else if blind := j.blind(); blind != "" && !f.Pointed {
 			f.Level, f.Pointed = Note, true
 			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
@@ -149,6 +149,12 @@ func (j *job) passesOn(component string) *Place {
 func (j *job) isUsed(name string, l *environment.Layer) bool {
 	if j.contract.Lookup(name) != nil || j.contract.Covers(name) != nil {
 		return true
+	}
+	if slices.ContainsFunc(j.environments.EnvFiles, func(other *environment.Layer) bool {
+		_, names := other.Values[name]
+		return names && j.environments.IsShared(other.File)
+	}) {
+		return true // a service without code here gets it too
 	}
 	return l.Document != nil && l.Document.Refers(name)
 }

@@ -25,7 +25,7 @@ func TestValueRules(t *testing.T) {
 		want             []string
 	}{
 		{"missing", "stands in for one that is set", py(`x = os.getenv("A_URL") or os.getenv("B_URL")`) + "-- .env --\nA_URL=1\n", nil},
-		{"missing", "stands in for one that is not", py(`x = os.getenv("A_URL") or os.getenv("B_URL")`) + "-- .env --\n", []string{"error missing B_URL local .env:0"}},
+		{"missing", "stands in for one that is not", py(`x = os.getenv("A_URL") or os.getenv("B_URL")`) + "-- .env --\n", []string{"warning missing B_URL local .env:0"}},
 		{"missing", "under a condition that is off", py(`if os.getenv("MAIL") == "yes":`, `    x = os.environ["MAIL_TO"]`) + "-- .env --\nMAIL=no\n", nil},
 		{"missing", "under a condition that is on", py(`if os.getenv("MAIL") == "yes":`, `    x = os.environ["MAIL_TO"]`) + "-- .env --\nMAIL=yes\n", []string{"error missing MAIL_TO local .env:0"}},
 		{"missing", "a required name known in part", py(`x = os.environ["GATE_" + y]`) + "-- .env --\nGATE_NORTH=1\n-- staging.env --\nX=1\n", []string{"error missing GATE_* staging staging.env:0"}},
@@ -33,7 +33,7 @@ func TestValueRules(t *testing.T) {
 		{"missing", "what who builds an image gives", "-- Dockerfile --\nARG VERSION\nFROM x\n-- .env --\n", nil},
 		{"unused", "an image's own business", "-- gate/go.mod --\nmodule gate\n-- compose.yaml --\nservices:\n  gate: {build: gate}\n  store: {image: postgres, env_file: db.env, environment: {POSTGRES_DB: x}}\n-- db.env --\nPOSTGRES_PASSWORD=x\n", nil},
 		{"unused", "what compose interpolates", "-- compose.yaml --\nservices:\n  store: {image: \"postgres:${STORE_VERSION}\"}\n-- .env --\nSTORE_VERSION=17\n", nil},
-		{"unused", "what a library reads", py(`x = 1`) + "-- .env --\nSTORE_URL=1\nNOBODY=1\n-- node_modules/pond/index.js --\nmodule.exports = process.env.STORE_URL\n", []string{"warning unused NOBODY local .env:2", "note unused STORE_URL local .env:1"}},
+		{"unused", "what a library reads", py(`x = 1`) + "-- .env --\nSTORE_URL=1\nNOBODY=1\n-- node_modules/pond/index.js --\nmodule.exports = process.env.STORE_URL\n", []string{"warning unused NOBODY local .env:2"}},
 		{"unused", "handed on as a whole", py(`import subprocess`, `subprocess.run(["x"], env=os.environ)`) + "-- .env --\nFOR_CHILD=1\n", []string{"note unused FOR_CHILD local .env:1"}},
 		{"empty", "needed", py(`x = os.environ["A"]`, `y = os.getenv("B", "b")`) + "-- .env --\nA=\nB=\n", []string{"warning empty A local .env:1"}},
 		{"placeholder", "a stand-in, and the example's secret", py(`x = os.environ["A_SECRET"], os.environ["B_TOKEN"], os.environ["C"]`) + "-- .env.example --\nA_SECRET=change-me\nB_TOKEN=example-token-1\nC=same\n-- staging.env --\nA_SECRET=<secret>\nB_TOKEN=example-token-1\nC=same\n-- .env --\nA_SECRET=change-me\nB_TOKEN=q\nC=same\n",
