@@ -221,7 +221,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 		x.sites = sites{site}
 	}
 	if a.Test || a.Absent {
-		return Value{{parts: x.parts}}.telling(Value{x})
+		return Value{{parts: x.parts, whether: true}}.telling(Value{x})
 	}
 	switch {
 	case a.Fallback != 0:
@@ -246,7 +246,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	case a.Unset == Pair:
 		y := x
 		y.truth = true
-		return Value{{form: sequence, list: []Value{{x}, Value{{}}.telling(Value{x})}}}
+		return Value{{form: sequence, list: []Value{{x}, Value{{whether: true}}.telling(Value{x})}}}
 	case a.Unset == Atom:
 		y := x
 		y.truth = true

@@ -353,6 +353,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if fn == nil || !m.worth(fn, arguments, st) {
 				continue
 			}
+			m.lookInto(fn, arguments)
 			v, ran := m.run(fn, x.fn, n, arguments, st)
 			if !ran {
 				continue
@@ -474,6 +475,20 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 		return size < 300 && depth < 3
 	}
 	return size < 60 && depth < 3
+}
+
+// lookInto notes that a function whose body was passed over is given what was
+// read.
+func (m *machine) lookInto(fn *Func, arguments []argument) {
+	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil {
+		return
+	}
+	for _, a := range arguments {
+		if len(a.value.sites()) > 0 && !slices.Contains(m.takers, fn) {
+			m.takers = append(m.takers, fn)
+			return
+		}
+	}
 }
 
 // outerOf returns the variables round a function that is not within another.

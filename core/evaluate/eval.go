@@ -688,6 +688,7 @@ func (m *machine) unary(n int32, st *state) Value {
 		}
 		v := m.eval(list[0], st)
 		m.asked(v)
+		m.askedWhether(v)
 		true_, false_ := u.split(v)
 		var out Value
 		for _, x := range true_ {

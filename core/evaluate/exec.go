@@ -507,27 +507,45 @@ func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 		if len(list) >= 2 {
 			v := m.eval(list[len(list)-1], st)
 			m.asked(v)
+			m.askedWhether(v)
 			return m.matchedOrSet(n, list[:len(list)-1], v, st)
 		}
 	}
 	if u.kind(n) == parse.Assign { // if ((s = getenv("X")))
 		v := m.exec(n, st)
 		m.asked(v)
+		m.askedWhether(v)
 		return u.split(v)
 	}
 	v := m.eval(n, st)
 	m.asked(v)
+	m.askedWhether(v)
 	return u.split(v)
+}
+
+// askedWhether notes that a program asks whether a variable is set, or not
+// empty, by its value as it is.
+func (m *machine) askedWhether(v Value) {
+	if m.focus != nil {
+		return
+	}
+	for _, x := range v {
+		tags := x.sites
+		if x.whether {
+			tags = x.about
+		} else if x.form != text && x.form != unknown || len(x.parts) != 1 || !x.parts[0].any {
+			continue
+		}
+		for _, s := range tags {
+			m.reads[s].Asked = true
+		}
+	}
 }
 
 // asked notes that a program decides by a value.
 func (m *machine) asked(v Value) {
 	if m.focus != nil {
 		m.focus.tested |= v.depends()
-	} else {
-		for _, s := range v.sites() {
-			m.reads[s].Tested = m.reads[s].Tested || false
-		}
 	}
 }
 

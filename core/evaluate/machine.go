@@ -47,6 +47,8 @@ type Read struct {
 	Literals         []string
 	Unseen           bool // no run came to it
 	Closed           bool // Literals are all that is understood
+	Asked            bool // the program asks whether it is set, or not empty
+	Folded           bool // it is compared in small or in capital letters
 	Passed           bool // the value is used other than by comparing it
 
 	key     string
@@ -87,6 +89,7 @@ type machine struct {
 	firstFields map[*Class]*members // the fields in the first run
 	began       map[int32]bool      // classes whose bodies were run
 	seen        map[int32]bool      // accesses that were come to
+	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
 	entries     []*entry
 	queue       []*closure
 	queued      map[int32]bool
@@ -279,6 +282,10 @@ func (r *Run) Naming() (names []string) {
 	slices.Sort(names)
 	return slices.Compact(names)
 }
+
+// Takers returns the functions that are given what was read, and whose bodies
+// were passed over.
+func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{

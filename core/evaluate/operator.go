@@ -302,6 +302,12 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 	}
 	m.asked(a)
 	m.asked(b)
+	if s, plain := b.plain(); plain && s == "" || m.isNothing(b) {
+		m.askedWhether(a)
+	}
+	if s, plain := a.plain(); plain && s == "" || m.isNothing(a) {
+		m.askedWhether(b)
+	}
 	if len(a) == 0 || len(b) == 0 {
 		return Value{{depends: a.depends() | b.depends()}}.telling(a, b)
 	}

@@ -236,6 +236,7 @@ func (m *machine) converted(v Value, use Use) Value {
 // presence asks whether there is a value.
 func (m *machine) presence(v Value, absent bool) Value {
 	m.asked(v)
+	m.askedWhether(v)
 	var out Value
 	for _, x := range v {
 		there := yes

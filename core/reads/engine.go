@@ -31,6 +31,7 @@ type analysis struct {
 	standIns  []orElse // what stands in for reads without a value
 	helpers   []*Helper
 	context   *Context
+	opened    []int32                  // bodies that are wanted
 	asked     map[string][]syntax.Span // names that matter, and where
 	file      string
 	wholes    []Range         // where the environment as a whole stands

@@ -179,6 +179,7 @@ func (a *analysis) unseen() (list []int32) {
 			}
 		}
 	}
+	list = append(list, a.opened...)
 	slices.Sort(list)
 	return list
 }

@@ -62,6 +62,9 @@ type Read struct {
 	Through          string   // the helper that does the reading, or ""
 	InsteadOf        []string // variables before it: it is read where they have no value
 	Under            string   // the variable that a condition round the read asks for, or ""
+	Asked            bool     // the code only asks whether it is set
+	Folded           bool     // Literals are compared in small or capital letters
+	Open             bool     // Literals are not all that the code takes
 	Secret           bool     // of a secret; known once the whole tree is
 }
 

@@ -408,7 +408,21 @@ func (a *analysis) discover() *evaluate.Run {
 	for _, name := range run.Naming() {
 		a.ask(name, 0, len(a.f.Tokens))
 	}
+	for _, fn := range run.Takers() {
+		a.openBody(fn)
+	}
 	return run
+}
+
+// openBody asks for the body of a function that was passed over.
+func (a *analysis) openBody(fn *evaluate.Func) {
+	node := a.run.tree.Nodes[fn.Node]
+	lo, hi := a.f.Tokens[node.From].Start, a.f.Tokens[node.To-1].End
+	for _, fold := range a.f.Folds {
+		if fold.Lo >= lo && fold.Hi <= hi {
+			a.opened = append(a.opened, fold.Lo)
+		}
+	}
 }
 
 // judge makes reads of what was found.
@@ -597,6 +611,8 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 			r.Kind = Text
 		}
 	}
+	r.Asked = (found.Asked || idiom.Test || idiom.Absent) && !found.Passed && r.Kind == Text && len(slices.DeleteFunc(slices.Clone(r.Literals), func(l string) bool { return l == "" })) == 0
+	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true
 }
 
