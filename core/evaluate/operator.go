@@ -513,6 +513,15 @@ func (m *machine) takeBack(n int32, st *state) {
 		tags = tags.with(m.tags[place{m.context, n}])
 		if s, ok := u.literal(n); ok {
 			texts = append(texts, s)
+		} else if u.kind(n) == parse.Name {
+			v, _, _ := m.lookup(u.at(n), st)
+			for _, x := range v {
+				for _, e := range x.list {
+					if s, plain := e.plain(); plain && x.form == sequence {
+						texts = append(texts, s)
+					}
+				}
+			}
 		}
 		if depth < 6 {
 			for _, c := range u.children(n) {

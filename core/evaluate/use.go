@@ -391,7 +391,13 @@ func (m *machine) noteKind(v Value, kind string) {
 
 // transparent returns a value that stays what it means: trimmed, in capitals.
 func (m *machine) transparent(name string, v Value) Value {
-	switch strings.ToLower(strings.ReplaceAll(name, "_", "")) {
+	word := strings.ToLower(strings.ReplaceAll(name, "_", ""))
+	if (strings.Contains(word, "upper") || strings.Contains(word, "lower") || word == "upcase" || word == "downcase" || word == "casefold" || word == "lc" || word == "uc") && m.focus == nil {
+		for _, s := range v.sites() {
+			m.reads[s].Folded = true
+		}
+	}
+	switch word {
 	case "upper", "toupper", "touppercase", "upcase", "uppercase", "toupperinvariant", "strtoupper", "toasciiuppercase", "uppercased", "uc":
 		return folded(v, strings.ToUpper)
 	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":

@@ -8,6 +8,22 @@ import (
 	"inzicht/core/reads"
 )
 
+// keepsOut are accesses whose fallback is used only where the variable is not
+// set at all: set to nothing, nothing is what the code gets.
+var keepsOut = map[string]bool{
+	"os.environ.get": true, "os.getenv": true, "ENV.fetch": true, "System.getenv().getOrDefault": true, "System.get_env": true, "sys.env.getOrElse": true, "os:getenv": true, "get": true,
+}
+
+// keptOut returns a read whose fallback an empty value keeps out, or nil.
+func keptOut(list []reads.Read) *reads.Read {
+	for i := range list {
+		if r := &list[i]; r.Fallback != nil && *r.Fallback != "" && r.Through == "" && keepsOut[r.Access] {
+			return r
+		}
+	}
+	return nil
+}
+
 var empty = Rule{
 	Name: "empty", Level: Warning,
 	Says: "set to nothing where the code needs something",
@@ -25,6 +41,12 @@ Mend it by giving it a value.`,
 				return nil
 			}
 			wanted := contract.Wanted(s.reads, s.environment.Has, s.environment.Off)
+			if kept := keptOut(wanted); need(wanted) == reads.Optional && s.variable.Secret && kept != nil {
+				f := s.finding()
+				f.Message = fmt.Sprintf("%s is set to nothing in %s, which keeps the fallback in %s:%d out: the code goes on without this secret", s.variable.Name, s.environment.Name, kept.File, kept.Line)
+				f.Hint = fmt.Sprintf("Give %s a value.", s.variable.Name)
+				return &f
+			}
 			if need(wanted) == reads.Optional {
 				return nil
 			}

@@ -31,7 +31,7 @@ values and this is none. Mend the value, or compare with all ways of saying yes.
 			}
 			for _, component := range componentsOf(s.reads) {
 				literals, at := literalsOf(s.reads, component)
-				if len(literals) == 0 || slices.Contains(literals, s.value.Text) || !cannotMatch(s.value.Text, literals) {
+				if len(literals) == 0 || takes(s.reads, component, literals, s.value.Text) || !cannotMatch(s.value.Text, literals) {
 					continue
 				}
 				f := s.finding()
@@ -85,6 +85,13 @@ func literalsOf(list []reads.Read, component string) (literals []string, at read
 	}
 	slices.Sort(literals)
 	return slices.Compact(literals), at
+}
+
+// takes tells whether a value is one of the literals as the code compares them:
+// some compare in small letters.
+func takes(list []reads.Read, component string, literals []string, value string) bool {
+	folded := slices.ContainsFunc(list, func(r reads.Read) bool { return r.Component == component && r.Folded })
+	return slices.ContainsFunc(literals, func(l string) bool { return l == value || folded && strings.EqualFold(l, value) })
 }
 
 // cannotMatch tells whether a value that is none of the literals is meant to

@@ -110,6 +110,7 @@ var Rules = []Rule{
 	placeholder,
 	illTyped,
 	neverMatches,
+	alwaysTrue,
 	conflictingFallback,
 	weakFallback,
 	exposed,
