@@ -18,7 +18,7 @@ import (
 // registerEnvironments adds the flags that choose environments.
 func (s *shared) registerEnvironments(c *cobra.Command) {
 	f := c.Flags()
-	f.StringArrayVarP(&s.environments, "environment", "e", nil, "only the environment `NAME`, or a glob of their names; NAME=FILE takes its values from a listing or record, NAME=- from standard input; may be given several times")
+	f.StringArrayVarP(&s.environments, "environment", "e", nil, "only the environment `NAME`, or a glob of their names; NAME=FILE takes its values from a listing or record, NAME=- from standard input, NAME+=FILE lays them over what it has; may be given several times")
 	f.IntVar(&s.pid, "pid", 0, "hold a running process, by its `NUMBER`, against the environment given with -e")
 	f.BoolVar(&s.withSurroundings, "with-surroundings", false, "fill compose files in from the environment of this very process too")
 	f.BoolVar(&s.withProcesses, "with-processes", false, "look at the live processes that inzicht.toml names")
@@ -36,7 +36,12 @@ func (s *shared) choose(c *cobra.Command, p *report.Page) (globs []string, err e
 			if err != nil {
 				return nil, err
 			}
-			all.Replace(name, layer)
+			over := false
+			if name, over = strings.CutSuffix(name, "+"); !over {
+				all.Replace(name, layer)
+			} else if !all.Lay(name, layer) {
+				return nil, unknownEnvironment(name, all)
+			}
 		}
 		globs = append(globs, name)
 	}

@@ -15,6 +15,8 @@ type Readers struct {
 	// Prefix is the property of the maker that stands before all names;
 	// Prefixed the method within whose block a prefix does.
 	Prefix, Prefixed string
+	// Functions are functions of the library that read, by their paths.
+	Functions string
 	// Others are methods that read nothing.
 	Others string
 	// Kinds are what methods take a value for, where their name does not say it.
@@ -32,21 +34,19 @@ type readers struct {
 	form            *Readers
 	makers, modules map[string]bool
 	others          map[string]bool
+	functions       map[string]bool
 	objects         map[string]reader
 }
 
 // Find returns what is read through the readers of a file.
 func (r *Readers) Find(s *Source) (list []Setting) {
-	w := &readers{Source: s, form: r, makers: set(r.Makers), modules: set(r.Modules), others: set(r.Others), objects: map[string]reader{}}
+	w := &readers{Source: s, form: r, makers: set(r.Makers), modules: set(r.Modules), others: set(r.Others), functions: set(r.Functions), objects: map[string]reader{}}
 	for _, role := range s.Roles {
 		if role.As == Reader && role.File != s.File {
 			w.objects[role.Name] = reader{prefix: role.Prefix}
 		}
 	}
 	w.made()
-	if len(w.objects) == 0 {
-		return nil
-	}
 	for n := range s.Tree.Nodes {
 		if n := int32(n); s.is(n, parse.Call) && len(list) < mostSettings {
 			list = append(list, w.call(n)...)
@@ -120,6 +120,7 @@ func (w *readers) call(n int32) (list []Setting) {
 		return nil
 	}
 	of, known := w.objects[object]
+	known = known || method == "" && w.functions[w.Path(callee)]
 	plain := w.plain(n)
 	if !known || w.others[method] || len(plain) == 0 {
 		return nil

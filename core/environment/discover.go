@@ -167,6 +167,7 @@ func Discover(t *tree.Tree, options Options) (*All, error) {
 		}
 	}
 	f.set.sort()
+	f.loads()
 	f.set.clean()
 	return f.set, nil
 }

@@ -339,6 +339,18 @@ func (s *All) Replace(name string, l *Layer) {
 	s.sort()
 }
 
+// Lay lays what a layer gives over the environments of a name, and reports
+// whether there is one.
+func (s *All) Lay(name string, l *Layer) (found bool) {
+	for i := range s.Environments {
+		if e := &s.Environments[i]; e.Name == name {
+			e.Layers = append(slices.Clip(e.Layers), l)
+			found = true
+		}
+	}
+	return found
+}
+
 // Watch takes a live process up beside the environment that it should have,
 // and gives the name it has there.
 func (s *All) Watch(name string, process *Layer) string {

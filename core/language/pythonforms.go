@@ -37,7 +37,7 @@ var pythonForms = []declare.Form{
 		Name:  "objects that read: env = Env(); env.int(\"PORT\", default=80)",
 		Words: []string{"environ", "environs", "decouple", "starlette"},
 		Find: (&declare.Readers{
-			Makers: "Env FileAwareEnv Config AutoConfig", Modules: "environ environs decouple starlette.config goodconf", Prefix: "env_prefix", Prefixed: "prefixed",
+			Makers: "Env FileAwareEnv Config AutoConfig", Modules: "environ environs decouple starlette.config goodconf", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config",
 			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser",
 			Kinds:  map[string]string{"db": "url", "db_url": "url", "cache": "url", "cache_url": "url", "email_url": "url", "email": "url", "search_url": "url", "dj_db_url": "url", "dj_email_url": "url", "dj_cache_url": "url", "channels_url": "url", "str": "text", "path": "text", "get_value": "text", "unicode": "text"},
 		}).Find,

@@ -90,7 +90,7 @@ if missing:
 A = config("LOCK_A", default=True, cast=bool)
 B = config("LOCK_B", cast=Csv())
 C = config("LOCK_C")`,
-			"LOCK_A optional =true; LOCK_B required; LOCK_C required"},
+			"LOCK_A optional boolean =true; LOCK_B required list; LOCK_C required"},
 		{"x.py", `from pydantic_settings import BaseSettings, SettingsConfigDict
 class S(BaseSettings):
     model_config = SettingsConfigDict(env_prefix="LOCK_")

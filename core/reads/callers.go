@@ -122,7 +122,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		if len(bound) == 0 && h.Owner != "" && a.importsAllOf(h.Owner) {
 			return true
 		}
-		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.knowsEverywhere(h)) && !a.definesFunction(h.Name)
+		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.knowsEverywhere(h) || a.lang.Global && a.onlyOne(h)) && !a.definesFunction(h.Name)
 	}
 	receiver := f.Text(i - 2)
 	if receiver == h.Owner {
@@ -158,6 +158,12 @@ func (a *analysis) definesFunction(name string) bool {
 // that of a helper: it lies in the same folder, or takes in its header.
 func (a *analysis) sees(h *Helper) bool {
 	return path.Dir(h.File) == path.Dir(a.file) || a.lang.Prototypes && a.holds(h.header())
+}
+
+// onlyOne tells whether a helper is the only one of its name, and the file names
+// the file that defines it: require 'src/env.php'.
+func (a *analysis) onlyOne(h *Helper) bool {
+	return h.Owner == "" && a.context != nil && len(a.context.helpersNamed(h.Name)) == 1 && a.holds(path.Base(h.File))
 }
 
 // holds tells whether a word stands in the file. The answer is kept: it is

@@ -29,12 +29,12 @@ but not by every reader. Mend the line; the finding says where and what was expe
 			}
 		})
 		for _, p := range j.environments.Problems {
+			if p.Absent != "" {
+				continue // absent tells
+			}
 			f := Finding{
 				Component: j.Tree.ComponentOf(p.File).Name, File: p.File, Line: p.Line, Column: p.Column,
 				Message: p.Reason, Hint: p.Hint, Pointed: true,
-			}
-			if fillable(p.Absent) {
-				f.Hint, f.Command = "{} makes it; or give its entry required: false.", []string{"inzicht", "fill", p.Absent}
 			}
 			list = append(list, f)
 		}

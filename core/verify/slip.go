@@ -37,7 +37,11 @@ func findSlips(j *job) *slips {
 	}
 	s.read = near.NewIndex(read)
 	j.environments.Layers(func(l *environment.Layer, name string) {
-		for _, unread := range j.unusedNames(l) {
+		unreadNames := j.unusedNames(l)
+		if l.Kind == "listing" || l.Kind == "record" { // of which much is meant for others
+			unreadNames = j.unreadNames(l)
+		}
+		for _, unread := range unreadNames {
 			if _, library := j.libraries[unread]; !library {
 				v := l.Values[unread]
 				if s.set[name] == nil {
@@ -61,9 +65,18 @@ func findSlips(j *job) *slips {
 	return s
 }
 
-// hint says which unread name of an environment may be meant for name.
+// hint says which unread name of an environment may be meant for name, or which
+// name that has a value there.
 func (s *slips) hint(name string, e *environment.Environment, otherwise string) (hint string, pointed bool) {
-	return s.among(s.set[e.Name], name, otherwise)
+	if hint, pointed = s.among(s.set[e.Name], name, otherwise); pointed {
+		return hint, true
+	}
+	for _, close := range s.read.Slips(name) {
+		if close != name && len(name) > 5 && e.Has(close) {
+			return fmt.Sprintf("The code also reads %s, which has a value there: is one of the two a slip?", close), true
+		}
+	}
+	return otherwise, false
 }
 
 // exampleHint does the same for example files.
@@ -77,7 +90,11 @@ func (s *slips) among(u *unset, name, otherwise string) (hint string, pointed bo
 	}
 	for _, close := range u.index.Slips(name) {
 		c := u.candidates[u.at[close]]
-		return fmt.Sprintf("%s:%d sets %s, which nothing reads: is one of the two a slip?", c.file, c.line, c.name), true
+		where := fmt.Sprintf("%s:%d sets", c.file, c.line)
+		if c.line == 0 {
+			where = "It has"
+		}
+		return fmt.Sprintf("%s %s, which nothing reads: is one of the two a slip?", where, c.name), true
 	}
 	return otherwise, false
 }

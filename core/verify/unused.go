@@ -68,6 +68,17 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 	return names
 }
 
+// unreadNames gives the names of a layer that nothing in the tree reads, whatever
+// the layer is for.
+func (j *job) unreadNames(l *environment.Layer) (names []string) {
+	for _, name := range l.Names() {
+		if !contract.IsAmbient(name) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
+			names = append(names, name)
+		}
+	}
+	return names
+}
+
 // Unused returns what is found about names of example files that nothing reads,
 // where nothing stands against taking them out.
 func Unused(s *survey.Survey) []Finding {

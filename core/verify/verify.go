@@ -103,6 +103,7 @@ var Rules = []Rule{
 	missing,
 	undocumented,
 	unused,
+	absent,
 	malformed,
 	duplicate,
 	ambiguous,
