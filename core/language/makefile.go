@@ -71,3 +71,13 @@ func makeAssignment(line []byte) (name, operator string) {
 	}
 	return "", ""
 }
+
+// MakeNames returns the names that a makefile sets, which others take in.
+func MakeNames(src []byte) (names []string) {
+	for _, line := range linesOf(src, "#") {
+		if name, _ := makeAssignment(line.text); name != "" {
+			names = append(names, name)
+		}
+	}
+	return names
+}

@@ -49,6 +49,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 	syntax.Walk(file, s.checks)
 	syntax.Walk(file, s.defines)
 	syntax.Walk(file, s.expansions)
+	s.markAsked(file)
 	return s.reads, nil
 }
 

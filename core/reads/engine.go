@@ -147,6 +147,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		}
 	}
 	a.relate()
+	a.tellApart()
 	slices.SortStableFunc(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
 			return x.Line - y.Line

@@ -64,6 +64,7 @@ type Read struct {
 	Under            string   // the variable that a condition round the read asks for, or ""
 	Asked            bool     // the code only asks whether it is set
 	Folded           bool     // Literals are compared in small or capital letters
+	Apart            []int    // lines of reads of the same variable that run only where this one does not
 	Open             bool     // Literals are not all that the code takes
 	Secret           bool     // of a secret; known once the whole tree is
 }

@@ -98,6 +98,7 @@ func Take(dir string, options Options) (*Survey, error) {
 	}
 	options.Memory.begin(c.Source(), options.NoSkip)
 	s.read(options)
+	s.dropMade()
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
 	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
 	s.Contract = contract.Build(s.Reads)

@@ -46,7 +46,7 @@ func conflict(v *contract.Variable, component string) *Finding {
 			first = r
 			continue
 		}
-		if *first.Fallback != *r.Fallback && (first.File == r.File || !aloneInFile(r) && !aloneInFile(first)) {
+		if *first.Fallback != *r.Fallback && !(first.File == r.File && slices.Contains(r.Apart, first.Line)) && (first.File == r.File || !aloneInFile(r) && !aloneInFile(first)) {
 			return &Finding{
 				Variable: v.Name, Component: component, File: r.File, Line: r.Line, Column: r.Column,
 				Message: fmt.Sprintf("%s falls back to %s here, and to %s in %s:%d", v.Name, shownLiteral(v, *r.Fallback), shownLiteral(v, *first.Fallback), first.File, first.Line),

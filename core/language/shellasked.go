@@ -1,0 +1,65 @@
+package language
+
+import (
+	"mvdan.cc/sh/v3/syntax"
+
+	"inzicht/core/reads"
+)
+
+// markAsked marks the reads of variables of which a script only asks whether
+// they are set: [ -n "$NAME" ], and nowhere else.
+func (s *script) markAsked(file *syntax.File) {
+	asked := map[*syntax.ParamExp]bool{}
+	ask := func(operator string, word *syntax.Word) {
+		if operator == "-n" || operator == "-z" {
+			if p := onlyParameter(word); p != nil {
+				asked[p] = true
+			}
+		}
+	}
+	syntax.Walk(file, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.UnaryTest:
+			if word, ok := n.X.(*syntax.Word); ok {
+				ask(n.Op.String(), word)
+			}
+		case *syntax.CallExpr:
+			for i := 1; i+1 < len(n.Args) && (n.Args[0].Lit() == "[" || n.Args[0].Lit() == "test"); i++ {
+				ask(n.Args[i].Lit(), n.Args[i+1])
+			}
+		}
+		return true
+	})
+	used := map[string]bool{}
+	only := map[string]bool{}
+	syntax.Walk(file, func(n syntax.Node) bool {
+		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil {
+			if asked[p] {
+				only[p.Param.Value] = true
+			} else {
+				used[p.Param.Value] = true
+			}
+		}
+		return true
+	})
+	for i := range s.reads {
+		if r := &s.reads[i]; only[r.Name] && !used[r.Name] && (r.Kind == "" || r.Kind == reads.Text) {
+			r.Asked = true
+		}
+	}
+}
+
+// onlyParameter returns the expansion that a word consists of, or nil.
+func onlyParameter(word *syntax.Word) *syntax.ParamExp {
+	parts := word.Parts
+	if len(parts) == 1 {
+		if quoted, ok := parts[0].(*syntax.DblQuoted); ok {
+			parts = quoted.Parts
+		}
+	}
+	if len(parts) != 1 {
+		return nil
+	}
+	p, _ := parts[0].(*syntax.ParamExp)
+	return p
+}
