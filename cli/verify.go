@@ -25,6 +25,7 @@ type check struct {
 	failOn     string
 	since      string
 	watch      bool
+	history    bool
 
 	globs  []string                // of the environments asked for; none where all are
 	levels map[string]verify.Level // of rules that have another than their own
@@ -61,6 +62,7 @@ Exit status: 0 nothing at or above --fail-on, 1 findings, 2 it could not be done
 		Example: `  inzicht verify
   inzicht verify -e staging --skip unused
   inzicht verify --since main
+  inzicht verify --history --only leaked
   inzicht verify --watch
   env | inzicht verify -e production=-
   inzicht verify -e local --pid 4711
@@ -72,6 +74,7 @@ Exit status: 0 nothing at or above --fail-on, 1 findings, 2 it could not be done
 	k.registerRules(c)
 	c.Flags().StringVar(&k.failOn, "fail-on", "", "exit with 1 from this `LEVEL` on: error (the default), warning, note or never")
 	c.Flags().StringVar(&k.since, "since", "", "only what the change since the revision `REV` brings, such as main or HEAD~1")
+	c.Flags().BoolVar(&k.history, "history", false, "look for the values of present secrets in all earlier commits too")
 	c.Flags().BoolVar(&k.watch, "watch", false, "show the present state on the terminal, again whenever something changes")
 	k.register(c, show)
 	return c
@@ -135,6 +138,11 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 	p, err := k.page(c, arguments, false)
 	if err != nil {
 		return nil, err
+	}
+	if k.history {
+		if err := p.Survey.SearchHistory(c.Context(), nil); err != nil {
+			return nil, err
+		}
 	}
 	if k.globs, err = k.choose(c, p); err != nil {
 		return nil, err

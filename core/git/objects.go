@@ -154,6 +154,65 @@ func (c *Contents) read(id string, limit int, buffer []byte) ([]byte, error) {
 	return buffer, err
 }
 
+// Blob appends the contents of an object to buffer. It reports false where the
+// object is no blob, or one of more than limit bytes. The error is an *Error.
+func (c *Contents) Blob(id string, limit int, buffer []byte) (src []byte, ok bool, err error) {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	late := time.AfterFunc(askTime, c.cancel)
+	defer late.Stop()
+	if c.broken {
+		return nil, false, errContents
+	}
+	if src, ok, err = c.blob(id, limit, buffer); err != nil {
+		c.broken = true
+		return nil, false, errContents
+	}
+	return src, ok, nil
+}
+
+func (c *Contents) blob(id string, limit int, buffer []byte) ([]byte, bool, error) {
+	if _, err := io.WriteString(c.ask, id+"\n"); err != nil {
+		return nil, false, err
+	}
+	head, err := c.answer.ReadSlice('\n')
+	fields := strings.Fields(string(head))
+	if err != nil || len(fields) != 3 || fields[0] != id {
+		return nil, false, errContents
+	}
+	size, err := strconv.Atoi(fields[2])
+	if err != nil || size < 0 {
+		return nil, false, errContents
+	}
+	if fields[1] != "blob" || size > limit {
+		_, err := c.answer.Discard(size + 1)
+		return nil, false, err
+	}
+	at := len(buffer)
+	buffer = append(buffer, make([]byte, size)...)
+	if _, err := io.ReadFull(c.answer, buffer[at:]); err != nil {
+		return nil, false, err
+	}
+	_, err = c.answer.Discard(1)
+	return buffer, true, err
+}
+
+// Objects lists the objects that have had a path, in all states that any
+// reference leads to; trees are among them. The error is an *Error.
+func (a *Asker) Objects(ctx context.Context) (list []Blob, err error) {
+	listing, err := a.Output(ctx, maxList, "rev-list", "--objects", "--all", "HEAD")
+	if err != nil {
+		return nil, &Error{"git does not list what earlier states hold", "Check that the repository is whole: git fsck."}
+	}
+	for line := range strings.SplitSeq(string(listing), "\n") {
+		id, name, found := strings.Cut(line, " ")
+		if found && name != "" && objectID.MatchString(id) {
+			list = append(list, Blob{Path: name, ID: id})
+		}
+	}
+	return list, nil
+}
+
 // Close ends the run of git.
 func (c *Contents) Close() {
 	c.ask.Close()

@@ -16,6 +16,8 @@ type Leak struct {
 	File                  string
 	Line, Column          int
 	How                   string // how it is written there, or ""
+	Past                  bool   // it stood there in an earlier state
+	Commit                string // that brought it there, or "" where that is not known
 }
 
 // watched is one secret that is looked for.

@@ -1,6 +1,10 @@
 package verify
 
-import "fmt"
+import (
+	"fmt"
+
+	"inzicht/core/survey"
+)
 
 var leaked = Rule{
 	Name: "leaked", Level: Error, Placed: true,
@@ -12,10 +16,17 @@ address. The value itself is never shown.
 
   ops/smoke-test.sh:4      holds the value of BOOKING_API_TOKEN in staging
 
+With verify --history all earlier commits are searched too: what was taken out of
+a file still stands there for everybody who has the repository.
+
 Values of fewer than 8 characters, and stand-ins, are not looked for. Mend it by
 taking the value out and by renewing the secret, since history keeps it.`,
 	check: func(j *job) (list []Finding) {
 		for _, hit := range j.Leaks {
+			if hit.Past {
+				list = append(list, j.pastLeak(hit))
+				continue
+			}
 			list = append(list, Finding{
 				Variable: hit.Variable, Environment: hit.Environment, Component: j.Tree.ComponentOf(hit.File).Name,
 				File: hit.File, Line: hit.Line, Column: hit.Column,
@@ -26,4 +37,18 @@ taking the value out and by renewing the secret, since history keeps it.`,
 		}
 		return list
 	},
+}
+
+// pastLeak tells of a value in an earlier state.
+func (j *job) pastLeak(hit survey.Leak) Finding {
+	where := "an earlier commit"
+	if hit.Commit != "" {
+		where = "commit " + hit.Commit
+	}
+	return Finding{
+		Variable: hit.Variable, Environment: hit.Environment, Component: j.Tree.ComponentOf(hit.File).Name, File: hit.File,
+		Message: fmt.Sprintf("the value of %s in %s stands in %s, on line %d of %s%s", hit.Variable, hit.Environment, where, hit.Line, hit.File, hit.How),
+		Hint:    fmt.Sprintf("Renew %s: whoever has the repository has the old value.", hit.Variable),
+		Related: []Place{{hit.From.File, hit.From.Line}},
+	}
 }
