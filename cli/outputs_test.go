@@ -27,27 +27,27 @@ func TestOutputs(t *testing.T) {
 		out, errOut string
 	}{
 		{[]string{"verify"}, 1,
-			`Code and example files  1 error
-  ✗ undocumented  QUAY_SECRET  is read, but no example file names it
+			`Code and example files  1 warning
+  ! undocumented  QUAY_SECRET  is read, but no example file names it
                   quay.py:4  ↳ inzicht document adds it to .env.example.
 
-Environment local  2 errors, 1 warning
-  ✗ missing    QUAY_SECRET  has no value, and the code goes on without this secret
-               read in quay.py:4  ↳ Set QUAY_SECRET in .env: inzicht fill .env
+Environment local  1 error, 2 warnings
   ✗ ill-typed  QUAY_BERTHS  is taken for an integer in quay.py:3, and its value is none
                .env:2  ↳ Write a whole number in digits, without unit.
+  ! missing    QUAY_SECRET  has no value, and the code goes on without this secret
+               read in quay.py:4  ↳ Set QUAY_SECRET in .env: inzicht fill .env
   ! unused     FERRY        nothing reads it
                .env:3  ↳ Remove it, if nothing outside this tree reads it.
 
-3 errors, 1 warning in 1 source file, 3 reads, 3 variables, 1 example file, 2 environments.
+1 error, 3 warnings in 1 source file, 3 reads, 3 variables, 1 example file, 2 environments.
 `,
 			``},
-		{[]string{"verify", "--only", "missing"}, 1,
-			`Environment local  1 error
-  ✗ missing  QUAY_SECRET  has no value, and the code goes on without this secret
+		{[]string{"verify", "--only", "missing"}, 0,
+			`Environment local  1 warning
+  ! missing  QUAY_SECRET  has no value, and the code goes on without this secret
              read in quay.py:4  ↳ Set QUAY_SECRET in .env: inzicht fill .env
 
-1 error in 1 source file, 3 reads, 3 variables, 1 example file, 2 environments.
+1 warning in 1 source file, 3 reads, 3 variables, 1 example file, 2 environments.
 `,
 			``},
 		{[]string{"verify", "--component", "nowhere-to-be"}, 2,
@@ -57,16 +57,16 @@ Environment local  2 errors, 1 warning
 `},
 		{[]string{"verify", "--format", "csv"}, 1,
 			`rule,level,variable,environment,component,file,line,message,hint
-missing,error,QUAY_SECRET,local,,.env,,"QUAY_SECRET has no value in local, and the code goes on without this secret",Set QUAY_SECRET in .env: inzicht fill .env
-undocumented,error,QUAY_SECRET,,,quay.py,4,"QUAY_SECRET is read, but no example file names it",inzicht document adds it to .env.example.
 ill-typed,error,QUAY_BERTHS,local,,.env,2,"QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none","Write a whole number in digits, without unit."
+missing,warning,QUAY_SECRET,local,,.env,,"QUAY_SECRET has no value in local, and the code goes on without this secret",Set QUAY_SECRET in .env: inzicht fill .env
+undocumented,warning,QUAY_SECRET,,,quay.py,4,"QUAY_SECRET is read, but no example file names it",inzicht document adds it to .env.example.
 unused,warning,FERRY,local,,.env,3,nothing reads FERRY,"Remove it, if nothing outside this tree reads it."
 `,
 			``},
 		{[]string{"verify", "--format", "annotations"}, 1,
-			`::error file=.env,title=missing::QUAY_SECRET has no value in local, and the code goes on without this secret. Set QUAY_SECRET in .env: inzicht fill .env
-::error file=quay.py,line=4,col=10,title=undocumented::QUAY_SECRET is read, but no example file names it. inzicht document adds it to .env.example.
-::error file=.env,line=2,col=1,title=ill-typed::QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none. Write a whole number in digits, without unit.
+			`::error file=.env,line=2,col=1,title=ill-typed::QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none. Write a whole number in digits, without unit.
+::warning file=.env,title=missing::QUAY_SECRET has no value in local, and the code goes on without this secret. Set QUAY_SECRET in .env: inzicht fill .env
+::warning file=quay.py,line=4,col=10,title=undocumented::QUAY_SECRET is read, but no example file names it. inzicht document adds it to .env.example.
 ::warning file=.env,line=3,col=1,title=unused::nothing reads FERRY. Remove it, if nothing outside this tree reads it.
 `,
 			``},

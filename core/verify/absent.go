@@ -7,7 +7,8 @@ var absent = Rule{
 	About: `A script, a service or a program loads an env file that is not in the tree: the
 start fails, or goes on without its values.
 
-  services/tolls/compose.yaml names env_file: tolls.env, and there is none
+  "seed": "node --env-file=seed.env …"      services/skipper-web/package.json
+  # and there is no seed.env beside it
 
 A developer's own file, .env or one that ends in .local, is expected to be made
 by each developer; one that is asked for first ([ -f x.env ]) may be missing.

@@ -14,8 +14,8 @@ var alwaysTrue = Rule{
 	About: `Values of the environment are text, and text that is not empty counts as true:
 code that only asks whether a variable is set takes false, 0 and off for yes.
 
-  if (process.env.HORN_MUTED) …      services/skipper-web/horn.js
-  HORN_MUTED=false                   .env.staging, and the horn is mute
+  if (env.BOOKING_TRACE) …      services/skipper-web/src/booking.ts
+  BOOKING_TRACE=false           deploy/staging.env, and every answer is logged
 
 Mend it by taking the line away, or by comparing the value in the code.`,
 	check: func(j *job) []Finding {

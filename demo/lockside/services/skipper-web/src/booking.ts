@@ -18,5 +18,8 @@ export async function book(passage: { skipper: string; lock: string }) {
     body: JSON.stringify(passage),
     signal: AbortSignal.timeout(parseInt(BOOKING_TIMEOUT_MS, 10)),
   });
+  if (env.BOOKING_TRACE) {
+    console.log(`the booking service answered ${answer.status}`);
+  }
   return answer.json();
 }
