@@ -20,6 +20,7 @@ const (
 	fewSteps      = 10_000 // expressions and statements of all runs, in a small file
 	stepsPerToken = 3      // how many more a large one may take
 	mostSteps     = 60_000 // and how many at most
+	finding       = 3      // how many times as many the first run may take, which finds the reads
 	fairShares    = 4      // how many times its share of the steps that are left one variable may take
 	leastShare    = 400    // and how many at least
 	mostOfRun     = 80_000 // in one run of one function
@@ -51,6 +52,7 @@ type Read struct {
 	Folded           bool // it is compared in small or in capital letters
 	Passed           bool // the value is used other than by comparing it
 
+	mixed   bool // it is taken for things of different kinds
 	key     string
 	number  int32
 	entries []int
@@ -290,7 +292,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 func newMachine(u *Unit) *machine {
 	return &machine{
 		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
-		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
+		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }
 
@@ -553,6 +555,7 @@ func (m *machine) judge() {
 		}
 		byKey[r.key] = append(byKey[r.key], r)
 	}
+	m.left = min(m.left, fewSteps+stepsPerToken*len(m.u.Tree.File.Tokens), mostSteps)
 	globals, fields := m.globals.vars, m.fields
 	m.globals.vars = nil
 	for n, key := range order {

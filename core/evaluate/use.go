@@ -383,8 +383,11 @@ func (m *machine) noteKind(v Value, kind string) {
 		return
 	}
 	for _, s := range v.sites() {
-		if r := m.reads[s]; r.Kind == "" {
+		switch r := m.reads[s]; {
+		case r.Kind == "" && !r.mixed:
 			r.Kind = kind
+		case r.Kind != kind && !(r.Kind == "number" || r.Kind == "integer") && kind != "number":
+			r.Kind, r.mixed = "", true // it is taken for one thing or another
 		}
 	}
 }

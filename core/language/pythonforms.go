@@ -47,7 +47,7 @@ var pythonForms = []declare.Form{
 		Words: []string{"from_prefixed_env", "auto_envvar_prefix", "envvar_prefix", "Dynaconf", "LazySettings", "env_prefix"},
 		Find: declare.All(
 			(&declare.Prefixes{Heads: "from_prefixed_env", Named: "prefix", First: true, Usual: "FLASK", Joint: "_"}).Find,
-			(&declare.Prefixes{Heads: "Dynaconf LazySettings FlaskDynaconf", Named: "envvar_prefix ENVVAR_PREFIX_FOR_DYNACONF", Usual: "DYNACONF", Joint: "_"}).Find,
+			(&declare.Prefixes{Heads: "Dynaconf LazySettings FlaskDynaconf", Modules: "dynaconf", Named: "envvar_prefix ENVVAR_PREFIX_FOR_DYNACONF", Usual: "DYNACONF", Joint: "_"}).Find,
 			(&declare.Prefixes{Heads: "cli main group command app", Named: "auto_envvar_prefix", Joint: "_"}).Find,
 		),
 	},
