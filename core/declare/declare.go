@@ -97,7 +97,6 @@ type Source struct {
 	parents []int32
 	values  map[string]int32
 	classes map[string]int32
-	wholes  map[string]bool // names that stand for the environment as a whole
 }
 
 // bound limits how deep descriptions are followed, and how many settings one

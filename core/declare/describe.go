@@ -185,6 +185,12 @@ func (s *Source) properties(n int32) (list []property, root int32) {
 			break
 		}
 		object := s.unwrap(s.first(callee))
+		for s.is(object, parse.Index) { // as[Int]
+			list = append(list, property{word: "type", args: s.children(object)[1:], token: int(s.node(object).From)})
+			if object = s.unwrap(s.first(object)); s.is(object, parse.Member) {
+				object = s.unwrap(s.first(object))
+			}
+		}
 		if !s.is(object, parse.Call) {
 			for ; s.is(object, parse.Member); object = s.unwrap(s.first(object)) { // z.coerce.number()
 				list = append(list, property{word: s.name(object), call: true, token: int(s.node(object).From)})
@@ -196,9 +202,7 @@ func (s *Source) properties(n int32) (list []property, root int32) {
 	for i := len(calls) - 1; i >= 0; i-- {
 		c := calls[i]
 		p := property{word: s.word(c), call: true, token: int(s.node(s.unwrap(s.first(c))).At)}
-		for _, arg := range s.children(c)[1:] {
-			p.args = append(p.args, arg)
-		}
+		p.args = append(p.args, s.children(c)[1:]...)
 		list = append(list, p)
 	}
 	if len(calls) == 0 {

@@ -34,8 +34,10 @@ type Options struct {
 	// Access is how it is called.
 	Access string
 	// Receivers are parts of the names of what the head is called on; any where
-	// empty.
+	// empty. One behind = is the whole name.
 	Receivers string
+	// Bare says that the head is called on nothing.
+	Bare bool
 	// Annotation says that it stands before a field, or a parameter.
 	Annotation bool
 	// Needs are needs by head, where they differ.
@@ -97,7 +99,7 @@ func (w *options) call(n int32) {
 	if word == "new" && w.is(callee, parse.Member) { // Arg::new
 		word = w.word(w.first(callee))
 	}
-	if !w.heads[word] || !w.known(callee) || !w.received(callee) {
+	if !w.heads[word] || !w.known(callee) || !w.received(callee) || w.form.Bare && !w.is(callee, parse.Name) {
 		return
 	}
 	if w.form.Annotation && w.fieldOf(n) == 0 {
@@ -108,7 +110,7 @@ func (w *options) call(n int32) {
 	said := append([]property{}, w.pairs(n)...)
 	past := false
 	for _, p := range list {
-		if past {
+		if past || p.word == "type" {
 			said = append(said, p)
 		}
 		past = past || p.token == int(w.node(callee).At)
@@ -142,7 +144,7 @@ func (w *options) received(callee int32) bool {
 	}
 	name := strings.ToLower(w.word(w.first(callee)))
 	for receiver := range strings.FieldsSeq(w.form.Receivers) {
-		if strings.Contains(name, receiver) {
+		if exact, is := strings.CutPrefix(receiver, "="); is && name == exact || !is && strings.Contains(name, receiver) {
 			return true
 		}
 	}
@@ -187,6 +189,10 @@ func (w *options) top(n int32) int32 {
 			return n
 		}
 		call := w.parent(member)
+		if w.is(call, parse.Index) && w.first(call) == member { // as[Int]
+			n = call
+			continue
+		}
 		if !w.is(call, parse.Call) || w.first(call) != member {
 			return n
 		}
@@ -390,6 +396,9 @@ func (w *options) fieldOf(n int32) int32 {
 // typedBy takes the type of a field or parameter, and its value where that is
 // not the option itself.
 func (w *options) typedBy(field, option int32, d *description) {
+	if w.is(field, parse.Declare) && w.holds(field, option) && !w.holds(w.last(field), option) {
+		return // one of several
+	}
 	f, node := w.file(), w.node(field)
 	from := int(node.At) + 1
 	if node.At < 0 || w.is(field, parse.Declare) {

@@ -29,12 +29,6 @@ func goKind(f *syntax.File, i int) reads.Kind {
 	return reads.Text
 }
 
-var pythonKinds = map[string]reads.Kind{
-	"int": reads.Integer, "float": reads.Number, "Decimal": reads.Number, "bool": reads.Boolean, "timedelta": reads.Duration,
-	"list": reads.List, "List": reads.List, "set": reads.List, "tuple": reads.List, "dict": reads.JSON, "Dict": reads.JSON,
-	"AnyUrl": reads.URL, "HttpUrl": reads.URL, "AnyHttpUrl": reads.URL, "PostgresDsn": reads.URL, "RedisDsn": reads.URL,
-}
-
 func hasWord(f *syntax.File, lo, hi int, word string) bool {
 	for i := lo; i < hi; i++ {
 		if f.Is(i, word) {
@@ -42,9 +36,4 @@ func hasWord(f *syntax.File, lo, hi int, word string) bool {
 		}
 	}
 	return false
-}
-
-func valueIs(f *syntax.File, i int, text string) bool {
-	value, ok := f.Value(i)
-	return ok && value == text
 }

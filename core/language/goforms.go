@@ -11,10 +11,10 @@ var goForms = []declare.Form{
 	{
 		Name:  "options of a command line: StringFlag{EnvVars: []string{\"PORT\"}}",
 		Words: []string{"EnvVars", "EnvVar", "Sources", "altsrc"},
-		Find: (&declare.Options{
+		Find: declare.All((&declare.Options{Record: true, Names: "EnvVars EnvVar", Value: "Value", Need: declare.Optional, Access: "EnvVars"}).Find, (&declare.Options{
 			Heads: "StringFlag IntFlag Int64Flag Int32Flag Int16Flag Int8Flag UintFlag Uint64Flag Uint32Flag BoolFlag BoolWithInverseFlag Float64Flag FloatFlag DurationFlag TimestampFlag PathFlag GenericFlag StringSliceFlag IntSliceFlag Int64SliceFlag Float64SliceFlag UintSliceFlag StringMapFlag",
-			Names: "EnvVars EnvVar Sources", Value: "Value", Need: declare.Optional,
-		}).Find,
+			Names: "Sources", Value: "Value", Need: declare.Optional,
+		}).Find),
 	},
 	{
 		Name:  "options in a chain: Flag(\"port\", \"\").Envar(\"PORT\").Default(\"80\").Int()",
@@ -26,7 +26,7 @@ var goForms = []declare.Form{
 		Words: []string{"WithEnvVarPrefix", "koanf"},
 		Find: declare.All(
 			(&declare.Prefixes{Heads: "WithEnvVarPrefix", First: true, Joint: "_"}).Find,
-			(&declare.Prefixes{Heads: "Provider ProviderWithValue", Modules: "koanf", First: true, Joint: "_", Access: "env.Provider"}).Find,
+			(&declare.Prefixes{Heads: "Provider ProviderWithValue", Receivers: "=env", First: true, Joint: "_", Access: "env.Provider"}).Find,
 		),
 	},
 }

@@ -54,7 +54,7 @@ var (
 			Name:  "values: env(\"PORT\").as[Int].default(80), Config.string(\"KEY\").optional",
 			Words: []string{"ciris", "zio"},
 			Find: declare.All(
-				(&declare.Options{Heads: "env", Modules: "ciris", First: true, Need: declare.Required}).Find,
+				(&declare.Options{Heads: "env", Bare: true, First: true, Written: true, Need: declare.Required}).Find,
 				(&declare.Options{Heads: "string int boolean double uri secret duration bigInt bigDecimal long localDate", Receivers: "config", First: true, Written: true, Need: declare.Required}).Find,
 			),
 		},
@@ -129,8 +129,8 @@ func attributes(s *declare.Source, from int) (list []declare.Setting) {
 		text := f.Text(i)
 		name := strings.Trim(text, ":")
 		begins := i == from || f.Is(i-1, ",")
-		if !begins || !isEnvironmentName(name) {
-			if begins && f.Is(i, ":") && isEnvironmentName(f.Text(i+1)) {
+		if !begins || !isShellName(name) {
+			if begins && f.Is(i, ":") && isShellName(f.Text(i+1)) {
 				name = f.Text(i + 1)
 			} else {
 				continue

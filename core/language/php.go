@@ -24,6 +24,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Grammar: phpGrammar,
 		Table: &syntax.Table{
 			LineComments:  []string{"//", "#"},
+			NotComments:   []string{"#["},
 			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
 			WordStart:     "$", DotJoins: true, Arrows: true,
 			Strings: []syntax.StringForm{
@@ -31,7 +32,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 				{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: phpHoles},
 				{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: phpHoles},
 			},
-			Hook: phpHook, HookBytes: "<#",
+			Hook: phpHeredoc, HookBytes: "<",
 			Islands: islands,
 		},
 		SharesNames: true,
@@ -94,9 +95,6 @@ var serverNames = []string{
 }
 
 var phpHeredoc = syntax.PHPHook(0, 1)
-
-// phpHook reads heredocs, and tells attributes #[…] from comments.
-func phpHook(s *syntax.Scanner) bool { return phpHeredoc(s) }
 
 // phpOutline outlines by braces, and binds the loop variables of foreach.
 func phpOutline(f *syntax.File) *reads.Outline {

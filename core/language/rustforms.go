@@ -28,7 +28,7 @@ var rustForms = []declare.Form{
 		Words: []string{"with_prefix", "prefixed"},
 		Find: declare.All(
 			(&declare.Prefixes{Heads: "with_prefix", First: true, Joint: "_", Receivers: "environment", Access: "with_prefix"}).Find,
-			(&declare.Prefixes{Heads: "prefixed", First: true, Joint: "_", Receivers: "env", Access: "prefixed"}).Find,
+			(&declare.Prefixes{Heads: "prefixed", First: true, Joint: "_", Receivers: "=env", Access: "prefixed"}).Find,
 		),
 	},
 }

@@ -45,7 +45,7 @@ func (p *parser) declared(from, mark int) int32 {
 			break
 		}
 		p.at++
-		if p.is("#") && p.textAt(p.at+1) == "[" { // the attribute of the next field
+		if p.is("#") && p.textAt(p.at+1) == "[" || p.nextField(from) {
 			break
 		}
 	}
@@ -56,6 +56,15 @@ func (p *parser) declared(from, mark int) int32 {
 		}
 	}
 	return p.make(Declare, from, from, mark)
+}
+
+// nextField reports whether a field with a type of its own follows, behind a
+// declaration that no word began: host: String, port: u16.
+func (p *parser) nextField(from int) bool {
+	if p.wordAt(from) == wordDeclare || p.kind() != syntax.Word {
+		return false
+	}
+	return p.textAt(p.at+1) == ":" || p.wordAt(p.at) == wordModifier && p.textAt(p.at+2) == ":"
 }
 
 // target parses what is declared: a name, or a pattern in brackets.

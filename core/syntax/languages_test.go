@@ -110,7 +110,7 @@ func TestScanPHP(t *testing.T) {
 		{"a.php", "<?php $a = 'b'; // c\nd ?> e 'f", "w:$a p:= s:'b' p:; w:d"},
 		{"a.php", "text <?= $a ?> 'more", "w:$a"},
 		{"a.php", `<?php "a $b {$c->d} ${e}"`, `q:" t:a  (: w:$b ): t:  (:{ w:$c p:-> w:d ):} t:  (:${ w:e ):} u:"`},
-		{"a.php", "<?php # a\n#[B] c", ""},
+		{"a.php", "<?php # a\n#[B] c", "p:# (:[ w:B ):] w:c"},
 		{"a.php", "<?php <<<A\nb $c\nA;\nd", "n:<<<A q: t:b  (: w:$c ): t:\n u: p:; w:d"},
 		{"a.php", "<?php <<<'A'\nb $c\n  A . d", "n:<<<'A' q: t:b $c\n u: p:. w:d"},
 		{"a.php", "<?php /* ?> */ a", "w:a"},

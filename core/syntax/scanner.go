@@ -278,6 +278,11 @@ func (s *Scanner) comment() bool {
 		s.Skip(s.Pos + blockEnd(rest, b))
 		return true
 	}
+	for _, not := range s.table.NotComments {
+		if hasPrefix(rest, not) {
+			return false
+		}
+	}
 	for _, open := range s.table.LineComments {
 		if hasPrefix(rest, open) {
 			end := bytes.IndexByte(rest, '\n')

@@ -9,6 +9,7 @@ import (
 // Table describes how a language is written, as far as tokens go.
 type Table struct {
 	LineComments  []string       // "//", "#"
+	NotComments   []string       // what begins like a comment of a line and is none: #[
 	BlockComments []BlockComment // tried before LineComments
 	Strings       []StringForm   // tried in order: put """ before "
 	WordStart     string         // bytes besides letters, digits, _ and non-ASCII that begin a word
@@ -109,7 +110,7 @@ func (t *Table) Inside() *Table {
 		return t
 	}
 	return &Table{
-		LineComments: t.LineComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart,
+		LineComments: t.LineComments, NotComments: t.NotComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart,
 		Hook: t.Hook, HookBytes: t.HookBytes, WordTail: t.WordTail, Splice: t.Splice, DotJoins: t.DotJoins, ColonEnds: t.ColonEnds, Arrows: t.Arrows,
 	}
 }

@@ -88,8 +88,8 @@ func (s *slips) among(u *unset, name, otherwise string) (hint string, pointed bo
 	if u == nil {
 		return otherwise, false
 	}
-	for _, close := range u.index.Slips(name) {
-		c := u.candidates[u.at[close]]
+	if close := u.index.Slips(name); len(close) > 0 {
+		c := u.candidates[u.at[close[0]]]
 		where := fmt.Sprintf("%s:%d sets", c.file, c.line)
 		if c.line == 0 {
 			where = "It has"
