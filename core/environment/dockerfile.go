@@ -118,7 +118,7 @@ func (f *finder) image(file, stage string, arguments map[string]*string) (l *Lay
 	}
 	b := &imageBuild{file: file, lex: shell.NewLex(parsed.EscapeToken), arguments: arguments, global: map[string]string{}, stages: map[string]*imageStage{}}
 	for _, node := range parsed.AST.Children {
-		b.instruction(node)
+		b.instruction(node, node.StartLine)
 	}
 	final := b.last
 	if stage != "" {
@@ -149,7 +149,7 @@ func countStages(instructions []*parser.Node) (n int) {
 type imageStage struct {
 	values    map[string]Value
 	arguments map[string]string
-	triggers  []*parser.Node // instructions for stages that are built on it
+	triggers  []trigger // instructions for stages that are built on it
 }
 
 // Get and Keys let the library expand with what the stage knows: ENV wins over ARG.
@@ -163,6 +163,12 @@ func (s *imageStage) Get(name string) (string, bool) {
 
 func (s *imageStage) Keys() []string { return append(sortedKeys(s.values), sortedKeys(s.arguments)...) }
 
+// trigger is an instruction with the line that it stands on.
+type trigger struct {
+	node *parser.Node
+	line int
+}
+
 type imageBuild struct {
 	file      string
 	lex       *shell.Lex
@@ -174,7 +180,7 @@ type imageBuild struct {
 	total     int // bytes of all that was filled in
 }
 
-func (b *imageBuild) instruction(node *parser.Node) {
+func (b *imageBuild) instruction(node *parser.Node, line int) {
 	var words []*parser.Node
 	for n := node.Next; n != nil; n = n.Next {
 		words = append(words, n)
@@ -187,10 +193,12 @@ func (b *imageBuild) instruction(node *parser.Node) {
 			b.argument(w.Value)
 		}
 	case "env":
-		b.env(words, node.StartLine)
+		b.env(words, line)
 	case "onbuild":
 		if b.last != nil && len(words) > 0 {
-			b.last.triggers = append(b.last.triggers, words[0].Children...)
+			for _, child := range words[0].Children {
+				b.last.triggers = append(b.last.triggers, trigger{child, line})
+			}
 		}
 	}
 }
@@ -226,9 +234,9 @@ func (b *imageBuild) from(words []*parser.Node) {
 	b.count++
 	b.last = stage
 	if base != nil {
-		for _, trigger := range base.triggers {
-			if word := strings.ToLower(trigger.Value); word == "env" || word == "arg" {
-				b.instruction(trigger)
+		for _, t := range base.triggers {
+			if word := strings.ToLower(t.node.Value); word == "env" || word == "arg" {
+				b.instruction(t.node, t.line)
 			}
 		}
 	}

@@ -1,6 +1,7 @@
 package environment
 
 import (
+	"maps"
 	"path"
 	"slices"
 	"strconv"
@@ -25,11 +26,12 @@ func (f *finder) kustomization(folder string) string {
 	return ""
 }
 
-// overlays takes up the folders whose kustomization takes in other folders.
+// overlays takes up the folders with a kustomization as it puts them together:
+// files that it does not take in are patches, or nothing.
 func (f *finder) overlays(folders map[string]*cluster) {
 	for _, folder := range sortedKeys(folders) {
 		file := f.kustomization(folder)
-		if file == "" || len(folders[folder].workloads) > 0 {
+		if file == "" {
 			continue
 		}
 		c := f.kustomized(file, 0)
@@ -135,6 +137,9 @@ func (c *cluster) merge(f *finder, p *yamlDocument) {
 				continue
 			}
 			w.env = mergedByName(w.env, over.env)
+			for _, e := range items(over.env) {
+				w.brought(e, p.file)
+			}
 			if over.from != nil {
 				w.from = over.from
 			}
@@ -196,14 +201,22 @@ func (c *cluster) operations(p *yamlDocument, target string) {
 		for i := range c.workloads {
 			w := &c.workloads[i]
 			if (target == "" || w.name == target) && strconv.Itoa(w.number) == segments[n+1] {
-				w.operate(segments[n+2:], text(op, "op"), at(op, "value"))
+				w.operate(segments[n+2:], text(op, "op"), at(op, "value"), p.file)
 			}
 		}
 	}
 }
 
+// brought notes which file an entry comes from.
+func (w *workload) brought(entry *yaml.Node, file string) {
+	origins := map[*yaml.Node]string{entry: file}
+	maps.Copy(origins, w.origins) // that of other overlays stays as it is
+	origins[entry] = file
+	w.origins = origins
+}
+
 // operate changes env or envFrom of a container: the whole list, or an entry.
-func (w *workload) operate(segments []string, op string, value *yaml.Node) {
+func (w *workload) operate(segments []string, op string, value *yaml.Node, file string) {
 	list := map[string]**yaml.Node{"env": &w.env, "envFrom": &w.from}[segments[0]]
 	if list == nil {
 		return
@@ -215,6 +228,7 @@ func (w *workload) operate(segments []string, op string, value *yaml.Node) {
 		return
 	}
 	changed := &yaml.Node{Kind: yaml.SequenceNode, Tag: "!!seq", Content: slices.Clone(items(*list))}
+	w.brought(value, file)
 	index, err := strconv.Atoi(segments[1])
 	switch {
 	case segments[1] == "-" && value != nil:

@@ -62,8 +62,9 @@ type workload struct {
 	name, container, image string
 	file                   string
 	env, from              *yaml.Node
-	number                 int  // which of the containers it is
-	init                   bool // it is over before the others start
+	origins                map[*yaml.Node]string // of entries of env that another file brought
+	number                 int                   // which of the containers it is
+	init                   bool                  // it is over before the others start
 }
 
 // store is a config map or a secret.
@@ -332,7 +333,11 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 	own, left := layer(fmt.Sprintf("%s, container %s", w.file, w.container), w.file), maxYAML
 	for _, e := range items(w.env) {
 		if name := at(e, "name"); name != nil && name.Value != "" {
-			if v, given := c.value(e, w, name); given {
+			from := w
+			if file := w.origins[e]; file != "" {
+				from.file = file
+			}
+			if v, given := c.value(e, from, name); given {
 				if v.State == Set && at(e, "value") != nil {
 					v, left = references(v, append(layers, own), left)
 				}
