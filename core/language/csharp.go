@@ -30,6 +30,7 @@ var csharp = &reads.Language{
 	Outline:     reads.BraceOutline(false),
 	Passes:      "(",
 	Imports:     csharpImports,
+	Forms:       csharpForms,
 	Triggers:    []string{"GetEnvironmentVariable", "GetEnvironmentVariables", "ExpandEnvironmentVariables"},
 	Roots:       []string{"System"},
 	Idioms: []reads.Idiom{

@@ -30,9 +30,10 @@ var elixir = &reads.Language{
 		Functions: map[string]bool{}, Classes: map[string]bool{}, Closers: wordSet("end"), Do: true,
 	}, true),
 	Imports:     elixirAttributes,
+	Declared:    systemTuples,
 	LineEnds:    true,
 	QuietParens: true,
-	Triggers:    []string{"get_env", "fetch_env", "fetch_env!", "put_env"},
+	Triggers:    []string{"get_env", "fetch_env", "fetch_env!", "put_env", "system"},
 	Idioms: []reads.Idiom{
 		{Access: `System.get_env($name)`},
 		{Access: `System.get_env($name, $fallback)`},
@@ -55,6 +56,29 @@ var elixir = &reads.Language{
 	Runs:    reads.Runs{EmptyTrue: true, Returns: true},
 	WordOr:  []string{"||", "or"},
 	Concat:  []string{"<>"},
+}
+
+// systemTuples finds what libraries read for the code: {:system, "NAME"}.
+func systemTuples(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
+	for i := range f.Tokens {
+		word := i + 1
+		if f.Is(word, ":") {
+			word++
+		}
+		if !f.Is(i, "{") || strings.TrimPrefix(f.Text(word), ":") != "system" || !f.Is(word+1, ",") {
+			continue
+		}
+		name, ok := f.Value(word + 2)
+		if !ok || !isEnvironmentName(name) {
+			continue
+		}
+		d := reads.Declared{At: i, Name: name, Access: "{:system}", Need: reads.Expected}
+		if f.Is(word+3, ",") {
+			d.Need, d.Fallback = reads.Optional, literalAt(f, word+4)
+		}
+		list = append(list, d)
+	}
+	return list
 }
 
 // elixirAttributes binds the attributes of modules: @name "value".

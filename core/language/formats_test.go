@@ -52,7 +52,7 @@ func TestMakefileSays(t *testing.T) {
 		{"GATE ?= x\nall:\n\techo $(GATE)\n", "GATE optional =x"},
 		{"GATE ?= $(OTHER)\n", "GATE optional [$(OTHER)]; OTHER expected"},
 		{"export GATE = x\nall:\n\techo $(GATE)\n", ""},
-		{"all:\n\techo $$GATE\n", ""},
+		{"all:\n\techo $$GATE\n", "GATE expected"},
 		{"# $(GATE)\n", ""},
 		{"all:\n\t$(CC) $(CFLAGS) $@\n", ""},
 	})

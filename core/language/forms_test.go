@@ -179,6 +179,7 @@ fn f() { let s = envy::prefixed("LOCK_").from_env::<Settings>(); }`,
 	{"all variables with a prefix: Environment", written{"x.rs", `fn f() { Config::builder().add_source(Environment::with_prefix("LOCK")); Figment::new().merge(Env::prefixed("GATE_")); }`,
 		"LOCK_* optional; GATE_* optional"}},
 
+	{"all variables with a prefix: AddEnvironmentVariables", written{"X.cs", `class X { void F() { builder.Configuration.AddEnvironmentVariables("LOCK_"); builder.Configuration.AddEnvironmentVariables(); } }`, "LOCK_* optional"}},
 	{"fields with placeholders", written{"X.java", `class X { @Value("${LOCK_PORT:80}") private int port; @Value("${LOCK_URL}") String url; @ConfigProperty(name = "LOCK_NOTE") Optional<String> note; X(@Value("${LOCK_N:3}") long n) {} }`,
 		"LOCK_PORT optional integer =80; LOCK_URL required; LOCK_NOTE optional; LOCK_N optional integer =3"}},
 	{"properties of the environment", written{"X.java", `class X { void f(Environment env) { env.getProperty("LOCK_A", "a"); env.getRequiredProperty("LOCK_B"); env.getProperty("LOCK_C", Integer.class, 3); env.getProperty("lock.d"); } }`,

@@ -91,9 +91,13 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Copies:      []string{"assign"},
 	}
 	for _, object := range []string{"process.env", "import.meta.env", "Bun.env"} {
+		var supplied []string // by the bundler
+		if object == "import.meta.env" {
+			supplied = []string{"MODE", "DEV", "PROD", "SSR", "BASE_URL"}
+		}
 		l.Idioms = append(l.Idioms,
 			reads.Idiom{Access: object + `.hasOwnProperty($name)`, Test: true},
-			reads.Idiom{Access: object + `.$name`},
+			reads.Idiom{Access: object + `.$name`, Except: supplied},
 			reads.Idiom{Access: object + `[$name]`},
 			reads.Idiom{Access: `$name in ` + object, Test: true},
 			reads.Idiom{Access: `Object.hasOwn(` + object + `, $name)`, Test: true},

@@ -2,6 +2,7 @@ package language
 
 import (
 	"bytes"
+	"regexp"
 	"strings"
 
 	"inzicht/core/reads"
@@ -39,6 +40,7 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 		}
 		set[name] = true
 	}
+	list = append(list, makeConditions(f, lines, set)...)
 	for _, line := range lines {
 		for _, s := range []style{{open: "$(", close: ")"}, dollarBraces} {
 			for _, p := range placeholders(line.text, line.offset, s) {
@@ -70,6 +72,42 @@ func makeAssignment(line []byte) (name, operator string) {
 		}
 	}
 	return "", ""
+}
+
+var (
+	makeCondition = regexp.MustCompile(`^\s*(ifndef|ifdef)\s+([A-Za-z_][A-Za-z0-9_]*)`)
+	recipeReads   = regexp.MustCompile(`\$\$\{?([A-Z_][A-Z0-9_]+)`)
+)
+
+// makeConditions finds what is asked for, ifndef NAME with an error behind it,
+// and what the shells of recipes read: $${NAME}.
+func makeConditions(f *syntax.File, lines []textLine, set map[string]bool) (list []reads.Read) {
+	add := func(line textLine, column int, name, access string, need reads.Need) {
+		if set[name] || makeOwn[name] || !isEnvironmentName(name) {
+			return
+		}
+		r := reads.Read{Name: name, Access: access, Need: need, Scope: reads.Build}
+		r.Line, r.Column = f.Position(line.offset + column)
+		list = append(list, r)
+	}
+	for n, line := range lines {
+		if m := makeCondition.FindSubmatchIndex(line.text); m != nil {
+			need := reads.Optional
+			if n+1 < len(lines) && string(line.text[m[2]:m[3]]) == "ifndef" && bytes.Contains(lines[n+1].text, []byte("$(error")) {
+				need = reads.Required
+			}
+			add(line, m[4], string(line.text[m[4]:m[5]]), string(line.text[m[2]:m[3]]), need)
+		}
+		if len(line.text) > 0 && line.text[0] == '\t' && len(line.text) < longestLine {
+			for _, m := range recipeReads.FindAllSubmatchIndex(line.text, -1) {
+				name := string(line.text[m[2]:m[3]])
+				if !bytes.Contains(line.text, []byte("for "+name+" ")) && !bytes.Contains(line.text, []byte(name+"=")) {
+					add(line, m[0], name, "$$", reads.Expected)
+				}
+			}
+		}
+	}
+	return list
 }
 
 // MakeNames returns the names that a makefile sets, which others take in.

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"path"
 	"regexp"
 	"strings"
 
@@ -40,7 +41,7 @@ func byLine(marks string, scope reads.Scope, sets *regexp.Regexp, own map[string
 			for _, form := range forms {
 				for _, at := range form.expression.FindAllSubmatchIndex(line.text, -1) {
 					name := string(line.text[at[2]:at[3]])
-					if set[strings.ToUpper(name)] || own[strings.ToUpper(name)] || !isShellName(name) {
+					if strings.HasPrefix(name, "CI_") || strings.HasPrefix(name, "GITLAB_") || set[strings.ToUpper(name)] || own[strings.ToUpper(name)] || !isShellName(name) {
 						continue
 					}
 					r := reads.Read{Name: name, Access: form.access, Need: form.need, Kind: reads.Text, Scope: scope}
@@ -81,6 +82,30 @@ var (
 		Own: byLine("#", reads.Tooling, nil, nil,
 			form{regexp.MustCompile(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected}),
 	}
+	// Descriptions in XML of builds, of logging and of services.
+	xmlFiles = &reads.Language{
+		Name: "xml", Extensions: []string{".xml"}, Triggers: []string{"${", "%env("},
+		Own: byLine("", "", nil, nil,
+			form{regexp.MustCompile(`\$\{env[.:]([A-Za-z0-9_]+)(?::-?([^}]*))?\}`), "${env.…}", reads.Expected},
+			form{regexp.MustCompile(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):-([^}]*)\}`), "${…}", reads.Optional},
+			form{regexp.MustCompile(`%env\((?:[a-z_]+:)*([A-Z][A-Z0-9_]*)\)%`), "%env()%", reads.Required}),
+	}
+	// What runs on a hosting service gets variables of the project.
+	pipeline = &reads.Language{
+		Name: "pipeline", Where: ".gitlab-ci.yml", Triggers: []string{"$"},
+		OfFile: func(file string) bool {
+			base := path.Base(file)
+			return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base)
+		},
+		Own: byLine("#", reads.Build, regexp.MustCompile(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
+			form{regexp.MustCompile(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected}),
+	}
+	caddyfile = &reads.Language{
+		Name: "caddyfile", Names: []string{"Caddyfile"}, Triggers: []string{"{$", "{env."},
+		Own: byLine("#", "", nil, nil,
+			form{regexp.MustCompile(`\{\$([A-Za-z0-9_]+)(?::([^}]*))?\}`), "{$…}", reads.Expected},
+			form{regexp.MustCompile(`\{env\.([A-Za-z0-9_]+)\}`), "{env.…}", reads.Expected}),
+	}
 	batch = &reads.Language{
 		Name: "batch", Extensions: []string{".bat", ".cmd"}, Triggers: []string{"%", "!"},
 		Own: readBatch,
@@ -90,6 +115,9 @@ var (
 		Own: readFish,
 	}
 )
+
+// pipelineOwn are variables that the service supplies under plain names.
+var pipelineOwn = wordSet("CI HOME PATH PWD USER HOSTNAME SHELL")
 
 // batchOwn are variables that the command processor supplies.
 var batchOwn = wordSet("ERRORLEVEL CD DATE TIME RANDOM CMDCMDLINE CMDEXTVERSION PROMPT")

@@ -14,7 +14,7 @@ endef
 ifeq ($(GATE_ASKED),yes) # read: GATE_ASKED
 EXTRA = 1
 endif
-ifdef GATE_DEFINED
+ifdef GATE_DEFINED # read: GATE_DEFINED optional
 endif
 ifndef LOCAL
 $(error LOCAL is not set)
@@ -22,7 +22,7 @@ endif
 
 all: $(LOCAL) $(FORCED)
 	@echo $(GATE_URL) # read: GATE_URL
-	@for f in $$FILES; do echo $$f; done
+	@for f in $$FILES; do echo $$f; done # read: FILES
 	$(MAKE) -C sub CC=$(CC)
 	echo $(NEW) $(MORE) $(IMMEDIATE) $(EXTRA) $(RECIPE)
 	echo $(subst a,b,$(GATE_NESTED)) # read: GATE_NESTED
