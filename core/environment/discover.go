@@ -166,6 +166,7 @@ func Discover(t *tree.Tree, options Options) (*All, error) {
 			return nil, err
 		}
 	}
+	f.loneImages()
 	f.set.sort()
 	f.loads()
 	f.set.clean()

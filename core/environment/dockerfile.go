@@ -14,6 +14,7 @@ import (
 	"github.com/moby/buildkit/frontend/dockerfile/shell"
 
 	"inzicht/core/envfile"
+	"inzicht/core/tree"
 )
 
 // dockerfiles are the environments that images have of their own: ENV of the
@@ -34,6 +35,33 @@ var dockerfiles = kind{
 		}
 		return []*Layer{l}, nil
 	},
+}
+
+// loneImages takes up the images that nothing of the tree starts: what they lack
+// is given where they are started.
+func (f *finder) loneImages() {
+	used := map[string]bool{}
+	for _, e := range f.set.Environments {
+		for _, l := range e.Layers {
+			used[l.File] = true
+		}
+	}
+	for _, file := range f.set.Images {
+		if used[file] || f.badImages[file] || tree.IsTestPath(file) || path.Base(file) != "Dockerfile" && path.Base(file) != "Containerfile" {
+			continue
+		}
+		l, err := f.image(file, "", nil)
+		if f.noteImage(file, err); err != nil || len(l.Values) == 0 {
+			continue
+		}
+		component := f.tree.ComponentOf(file)
+		name := "image"
+		if component.Name != "" {
+			name += "/" + component.Name
+		}
+		rest := &Layer{Kind: "dockerfile", Label: "what it is started with", Values: map[string]Value{}, Open: "what it is started with"}
+		f.set.add(Environment{Name: name, Component: component, Only: true, Partial: true, Layers: []*Layer{l, rest}})
+	}
 }
 
 // IsDockerfile tells by its name whether a file describes an image.

@@ -79,6 +79,7 @@ type Environment struct {
 	Name      string
 	Component tree.Component // whose reads it is to satisfy
 	Declared  bool           // in inzicht.toml
+	Partial   bool           // what it lacks is given when it is started: it is judged by what it has
 	Only      bool           // for that component alone, not for others of the tree
 	Layers    []*Layer       // later ones win
 	Live      *Environment   // of a live process: the environment that it was to be started with

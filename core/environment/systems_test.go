@@ -45,6 +45,7 @@ metadata: {name: gate}
 spec: {template: {spec: {containers: [{name: gate, env: [{name: E, value: prod}, {name: F, value: new}]}]}}}
 `, "kubernetes.prod/gate",
 			"A=base k8s/base/kustomization.yaml:2\nB=prod k8s/overlays/prod/kustomization.yaml:2\nE=prod k8s/overlays/prod/patch.yaml:4\nF=new k8s/overlays/prod/patch.yaml:4\nG=added k8s/overlays/prod/kustomization.yaml:1"},
+		{"an image that nothing of the tree starts", "-- Dockerfile --\nFROM x\nENV A=1\n", "image", "A=1 Dockerfile:2\nopen: what it is started with"},
 		{"a compose file under another name", gate + "-- works.yaml --\nservices:\n  gate: {build: gate, environment: {A: one}}\n", "works/gate", "A=one works.yaml:2"},
 		{"files that the env file names", gate + "-- compose.yaml --\nservices:\n  gate: {build: gate, environment: {A: one}}\n-- more.yaml --\nservices:\n  gate: {environment: {A: two, B: two}}\n-- .env --\nCOMPOSE_FILE=compose.yaml:more.yaml\n", "compose/gate",
 			"A=two more.yaml:2\nB=two more.yaml:2"},

@@ -3,6 +3,7 @@ package language
 import (
 	"path"
 	"regexp"
+	"slices"
 	"strings"
 
 	"inzicht/core/reads"
@@ -41,7 +42,7 @@ func byLine(marks string, scope reads.Scope, sets *regexp.Regexp, own map[string
 			for _, form := range forms {
 				for _, at := range form.expression.FindAllSubmatchIndex(line.text, -1) {
 					name := string(line.text[at[2]:at[3]])
-					if strings.HasPrefix(name, "CI_") || strings.HasPrefix(name, "GITLAB_") || set[strings.ToUpper(name)] || own[strings.ToUpper(name)] || !isShellName(name) {
+					if set[strings.ToUpper(name)] || own[strings.ToUpper(name)] || !isShellName(name) {
 						continue
 					}
 					r := reads.Read{Name: name, Access: form.access, Need: form.need, Kind: reads.Text, Scope: scope}
@@ -57,6 +58,19 @@ func byLine(marks string, scope reads.Scope, sets *regexp.Regexp, own map[string
 			}
 		}
 		return list, nil
+	}
+}
+
+// suppliedBy leaves out what a reader finds under names with one of the prefixes,
+// which the surroundings supply.
+func suppliedBy(prefixes ...string) func(func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
+	return func(read func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
+		return func(src []byte) ([]reads.Read, error) {
+			list, err := read(src)
+			return slices.DeleteFunc(list, func(r reads.Read) bool {
+				return slices.ContainsFunc(prefixes, func(p string) bool { return strings.HasPrefix(r.Name, p) })
+			}), err
+		}
 	}
 }
 
@@ -97,8 +111,8 @@ var (
 			base := path.Base(file)
 			return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base)
 		},
-		Own: byLine("#", reads.Build, regexp.MustCompile(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
-			form{regexp.MustCompile(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected}),
+		Own: suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, regexp.MustCompile(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
+			form{regexp.MustCompile(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected})),
 	}
 	caddyfile = &reads.Language{
 		Name: "caddyfile", Names: []string{"Caddyfile"}, Triggers: []string{"{$", "{env."},

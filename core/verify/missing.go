@@ -37,6 +37,9 @@ sets it: the value has a hole.
 Mend it by setting the variable in the environment, or by a fallback in the code.`,
 	check: func(j *job) (list []Finding) {
 		for _, e := range j.each() {
+			if e.Partial {
+				continue // what it lacks is given when it is started
+			}
 			for n := range j.contract.Variables {
 				if f := j.gap(&j.contract.Variables[n], e); f != nil {
 					list = append(list, *f)
