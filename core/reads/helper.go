@@ -23,7 +23,7 @@ type Helper struct {
 
 // isExported tells whether other files may call a function.
 func (a *analysis) isExported(fn *Function) bool {
-	if len(fn.Name) < 3 || strings.HasPrefix(fn.Name, "_") || a.isOwnToFile(fn) {
+	if len(fn.Name) < 2 || strings.HasPrefix(fn.Name, "_") || a.isOwnToFile(fn) {
 		return false
 	}
 	if a.lang.Exports == "" || fn.Owner != "" {

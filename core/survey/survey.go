@@ -47,6 +47,8 @@ type Options struct {
 	// Present are NAME=value of who runs this, where the configuration may name
 	// live processes; otherwise nil.
 	Present []string
+
+	within bool // this survey is taken for another
 }
 
 // Survey is all that is known of a tree.
@@ -98,6 +100,7 @@ func Take(dir string, options Options) (*Survey, error) {
 	}
 	options.Memory.begin(c.Source(), options.NoSkip)
 	s.read(options)
+	s.widen(dir, options)
 	s.dropMade()
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
 	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
