@@ -167,7 +167,10 @@ func (l *Language) Triggered(src []byte) bool {
 	if l.extended && hasAny(src, l.compiled.triggers[len(l.Triggers):]) {
 		return true
 	}
-	return l.compiled.own.In(src) && (len(l.With) == 0 || l.compiled.with.In(src)) || l.compiled.forms.In(src)
+	if len(l.With) == 0 {
+		return l.compiled.any.In(src)
+	}
+	return l.compiled.forms.In(src) || l.compiled.own.In(src) && l.compiled.with.In(src)
 }
 
 // formWords are the words of the language's forms.

@@ -270,6 +270,7 @@ type compiled struct {
 	with        *Words                // Language.With
 	entire      *Words                // Language.Entire, and those of the forms
 	forms       *Words                // of Language.Forms
+	any         *Words                // of Triggers and Language.Forms
 	paths       map[string][]*pattern // by whole path
 	heads       map[string]bool       // first names of paths
 	prefixes    map[string]bool       // every proper prefix of a path, and the paths
@@ -322,7 +323,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	}
 	c.triggers = triggersOf(l, extra)
 	c.own, c.words, c.with, c.entire = NewWords(l.Triggers), NewWords(c.triggers), NewWords(l.With), NewWords(append(l.formWords(), l.Entire...))
-	c.forms = NewWords(l.formWords())
+	c.forms, c.any = NewWords(l.formWords()), NewWords(append(l.formWords(), l.Triggers...))
 	c.running = l.wordsOf(c)
 	ready.compiled, ready.extended = c, len(extra) > 0
 	return &ready, nil

@@ -8,6 +8,7 @@ import (
 // Words finds out fast where any of a few words stand in a text.
 type Words struct {
 	groups []wordGroup
+	long   *longWords // or nil
 }
 
 // wordGroup is the words that are found by one rare byte in them.
@@ -31,6 +32,9 @@ func NewWords(list []string) *Words {
 	w := &Words{}
 	list = slices.Compact(slices.Sorted(slices.Values(list)))
 	slices.SortStableFunc(list, func(a, b string) int { return len(a) - len(b) }) // the short ones have the least choice
+	if list = w.takeLong(list); w.long != nil {
+		w.long.prepare()
+	}
 	for _, word := range list {
 		if word != "" {
 			w.add(word)
@@ -76,13 +80,19 @@ func (w *Words) In(src []byte) bool {
 			return true
 		}
 	}
-	return false
+	if w.long != nil {
+		w.long.each(src, func(int) bool { found = true; return false })
+	}
+	return found
 }
 
 // Offsets gives where the words stand in src, ascending, each plus base.
 func (w *Words) Offsets(src []byte, base int32) (list []int32) {
 	for n := range w.groups {
 		w.groups[n].each(src, func(at int) bool { list = append(list, base+int32(at)); return true })
+	}
+	if w.long != nil {
+		w.long.each(src, func(at int) bool { list = append(list, base+int32(at)); return true })
 	}
 	slices.Sort(list)
 	return list

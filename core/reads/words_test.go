@@ -49,12 +49,16 @@ func TestWordsAgainstSlowSearch(t *testing.T) {
 		return out.String()
 	}
 	found := 0
-	for range 2000 {
+	for round := range 4000 {
 		var words []string
-		for range 1 + rng.Intn(6) {
-			words = append(words, text("envAV_$(", 1+rng.Intn(4)))
+		letters, longest := "envAV_$(", 4
+		if round%2 == 1 {
+			letters, longest = "en(", 9
 		}
-		src := []byte(text("envAV_$( .", rng.Intn(120)))
+		for range 1 + rng.Intn(6) {
+			words = append(words, text(letters, 1+rng.Intn(longest)))
+		}
+		src := []byte(text(letters+" .", rng.Intn(120)))
 		var want []int32
 		for at := range src {
 			if slices.ContainsFunc(words, func(word string) bool { return stands(src, at, []byte(word)) }) {
@@ -67,7 +71,7 @@ func TestWordsAgainstSlowSearch(t *testing.T) {
 		}
 		found += len(want)
 	}
-	if found < 2000 {
+	if found < 4000 {
 		t.Errorf("only %d words were found: the texts try too little", found)
 	}
 }
