@@ -2,7 +2,7 @@ package evaluate
 
 import (
 	"slices"
-	"strings"
+	"strconv"
 )
 
 // access runs a read of the environment.
@@ -22,9 +22,8 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		if i >= mostAlternatives {
 			break
 		}
-		name = m.standing(name)
-		site := m.noted(n, a, name, st)
-		out = append(out, m.given(n, a, site, name, st)...)
+		site := m.noted(n, a, m.standing(name), st)
+		out = out.besides(m.given(n, a, site, st))
 		if st.dead {
 			return nil
 		}
@@ -33,6 +32,20 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		return Value{anything(m.depth())}
 	}
 	return out.compact()
+}
+
+// besides returns the alternatives of both values; where one differs from the
+// last by the reads that it was made from alone, they are one.
+func (v Value) besides(w Value) Value {
+	if len(v) > 0 && len(w) == 1 {
+		last, x := &v[len(v)-1], w[0]
+		all := last.sites.with(x.sites)
+		if x.sites = last.sites; len(x.about) == 0 && x.form != sequence && same(last, &x) {
+			last.sites = all
+			return v
+		}
+	}
+	return append(v, w...)
 }
 
 // standing returns a name of which the parts that were not evaluated stand in
@@ -83,9 +96,8 @@ func (m *machine) noted(n int32, a *Access, name Row, st *state) int32 {
 	if unit != m.u {
 		return -1
 	}
-	key := m.keyOf(name, node)
-	at := spot{node, key}
-	if site, known := m.found[at]; known {
+	m.key = appendKey(m.key[:0], name, node)
+	if site, known := m.found[node][string(m.key)]; known {
 		m.touch(sites{site})
 		r := m.reads[site]
 		if m.focus == nil && len(r.entries) < mostEntries && !slices.Contains(r.entries, m.entry) {
@@ -100,15 +112,19 @@ func (m *machine) noted(n int32, a *Access, name Row, st *state) int32 {
 	if least < depth {
 		via = m.frames[least+1].fn
 	}
+	key := string(m.key)
 	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
 		r.Outer = m.outermost()
 	}
 	r.number = int32(len(m.reads))
 	m.touch(sites{r.number})
-	m.found[at] = r.number
+	if m.found[node] == nil {
+		m.found[node] = map[string]int32{}
+	}
+	m.found[node][key] = r.number
 	m.reads = append(m.reads, r)
-	return m.found[at]
+	return r.number
 }
 
 // isInline reports whether a function without a name is called where it stands:
@@ -132,22 +148,21 @@ func (fr *frame) fnOr(fn *Func) *Func {
 // outermost returns the function that is run by itself.
 func (m *machine) outermost() *Func { return m.frames[0].fn }
 
-// keyOf returns what a variable is known by: its name, or the place of a read
-// whose name is not known.
-func (m *machine) keyOf(name Row, node int32) string {
-	var out strings.Builder
+// appendKey appends what a variable is known by: its name, or the place of a
+// read whose name is not known.
+func appendKey(out []byte, name Row, node int32) []byte {
 	whole := true
 	for _, p := range name {
 		if p.any {
-			out.WriteString("*")
+			out = append(out, '*')
 			whole = false
 		}
-		out.WriteString(p.text)
+		out = append(out, p.text...)
 	}
 	if !whole {
-		out.WriteString("\x00" + itoa(int(node)))
+		out = strconv.AppendInt(append(out, 0), int64(node), 10)
 	}
-	return out.String()
+	return out
 }
 
 // bit returns the bit of a read in what is unset, or 0.
@@ -164,7 +179,7 @@ func (m *machine) bit(site int32) mask {
 }
 
 // given returns what a read gives.
-func (m *machine) given(n int32, a *Access, site int32, name Row, st *state) Value {
+func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 	bit := m.bit(site)
 	if bit == 0 {
 		return m.setOrNot(a, site, st)

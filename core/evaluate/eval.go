@@ -341,22 +341,10 @@ func (m *machine) template(n int32, st *state) Value {
 	f := u.Tree.File
 	node := u.Tree.Nodes[n]
 	holes := u.children(n)
-	rows := []alt{{form: text}}
+	rows := Value{{form: text}}
 	add := func(v Value) {
 		m.passes(v)
-		var out []alt
-		for _, row := range rows {
-			for _, x := range rowsOf(v) {
-				if len(out) == mostAlternatives {
-					break
-				}
-				y := row
-				y.parts = joinedParts(row.parts, x.parts)
-				y.depends |= x.depends | x.missing
-				out = append(out, y)
-			}
-		}
-		rows = out
+		rows = m.concat(rows, v)
 	}
 	hole := 0
 	for i := int(node.From); i < int(node.To) && m.tick(); i++ {
@@ -398,20 +386,15 @@ func (m *machine) quoteOf(i int) int {
 	return i
 }
 
-// rowsOf returns the alternatives of a value as texts.
-func rowsOf(v Value) []alt {
-	if len(v) == 0 {
-		return []alt{{form: text, parts: []part{{any: true}}}}
+// unknownValue is a value of which nothing is known.
+var unknownValue = Value{{}}
+
+// asParts returns the parts of an alternative that is taken for a text.
+func (x *alt) asParts() []part {
+	if len(x.parts) == 0 && x.form != text && x.form != number {
+		return anyParts(0)
 	}
-	out := make([]alt, len(v))
-	for i := range v {
-		x := &v[i]
-		out[i] = alt{form: text, parts: x.parts, depends: x.depends | x.missing}
-		if len(x.parts) == 0 && x.form != text && x.form != number {
-			out[i].parts = anyParts(0)
-		}
-	}
-	return out
+	return x.parts
 }
 
 // memberNode returns a member of something.

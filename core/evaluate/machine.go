@@ -82,7 +82,8 @@ type Run struct{ m *machine }
 type machine struct {
 	u     *Unit
 	reads []*Read
-	found map[spot]int32
+	found map[int32]map[string]int32 // the reads, by node and name
+	key   []byte                     // of a read, for a moment
 	calls map[*Func]int
 
 	globals     *scope
@@ -126,11 +127,6 @@ type machine struct {
 	others     map[*Unit]*scope
 	decisions  map[place]mask
 	ways       map[place]sites // what branches give
-}
-
-type spot struct {
-	node int32
-	name string
 }
 
 // chain is a call within a context.
@@ -291,7 +287,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, found: map[spot]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
+		u: u, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

@@ -539,15 +539,20 @@ func (m *machine) takeBack(n int32, st *state) {
 
 // concat joins two texts.
 func (m *machine) concat(a, b Value) Value {
-	before, behind := rowsOf(a), rowsOf(b)
-	out := make(Value, 0, min(len(before)*len(behind), mostAlternatives))
-	for i := range before {
-		for j := range behind {
+	if len(a) == 0 {
+		a = unknownValue
+	}
+	if len(b) == 0 {
+		b = unknownValue
+	}
+	out := make(Value, 0, min(len(a)*len(b), mostAlternatives))
+	for i := range a {
+		for j := range b {
 			if len(out) == mostAlternatives {
 				return out
 			}
-			x, y := &before[i], &behind[j]
-			out = append(out, alt{form: text, parts: joinedParts(x.parts, y.parts), depends: x.depends | y.depends})
+			x, y := &a[i], &b[j]
+			out = append(out, alt{form: text, parts: joinedParts(x.asParts(), y.asParts()), depends: x.depends | x.missing | y.depends | y.missing})
 		}
 	}
 	return out

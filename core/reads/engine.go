@@ -53,6 +53,8 @@ type Context struct {
 	Constants map[string]string // by name, and by class and name: Keys.TOKEN
 	Helpers   []*Helper         // of other files
 	Roles     []declare.Role    // of names of other files
+	// Marks returns where a file was looked at before, or nil; it may be nil.
+	Marks func(file string) []int32
 
 	words *Words // the names of the helpers that it was made for
 	named int    // how many those are
@@ -84,6 +86,7 @@ type Result struct {
 	Roles   []declare.Role  // what names mean that other files use or define
 	Sought  []string        // functions that the file gives what it read and does not define
 	Wanted  []string        // constants that the file uses as names and does not define
+	Marks   []int32         // offsets round which the file was looked at, where not at all of it
 }
 
 // Analyse finds the reads in src. Compile must have succeeded before.
@@ -94,10 +97,14 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	folding := &syntax.Folding{May: l.mayFold}
 	marks, ok := l.marks(src, context)
 	ok = ok && (context == nil || len(context.Roles) == 0)
+	if ok && context != nil && context.Marks != nil {
+		marks = merged(marks, context.Marks(file))
+	}
 	for round := 0; ok && round < maxUnfoldings; round++ {
 		folding.Marks = marks
 		r, unseen := l.analyse(file, src, context, folding)
 		if len(unseen) == 0 {
+			r.Marks = marks
 			return r
 		}
 		marks = merged(marks, unseen)

@@ -243,7 +243,7 @@ type secondLook struct {
 func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]].Path }
 
 func (s *secondLook) take() (added []*unit) {
-	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers, Roles: s.open.roles}
+	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers, Roles: s.open.roles, Marks: s.marks}
 	if s.memory != nil {
 		s.wanted = strings.Join(slices.Sorted(maps.Keys(s.open.constants)), " ")
 	}
@@ -292,6 +292,14 @@ func (s *secondLook) take() (added []*unit) {
 		}
 	}
 	return added
+}
+
+// marks returns where a file was looked at before.
+func (s *secondLook) marks(file string) []int32 {
+	if u := s.open.units[file]; u != nil {
+		return u.result.Marks
+	}
+	return nil
 }
 
 // isAnswered reports whether something that was left open in a file is known.
