@@ -31,6 +31,20 @@ func (d *description) fallsBack(s *Source, n int32) {
 	d.fallback, d.computed = text, any && text == nil
 }
 
+// literalKind returns the kind of a literal, or "".
+func (s *Source) literalKind(n int32) string {
+	text, _ := s.literal(n)
+	switch n = s.unwrap(n); {
+	case text == nil || s.is(n, parse.Text):
+		return ""
+	case s.is(n, parse.Name):
+		return "boolean"
+	case strings.ContainsAny(*text, ".eE"):
+		return "number"
+	}
+	return "integer"
+}
+
 // property is one thing that is said: a keyword argument, a pair of a record, or
 // a call in a chain.
 type property struct {
@@ -83,6 +97,10 @@ func (d *description) apply(s *Source, p property) {
 		d.chosen(s, p.args)
 	case many:
 		d.setKind("list")
+	case flag:
+		if text, _ := s.literal(p.arg(0)); text == nil || !strings.EqualFold(*text, "false") {
+			d.setKind("boolean")
+		}
 	default:
 		if p.call && !noKinds[p.word] {
 			kind, _ := kindOf(p.word)

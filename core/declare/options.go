@@ -25,8 +25,10 @@ type Options struct {
 	// besides those that mean so anywhere.
 	Value string
 	// Default says that the first argument without a name is used where there
-	// is no value, unless it begins with a dash.
+	// is no value, unless it begins with a dash, of what stands at a field.
 	Default bool
+	// Inferred says that what stands in tells the kind, where nothing else does.
+	Inferred bool
 	// Prefix stands before each name.
 	Prefix string
 	// Need is what is needed where nothing is said.
@@ -234,7 +236,7 @@ func (w *options) described(n int32, said []property, plain []int32, access stri
 	if len(names) == 0 {
 		return
 	}
-	d := w.said(said, plain)
+	d := w.said(said, plain, w.fieldOf(n) != 0)
 	w.typeArguments(n, &d)
 	kind, _ := kindOf(access)
 	d.setKind(kind)
@@ -309,8 +311,12 @@ func (w *options) namesIn(n int32) (names []string) {
 }
 
 // said gathers what is said of an option.
-func (w *options) said(said []property, plain []int32) (d description) {
+func (w *options) said(said []property, plain []int32, field bool) (d description) {
+	inferred := ""
 	for _, p := range said {
+		if w.form.Inferred && meaningOf(p.word) == fallback {
+			inferred = w.literalKind(p.arg(0))
+		}
 		if w.value[p.word] && len(p.args) > 0 {
 			d.fallsBack(w.Source, p.args[0])
 			continue
@@ -334,10 +340,13 @@ func (w *options) said(said []property, plain []int32) (d description) {
 			d.setKind(kind)
 			continue
 		}
-		if w.form.Default && i == 0 || w.form.Second {
+		if w.form.Default && i == 0 && field || w.form.Second {
 			w.positional(&d, a)
 			break
 		}
+	}
+	if d.kind == "" {
+		d.kind = inferred
 	}
 	return d
 }

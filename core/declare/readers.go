@@ -21,6 +21,8 @@ type Readers struct {
 	Others string
 	// Kinds are what methods take a value for, where their name does not say it.
 	Kinds map[string]string
+	// Usual are the names that methods read where they are given none.
+	Usual map[string]string
 }
 
 // reader is an object that reads.
@@ -122,7 +124,13 @@ func (w *readers) call(n int32) (list []Setting) {
 	of, known := w.objects[object]
 	known = known || method == "" && w.functions[w.Path(callee)]
 	plain := w.plain(n)
-	if !known || w.others[method] || len(plain) == 0 {
+	var names []string
+	if len(plain) > 0 {
+		names, plain = w.texts(plain[0]), plain[1:]
+	} else if name := w.form.Usual[method]; name != "" {
+		names = []string{name}
+	}
+	if !known || w.others[method] {
 		return nil
 	}
 	var d description
@@ -131,9 +139,9 @@ func (w *readers) call(n int32) (list []Setting) {
 		kind, _ = kindOf(method)
 	}
 	d.setKind(kind)
-	w.arguments(n, plain[1:], &d)
+	w.arguments(n, plain, &d)
 	prefix := w.prefixAt(n, object) + of.prefix
-	for _, name := range w.texts(plain[0]) {
+	for _, name := range names {
 		if !isName(name) {
 			continue
 		}

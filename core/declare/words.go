@@ -11,7 +11,7 @@ var kindWords = []struct {
 	kind  string
 	words map[string]bool
 }{
-	{"list", set("list array slice vec vector set tuple sequence csv commaseparated collection iterable frozenset split")},
+	{"list", set("list array slice vec vector set tuple sequence csv separated collection iterable frozenset split")},
 	{"duration", set("duration timedelta timespan")},
 	{"url", set("url uri dsn httpurl anyurl anyhttpurl postgresdsn redisdsn")},
 	{"boolean", set("bool boolean flag_ truthy stringbool")},
@@ -92,6 +92,7 @@ const (
 	typed                // what the value is
 	choices              // what it may be
 	many                 // there may be several
+	flag                 // it is one that is set or not
 )
 
 // meanings are the words of properties and calls, in small letters without
@@ -104,6 +105,7 @@ var meanings = map[string]meaning{
 	"type": typed, "format": typed, "cast": typed, "converter": typed, "kind": typed, "valueparser": typed, "subcast": nothingMeant, "parser": typed, "coerce": typed,
 	"choices": choices, "choice": choices, "enum": choices, "oneof": choices, "valid": choices, "picklist": choices, "possiblevalues": choices, "allowedvalues": choices, "asenum": choices, "literals": choices, "equal": choices,
 	"multiple": many, "many": many, "nargs": many, "valuedelimiter": many, "numargs": many, "isarray": many, "ismultiple": many,
+	"isflag": flag,
 }
 
 func meaningOf(word string) meaning {

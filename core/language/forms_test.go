@@ -127,8 +127,21 @@ app = Flask(__name__)
 app.config.from_prefixed_env("LOCK")
 from dynaconf import Dynaconf
 settings = Dynaconf(envvar_prefix="GATE")
+`,
+		"LOCK_* optional; GATE_* optional"}},
+	{"options named by a prefix", written{"x.py", `import click
+@click.group(context_settings={"auto_envvar_prefix": "LOCK"})
+@click.option("--log-level", "-l", default=2)
+def main(log_level): pass
+@main.command("open-gate")
+@click.option("--dry-run/--wet", is_flag=True)
+@click.option("-k", "--key", required=True)
+@click.option("--own", envvar="GATE_OWN")
+def open_(dry_run, key, own): pass`,
+		"LOCK_LOG_LEVEL optional integer =2; LOCK_OPEN_GATE_DRY_RUN optional boolean; LOCK_OPEN_GATE_KEY required; GATE_OWN optional"}},
+	{"options named by a prefix", written{"x.py", `from app import cli
 cli(auto_envvar_prefix="HORN")`,
-		"LOCK_* optional; GATE_* optional; HORN_* optional"}},
+		"HORN_* optional"}},
 
 	{"tags of fields", written{"x.go", "package x\ntype Store struct {\n\tHost string `env:\"HOST,required\"`\n\tPort int `env:\"PORT\" envDefault:\"5432\"`\n}\ntype S struct {\n\tStore Store `envPrefix:\"STORE_\"`\n\tTags []string `env:\"TAGS\" envSeparator:\":\"`\n\tMode string `env:\"MODE\" enum:\"a,b\" default:\"a\"`\n}\nfunc f() { env.ParseWithOptions(&S{}, env.Options{Prefix: \"LOCK_\"}) }\n",
 		"LOCK_STORE_HOST required; LOCK_STORE_PORT optional integer =5432; LOCK_TAGS expected list; LOCK_MODE optional choice =a"}},

@@ -30,8 +30,14 @@ var pythonForms = []declare.Form{
 		Name:  "options with envvar=",
 		Words: []string{"envvar"},
 		Find: (&declare.Options{
-			Heads: "option Option argument Argument password_option confirmation_option add_argument make_option", Names: "envvar env_var", Need: declare.Optional, Default: true, Access: "option",
+			Heads: "option Option argument Argument password_option confirmation_option add_argument make_option", Names: "envvar env_var", Need: declare.Optional, Default: true, Inferred: true, Flags: true, Access: "option",
+			Needs: map[string]string{"Option": declare.Required, "Argument": declare.Required, "argument": declare.Required},
 		}).Find,
+	},
+	{
+		Name:  "options named by a prefix: auto_envvar_prefix=\"GATE\"",
+		Words: []string{"auto_envvar_prefix"},
+		Find:  (&declare.Commands{Options: "option password_option confirmation_option", Groups: "command group", Prefix: "auto_envvar_prefix", Own: "envvar"}).Find,
 	},
 	{
 		Name:  "objects that read: env = Env(); env.int(\"PORT\", default=80)",
@@ -40,15 +46,15 @@ var pythonForms = []declare.Form{
 			Makers: "Env FileAwareEnv Config AutoConfig", Modules: "environ environs decouple starlette.config goodconf", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config",
 			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser",
 			Kinds:  map[string]string{"db": "url", "db_url": "url", "cache": "url", "cache_url": "url", "email_url": "url", "email": "url", "search_url": "url", "dj_db_url": "url", "dj_email_url": "url", "dj_cache_url": "url", "channels_url": "url", "str": "text", "path": "text", "get_value": "text", "unicode": "text"},
+			Usual: map[string]string{"db": "DATABASE_URL", "db_url": "DATABASE_URL", "cache": "CACHE_URL", "cache_url": "CACHE_URL", "email": "EMAIL_URL", "email_url": "EMAIL_URL", "search_url": "SEARCH_URL", "channels": "CHANNELS_URL", "channels_url": "CHANNELS_URL"},
 		}).Find,
 	},
 	{
 		Name:  "all variables with a prefix: from_prefixed_env(\"GATE\")",
-		Words: []string{"from_prefixed_env", "auto_envvar_prefix", "envvar_prefix", "Dynaconf", "LazySettings", "env_prefix"},
+		Words: []string{"from_prefixed_env", "envvar_prefix", "Dynaconf", "LazySettings", "env_prefix"},
 		Find: declare.All(
 			(&declare.Prefixes{Heads: "from_prefixed_env", Named: "prefix", First: true, Usual: "FLASK", Joint: "_"}).Find,
 			(&declare.Prefixes{Heads: "Dynaconf LazySettings FlaskDynaconf", Modules: "dynaconf", Named: "envvar_prefix ENVVAR_PREFIX_FOR_DYNACONF", Usual: "DYNACONF", Joint: "_"}).Find,
-			(&declare.Prefixes{Heads: "cli main group command app", Named: "auto_envvar_prefix", Joint: "_"}).Find,
 		),
 	},
 }
