@@ -241,7 +241,11 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	switch {
 	case a.Fallback != 0:
 		way := st.fork()
+		m.hinging++
+		m.instead++
 		v := m.quiet(a.Fallback, way)
+		m.hinging--
+		m.instead--
 		if way.dead {
 			x.truth = true
 			return Value{x}

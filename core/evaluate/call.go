@@ -373,6 +373,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	if fn == nil || !m.worth(fn, arguments, st) {
 		return nil, false
 	}
+	m.lookInto(fn, arguments)
 	v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}, n, arguments, st)
 	return v, ran
 }
@@ -478,16 +479,13 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 }
 
 // lookInto notes that a function whose body was passed over is given what was
-// read.
+// read, or called where that tells what to do.
 func (m *machine) lookInto(fn *Func, arguments []argument) {
-	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil {
+	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.Contains(m.takers, fn) {
 		return
 	}
-	for _, a := range arguments {
-		if len(a.value.sites()) > 0 && !slices.Contains(m.takers, fn) {
-			m.takers = append(m.takers, fn)
-			return
-		}
+	if m.hinging > 0 || slices.ContainsFunc(arguments, func(a argument) bool { return len(a.value.sites()) > 0 }) {
+		m.takers = append(m.takers, fn)
 	}
 }
 
@@ -809,7 +807,7 @@ func (m *machine) seek(n int32, name string, arguments []argument) {
 	if path := u.Path(callee); path != "" {
 		name = path
 	}
-	given := m.instead > 0
+	given := m.instead > 0 || m.ends[n]
 	for _, a := range arguments {
 		given = given || len(a.value.sites()) > 0
 	}

@@ -92,6 +92,22 @@ func TestRequired(t *testing.T) {
 	})
 }
 
+// A function that says nothing of the environment is looked into where what it
+// does tells what a variable is needed for.
+func TestFunctionsPassedOver(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "function die(m) { console.error(m); process.exit(1); }\nconst x = process.env.GATE;\nif (!x) { die(\"no gate\"); }\n", "GATE required"},
+		{"a.ts", "function fail(n: string): never { throw new Error(n); }\nexport const a = process.env.GATE ?? fail(\"GATE\");\n", "GATE required"},
+		{"a.ts", "function say(n: string): string { return n; }\nexport const a = process.env.GATE ?? say(\"GATE\");\n", "GATE optional =GATE"},
+		{"a.rs", "fn die(m: &str) -> ! { eprintln!(\"{}\", m); std::process::exit(1) }\nfn main() { let a = std::env::var(\"A\").unwrap_or_else(|_| die(\"a\")); let b = match std::env::var(\"B\") { Ok(v) => v, Err(_) => die(\"b\") }; }\n", "A required; B required"},
+		{"E.java", "class E { static void die(String m) { System.exit(1); }\n void f() { String x = System.getenv(\"GATE\"); if (x == null) { die(\"no\"); } } }\n", "GATE required"},
+		{"a.kt", "fun die(m: String): Nothing { throw IllegalStateException(m) }\nval a = System.getenv(\"GATE\") ?: die(\"gate\")\n", "GATE required"},
+		{"a.py", "import os, sys\ndef die(m):\n    sys.exit(m)\ntry:\n    x = os.environ[\"GATE\"]\nexcept KeyError:\n    die(\"gate\")\n", "GATE required"},
+		{"a.c", "#include <stdlib.h>\nstatic void die(const char *m) { exit(1); }\nint main(void) { char *p = getenv(\"GATE\"); if (!p) die(\"no\"); return 0; }\n", "GATE required"},
+		{"a.go", "package gate\nimport (\"os\"; \"strings\")\nfunc f() {\n\tfor _, e := range os.Environ() {\n\t\tif strings.HasPrefix(e, \"GATE=\") || strings.HasPrefix(e, \"TAG_\") {\n\t\t\tuse(e)\n\t\t}\n\t}\n}\n", "* optional; GATE optional; TAG_* optional"},
+	})
+}
+
 // A fallback is what stands where the value would be.
 func TestFallbacks(t *testing.T) {
 	hold(t, []saying{

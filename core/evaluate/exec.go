@@ -338,7 +338,10 @@ func (m *machine) elseLeaves(pattern []int32, v Value, block int32, st *state) {
 		way := st.fork()
 		way.control |= m.because(rest, len(set) == 0)
 		m.decide(block, rest)
+		m.hinging++
+		m.ending(block)
 		m.block(block, way)
+		m.hinging--
 		if len(set) == 0 {
 			st.meet(way, way)
 			return
@@ -420,6 +423,12 @@ func (m *machine) guardPart(c, n, block int32, st *state) {
 
 // twoWays goes on where a condition is true, where it is false, or both.
 func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state) Value {
+	if m.tells(true_) || m.tells(false_) {
+		m.hinging++
+		defer func() { m.hinging-- }()
+		m.ending(then)
+		m.ending(otherwise)
+	}
 	if len(false_) == 0 {
 		v := m.way(then, m.because(true_, true), st)
 		m.insteadOf(otherwise, v, then, st)
@@ -443,6 +452,39 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		return v.dependent(m.because(true_, false))
 	}
 	return join(v.dependent(m.because(true_, false)), w.dependent(m.because(false_, false)))
+}
+
+// tells reports whether a value tells something of what was read, in the first
+// run.
+func (m *machine) tells(v Value) bool {
+	return m.focus == nil && (len(v.sites()) > 0 || len(v.about()) > 0)
+}
+
+// ending notes the call that a way ends with, which is gone because of what was
+// read: it may end the program.
+func (m *machine) ending(n int32) {
+	u := m.unit()
+	if m.focus != nil || n == 0 || u != m.u {
+		return
+	}
+	list := []int32{n}
+	if u.kind(n) == parse.Block {
+		list = u.children(n)
+	}
+	for i := len(list) - 1; i >= 0 && i >= len(list)-2; i-- {
+		s := list[i]
+		for depth := 0; depth < 4 && (u.kind(s) == parse.Wrapper || u.kind(s) == parse.Return) && u.Tree.Child(s, 0) != 0; depth++ {
+			s = u.Tree.Child(s, 0)
+		}
+		switch u.kind(s) {
+		case parse.Call:
+			m.ends[s] = true
+			return
+		case parse.Return, parse.Leave:
+		default:
+			return
+		}
+	}
 }
 
 // gives notes what the value of a branch is made from, or tells of.
@@ -1117,11 +1159,14 @@ func (m *machine) afterwards(n int32, st *state) {
 func (m *machine) catch(n int32, st *state, dep mask) {
 	u := m.unit()
 	m.lastValue = nil
+	m.hinging++
+	defer func() { m.hinging-- }()
 	list := u.children(n)
 	for i, c := range list {
 		if u.kind(c) == parse.Block || i == len(list)-1 {
 			control := st.control
 			st.control |= dep
+			m.ending(c)
 			m.lastValue = m.exec(c, st)
 			st.control = control
 		} else if u.kind(c) == parse.Name {

@@ -98,6 +98,8 @@ type machine struct {
 	queued      map[int32]bool
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
+	hinging     int            // how many ways are being gone because of what was read
+	ends        map[int32]bool // calls that such ways end with
 	ran         map[int32]bool // lambdas that something called
 
 	frames   []*frame
@@ -287,7 +289,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, seen: map[int32]bool{},
+		u: u, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

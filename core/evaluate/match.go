@@ -39,7 +39,7 @@ func (m *machine) choose(n int32, st *state) Value {
 	}
 	m.closing(n, subject, subjectNode, cases)
 	cases = m.defaultLast(cases)
-	rest := subject
+	rest, tells := subject, m.tells(subject)
 	var out Value
 	var merged *state
 	all := Value(nil)
@@ -57,7 +57,14 @@ func (m *machine) choose(n int32, st *state) Value {
 		because := m.because(taken, len(left) == 0 && merged == nil)
 		exit := &exit{}
 		m.exits = append(m.exits, exit)
+		if tells {
+			m.hinging++
+			m.ending(block)
+		}
 		v := m.way(block, because, way)
+		if tells {
+			m.hinging--
+		}
 		m.exits = m.exits[:len(m.exits)-1]
 		if exit.state != nil {
 			way.meet(way, exit.state)

@@ -147,6 +147,17 @@ func (m *machine) orElse(v Value, onlyNothing bool, st *state, other func(*state
 	if len(passed) == 0 {
 		return kept
 	}
+	if m.tells(v) {
+		instead := other
+		other = func(st *state) Value {
+			m.hinging++
+			m.instead++
+			w := instead(st)
+			m.hinging--
+			m.instead--
+			return w
+		}
+	}
 	because := m.because(passed, len(kept) == 0)
 	if len(kept) == 0 {
 		control := st.control

@@ -38,13 +38,14 @@ func (m *machine) variables(a *Access) []Value {
 // it, or how it begins.
 func (m *machine) named(v Value, name string, all bool, n int32, st *state) bool {
 	asked := false
+	name, _, whole := strings.Cut(name, "=") // NAME=value
 	for _, x := range v {
 		if x.env == nil || name == "" {
 			continue
 		}
-		row := Word(strings.TrimSuffix(name, "="))
-		if !all {
-			row = append(Word(name), part{any: true, frame: -1})
+		row := Word(name)
+		if !all && !whole {
+			row = append(row, part{any: true, frame: -1})
 		}
 		asked = true
 		site := m.noted(n, x.env, m.standing(row), st)

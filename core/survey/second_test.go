@@ -338,3 +338,21 @@ func TestDefinedWords(t *testing.T) {
 		}
 	}
 }
+
+// A function of another file that ends the program where a variable is not set
+// says that it is required.
+func TestEndsElsewhere(t *testing.T) {
+	for _, c := range []struct{ tree, want string }{
+		{"-- package.json --\n{}\n-- die.js --\nexport function die(m) { console.error(m); process.exit(1); }\n-- a.js --\nimport { die } from './die.js';\nconst x = process.env.GATE;\nif (!x) {\n  die('no gate');\n}\n", "GATE required"},
+		{"-- package.json --\n{}\n-- die.js --\nexport function die(m) { console.error(m); }\n-- a.js --\nimport { die } from './die.js';\nconst x = process.env.GATE;\nif (!x) {\n  die('no gate');\n}\n", "GATE optional"},
+		{"-- util.py --\nimport sys\ndef die(m):\n    sys.exit(m)\n-- a.py --\nimport os\nfrom util import die\ntry:\n    x = os.environ['GATE']\nexcept KeyError:\n    die('gate')\n", "GATE required"},
+	} {
+		s, err := Take(planted.Tree(t, c.tree), Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(s.Reads) != 1 || s.Reads[0].Name+" "+string(s.Reads[0].Need) != c.want {
+			t.Errorf("%s\nhave %v\nwant %s", c.tree, s.Reads, c.want)
+		}
+	}
+}
