@@ -317,6 +317,13 @@ func (s *Source) step(d *description, p property, depth int) {
 	switch meaningOf(p.word) {
 	case fallback, choices, required:
 		d.apply(s, p)
+		for _, arg := range p.args { // enum({ values: […], default: "x" })
+			if s.is(s.unwrap(arg), parse.Record) && meaningOf(p.word) == choices {
+				for _, q := range s.pairs(arg) {
+					d.apply(s, q)
+				}
+			}
+		}
 		for _, arg := range p.args { // withDefault(what, fallback)
 			if a := s.unwrap(arg); s.is(a, parse.Call) && meaningOf(p.word) != choices {
 				d.joined(s.describe(a, depth+1))

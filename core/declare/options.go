@@ -48,6 +48,8 @@ type Options struct {
 	Flags bool
 	// Written says that only what is written like a variable is one.
 	Written bool
+	// Nested is a function by which what it is given gets a prefix: nested(x, "DB").
+	Nested string
 	// Record says that it may be any record with the properties.
 	Record bool
 }
@@ -241,15 +243,41 @@ func (w *options) described(n int32, said []property, plain []int32, access stri
 	kind, _ := kindOf(access)
 	d.setKind(kind)
 	w.field(n, &d)
+	prefix := w.form.Prefix + w.nesting(n)
 	need := firstOf(w.form.Needs[access], w.form.Need)
 	if w.form.Flags && (d.kind == "boolean" || d.kind == "list") {
 		need = Optional
 	}
 	for _, name := range names {
 		if isName(name) && (!w.form.Written || isVariable(name)) {
-			w.list = append(w.list, d.setting(w.form.Prefix+name, access, need, token))
+			w.list = append(w.list, d.setting(prefix+name, access, need, token))
 		}
 	}
+}
+
+// nesting returns the prefix that functions round an option, or at the end of
+// its pipe, give its name.
+func (w *options) nesting(n int32) (prefix string) {
+	if w.form.Nested == "" {
+		return ""
+	}
+	for up, depth := w.parent(n), 0; up != 0 && depth < mostDepth; up, depth = w.parent(up), depth+1 {
+		if !w.is(up, parse.Call) {
+			continue
+		}
+		calls := []int32{up}
+		if w.word(w.first(up)) == "pipe" {
+			calls = w.plain(up)
+		}
+		for _, call := range calls {
+			if args := w.plain(w.unwrap(call)); w.is(w.unwrap(call), parse.Call) && w.word(call) == w.form.Nested && len(args) > 0 {
+				if text, ok := w.text(args[len(args)-1]); ok {
+					prefix = text + "_" + prefix
+				}
+			}
+		}
+	}
+	return prefix
 }
 
 // inside takes the arguments that are properties themselves, env("X") and env,

@@ -102,8 +102,8 @@ var meanings = map[string]meaning{
 	"missing": fallback, "loaddefault": fallback, "dumpdefault": fallback, "defaultto": fallback, "orelse": fallback, "getorelse": fallback, "defaultfactory": fallback, "catch": fallback,
 	"required": required, "mandatory": required, "demandoption": required, "isrequired": required, "mustexist": required, "environrequired": required, "makeoptionmandatory": required, "nonoptional": required,
 	"optional": optional, "nullable": optional, "nullish": optional, "notrequired": optional, "allowblank": optional, "option": optional, "allownull": optional, "undefinedable": optional, "exactoptional": optional, "maybe": optional,
-	"type": typed, "format": typed, "cast": typed, "converter": typed, "kind": typed, "valueparser": typed, "subcast": nothingMeant, "parser": typed, "coerce": typed,
-	"choices": choices, "choice": choices, "enum": choices, "oneof": choices, "valid": choices, "picklist": choices, "possiblevalues": choices, "allowedvalues": choices, "asenum": choices, "literals": choices, "equal": choices,
+	"type": typed, "format": typed, "cast": typed, "converter": typed, "kind": typed, "valueparser": typed, "subcast": nothingMeant, "parser": typed, "argparser": typed, "coerce": typed,
+	"choices": choices, "choice": choices, "enum": choices, "oneof": choices, "valid": choices, "picklist": choices, "values": choices, "possiblevalues": choices, "allowedvalues": choices, "asenum": choices, "literals": choices, "equal": choices,
 	"multiple": many, "many": many, "nargs": many, "valuedelimiter": many, "numargs": many, "isarray": many, "ismultiple": many,
 	"isflag": flag,
 }

@@ -173,6 +173,7 @@ func TestTables(t *testing.T) {
 		{"a.java", "class T { record Row(String name, String other) {}\n static final List<Row> ROWS = List.of(new Row(\"A\", \"4\"), new Row(\"B\", null));\n void f() { for (Row r : ROWS) { String v = System.getenv(r.name()); if (v == null) { if (r.other() == null) { throw new X(); } v = r.other(); } } } }\n", "A optional =4; B required"},
 		{"a.ts", "enum Keys { A = \"GATE_A\" }\nconst NAMES = { b: \"GATE_B\" } as const;\nprocess.env[Keys.A]; process.env[NAMES.b];\n", "GATE_A expected; GATE_B expected"},
 		{"a.php", "<?php\nforeach (['A' => 'oil', 'B' => 'green'] as $k => $d) { $c[$k] = getenv($k) ?: $d; }\n", "A optional =oil; B optional =green"},
+		{"a.ts", "for (const n of [\"A\", \"B\"] as const) { if (!process.env[n]) throw new Error(n); }\n", "A required; B required"},
 		{"a.rb", "%w[A B].each { |n| ENV.fetch(n) }\n", "A required; B required"},
 		{"a.js", "for (let i = 0; process.env[`GATE_${i}`]; i++) use(process.env[`GATE_${i}`]);\n", "GATE_* optional; GATE_* expected"},
 	})

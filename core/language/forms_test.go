@@ -37,12 +37,13 @@ ConfigModule.forRoot({ validationSchema: Joi.object({ LOCK_A: Joi.string().requi
 	{"schemas applied", written{"x.js", `const schema = { type: "object", required: ["LOCK_A"], properties: { LOCK_A: { type: "string" }, LOCK_B: { type: "integer", default: 80 } } };
 const config = envSchema({ schema, dotenv: true });`,
 		"LOCK_A required; LOCK_B optional integer =80"}},
-	{"schemas applied", written{"x.mjs", `export default defineConfig({ env: { schema: { LOCK_URL: envField.string({ context: "server", access: "secret" }), LOCK_N: envField.number({ context: "client", access: "public", default: 4 }) } } });`,
-		"LOCK_URL required; LOCK_N optional number =4"}},
+	{"schemas applied", written{"x.mjs", `export default defineConfig({ env: { schema: { LOCK_URL: envField.string({ context: "server", access: "secret" }), LOCK_N: envField.number({ context: "client", access: "public", default: 4 }), LOCK_MODE: envField.enum({ values: ["a", "b"], default: "a" }) } } });`,
+		"LOCK_URL required; LOCK_N optional number =4; LOCK_MODE optional choice =a"}},
 	{"schemas applied", written{"x.js", `spawn("x", { env: { ...process.env, LOCK_SET: "1" } }); Object.assign({}, process.env, { LOCK_SET: f() });`, "* optional; * optional"}},
 	{"values of Effect", written{"x.ts", `import { Config } from "effect";
-const a = Config.string("LOCK_HOST"), b = Config.number("LOCK_PORT").pipe(Config.withDefault(80)), c = Config.option(Config.redacted("LOCK_KEY"));`,
-		"LOCK_HOST required; LOCK_PORT optional number =80; LOCK_KEY optional"}},
+const a = Config.string("LOCK_HOST"), b = Config.number("LOCK_PORT").pipe(Config.withDefault(80)), c = Config.option(Config.redacted("LOCK_KEY"));
+const d = Config.nested(Config.string("URL"), "LOCK_DB"), e = Config.integer("PORT").pipe(Config.nested("LOCK_DB"));`,
+		"LOCK_HOST required; LOCK_PORT optional number =80; LOCK_KEY optional; LOCK_DB_URL required; LOCK_DB_PORT required integer"}},
 	{"chains", written{"x.ts", `import * as env from "env-var";
 const a = env.get("LOCK_A").required().asString(), b = env.get("LOCK_B").default("a").asEnum(["a", "b"]);`,
 		"LOCK_A required; LOCK_B optional choice =a"}},
@@ -54,10 +55,10 @@ const a = env.get("LOCK_A", "a"), b = env.get("LOCK_B");`, "LOCK_A optional =a; 
 convict({ port: { format: "port", default: 80, env: "LOCK_PORT" }, mode: { format: ["a", "b"], default: "a", env: "LOCK_MODE" } });`,
 		"LOCK_PORT optional integer =80; LOCK_MODE optional choice =a"}},
 	{"options of a command line: new Option", written{"x.js", `const { Option } = require("commander");
-program.addOption(new Option("--port <n>").env("LOCK_PORT").default(80));
+program.addOption(new Option("--port <n>").env("LOCK_PORT").default(80).argParser(parseInt));
 const { Flags } = require("@oclif/core");
 const flags = { key: Flags.string({ env: "LOCK_KEY", required: true }) };`,
-		"LOCK_PORT optional =80; LOCK_KEY required"}},
+		"LOCK_PORT optional integer =80; LOCK_KEY required"}},
 	{"settings of a site", written{"nuxt.config.ts", `export default defineNuxtConfig({ runtimeConfig: { apiKey: "", db: { host: "north" }, public: { siteName: "Lock", on: true } } });`,
 		"NUXT_API_KEY optional =; NUXT_DB_HOST optional =north; NUXT_PUBLIC_SITE_NAME optional =Lock; NUXT_PUBLIC_ON optional boolean =true"}},
 	{"all variables with a prefix: loadEnv", written{"x.js", `const yargs = require("yargs");

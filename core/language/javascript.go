@@ -14,9 +14,13 @@ var (
 	typescript = runBy(scriptLanguage("typescript", syntax.RegexHook, ".ts", ".mts", ".cts"), "deno", "bun", "tsx", "ts-node")
 	// In .tsx, what looks like a tag is one; in .ts it is a cast.
 	typescriptJSX = scriptLanguage("typescript", syntax.JSXHook, ".tsx")
-	// The script blocks of pages: what stands round them is no source.
-	pageScripts = scriptsOfPages()
+	// The script blocks of pages: what stands round them is no source, but for
+	// what stands in braces.
+	pageScripts   = scriptsOfPages([]syntax.Island{scriptBlock}, ".vue")
+	pagesInBraces = scriptsOfPages([]syntax.Island{scriptBlock, {Open: "<style", Close: "</style>", Comment: true}, {Open: "<!--", Close: "-->", Comment: true}, {Open: "---\n", Close: "---"}, {Open: "{", Close: "}"}}, ".svelte", ".astro")
 )
+
+var scriptBlock = syntax.Island{Open: "<script", Until: ">", Close: "</script>"}
 
 // runBy names the programs that a script without an ending asks for.
 func runBy(l *reads.Language, interpreters ...string) *reads.Language {
@@ -24,9 +28,9 @@ func runBy(l *reads.Language, interpreters ...string) *reads.Language {
 	return l
 }
 
-func scriptsOfPages() *reads.Language {
-	l := scriptLanguage("javascript", syntax.RegexHook, ".vue", ".svelte")
-	l.Table.Islands = []syntax.Island{{Open: "<script", Until: ">", Close: "</script>"}}
+func scriptsOfPages(islands []syntax.Island, extensions ...string) *reads.Language {
+	l := scriptLanguage("javascript", syntax.RegexHook, extensions...)
+	l.Table.Islands = islands
 	return l
 }
 
@@ -58,8 +62,8 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Entire:   []string{"ConfigService"},
 		Imports:  scriptImports,
 		LineEnds: true,
-		Triggers: []string{"env", "ConfigService", "Env"},
-		With:     []string{"process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "EnvironmentPlugin", "$env", "#start", "{ env", "{env", "Adonis"},
+		Triggers: []string{"env", "ConfigService", "Env", "loadEnv"},
+		With:     []string{"loadEnv", "process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "EnvironmentPlugin", "$env", "#start", "{ env", "{env", "Adonis"},
 		Roots:    []string{"globalThis", "window", "global", "self"},
 		Idioms: []reads.Idiom{
 			{Access: `Deno.env.get($name)`},
@@ -112,6 +116,9 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 // scriptImports records import declarations: import p, { env as e } from "node:process".
 func scriptImports(f *syntax.File, o *reads.Outline) {
 	for i := range f.Tokens {
+		if f.Is(i, "loadEnv") && f.Is(i+1, "(") && f.Is(i-1, "=") && f.Kind(i-2) == syntax.Word {
+			o.Import(f.Text(i-2), "process.env", i-2) // variables, and those of env files
+		}
 		if !f.Is(i, "import") || f.Kind(i) != syntax.Word || f.Is(i+1, "(") || f.Is(i+1, ".") {
 			continue
 		}

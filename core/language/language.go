@@ -18,7 +18,7 @@ var All = []*reads.Language{
 	javascript,
 	typescript,
 	typescriptJSX,
-	pageScripts,
+	pageScripts, pagesInBraces,
 	java,
 	kotlin,
 	scala,

@@ -29,8 +29,8 @@ var mapping = &reads.Language{
 				continue
 			}
 			r := reads.Read{Name: name, Access: "mapping", Need: reads.Optional, Kind: reads.Text}
-			if format, _ := f.Value(i + 4); f.Is(i+3, ":") && format == "json" { // "__name": …, "__format": "json"
-				r.Kind = reads.JSON
+			if format, _ := f.Value(i + 4); f.Is(i+3, ":") && mappingFormats[format] != "" { // "__name": …, "__format": "json"
+				r.Kind = mappingFormats[format]
 			}
 			r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
 			list = append(list, r)
@@ -38,6 +38,8 @@ var mapping = &reads.Language{
 		return list, nil
 	},
 }
+
+var mappingFormats = map[string]reads.Kind{"json": reads.JSON, "number": reads.Number, "boolean": reads.Boolean}
 
 var mappingTable = &syntax.Table{
 	LineComments: []string{"//", "#"}, BlockComments: cBlocks,

@@ -46,7 +46,7 @@ var pythonForms = []declare.Form{
 			Makers: "Env FileAwareEnv Config AutoConfig", Modules: "environ environs decouple starlette.config goodconf", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config",
 			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser",
 			Kinds:  map[string]string{"db": "url", "db_url": "url", "cache": "url", "cache_url": "url", "email_url": "url", "email": "url", "search_url": "url", "dj_db_url": "url", "dj_email_url": "url", "dj_cache_url": "url", "channels_url": "url", "str": "text", "path": "text", "get_value": "text", "unicode": "text"},
-			Usual: map[string]string{"db": "DATABASE_URL", "db_url": "DATABASE_URL", "cache": "CACHE_URL", "cache_url": "CACHE_URL", "email": "EMAIL_URL", "email_url": "EMAIL_URL", "search_url": "SEARCH_URL", "channels": "CHANNELS_URL", "channels_url": "CHANNELS_URL"},
+			Usual:  map[string]string{"db": "DATABASE_URL", "db_url": "DATABASE_URL", "cache": "CACHE_URL", "cache_url": "CACHE_URL", "email": "EMAIL_URL", "email_url": "EMAIL_URL", "search_url": "SEARCH_URL", "channels": "CHANNELS_URL", "channels_url": "CHANNELS_URL"},
 		}).Find,
 	},
 	{

@@ -23,7 +23,7 @@ var scriptForms = []declare.Form{
 		Name:  "values of Effect: Config.number(\"PORT\").pipe(Config.withDefault(80))",
 		Words: []string{"effect"},
 		Find: (&declare.Options{
-			Heads: "string number integer int boolean redacted secret url date duration nonEmptyString port literal logLevel branded hashSet array", Modules: "effect.config", First: true, Written: true, Need: declare.Required,
+			Heads: "string number integer int boolean redacted secret url date duration nonEmptyString port literal logLevel branded hashSet array", Modules: "effect.config", First: true, Written: true, Nested: "nested", Need: declare.Required,
 		}).Find,
 	},
 	{

@@ -13,7 +13,7 @@ import (
 var variableName = regexp.MustCompile(`^[A-Z][A-Z0-9_]*$`)
 
 // scriptLibraries are words of which a file that uses one of the libraries holds one.
-var scriptLibraries = reads.NewWords([]string{"$env/static", "{ env", "{env", "loadEnv"})
+var scriptLibraries = reads.NewWords([]string{"$env/static", "{ env", "{env"})
 
 // scriptSettings finds what is read for the code: through the env that a
 // settings factory is handed, and as values that are imported.
@@ -27,23 +27,10 @@ func scriptSettings(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
 			continue
 		}
 		switch word := f.Text(i); {
-		case word == "loadEnv" && f.Is(i+1, "(") && f.Is(i-1, "="):
-			list = append(list, loadedEnv(f, f.Text(i-2))...)
 		case word == "import":
 			list = append(list, importedValues(f, i)...)
 		case word == "env" && i < factory && !f.Is(i-1, ".") && (f.Is(i+1, "(") || f.Is(i+1, ".")):
 			list = append(list, factoryRead(f, i)...)
-		}
-	}
-	return list
-}
-
-// loadedEnv reads the members of what loadEnv gives, env.NAME, by which a build is
-// told of variables and env files.
-func loadedEnv(f *syntax.File, name string) (list []reads.Declared) {
-	for i := range f.Tokens {
-		if f.Is(i, name) && f.Kind(i) == syntax.Word && !f.Is(i-1, ".") && f.Is(i+1, ".") && variableName.MatchString(f.Text(i+2)) && len(f.Text(i+2)) > 1 {
-			list = append(list, reads.Declared{At: i, Name: f.Text(i + 2), Access: "loadEnv", Need: reads.Expected, Kind: reads.Text})
 		}
 	}
 	return list

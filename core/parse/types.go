@@ -47,6 +47,9 @@ func (p *parser) skipType() {
 	for begun := p.at; p.at < p.end; {
 		text := p.text()
 		switch kind := p.kind(); {
+		case text == "const" && p.at == begun: // [] as const
+			word = p.g.Records && p.g.sets[setCasts]["as"]
+			p.at++
 		case kind == syntax.Word:
 			if word || p.g.words[text] != wordNone && p.g.words[text] != wordNothing && p.g.words[text] != wordBool && p.g.words[text] != wordFunction && p.g.words[text] != wordModifier {
 				return
