@@ -66,6 +66,8 @@ type Role struct {
 	Module string
 	// Prefix and Delimiter are those of a settings class.
 	Prefix, Delimiter string
+	// Values are defaults: a key, a zero byte and a text a line.
+	Values string
 }
 
 // As is what a name stands for.

@@ -29,6 +29,9 @@ func (d *description) fallsBack(s *Source, n int32) {
 	text, any := s.literal(n)
 	d.need = Optional
 	d.fallback, d.computed = text, any && text == nil
+	if source := s.Tree.Text(n); d.computed && len(source) <= mostOfSource && !strings.Contains(source, "\n") {
+		d.fallback = &source
+	}
 }
 
 // literalKind returns the kind of a literal, or "".
@@ -44,6 +47,9 @@ func (s *Source) literalKind(n int32) string {
 	}
 	return "integer"
 }
+
+// mostOfSource bounds the source that is shown for what stands in.
+const mostOfSource = 80
 
 // property is one thing that is said: a keyword argument, a pair of a record, or
 // a call in a chain.

@@ -103,7 +103,7 @@ class Dev(Configuration):
     DEBUG = values.BooleanValue(True)
     SECRET_KEY = values.SecretValue()
     HOSTS = values.ListValue(["x"], environ_prefix="LOCK")`,
-		"DJANGO_DEBUG optional boolean =True; DJANGO_SECRET_KEY required; LOCK_HOSTS optional list"}},
+		"DJANGO_DEBUG optional boolean =True; DJANGO_SECRET_KEY required; LOCK_HOSTS optional list [[\"x\"]]"}},
 	{"options with envvar", written{"x.py", `import click, typer
 @click.option("--port", envvar="LOCK_PORT", type=int, default=80)
 @click.option("--key", envvar=["LOCK_KEY", "KEY"], required=True)
@@ -148,6 +148,24 @@ cli(auto_envvar_prefix="HORN")`,
 		"LOCK_STORE_HOST required; LOCK_STORE_PORT optional integer =5432; LOCK_TAGS expected list; LOCK_MODE optional choice =a"}},
 	{"tags of fields", written{"x.go", "package x\ntype D struct {\n\tName string `env:\"NAME, required\"`\n}\ntype C struct {\n\tD *D `env:\", prefix=DB_\"`\n\tURL string `env:\"LOCK_A,LOCK_B\"`\n\tArg string `arg:\"--x,env:LOCK_ARG\"`\n}\n",
 		"DB_NAME required; LOCK_A expected; LOCK_B expected; LOCK_ARG expected"}},
+	{"keys of a settings library", written{"x.go", `package x
+func f() {
+	viper.SetEnvPrefix("lock")
+	viper.SetEnvKeyReplacer(strings.NewReplacer(".", "_"))
+	viper.AutomaticEnv()
+	viper.SetDefault("server.port", 80)
+	viper.BindEnv("token")
+	use(viper.GetInt("server.port"), viper.GetString("mail.from"), viper.GetString("no name"))
+}
+`, "LOCK_TOKEN optional; LOCK_SERVER_PORT optional integer =80; LOCK_MAIL_FROM expected"}},
+	{"keys of a settings library", written{"x.go", `package x
+func f() {
+	v := viper.New()
+	v.AutomaticEnv()
+	v.SetDefault("port", 80)
+	v.Unmarshal(&c)
+}
+`, "PORT optional =80"}},
 	{"options of a command line: StringFlag", written{"x.go", `package x
 var f = []cli.Flag{&cli.IntFlag{Name: "port", EnvVars: []string{"LOCK_PORT"}, Value: 80}, &cli.StringFlag{Name: "k", Sources: cli.EnvVars("LOCK_KEY", "KEY"), Required: true}}
 `, "LOCK_PORT optional integer =80; LOCK_KEY required; KEY required"}},

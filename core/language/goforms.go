@@ -9,6 +9,11 @@ var goForms = []declare.Form{
 		Find: goTags,
 	},
 	{
+		Name:  "keys of a settings library: viper.SetEnvPrefix(\"gate\"), viper.GetInt(\"port\")",
+		Words: []string{"viper"},
+		Find:  viperKeys,
+	},
+	{
 		Name:  "options of a command line: StringFlag{EnvVars: []string{\"PORT\"}}",
 		Words: []string{"EnvVars", "EnvVar", "Sources", "altsrc"},
 		Find: declare.All((&declare.Options{Record: true, Names: "EnvVars EnvVar", Value: "Value", Need: declare.Optional, Access: "EnvVars"}).Find, (&declare.Options{

@@ -21,7 +21,7 @@ var golang = &reads.Language{
 	},
 	Tree:        parse.Go,
 	SharesNames: true,
-	Declared:    goDeclared,
+	Declared:    func(f *syntax.File, _ *reads.Outline) []reads.Declared { list, _ := processedStructs(f); return list },
 	Forms:       goForms,
 	Outline:     goOutline,
 	Passes:      "func",

@@ -253,7 +253,12 @@ func (w *taggedStructs) says(s *declare.Setting, tag reflect.StructTag, options 
 			s.Need, s.Fallback = declare.Optional, &fallback
 		}
 	}
-	if slices.Contains(options, "required") || slices.Contains(options, "notEmpty") || tag.Get("required") == "true" || tag.Get("env-required") == "true" {
+	if _, optional := tag.Lookup("optional"); optional {
+		s.Need = declare.Optional
+	}
+	required, asked := tag.Lookup("required")
+	asked = asked && (required == "" || required == "true")
+	if asked || slices.Contains(options, "required") || slices.Contains(options, "notEmpty") || tag.Get("env-required") == "true" {
 		s.Need, s.Fallback = declare.Required, nil
 	}
 	for _, choice := range []string{"enum", "choice"} {

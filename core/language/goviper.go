@@ -1,75 +1,147 @@
 package language
 
 import (
+	"slices"
 	"strings"
 
-	"inzicht/core/reads"
+	"inzicht/core/declare"
 	"inzicht/core/syntax"
 )
 
-// goDeclared finds what is declared in Go: struct tags, and the keys of a
-// settings library that takes them from variables.
-func goDeclared(f *syntax.File, _ *reads.Outline) []reads.Declared {
-	list, _ := processedStructs(f)
-	return append(list, viperKeys(f)...)
+var viperKinds = map[string]string{
+	"Get": "text", "GetString": "text", "GetInt": "integer", "GetInt32": "integer", "GetInt64": "integer", "GetUint": "integer", "GetUint16": "integer", "GetUint32": "integer", "GetUint64": "integer",
+	"GetFloat64": "number", "GetBool": "boolean", "GetDuration": "duration", "GetStringSlice": "list", "GetIntSlice": "list", "GetStringMap": "json",
 }
 
-var viperKinds = map[string]reads.Kind{
-	"Get": reads.Text, "GetString": reads.Text, "GetInt": reads.Integer, "GetInt32": reads.Integer, "GetInt64": reads.Integer, "GetUint": reads.Integer,
-	"GetFloat64": reads.Number, "GetBool": reads.Boolean, "GetDuration": reads.Duration, "GetStringSlice": reads.List,
+// keyed is what a file, and others of its part, say of how keys become
+// variables: with AutomaticEnv all of them do, otherwise those bound by their
+// key alone.
+type keyed struct {
+	file      *syntax.File
+	prefix    string
+	automatic bool
+	dots      bool
+	defaults  map[string]*string
+	objects   map[string]bool
 }
 
-// viperKeys finds the keys that viper reads from variables: with AutomaticEnv
-// all of them, otherwise those bound with BindEnv by their key alone.
-func viperKeys(f *syntax.File) (list []reads.Declared) {
-	if !hasWord(f, 0, len(f.Tokens), "viper") {
-		return nil
+// viperKeys finds the keys that viper reads from variables.
+func viperKeys(s *declare.Source) (list []declare.Setting) {
+	k := &keyed{file: s.Tree.File, defaults: map[string]*string{}, objects: map[string]bool{"viper": true}}
+	k.setUp()
+	if k.automatic || k.prefix != "" {
+		s.Give(k.role(s.File))
 	}
-	prefix, automatic, dots := "", false, false
-	objects := map[string]bool{"viper": true}
+	k.elsewhere(s)
+	filled := false
+	read := map[string]bool{}
+	for i := range k.file.Tokens {
+		key, method := k.called(i)
+		switch {
+		case method == "Unmarshal":
+			filled = true
+		case key == "":
+		case (method == "BindEnv" || method == "MustBindEnv") && k.file.Is(i+3, ")"):
+			list = append(list, declare.Setting{Token: i - 2, Name: k.name(key), Access: "viper." + method, Need: declare.Optional})
+		case viperKinds[method] != "" && k.automatic && k.file.Is(i+3, ")"):
+			read[key] = true
+			list = append(list, k.setting(i, key, "viper."+method, viperKinds[method]))
+		}
+	}
+	for i := 0; filled && k.automatic && i < len(k.file.Tokens); i++ { // what a struct is filled from has defaults
+		if key, method := k.called(i); method == "SetDefault" && key != "" && !read[key] {
+			list = append(list, k.setting(i, key, "viper.Unmarshal", ""))
+		}
+	}
+	return slices.DeleteFunc(list, func(d declare.Setting) bool { return !isEnvironmentName(d.Name) }) // no system takes others
+}
+
+// setUp looks for what a file says of all keys.
+func (k *keyed) setUp() {
+	f := k.file
 	for i := range f.Tokens {
 		switch {
 		case f.Is(i, "SetEnvPrefix") && f.Is(i+1, "("):
 			if value, ok := f.Value(i + 2); ok && value != "" {
-				prefix = strings.ToUpper(value) + "_"
+				k.prefix = strings.ToUpper(value) + "_"
 			}
 		case f.Is(i, "AutomaticEnv"):
-			automatic = true
+			k.automatic = true
 		case f.Is(i, "SetEnvKeyReplacer"):
-			dots = true
+			k.dots = true
 		case f.Is(i, "viper") && f.Is(i+1, ".") && (f.Is(i+2, "New") || f.Is(i+2, "NewWithOptions")) && (f.Is(i-1, ":=") || f.Is(i-1, "=")):
-			objects[f.Text(i-2)] = true
+			k.objects[f.Text(i-2)] = true
 		}
 	}
-	defaults := map[string]*string{}
-	name := func(key string) string {
-		key = strings.ToUpper(key)
-		if dots {
-			key = strings.NewReplacer(".", "_", "-", "_").Replace(key)
-		}
-		return prefix + key
-	}
-	for i := 2; i < len(f.Tokens); i++ {
-		if f.Kind(i) != syntax.Word || !f.Is(i-1, ".") || !objects[f.Text(i-2)] || !f.Is(i+1, "(") {
-			continue
-		}
-		key, ok := f.Value(i + 2)
-		if !ok {
-			continue
-		}
-		kind, isGet := viperKinds[f.Text(i)]
-		switch {
-		case f.Is(i, "SetDefault"):
-			defaults[key] = literalAt(f, i+4)
-		case f.Is(i, "BindEnv") && f.Is(i+3, ")"):
-			list = append(list, reads.Declared{At: i - 2, Name: name(key), Access: "viper.BindEnv", Need: reads.Optional})
-		case isGet && automatic && isEnvironmentName(name(key)) && f.Is(i+3, ")"):
-			d := reads.Declared{At: i - 2, Name: name(key), Access: "viper." + f.Text(i), Need: reads.Expected, Kind: kind}
-			if fallback, has := defaults[key]; has {
-				d.Need, d.Fallback = reads.Optional, fallback
-			}
-			list = append(list, d)
+	for i := range f.Tokens {
+		if key, method := k.called(i); method == "SetDefault" && key != "" {
+			k.defaults[key] = literalAt(f, i+4)
 		}
 	}
-	return list
+}
+
+// called returns the key and the method of a call at a token, or "".
+func (k *keyed) called(i int) (key, method string) {
+	f := k.file
+	if i < 2 || f.Kind(i) != syntax.Word || !f.Is(i-1, ".") || !k.objects[f.Text(i-2)] || !f.Is(i+1, "(") {
+		return "", ""
+	}
+	key, _ = f.Value(i + 2)
+	return key, f.Text(i)
+}
+
+// name returns the variable of a key.
+func (k *keyed) name(key string) string {
+	key = strings.ToUpper(key)
+	if k.dots {
+		key = strings.NewReplacer(".", "_", "-", "_").Replace(key)
+	}
+	return k.prefix + key
+}
+
+func (k *keyed) setting(i int, key, access, kind string) declare.Setting {
+	d := declare.Setting{Token: i - 2, Name: k.name(key), Access: access, Need: declare.Expected, Kind: kind}
+	if fallback, has := k.defaults[key]; has {
+		d.Need, d.Fallback, d.Computed = declare.Optional, fallback, fallback == nil
+	}
+	return d
+}
+
+// role returns what other files must know.
+func (k *keyed) role(file string) declare.Role {
+	role := declare.Role{Name: "viper", File: file, As: declare.Reader, Module: "*", Prefix: k.prefix}
+	if k.dots {
+		role.Delimiter = "_"
+	}
+	var keys []string
+	for key := range k.defaults {
+		keys = append(keys, key)
+	}
+	slices.Sort(keys)
+	for _, key := range keys[:min(len(keys), 200)] {
+		if text := k.defaults[key]; text != nil && !strings.ContainsAny(*text, "\n\x00") {
+			role.Values += key + "\x00" + *text + "\n"
+		}
+	}
+	return role
+}
+
+// elsewhere takes what one other file says; of several nothing is known.
+func (k *keyed) elsewhere(s *declare.Source) {
+	var others []declare.Role
+	for _, role := range s.Roles {
+		if role.Name == "viper" && role.As == declare.Reader && role.File != s.File {
+			others = append(others, role)
+		}
+	}
+	if len(others) != 1 || k.automatic || k.prefix != "" {
+		return
+	}
+	role := others[0]
+	k.prefix, k.automatic, k.dots = role.Prefix, true, role.Delimiter != ""
+	for line := range strings.SplitSeq(role.Values, "\n") {
+		if key, text, found := strings.Cut(line, "\x00"); found && k.defaults[key] == nil {
+			k.defaults[key] = &text
+		}
+	}
 }
