@@ -169,6 +169,10 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 			a.name, inner = strings.Trim(u.at(u.Tree.Child(c, 0)), `:"'`), u.Tree.Child(c, 1)
 		}
 		a.spread = m.isSpread(c)
+		if u.kind(inner) == parse.Unary && u.at(inner) == "out" { // it is given a value
+			list = append(list, a)
+			continue
+		}
 		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && m.holdsName(inner, "_", 0) { // _.toInt
 			list = append(list, a)
 			continue
@@ -854,7 +858,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 			return arguments[last].value
 		}
 	}
-	if isUpper(name) || name == "object" || name == "new" { // something of its own
+	if m.makesObject(n, name) { // something of its own
 		return Value{{form: record, members: &members{open: true}}}
 	}
 	out := Value{anything(m.depth())}
@@ -862,6 +866,15 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		out = out.telling(a.value)
 	}
 	return out
+}
+
+// makesObject reports whether a call of what is not known makes an object.
+func (m *machine) makesObject(n int32, name string) bool {
+	u := m.unit()
+	if u.Words.Capitals && !u.Tree.File.Is(int(u.Tree.Nodes[n].From), "new") {
+		return false
+	}
+	return isUpper(name) || name == "object" || name == "new"
 }
 
 // bindReceiver binds the name that a method has for its object.

@@ -88,6 +88,10 @@ func TestRequired(t *testing.T) {
 		{"a.swift", "let env = ProcessInfo.processInfo.environment\nguard let a = env[\"A\"], !a.isEmpty else { fatalError() }\nif let b = env[\"B\"] { use(b) }\n", "A required; B optional"},
 		{"a.php", "<?php\nif (false === $k = getenv('A')) throw new X();\n$b = getenv('B') or die('no b');\n", "A required; B required"},
 		{"a.rb", "raise \"no gate\" unless ENV[\"A\"]\nb = ENV.fetch(\"B\") { |k| abort k }\nreturn if ENV[\"C\"].nil?\n", "A required; B required; C optional"},
+		{"a.php", "<?php\n$a = Env::getOrFail('A');\n$b = env::other('B');\n", "A required"},
+		{"A.java", "class A { int f() { return switch (System.getenv(\"MODE\")) { case \"a\" -> 1; case \"b\" -> { yield 2; } default -> throw new X(); }; } }\n", "MODE required choice(a,b)"},
+		{"a.cs", "class A { void F() {\n if (Environment.GetEnvironmentVariable(\"A\") is not { Length: > 0 } a) throw new X();\n if (Environment.GetEnvironmentVariable(\"B\") is not string b) throw new X();\n if (Environment.GetEnvironmentVariable(\"C\") is string c) use(int.Parse(c));\n if (Environment.GetEnvironmentVariable(\"D\") is null) throw new X();\n} }\n", "A required; B required; C optional integer; D required"},
+		{"a.kt", "val a = System.getenv(\"A\").toBoolean()\nval b = System.getenv(\"B\").toInt()\n", "A expected boolean; B required integer"},
 		{"a.sh", "[ -z \"$GA\" ] && exit 1\n[ -n \"$GB\" ] && exit 0\ntest -z \"$GC\" && GC=east\nif [[ -z \"${GD:-}\" ]]; then\n  echo no\n  exit 1\nfi\necho x | $TOOL || exit 1\n", "GA required; GB optional; GC optional =east; GD required; TOOL expected"},
 	})
 }
@@ -124,6 +128,11 @@ func TestFallbacks(t *testing.T) {
 		{"a.ts", "class Lock { port: string; constructor() { this.port = process.env.PORT as string; if (!this.port) this.port = \"8100\"; } }\nnew Lock();\n", "PORT optional =8100"},
 		{"a.rs", "use std::env;\nfn main() { let c = match env::var(\"C\") { Ok(v) => v, Err(_) => \"x\".to_string() }; let d = if let Ok(v) = env::var(\"D\") { v } else { \"y\".into() }; }\n", "C optional =x; D optional =y"},
 		{"a.cs", "class Lock { string? shift; Lock() { shift = Environment.GetEnvironmentVariable(\"SHIFT\"); shift ??= \"day\"; } }\n", "SHIFT optional =day"},
+		{"a.cs", "class L { static T Get<T>(string n, T d) { var v = Environment.GetEnvironmentVariable(n); if (v is null) return d; return (T)Convert.ChangeType(v, typeof(T)); }\n void F() { var a = Get<int>(\"A\", 5); } }\n", "A optional =5"},
+		{"a.cs", "class L { void F() { var a = int.TryParse(Environment.GetEnvironmentVariable(\"A\"), out var n) ? n : 7; if (!int.TryParse(Environment.GetEnvironmentVariable(\"B\"), out int m)) m = 8; } }\n", "A optional integer =7; B optional integer =8"},
+		{"a.kt", "val a = runCatching { System.getenv(\"A\").toInt() }.getOrDefault(4)\nval b = runCatching { System.getenv(\"B\").toInt() }.getOrNull() ?: 6\n", "A optional integer =4; B optional integer =6"},
+		{"a.dart", "import 'dart:io';\nfinal a = int.tryParse(Platform.environment['A'] ?? '') ?? 5;\nfinal b = switch (Platform.environment['B']) { 'x' => 1, _ => throw StateError('b') };\n", "A optional integer =5; B required choice(x)"},
+		{"a.exs", "a = \"A\" |> System.get_env(\"x\") |> String.split(\",\")\n", "A optional list =x"},
 		{"a.rb", "class Lock\n  def initialize\n    @herd = ENV[\"HERD\"]\n    @herd = \"north\" if @herd.nil? || @herd.empty?\n  end\nend\n", "HERD optional =north"},
 		{"a.scala", "class L {\n  val depth: Int = sys.env.get(\"DEPTH\").flatMap(_.toIntOption).getOrElse(30)\n  val shift = sys.env.get(\"SHIFT\") match {\n    case Some(v) => v.toInt\n    case None => 8\n  }\n}\n", "DEPTH optional integer =30; SHIFT optional integer =8"},
 		{"a.swift", "let p = Int(env[\"P\"] ?? \"\") ?? 8080\nlet env = ProcessInfo.processInfo.environment\nlet q = ProcessInfo.processInfo.environment[\"Q\"].flatMap(Int.init) ?? 5\n", "P optional integer =8080; Q optional integer =5"},

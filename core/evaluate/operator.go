@@ -278,20 +278,40 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		m.eval(right, st)
 		return Value{{depends: a.depends()}}
 	}
+	if list := u.children(n); op == "is" && len(list) == 3 { // x is string s
+		right = list[1]
+		if !st.dead {
+			st.scope.vars[u.at(list[2])] = a.present()
+			m.sets(u.at(list[2]))
+		}
+	}
 	if op == "is" && u.kind(right) == parse.Name && !u.Words.Nothing[u.at(right)] && !u.Words.OwnScopes { // x is string
 		m.asked(a)
-		return m.isOf(a)
+		return m.isOf(a, u.next(n) == "not")
 	}
 	b := m.eval(right, st)
 	return m.equal(n, a, b, op, n)
 }
 
-// isOf asks whether a value is something of a type: nothing is not.
-func (m *machine) isOf(v Value) Value {
+// present returns a value without what is nothing.
+func (v Value) present() (out Value) {
+	for _, x := range v {
+		if x.form != nothing {
+			out = append(out, x)
+		}
+	}
+	if len(out) == 0 {
+		return Value{{}}
+	}
+	return out
+}
+
+// isOf asks whether a value is something of a type, or not: nothing is not.
+func (m *machine) isOf(v Value, not bool) Value {
 	var out Value
 	for _, x := range v {
 		if x.form == nothing {
-			out = append(out, alt{form: boolean, depends: x.depends | x.missing})
+			out = append(out, alt{form: boolean, truth: not, depends: x.depends | x.missing})
 		} else {
 			out = append(out, loose(Value{x}, alt{}))
 		}

@@ -32,6 +32,9 @@ type Words struct {
 	Quiet bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.
 	Chains bool
+	// Capitals says that functions may begin with a capital letter, and that what
+	// makes an object says new.
+	Capitals bool
 	// Types are the kinds of types that a converter may be asked for.
 	Types map[string]string
 	// Pointers says that + does not join texts.

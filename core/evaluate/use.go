@@ -63,6 +63,17 @@ func (m *machine) has(arguments []argument, word string) bool {
 	return false
 }
 
+// bindOut gives the variables that a function puts its result into the value
+// that it works on: TryParse(v, out n).
+func (m *machine) bindOut(v Value, arguments []argument, st *state) {
+	u := m.unit()
+	for _, a := range arguments {
+		if u.kind(a.node) == parse.Unary && u.at(a.node) == "out" && !st.dead {
+			m.assign(u.Tree.Child(a.node, 0), v, st, a.node)
+		}
+	}
+}
+
 // use does with a value what a function or method does.
 func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st *state) Value {
 	v := receiver
@@ -82,6 +93,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	if use.Maps {
 		return m.mapped(v, arguments, st)
 	}
+	m.bindOut(v, arguments, st)
 	switch use.Does {
 	case Tests, Absence:
 		return m.presence(v, use.Does == Absence)

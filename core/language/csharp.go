@@ -64,7 +64,7 @@ var csharp = &reads.Language{
 	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString"},
 	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
 	Nothing:     []string{"null", "string.Empty"},
-	Runs:        reads.Runs{Raises: true, Chains: true},
+	Runs:        reads.Runs{Raises: true, Chains: true, Capitals: true},
 	WordOr:      []string{"??", "??="},
 	Formats:     []string{"string.Format", "String.Format"},
 }
@@ -87,8 +87,8 @@ func csharpImports(f *syntax.File, o *reads.Outline) {
 }
 
 var csharpGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true, Labels: true, Brackets: true,
-	Binary: []string{"??", "||", "&&", "|", "^", "&", "== !=", "< > <= >= is", "<< >>", "+ -", "* / %", ".."}, Right: "??",
+	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true, Patterns: true, Labels: true, Brackets: true,
+	Binary: []string{"??", "||", "&&", "|", "^", "&", "== !=", "< > <= >= is is_not", "<< >>", "+ -", "* / %", ".."}, Right: "??",
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>= ??=", Prefix: "! - + ~ ++ -- await ref out & ^", Suffix: "++ -- !", Member: ". ?. ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Matches: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return", Throw: "throw", Leave: "break continue goto", Class: "class interface enum record struct namespace", Import: "using", With: "lock fixed unchecked checked", Declare: "var",

@@ -35,6 +35,8 @@ var elixir = &reads.Language{
 	QuietParens: true,
 	Triggers:    []string{"get_env", "fetch_env", "fetch_env!", "put_env", "system"},
 	Idioms: []reads.Idiom{
+		{Access: `$name |> System.get_env($fallback)`},
+		{Access: `$name |> System.fetch_env()`, Unset: evaluate.Atom},
 		{Access: `System.get_env($name)`},
 		{Access: `System.get_env($name, $fallback)`},
 		{Access: `System.fetch_env!($name)`, Need: reads.Required},

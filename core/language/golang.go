@@ -55,6 +55,6 @@ var golang = &reads.Language{
 	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len"},
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Loops: evaluate.Indexed, Unset: evaluate.Empty, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
+	Runs:        reads.Runs{Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
 	Formats:     []string{"fmt.Sprintf"},
 }

@@ -86,6 +86,8 @@ var jvmUses = []reads.Idiom{
 	{Access: `$read.split($rest)`, Kind: reads.List},
 	{Access: `$read.orElseGet($fallback)`},
 	{Access: `$read.orNull()`},
+	{Access: `$read.getOrNull()`},
+	{Access: `$read.getOrDefault($fallback)`},
 	{Access: `$read.or($fallback)`},
 	{Access: `$read.ifEmpty { $fallback }`},
 	{Access: `$read.ifBlank { $fallback }`},

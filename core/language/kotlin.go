@@ -1,6 +1,7 @@
 package language
 
 import (
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -30,7 +31,7 @@ var kotlin = &reads.Language{
 	Triggers:    append([]string{"environmentVariable"}, jvmTriggers...),
 	Idioms: append(append(jvmIdioms("System.getenv"), jvmSettings...),
 		reads.Idiom{Access: `providers.environmentVariable($name)`}),
-	Uses:        jvmUses,
+	Uses:        append([]reads.Idiom{{Access: `$read.toBoolean()`, Kind: reads.Boolean, Does: evaluate.Converts}}, jvmUses...), // of nothing it is false
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "error", "exitProcess"},
 	Nothing:     []string{"null"},

@@ -359,7 +359,7 @@ func TestWrittenCSharp(t *testing.T) {
 		{"X.cs", `class X { string A = Environment.GetEnvironmentVariable("LOCK_A") ?? "b"; string B = Environment.GetEnvironmentVariable("LOCK_B") ?? throw new Exception(); int C = int.Parse(Environment.GetEnvironmentVariable("LOCK_C")!); }`,
 			"LOCK_A optional =b; LOCK_B required; LOCK_C required integer"},
 		{"X.cs", `class X { void F() { if (!int.TryParse(Environment.GetEnvironmentVariable("LOCK_A"), out var n)) n = 5; var all = Environment.GetEnvironmentVariables(); var b = all["LOCK_B"]; } }`,
-			"LOCK_A optional integer; LOCK_B expected"},
+			"LOCK_A optional integer =5; LOCK_B expected"},
 		{"X.cs", `class X { static string Need(string name) => Environment.GetEnvironmentVariable(name) ?? throw new InvalidOperationException(name); string A = Need("LOCK_A"); }`,
 			"LOCK_A required"},
 		{"X.cs", `class X { void F(IConfiguration configuration) { var a = configuration["Lock:Url"]; var b = configuration.GetValue<int>("LOCK_B", 5); } }`,

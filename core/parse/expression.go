@@ -74,9 +74,37 @@ func (p *parser) after(left int32, from, level int) int32 {
 	if op.right {
 		tighter = op.level
 	}
+	if p.g.Patterns && text == "is" && p.typePattern() {
+		return p.make(Binary, from, at, mark)
+	}
 	p.add(p.expression(tighter))
 	return p.make(Binary, from, at, mark)
 }
+
+// typePattern parses what a value is held against, where that is a type or
+// members, with the name that it then gets: string s, { Length: > 0 } s. It
+// reports whether there is one.
+func (p *parser) typePattern() bool {
+	from, mark := p.at, len(p.stack)
+	next := p.kindAt(p.at + 1)
+	switch {
+	case p.is("{"):
+		p.at = min(p.mate(p.at)+1, p.end)
+	case p.kind() == syntax.Word && p.wordAt(p.at) == wordNone && next == syntax.Word && !joinsPatterns[p.textAt(p.at+1)]:
+		p.at++
+	default:
+		return false
+	}
+	p.add(p.make(Name, from, from, mark))
+	if at := p.at; p.kind() == syntax.Word && p.wordAt(at) == wordNone && !joinsPatterns[p.text()] {
+		own := len(p.stack)
+		p.at++
+		p.add(p.make(Name, at, at, own))
+	}
+	return true
+}
+
+var joinsPatterns = map[string]bool{"and": true, "or": true, "when": true, "as": true}
 
 // binary returns the binary operator that the next tokens are, and how many.
 func (p *parser) binary(text string) (op operator, width int) {
@@ -124,6 +152,9 @@ func (p *parser) operand() int32 {
 	text := p.text()
 	if text != "" && p.g.sets[setPrefix][text] && !p.isPlainName(text) {
 		p.at++
+		if text == "out" && p.kind() == syntax.Word && p.kindAt(p.at+1) == syntax.Word { // out var n
+			p.at++
+		}
 		p.add(p.expression(p.prefixLevel(text)))
 		kind := Unary
 		switch text {

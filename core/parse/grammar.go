@@ -48,6 +48,7 @@ type Grammar struct {
 	Labels      bool   // f(name: value)
 	Keywords    bool   // f(name=value)
 	ParenCasts  bool   // (int) x
+	Patterns    bool   // x is string s, x is { Length: 1 } s
 	Angles      bool   // f<T>(x)
 	Brackets    bool   // #[attribute] or [Attribute] before a declaration
 

@@ -212,6 +212,9 @@ func (p *parser) named() int32 {
 		if p.g.Choices && !p.g.sets[setMember][next] {
 			return p.statement()
 		}
+		if w == wordSwitch && next == "(" && p.textAt(p.mate(p.at+1)+1) == "{" {
+			return p.switching()
+		}
 	case wordThrow:
 		if !p.g.Commands {
 			return p.statement()

@@ -119,6 +119,7 @@ type Idiom struct {
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well
 	Prefix   string
+	Scope    Scope           // when the read happens, if not by where the file lies
 	Unset    evaluate.Unset  // what it gives where the variable is not set, if not what the language does
 	Does     evaluate.Effect // of a use: what it does with nothing
 	Maps     bool            // of a use: calls what it is given with the value
@@ -132,6 +133,7 @@ type Runs struct {
 	Returns    bool              // a function returns its last expression
 	Raises     bool              // a member of nothing stops
 	Chains     bool              // a?.b.c asks nothing of what a?.b is not
+	Capitals   bool              // functions may begin with a capital letter: what makes an object says new
 	OwnScopes  bool              // what a function assigns is its own
 	Loops      evaluate.Loops    // what the names of a loop stand for
 	Types      map[string]string // the kinds of types that a converter may be asked for

@@ -48,7 +48,11 @@ func (a *analysis) find(i int) (best *match) {
 		if !isMemberOp(f, next) || f.Kind(next+1) != syntax.Word {
 			return best
 		}
-		if longer := path + "." + f.Text(next+1); a.c.prefixes[longer] || a.c.roots[path] {
+		member := f.Text(next + 1)
+		if a.lang.FoldWords {
+			member = strings.ToLower(member)
+		}
+		if longer := path + "." + member; a.c.prefixes[longer] || a.c.roots[path] {
 			path, last = longer, next+1
 			if a.c.roots[strings.TrimSuffix(path, "."+f.Text(last))] {
 				path = f.Text(last)
@@ -220,7 +224,7 @@ func (a *analysis) fitGroup(e element, i int, m *match, first bool) (end int, ok
 	if f.Is(j, "?.") {
 		j++
 	}
-	if e.text == "(" && (f.Is(j, "<") || f.Is(j, "::")) { // type arguments: get<string>(…), parse::<u16>()
+	if e.text == "(" && (f.Is(j, "<") || f.Is(j, "::") && f.Is(j+1, "<")) { // type arguments: get<string>(…), parse::<u16>()
 		for steps := 0; steps < 16 && !f.Is(j, "(") && j < len(f.Tokens); steps++ {
 			j++
 		}

@@ -18,7 +18,7 @@ func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 	w := &evaluate.Words{
 		Nothing: c.nothing, Stops: c.stops, Formats: c.formats, Transparent: c.transparent, Uses: map[string][]evaluate.Use{},
 		EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Raises: l.Runs.Raises,
-		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, OwnScopes: l.Runs.OwnScopes, Loops: l.Runs.Loops, Forces: l.Force, Leaves: l.Runs.Leaves,
+		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, Capitals: l.Runs.Capitals, OwnScopes: l.Runs.OwnScopes, Loops: l.Runs.Loops, Forces: l.Force, Leaves: l.Runs.Leaves,
 	}
 	if len(l.Runs.Catchers) > 0 {
 		w.Catchers = set(l.Runs.Catchers)
@@ -572,7 +572,7 @@ func (a *analysis) addRead(at Range, found *evaluate.Read, read Read) {
 // readOf makes a read of what was found; ok is false where it is none.
 func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	idiom := m.pattern.idiom
-	r = Read{Access: m.pattern.access, Through: found.Through}
+	r = Read{Access: m.pattern.access, Through: found.Through, Scope: idiom.Scope}
 	name := textsOf([]evaluate.Row{found.Name})[0]
 	if exact, known := name.plain(); known {
 		if !plausible(exact) || excepted(idiom, exact) {
