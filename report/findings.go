@@ -183,14 +183,17 @@ func (l layout) below(w io.Writer, s string, indent int) {
 // variable.
 func (l layout) block(w io.Writer, findings []verify.Finding) {
 	fmt.Fprintf(w, "%s%s\n", l.head(findings[0]), Visible(brief(findings[0])))
+	same := !slices.ContainsFunc(findings, func(f verify.Finding) bool { return !f.Pointed || f.Hint != findings[0].Hint })
 	for _, f := range findings {
 		place := shorten(Visible(where(f)), max(l.width-l.indent()-l.name-2, 20))
 		fmt.Fprintf(w, "%s%s%s\n", strings.Repeat(" ", l.indent()), l.named(f), quiet.Render(place))
-		if f.Pointed {
+		if f.Pointed && !same {
 			l.below(w, "↳ "+held(f), l.indent()+l.name+2)
 		}
 	}
-	if r := verify.RuleNamed(findings[0].Rule); r != nil {
+	if same {
+		l.below(w, "↳ "+held(findings[0]), l.indent())
+	} else if r := verify.RuleNamed(findings[0].Rule); r != nil && slices.ContainsFunc(findings, func(f verify.Finding) bool { return !f.Pointed }) {
 		l.below(w, "↳ "+sharedAdvice(findings, r.Do), l.indent())
 	}
 }
@@ -303,6 +306,8 @@ func summary(p *Page) string {
 	switch {
 	case len(p.Findings) == 0 && len(p.Unseen)+len(s.Unknown()) > 0:
 		return caution.Render("Nothing to mend in what could be looked at.") + " In " + scale + "."
+	case len(p.Findings) == 0 && len(s.Reads) == 0 && len(s.Environments.Environments)+len(s.Environments.Examples) > 0:
+		return caution.Render("Nothing that could be read here reads a variable, so nothing was compared.") + " In " + scale + "."
 	case len(p.Findings) == 0:
 		return good.Render("✓ Nothing to mend.") + " In " + scale + "."
 	}

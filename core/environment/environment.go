@@ -308,6 +308,14 @@ func (s *All) Layers(f func(l *Layer, environment string)) {
 	}
 }
 
+// IsLayer reports whether a file of the tree is, or is a part of, a layer: what
+// stands in it is set, and not read.
+func (s *All) IsLayer(file string) bool {
+	found := false
+	s.Layers(func(l *Layer, _ string) { found = found || l.File == file })
+	return found
+}
+
 // Serves tells whether the environment is to satisfy the reads of a
 // component: its own, those of a shared component that its own uses, and, for
 // one of the root, those of every component without an environment of that name.

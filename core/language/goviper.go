@@ -114,7 +114,7 @@ func (k *keyed) role(file string) declare.Role {
 		role.Delimiter = "_"
 	}
 	var keys []string
-	for key := range k.defaults {
+	for key := range k.defaults { // sorted below
 		keys = append(keys, key)
 	}
 	slices.Sort(keys)

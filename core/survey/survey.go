@@ -63,14 +63,15 @@ type Survey struct {
 	Sources      int         // files in a known language
 	Bytes        int64       // their size
 
-	known      *language.Set
-	languages  []*reads.Language // of each file, by its name
-	noted      []fileRead        // of each file
-	regions    map[string]string // by folder, as far as asked
-	regionLock sync.Mutex
-	search     *secrecy.Search
-	watched    []watched
-	unread     sync.Mutex // of Skipped, while files are read side by side
+	known       *language.Set
+	languages   []*reads.Language // of each file, by its name
+	noted       []fileRead        // of each file
+	regions     map[string]string // by folder, as far as asked
+	regionLock  sync.Mutex
+	search      *secrecy.Search
+	watched     []watched
+	uninstalled map[string]string // by component
+	unread      sync.Mutex        // of Skipped, while files are read side by side
 }
 
 // Take surveys the tree below dir. What cannot be taken is a *tree.PathError

@@ -1,6 +1,8 @@
 package verify
 
 import (
+	"sync"
+
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
@@ -15,14 +17,17 @@ type job struct {
 	contract     *contract.Contract
 	environments *environment.All
 	only         *environment.Environment // where it alone is looked at
-	slips        *slips
-	libraries    map[string]survey.LibraryRead // names that only installed libraries read
+	// What takes long is worked out where a rule asks for it.
+	slips     func() *slips
+	libraries func() map[string]survey.LibraryRead // names that only installed libraries read
+	mentions  func() map[string]survey.Mention     // names that nothing is known to read, where they stand in the source
 }
 
 func newJob(s *survey.Survey) *job {
 	j := &job{Survey: s, contract: s.Contract, environments: s.Environments}
-	j.libraries = s.InLibraries(j.leftOver())
-	j.slips = findSlips(j)
+	j.libraries = sync.OnceValue(func() map[string]survey.LibraryRead { return s.InLibraries(j.leftOver()) })
+	j.slips = sync.OnceValue(func() *slips { return findSlips(j) })
+	j.mentions = sync.OnceValue(func() map[string]survey.Mention { return s.Mentions(j.leftOver()) })
 	return j
 }
 

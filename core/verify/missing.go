@@ -74,7 +74,7 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	case where == "":
 		otherwise = fmt.Sprintf("Set %s where %s is started.", v.Name, e.Name)
 	}
-	hint, pointed := j.slips.hint(v.Name, e, otherwise)
+	hint, pointed := j.slips().hint(v.Name, e, otherwise)
 	if pointed {
 		command = nil
 	}

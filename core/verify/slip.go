@@ -42,7 +42,7 @@ func findSlips(j *job) *slips {
 			unreadNames = j.unreadNames(l)
 		}
 		for _, unread := range unreadNames {
-			if _, library := j.libraries[unread]; !library {
+			if _, library := j.libraries()[unread]; !library {
 				v := l.Values[unread]
 				if s.set[name] == nil {
 					s.set[name] = &unset{}

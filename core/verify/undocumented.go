@@ -28,7 +28,7 @@ variable, and where the tree has no env files at all.`,
 		for _, v := range Undocumented(j.Survey) {
 			here := readHere(v)
 			first := strictFirst(counted(here))[0]
-			hint, pointed := j.slips.exampleHint(v.Name, fmt.Sprintf("{} adds it to %s.", j.environments.ExampleFor(v.Reads[0].Component)))
+			hint, pointed := j.slips().exampleHint(v.Name, fmt.Sprintf("{} adds it to %s.", j.environments.ExampleFor(v.Reads[0].Component)))
 			f := Finding{
 				Variable: v.Name, Need: v.Need, Component: first.Component,
 				Message: fmt.Sprintf("%s is read, but no example file names it", v.Name),

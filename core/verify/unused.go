@@ -21,8 +21,10 @@ something still reads them.
   # the code that read it went away with the fax machine
 
 A name that an installed library reads by itself is in use. One is only noted
-where the code hands its whole environment on to others, or where a source file
-could not be looked into, or is in a language that is not understood.
+where it stands as a text in the source, where libraries are named that are not
+installed here, where the code hands its whole environment on to others, and
+where a file could not be looked into, or is in a language that is not
+understood.
 What an image or a service without code here is given is its own business.
 
 Mend it by removing the line, or by correcting the name.`,
@@ -61,7 +63,7 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 		return nil
 	}
 	for _, name := range l.Names() {
-		if !l.IsSealKey(name) && !contract.IsAmbient(name) && !isBroken(l, l.Values[name].Line) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
+		if !l.IsSealKey(name) && !contract.IsAmbient(name) && !contract.IsOfRuntime(name) && !isBroken(l, l.Values[name].Line) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
 			names = append(names, name)
 		}
 	}
@@ -72,7 +74,7 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 // the layer is for.
 func (j *job) unreadNames(l *environment.Layer) (names []string) {
 	for _, name := range l.Names() {
-		if !contract.IsAmbient(name) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
+		if !contract.IsAmbient(name) && !contract.IsOfRuntime(name) && !j.isUsed(name, l) && !j.Config.ExcludesVariable(name) {
 			names = append(names, name)
 		}
 	}
@@ -104,14 +106,28 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 			Variable: name, Environment: environment, Component: l.Component.Name,
 			File: v.File, Line: v.Line, Column: v.Column, Message: fmt.Sprintf("nothing reads %s", name),
 		}
-		f.Hint, f.Pointed = j.slips.unusedHint(name, "Remove it, if nothing outside this tree reads it.")
-		if _, found := j.libraries[name]; found {
+		f.Hint, f.Pointed = j.slips().unusedHint(name, "Remove it, if nothing outside this tree reads it.")
+		if _, found := j.libraries()[name]; found {
 			continue // what is installed reads it
-		} else if blind := j.blind(); blind != "" && !f.Pointed {
+		}
+		if f.Pointed {
+			list = append(list, f)
+			continue
+		}
+		if at, stands := j.mentions()[name]; stands {
+			f.Level, f.Pointed = Note, true
+			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
+			f.Hint = fmt.Sprintf("Its name stands in %s:%d: look there before you remove it.", at.File, at.Line)
+			f.Related = []Place{{at.File, at.Line}}
+		} else if blind := j.blind(); blind != "" {
 			f.Level, f.Pointed = Note, true
 			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
 			f.Hint = fmt.Sprintf("%s was not looked into, and may read it.", blind)
-		} else if whole := j.passesOn(l.Component.Name); whole != nil && !f.Pointed {
+		} else if manifest := j.Uninstalled(l.Component.Name); manifest != "" {
+			f.Level, f.Pointed = Note, true
+			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
+			f.Hint = fmt.Sprintf("The libraries that %s names are not installed here: one of them may read it.", manifest)
+		} else if whole := j.passesOn(l.Component.Name); whole != nil {
 			f.Level, f.Pointed = Note, true
 			f.Hint = fmt.Sprintf("%s:%d hands the whole environment on: what is started there may read it.", whole.File, whole.Line)
 			f.Related = []Place{*whole}

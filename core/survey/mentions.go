@@ -1,0 +1,91 @@
+package survey
+
+import (
+	"bytes"
+	"path"
+	"sync"
+
+	"inzicht/core/syntax"
+	"inzicht/core/tree"
+)
+
+// Mention is where a name stands.
+type Mention struct {
+	File string
+	Line int
+}
+
+// Mentions looks for names that stand in the source of the tree, other than in
+// comments and in tests, though nothing is known to read them: by way of a name
+// that stands as a text, something may.
+func (s *Survey) Mentions(names []string) map[string]Mention {
+	found := map[string]Mention{}
+	words := newWordSet(names)
+	if len(words.words) == 0 {
+		return found
+	}
+	var mutex sync.Mutex
+	withReaders(s.Tree, len(s.Tree.Files), 16, func(n int, in *tree.Reader) {
+		file, table := s.Tree.Files[n].Path, s.mentioning(n)
+		if table == nil || s.Environments != nil && s.Environments.IsLayer(file) {
+			return
+		}
+		src, err := in.Read(file)
+		if err != nil || !words.in(file, src) {
+			return
+		}
+		for name, line := range mentionsIn(table, src, words.words) { // in any order: of each name the first file counts
+			mutex.Lock()
+			if before, known := found[name]; !known || file < before.File {
+				found[name] = Mention{file, line}
+			}
+			mutex.Unlock()
+		}
+	})
+	return found
+}
+
+// written is how files of data are written, as far as comments go.
+var written = &syntax.Table{LineComments: []string{"#", "//", ";", "--"}, BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}, {Open: "<!--", Close: "-->"}}}
+
+// mentioning returns the lexical table of a file that may mention a name for
+// what reads it, or nil.
+func (s *Survey) mentioning(n int) *syntax.Table {
+	file := s.Tree.Files[n].Path
+	if scopeOf(file) == "test" {
+		return nil
+	}
+	if l := s.languages[n]; l != nil && l.Own == nil {
+		return l.Table
+	}
+	switch path.Ext(file) {
+	case ".json", ".toml", ".ini", ".conf", ".cfg", ".sql", ".html", ".xml", ".tmpl", ".tpl", ".properties", ".lisp", ".el":
+		return written
+	}
+	return nil
+}
+
+// mentionsIn returns in which line each of some names first stands in a file.
+func mentionsIn(table *syntax.Table, src []byte, names map[string]bool) map[string]int {
+	found := map[string]int{}
+	f := table.Scan(src, false)
+	for i := range f.Tokens {
+		t := &f.Tokens[i]
+		text := f.Src[t.Start:t.End]
+		for at := 0; at < len(text); at++ {
+			if !nameByte[text[at]] {
+				continue
+			}
+			end := at
+			for end < len(text) && nameByte[text[end]] {
+				end++
+			}
+			if name := string(bytes.TrimLeft(text[at:end], "$")); names[name] && found[name] == 0 {
+				line, _ := f.Position(int(t.Start) + at)
+				found[name] = line
+			}
+			at = end
+		}
+	}
+	return found
+}

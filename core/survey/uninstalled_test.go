@@ -1,0 +1,63 @@
+package survey
+
+import (
+	"fmt"
+	"testing"
+
+	"inzicht/core/planted"
+)
+
+// Each manifest says that it names libraries, and that it names none.
+func TestUninstalled(t *testing.T) {
+	for _, c := range []struct{ tree, want string }{
+		{"-- package.json --\n{\"dependencies\": {\"post\": \"1\"}}\n", "package.json"},
+		{"-- package.json --\n{\"devDependencies\": {\"post\": \"1\"}, \"dependencies\": {}}\n", ""},
+		{"-- package.json --\n{\"dependencies\": {\"post\": \"1\"}}\n-- node_modules/post/index.js --\n", ""},
+		{"-- package.json --\n{broken\n", ""},
+		{"-- composer.json --\n{\"require\": {\"php\": \"8\", \"ext-json\": \"*\"}}\n", ""},
+		{"-- composer.json --\n{\"require\": {\"php\": \"8\", \"a/post\": \"1\"}}\n", "composer.json"},
+		{"-- go.mod --\nmodule lock\n\ngo 1.26\n", ""},
+		{"-- go.mod --\nmodule lock\n\nrequire (\n\texample.com/post v1.2.3\n)\n", "go.mod"},
+		{"-- go.mod --\nmodule lock\nrequire example.com/post v1.2.3\n-- vendor/example.com/post/a.go --\npackage post\n", ""},
+		{"-- requirements.txt --\n# none\n-r other.txt\n", ""},
+		{"-- requirements.txt --\npost>=1\n", "requirements.txt"},
+		{"-- pyproject.toml --\n[project]\nname = \"lock\"\ndependencies = []\n", ""},
+		{"-- pyproject.toml --\n[project]\ndependencies = [\n  \"post\",\n]\n", "pyproject.toml"},
+		{"-- Gemfile --\nsource \"x\"\n", ""},
+		{"-- Gemfile --\ngroup :a do\n  gem \"post\"\nend\n", "Gemfile"},
+		{"-- Cargo.toml --\n[package]\nname = \"lock\"\n[dev-dependencies]\na = \"1\"\n", ""},
+		{"-- Cargo.toml --\n[dependencies]\na = \"1\"\n", "Cargo.toml"},
+		{"-- pom.xml --\n<project><dependencies><dependency></dependency></dependencies></project>\n", "pom.xml"},
+		{"-- build.gradle.kts --\ndependencies {\n    implementation(\"a:b:1\")\n}\n", "build.gradle.kts"},
+		{"-- mix.exs --\ndefp deps, do: [{:post, \"~> 1\"}]\n", "mix.exs"},
+		{"-- mix.exs --\ndef project, do: [app: :lock]\n", ""},
+		{"-- lock.csproj --\n<Project><ItemGroup><PackageReference Include=\"Post\"/></ItemGroup></Project>\n", ""},
+		{"-- gate/lock.csproj --\n<Project><ItemGroup><PackageReference Include=\"Post\"/></ItemGroup></Project>\n", "gate/lock.csproj"},
+		{"-- package.json --\n{}\n-- web/package.json --\n{\"dependencies\": {\"post\": \"1\"}}\n-- node_modules/post/index.js --\n", ""},
+	} {
+		s, err := Take(planted.Tree(t, c.tree), Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		have := ""
+		for _, component := range s.Tree.Components {
+			have += s.Uninstalled(component.Name)
+		}
+		if have != c.want {
+			t.Errorf("%s\nhave %q\nwant %q", c.tree, have, c.want)
+		}
+	}
+}
+
+func TestMentions(t *testing.T) {
+	s, err := Take(planted.Tree(t, "-- a.py --\n# GATE_NOTE\nKEYS = [\n  \"GATE_URL\",\n]\n-- b.py --\nx = \"GATE_URL and GATE_KEY\"\n-- names.json --\n{\"a\": \"GATE_JSON\"}\n"+
+		"-- README.md --\nGATE_READ\n-- test_a.py --\nx = \"GATE_TEST\"\n-- run.sh --\nGATE_SET=1 ./lock\n-- .env --\nGATE_ENV=1\n-- x.conf --\n# GATE_NOTE\nkey = GATE_CONF\n"), Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	have := s.Mentions([]string{"GATE_NOTE", "GATE_URL", "GATE_KEY", "GATE_JSON", "GATE_READ", "GATE_TEST", "GATE_SET", "GATE_ENV", "GATE_CONF", "GATE_NONE"})
+	want := map[string]Mention{"GATE_URL": {"a.py", 3}, "GATE_KEY": {"b.py", 1}, "GATE_JSON": {"names.json", 1}, "GATE_CONF": {"x.conf", 2}}
+	if fmt.Sprint(have) != fmt.Sprint(want) {
+		t.Errorf("have %v\nwant %v", have, want)
+	}
+}
