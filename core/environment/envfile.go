@@ -185,15 +185,16 @@ func (f *finder) discoverEnvFiles() {
 	}
 }
 
-// committedBase gives the .env that is the base of .env.NAME beside it: one
-// that is committed holds what all environments share.
-func committedBase(local, layers []*Layer) []*Layer {
+// committedBase gives what is the base of .env.NAME beside it: a .env that is
+// committed holds what all environments share, and so does .env.defaults.
+func committedBase(local, layers []*Layer) (base []*Layer) {
 	for _, l := range local {
-		if path.Base(l.File) == ".env" && l.Tracked && path.Dir(l.File) == path.Dir(layers[0].File) && strings.HasPrefix(path.Base(layers[0].File), ".env.") {
-			return []*Layer{l}
+		kind, _ := tree.EnvFileName(l.File)
+		if (path.Base(l.File) == ".env" && l.Tracked || kind.Base) && path.Dir(l.File) == path.Dir(layers[0].File) && strings.HasPrefix(path.Base(layers[0].File), ".env.") {
+			base = append(base, l)
 		}
 	}
-	return nil
+	return base
 }
 
 // compareFiles orders the files of one environment: the deeper file later,
@@ -207,6 +208,8 @@ func compareFiles(a, b *Layer) int {
 			return 2
 		case kind.Override:
 			return 1
+		case kind.Base:
+			return -1
 		}
 		return 0
 	}

@@ -45,6 +45,8 @@ metadata: {name: gate}
 spec: {template: {spec: {containers: [{name: gate, env: [{name: E, value: prod}, {name: F, value: new}]}]}}}
 `, "kubernetes.prod/gate",
 			"A=base k8s/base/kustomization.yaml:2\nB=prod k8s/overlays/prod/kustomization.yaml:2\nE=prod k8s/overlays/prod/patch.yaml:4\nF=new k8s/overlays/prod/patch.yaml:4\nG=added k8s/overlays/prod/kustomization.yaml:1"},
+		{"a base for all", "-- .env.defaults --\nA=1\nB=1\nC=1\n-- .env --\nB=2\n-- .env.local --\nC=3\n", "local", "A=1 .env.defaults:1\nB=2 .env:1\nC=3 .env.local:1"},
+		{"a base for a stage", "-- .env.defaults --\nA=1\nB=1\n-- .env.staging --\nB=2\n", "staging", "A=1 .env.defaults:1\nB=2 .env.staging:1"},
 		{"an image that nothing of the tree starts", "-- Dockerfile --\nFROM x\nENV A=1\n", "image", "A=1 Dockerfile:2\nopen: what it is started with"},
 		{"a compose file under another name", gate + "-- works.yaml --\nservices:\n  gate: {build: gate, environment: {A: one}}\n", "works/gate", "A=one works.yaml:2"},
 		{"files that the env file names", gate + "-- compose.yaml --\nservices:\n  gate: {build: gate, environment: {A: one}}\n-- more.yaml --\nservices:\n  gate: {environment: {A: two, B: two}}\n-- .env --\nCOMPOSE_FILE=compose.yaml:more.yaml\n", "compose/gate",

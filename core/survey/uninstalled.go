@@ -21,7 +21,7 @@ type naming struct {
 }
 
 var namings = []naming{
-	{"package.json", keys("dependencies"), "node_modules"},
+	{"package.json", keys("dependencies", "devDependencies"), "node_modules"},
 	{"composer.json", keys("require"), "vendor"},
 	{"go.mod", lines(`^(require\s+)?[\w.-]+\.[\w.-]+/\S+ v\d`), "vendor"},
 	{"requirements.txt", lines(`^[A-Za-z]`), ".venv venv"},
@@ -50,18 +50,23 @@ func lines(expression string) func([]byte) bool {
 	return line.Match
 }
 
-// keys reports whether an object of a JSON file names a library: platform
-// packages, php and ext-json, are none.
-func keys(object string) func([]byte) bool {
+// keys reports whether one of some objects of a JSON file names a library:
+// platform packages, php and ext-json, are none.
+func keys(objects ...string) func([]byte) bool {
 	return func(src []byte) bool {
 		var manifest map[string]json.RawMessage
-		var list map[string]json.RawMessage
-		if json.Unmarshal(src, &manifest) != nil || json.Unmarshal(manifest[object], &list) != nil {
+		if json.Unmarshal(src, &manifest) != nil {
 			return false
 		}
-		for name := range list { // in any order
-			if name != "php" && !strings.HasPrefix(name, "ext-") {
-				return true
+		for _, object := range objects {
+			var list map[string]json.RawMessage
+			if json.Unmarshal(manifest[object], &list) != nil {
+				continue
+			}
+			for name := range list { // in any order
+				if name != "php" && !strings.HasPrefix(name, "ext-") {
+					return true
+				}
 			}
 		}
 		return false

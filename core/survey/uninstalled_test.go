@@ -11,7 +11,8 @@ import (
 func TestUninstalled(t *testing.T) {
 	for _, c := range []struct{ tree, want string }{
 		{"-- package.json --\n{\"dependencies\": {\"post\": \"1\"}}\n", "package.json"},
-		{"-- package.json --\n{\"devDependencies\": {\"post\": \"1\"}, \"dependencies\": {}}\n", ""},
+		{"-- package.json --\n{\"devDependencies\": {\"post\": \"1\"}, \"dependencies\": {}}\n", "package.json"},
+		{"-- package.json --\n{\"dependencies\": {}}\n", ""},
 		{"-- package.json --\n{\"dependencies\": {\"post\": \"1\"}}\n-- node_modules/post/index.js --\n", ""},
 		{"-- package.json --\n{broken\n", ""},
 		{"-- composer.json --\n{\"require\": {\"php\": \"8\", \"ext-json\": \"*\"}}\n", ""},

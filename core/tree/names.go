@@ -10,9 +10,10 @@ type EnvFile struct {
 	Example     bool
 	Environment string // the environment it belongs to, "" for an example
 	Override    bool   // .env.local, .env.staging.local: wins over the file without
+	Base        bool   // .env.defaults: all others beside it win over it
 }
 
-var exampleWords = names("example examples sample template dist defaults default schema")
+var exampleWords = names("example examples sample template dist default schema")
 
 // otherWords end names that look like env files and are none.
 var otherWords = names("bak backup old orig swp tmp save js ts py rb go php json yml yaml md txt sh d lock enc gpg age html map keys")
@@ -50,6 +51,9 @@ func EnvFileName(file string) (EnvFile, bool) {
 	}
 	if hasExampleWord(rest) {
 		return EnvFile{Example: true}, true
+	}
+	if base == ".env.defaults" {
+		return EnvFile{Environment: "local", Base: true}, true
 	}
 	e := EnvFile{Environment: rest}
 	if name, isLocal := strings.CutSuffix(rest, ".local"); isLocal {

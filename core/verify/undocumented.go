@@ -9,6 +9,7 @@ import (
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/survey"
+	"inzicht/core/tree"
 )
 
 var undocumented = Rule{
@@ -56,7 +57,11 @@ variable, and where the tree has no env files at all.`,
 func Undocumented(s *survey.Survey) (list []*contract.Variable) {
 	for n := range s.Contract.Variables {
 		v := &s.Contract.Variables[n]
-		documented := slices.ContainsFunc(s.Environments.Examples, func(l *environment.Layer) bool { return l.Document.Documents(v.Name) })
+		documents := func(l *environment.Layer) bool { return l.Document != nil && l.Document.Documents(v.Name) }
+		documented := slices.ContainsFunc(s.Environments.Examples, documents) || slices.ContainsFunc(s.Environments.EnvFiles, func(l *environment.Layer) bool {
+			kind, _ := tree.EnvFileName(l.File) // .env.defaults is for everyone to read
+			return kind.Base && documents(l)
+		})
 		if !v.Ambient && len(readHere(v)) > 0 && !documented && envfile.IsName(v.Name) {
 			list = append(list, v)
 		}
