@@ -1,7 +1,6 @@
 package reads
 
 import (
-	"bytes"
 	"path"
 	"slices"
 	"strings"
@@ -55,6 +54,11 @@ type Context struct {
 	Roles     []declare.Role    // of names of other files
 	// Marks returns where a file was looked at before, or nil; it may be nil.
 	Marks func(file string) []int32
+	// Read returns the text of a file that defines a helper, or nil where it
+	// cannot be read. It may be called side by side.
+	Read func(file string) []byte
+
+	opened opened
 
 	words *Words // the names of the helpers that it was made for
 	named int    // how many those are
@@ -117,14 +121,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 // of what else must be looked at.
 func (l *Language) analyse(file string, src []byte, context *Context, folding *syntax.Folding) (r Result, unseen []int32) {
 	a := l.open(src, folding)
-	defer func() {
-		if len(a.helpers) == 0 {
-			a.close()
-			return
-		}
-		a.f.Src = bytes.Clone(a.f.Src) // what may be called stays
-		a.run.tree.File.Src = a.f.Src
-	}()
+	defer a.close()
 	a.file, a.context = file, context
 	bundled := a.isBundle()
 	if bundled {

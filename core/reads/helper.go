@@ -18,7 +18,23 @@ type Helper struct {
 	// Inside is the read inside it: what there is to report where nothing calls it.
 	Inside Read
 
-	fn *evaluate.Func
+	lang *Language
+	fn   *evaluate.Func // nil where the file is opened again when it is called
+}
+
+// is reports whether a function of another file is the helper.
+func (h *Helper) is(fn *evaluate.Func) bool {
+	if h.fn != nil {
+		return h.fn == fn
+	}
+	return fn.Unit.File == h.File && fn.Name == h.Name && ownerName(fn) == h.Owner
+}
+
+func ownerName(fn *evaluate.Func) string {
+	if fn.Owner == nil {
+		return ""
+	}
+	return fn.Owner.Name
 }
 
 // isExported tells whether other files may call a function.

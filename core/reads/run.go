@@ -241,15 +241,14 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 		list = c.helpersNamed(r.a.importedAs(name))
 	}
 	for _, h := range list {
-		if h.File == r.a.file || h.fn == nil {
+		if h.File == r.a.file {
 			continue
 		}
-		if node == 0 {
-			return h.fn
+		if at := r.tree.Nodes[node].At; node != 0 && (at < 0 || !r.a.callsOther(h, int(at))) {
+			continue
 		}
-		at := r.tree.Nodes[node].At
-		if at >= 0 && r.a.callsOther(h, int(at)) {
-			return h.fn
+		if fn := c.functionOf(h); fn != nil {
+			return fn
 		}
 	}
 	return nil
@@ -473,7 +472,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 			a.seenCalls[h] += n
 		} else if c := a.context; c != nil {
 			for _, h := range c.Helpers {
-				if h.fn == fn {
+				if h.is(fn) {
 					a.seenCalls[h] += n
 				}
 			}
@@ -523,11 +522,7 @@ func (l *Language) functionsIn(file string, src []byte, names []string, folding 
 	a.run.unit.Prepare()
 	for _, name := range names {
 		for _, fn := range a.run.unit.Named(name) {
-			h := &Helper{Name: name, File: file, fn: fn, Exported: true}
-			if fn.Owner != nil {
-				h.Owner = fn.Owner.Name
-			}
-			list = append(list, h)
+			list = append(list, &Helper{Name: name, Owner: ownerName(fn), File: file, fn: fn, lang: l, Exported: true})
 			open = append(open, a.run.unit.PassedOver(fn)...)
 		}
 	}
@@ -632,10 +627,7 @@ func (a *analysis) isLoose(found *evaluate.Read) bool {
 // helperOf makes a helper of a function that is given the name of what it
 // reads.
 func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
-	h := &Helper{Name: fn.Name, Access: m.pattern.access, File: a.file, fn: fn}
-	if fn.Owner != nil {
-		h.Owner = fn.Owner.Name
-	}
+	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang}
 	node := a.run.tree.Nodes[fn.Node]
 	h.Exported = a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)

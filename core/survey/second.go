@@ -1,6 +1,7 @@
 package survey
 
 import (
+	"bytes"
 	"cmp"
 	"maps"
 	"path"
@@ -243,27 +244,26 @@ type secondLook struct {
 func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]].Path }
 
 func (s *secondLook) take() (added []*unit) {
-	context := &reads.Context{Constants: map[string]string{}, Helpers: s.open.helpers, Roles: s.open.roles, Marks: s.marks}
 	if s.memory != nil {
 		s.wanted = strings.Join(slices.Sorted(maps.Keys(s.open.constants)), " ")
 	}
 	found := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought()), roleWords(s.open.roles))
 	calling := found[1]
-	s.constants(context, found[0])
+	constants := s.constants(found[0])
 	functions := s.functions(found[2])
-	context.Helpers = append(slices.Clip(context.Helpers), functions...)
+	helpers, known := append(slices.Clip(s.open.helpers), functions...), s.open.roles
 	answered := map[string]bool{}
 	for _, h := range functions {
 		answered[h.Name] = true
 	}
 	for n := range s.files {
 		u := s.open.units[s.path(n)]
-		calling[n] = calling[n] || found[3][n] || u != nil && u.isAnswered(context.Constants, answered)
+		calling[n] = calling[n] || found[3][n] || u != nil && u.isAnswered(constants, answered)
 	}
 	for round := 0; round < maxRounds; round++ {
 		var found []*reads.Helper
 		var roles []declare.Role
-		results := s.analyse(calling, context)
+		results := s.analyse(calling, &reads.Context{Constants: constants, Helpers: helpers, Roles: known, Marks: s.marks, Read: s.text})
 		for n, result := range results {
 			if result == nil || result.Problem != "" {
 				continue
@@ -279,19 +279,31 @@ func (s *secondLook) take() (added []*unit) {
 				added = append(added, u)
 			}
 			found = append(found, newHelpers(u.result.Helpers, result.Helpers)...)
-			roles = append(roles, newRoles(context.Roles, result.Roles)...)
+			roles = append(roles, newRoles(known, result.Roles)...)
 			u.result = *result
 		}
 		if found = reaching(found); len(found) == 0 && len(roles) == 0 || round+1 == maxRounds {
 			break
 		}
-		context.Helpers, context.Roles = append(context.Helpers, found...), append(context.Roles, roles...)
+		helpers, known = append(helpers, found...), append(slices.Clip(known), roles...)
 		holding := s.find(calledWords(s.survey.known, found), roleWords(roles))
 		for n := range calling {
 			calling[n] = holding[0][n] || holding[1][n]
 		}
 	}
 	return added
+}
+
+// text returns the text of a file, or nil where it cannot be read.
+func (s *secondLook) text(file string) []byte {
+	in := s.survey.Tree.Reader()
+	defer in.Close()
+	src, err := in.Read(file)
+	if err != nil {
+		s.survey.note(file, err)
+		return nil
+	}
+	return bytes.Clone(src)
 }
 
 // marks returns where a file was looked at before.
@@ -323,24 +335,25 @@ func (s *secondLook) definitions() *wordSet {
 	return definedWords(owners)
 }
 
-// constants looks for the constants that files of the part define.
-func (s *secondLook) constants(context *reads.Context, defining []bool) {
-	clash := map[string]bool{}
+// constants returns the constants that files of the part define.
+func (s *secondLook) constants(defining []bool) map[string]string {
+	known, clash := map[string]string{}, map[string]bool{}
 	var mutex sync.Mutex
 	s.sideBySide(defining, func(n int, in *tree.Reader) {
 		values := s.constantsOf(n, in)
 		mutex.Lock()
 		defer mutex.Unlock()
 		for name, value := range values { // in any order
-			if known, found := context.Constants[name]; found && known != value {
+			if other, found := known[name]; found && other != value {
 				clash[name] = true
 			}
-			context.Constants[name] = value
+			known[name] = value
 		}
 	})
 	for name := range clash { // in any order: two files mean different things by it
-		delete(context.Constants, name)
+		delete(known, name)
 	}
+	return known
 }
 
 // constantsOf gives the constants that one file defines.
@@ -367,7 +380,7 @@ func (s *secondLook) sideBySide(chosen []bool, f func(n int, in *tree.Reader)) {
 			list = append(list, n)
 		}
 	}
-	const chunk = 8 // files that mostly lie in one folder
+	const chunk = 1 // that few files are shared out well, and a large one holds nothing up
 	withReaders(s.survey.Tree, len(list), chunk, func(n int, in *tree.Reader) { f(list[n], in) })
 }
 
