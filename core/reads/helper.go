@@ -19,6 +19,7 @@ type Helper struct {
 	Inside Read
 
 	lang *Language
+	at   int32          // where it begins in the file
 	fn   *evaluate.Func // nil where the file is opened again when it is called
 }
 
@@ -27,7 +28,13 @@ func (h *Helper) is(fn *evaluate.Func) bool {
 	if h.fn != nil {
 		return h.fn == fn
 	}
-	return fn.Unit.File == h.File && fn.Name == h.Name && ownerName(fn) == h.Owner
+	return fn.Unit.File == h.File && fn.Name == h.Name && beginning(fn) == h.at
+}
+
+// beginning returns where a function begins in its file.
+func beginning(fn *evaluate.Func) int32 {
+	t := fn.Unit.Tree
+	return t.File.Tokens[t.Nodes[fn.Node].From].Start
 }
 
 func ownerName(fn *evaluate.Func) string {

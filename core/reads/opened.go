@@ -48,7 +48,7 @@ func (c *Context) functionOf(h *Helper) *evaluate.Func {
 		return nil
 	}
 	for _, fn := range file.unit.Named(h.Name) {
-		if ownerName(fn) == h.Owner {
+		if h.is(fn) {
 			return fn
 		}
 	}

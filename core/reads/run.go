@@ -627,7 +627,7 @@ func (a *analysis) isLoose(found *evaluate.Read) bool {
 // helperOf makes a helper of a function that is given the name of what it
 // reads.
 func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
-	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang}
+	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang, at: beginning(fn)}
 	node := a.run.tree.Nodes[fn.Node]
 	h.Exported = a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)
