@@ -35,6 +35,7 @@ type unit struct {
 	file      string
 	component string
 	language  *reads.Language
+	bundled   bool // it was made by a bundler, and is not looked at again
 	result    reads.Result
 }
 
@@ -114,6 +115,9 @@ type open struct {
 func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	parts := map[part]*open{}
 	for _, u := range units {
+		if u.bundled {
+			continue
+		}
 		key := part{s.region(u.file), u.language.Calls()}
 		if parts[key] == nil {
 			parts[key] = &open{constants: map[string]bool{}, functions: map[string]bool{}, named: map[string]int{}, units: map[string]*unit{}}

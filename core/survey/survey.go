@@ -420,7 +420,7 @@ func (w *worker) look(file string, f batchFile, src []byte) {
 		}
 		context = &reads.Context{Bundled: true}
 	}
-	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, result: analyse(l, file, src, context)}
+	u := &unit{file: file, component: w.tree.ComponentOf(file).Name, language: l, bundled: context != nil, result: analyse(l, file, src, context)}
 	if u.result.Problem != "" {
 		w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: u.result.Problem, Unknown: true})
 	}
