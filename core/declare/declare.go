@@ -40,6 +40,8 @@ type Form struct {
 	Name string // what it is, for a list of what is understood
 	// Words are words of which a file that declares so holds at least one.
 	Words []string
+	// With are words of which it holds one besides, where there are any.
+	With []string
 	// Wholes says that it speaks of the environment as a whole, without which
 	// and without the words there is none.
 	Wholes bool

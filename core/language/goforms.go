@@ -15,7 +15,7 @@ var goForms = []declare.Form{
 	},
 	{
 		Name:  "options of a command line: StringFlag{EnvVars: []string{\"PORT\"}}",
-		Words: []string{"EnvVars", "EnvVar", "Sources", "altsrc"},
+		Words: []string{"EnvVars", "EnvVar", "altsrc"},
 		Find: declare.All((&declare.Options{Record: true, Names: "EnvVars EnvVar", Value: "Value", Need: declare.Optional, Access: "EnvVars"}).Find, (&declare.Options{
 			Heads: "StringFlag IntFlag Int64Flag Int32Flag Int16Flag Int8Flag UintFlag Uint64Flag Uint32Flag BoolFlag BoolWithInverseFlag Float64Flag FloatFlag DurationFlag TimestampFlag PathFlag GenericFlag StringSliceFlag IntSliceFlag Int64SliceFlag Float64SliceFlag UintSliceFlag StringMapFlag",
 			Names: "Sources", Value: "Value", Need: declare.Optional,

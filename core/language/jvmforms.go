@@ -11,7 +11,7 @@ import (
 var jvmForms = []declare.Form{
 	{
 		Name:  "fields with placeholders: @Value(\"${PORT:80}\") int port, @ConfigProperty(name = \"PORT\") Optional<Integer> port",
-		Words: []string{"Value", "ConfigProperty"},
+		Words: []string{"@Value", ":Value", "ConfigProperty"},
 		Find:  annotatedFields,
 	},
 	{

@@ -13,14 +13,14 @@ var pythonForms = []declare.Form{
 	},
 	{
 		Name:  "decorated settings classes: @environ.config(prefix=\"APP\")",
-		Words: []string{"environ"},
+		Words: []string{"import environ", "from environ"},
 		Find: (&declare.Classes{
 			Decorators: "config", Modules: "environ", Prefix: "prefix", Usual: "APP", Joint: "_", Describe: "var bool_var secret", Alias: "name", Assigned: true, Group: "group", Access: "environ.var",
 		}).Find,
 	},
 	{
 		Name:  "configuration classes with values: class Dev(Configuration)",
-		Words: []string{"configurations"},
+		Words: []string{"import configurations", "from configurations"},
 		Find: (&declare.Classes{
 			Bases: "Configuration", Modules: "configurations.values configurations", Prefix: "environ_prefix", Usual: "DJANGO", Joint: "_", Own: "environ_name", Assigned: true, Access: "values.Value",
 			Describe: "Value BooleanValue IntegerValue FloatValue DecimalValue ListValue TupleValue SetValue DictValue SecretValue URLValue EmailValue DatabaseURLValue CacheURLValue EmailURLValue SearchURLValue PathValue RegexValue IPValue PositiveIntegerValue SingleNestedListValue",
@@ -41,7 +41,7 @@ var pythonForms = []declare.Form{
 	},
 	{
 		Name:  "objects that read: env = Env(); env.int(\"PORT\", default=80)",
-		Words: []string{"environ", "environs", "decouple", "starlette"},
+		Words: []string{"import environ", "from environ", "environ.Env", "environs", "decouple", "starlette"},
 		Find: (&declare.Readers{
 			Makers: "Env FileAwareEnv Config AutoConfig", Modules: "environ environs decouple starlette.config goodconf", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config",
 			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser",

@@ -6,7 +6,7 @@ import "inzicht/core/declare"
 var rustForms = []declare.Form{
 	{
 		Name:  "options of a command line: #[arg(env = \"PORT\", default_value = \"80\")], Arg::new(\"port\").env(\"PORT\")",
-		Words: []string{"clap", "structopt", "bpaf", "gumdrop"},
+		Words: []string{"clap", "structopt", "bpaf", "gumdrop"}, With: []string{"env", "env_os"},
 		Find: declare.All(
 			(&declare.Options{Heads: "arg clap structopt", Names: "env", Need: declare.Required, Flags: true, Annotation: true, Access: "arg env"}).Find,
 			(&declare.Options{Heads: "Arg", Names: "env env_os", Need: declare.Optional}).Find,

@@ -21,14 +21,14 @@ var scriptForms = []declare.Form{
 	},
 	{
 		Name:  "values of Effect: Config.number(\"PORT\").pipe(Config.withDefault(80))",
-		Words: []string{"effect"},
+		Words: []string{`"effect`, "'effect"}, With: []string{"Config"},
 		Find: (&declare.Options{
 			Heads: "string number integer int boolean redacted secret url date duration nonEmptyString port literal logLevel branded hashSet array", Modules: "effect.config", First: true, Written: true, Nested: "nested", Need: declare.Required,
 		}).Find,
 	},
 	{
 		Name:  "chains: env.get(\"PORT\").default(80).asPortNumber()",
-		Words: []string{"env-var"},
+		Words: []string{`"env-var`, "'env-var"},
 		Find:  (&declare.Options{Heads: "get", Modules: "env-var", First: true, Need: declare.Expected}).Find,
 	},
 	{
@@ -50,7 +50,7 @@ var scriptForms = []declare.Form{
 	},
 	{
 		Name:  "options of a command line: new Option(\"--port\").env(\"PORT\"), Flags.string({ env: \"KEY\" })",
-		Words: []string{"commander", "oclif", "commander-js"},
+		Words: []string{"commander", "oclif", "commander-js"}, With: []string{"env"},
 		Find: declare.All(
 			(&declare.Options{Heads: "Option Argument addOption createOption", Names: "env", Need: declare.Optional, Access: "Option.env"}).Find,
 			(&declare.Options{Heads: "string integer boolean option url file directory custom", Receivers: "flags args", Names: "env", Need: declare.Optional}).Find,
@@ -63,7 +63,7 @@ var scriptForms = []declare.Form{
 	},
 	{
 		Name:  "all variables with a prefix: loadEnv(mode, folder, \"GATE_\")",
-		Words: []string{"yargs"},
-		Find:  (&declare.Prefixes{Heads: "env", Modules: "yargs", First: true, Joint: "_", Access: "yargs.env"}).Find,
+		Words: []string{"yargs"}, With: []string{"env"},
+		Find: (&declare.Prefixes{Heads: "env", Modules: "yargs", First: true, Joint: "_", Access: "yargs.env"}).Find,
 	},
 }

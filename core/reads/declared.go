@@ -10,7 +10,7 @@ import (
 // declared finds the settings that the forms of the language declare.
 func (a *analysis) declared() {
 	roles := a.rolesHere()
-	if len(a.lang.Forms) == 0 || len(roles) == 0 && !a.c.forms.In(a.f.Src) && !a.speaksOfWholes() {
+	if len(a.lang.Forms) == 0 || len(roles) == 0 && !a.c.forms.in(a.f.Src) && !a.speaksOfWholes() {
 		return
 	}
 	r := a.prepare()
@@ -23,7 +23,7 @@ func (a *analysis) declared() {
 		Whole: func(lo, hi int) bool { return wholes[Range{lo, hi}] },
 	}
 	for _, form := range a.lang.Forms {
-		if len(roles) == 0 && !(form.Wholes && len(wholes) > 0) && !a.speaksOf(form.Words) {
+		if len(roles) == 0 && !(form.Wholes && len(wholes) > 0) && !(a.speaksOf(form.Words) && a.holdsAny(form.With)) {
 			continue
 		}
 		for _, found := range form.Find(s) {
@@ -37,6 +37,12 @@ func (a *analysis) declared() {
 // and a form of the language may speak of it.
 func (a *analysis) speaksOfWholes() bool {
 	return len(a.wholes) > 0 && slices.ContainsFunc(a.lang.Forms, func(form declare.Form) bool { return form.Wholes })
+}
+
+// holdsAny reports whether one of the words stands in the source, or there are
+// none.
+func (a *analysis) holdsAny(words []string) bool {
+	return len(words) == 0 || slices.ContainsFunc(words, a.holds)
 }
 
 // speaksOf reports whether one of the words stands in the source, and not in a

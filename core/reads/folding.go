@@ -23,7 +23,7 @@ const maxAsked = 500
 // marks gives the offsets round which a file must be looked at; ok is false
 // where it must be looked at whole.
 func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
-	if l.Passes == "" || l.compiled == nil || l.compiled.entire.In(src) {
+	if l.Passes == "" || l.compiled == nil || l.compiled.entire.In(src) || l.compiled.forms.in(src) {
 		return nil, false
 	}
 	list = l.compiled.words.Offsets(src, 0)

@@ -2,6 +2,7 @@ package reads
 
 import (
 	"bytes"
+	"slices"
 
 	"inzicht/core/declare"
 	"inzicht/core/evaluate"
@@ -163,21 +164,45 @@ func (l *Language) Calls() string {
 
 // Triggered tells whether src holds one of the language's trigger words.
 func (l *Language) Triggered(src []byte) bool {
-	if l.compiled == nil {
-		return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With)) || hasAny(src, l.formWords())
+	c := l.compiled
+	if c == nil {
+		return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With)) || hasAny(src, formWords(l.Forms))
 	}
-	if l.extended && hasAny(src, l.compiled.triggers[len(l.Triggers):]) {
+	if l.extended && hasAny(src, c.triggers[len(l.Triggers):]) {
 		return true
 	}
-	if len(l.With) == 0 {
-		return l.compiled.any.In(src)
-	}
-	return l.compiled.forms.In(src) || l.compiled.own.In(src) && l.compiled.with.In(src)
+	return c.any.In(src) && (c.own.In(src) && (len(l.With) == 0 || c.with.In(src)) || c.forms.in(src))
 }
 
-// formWords are the words of the language's forms.
-func (l *Language) formWords() (words []string) {
-	for _, form := range l.Forms {
+// spoken finds out fast whether a file may hold one of several forms.
+type spoken struct {
+	any   *Words // those of all
+	forms []spokenForm
+}
+
+type spokenForm struct{ words, with *Words }
+
+func spokenBy(forms []declare.Form) *spoken {
+	s := &spoken{any: NewWords(formWords(forms))}
+	for _, form := range forms {
+		one := spokenForm{words: NewWords(form.Words)}
+		if len(form.With) > 0 {
+			one.with = NewWords(form.With)
+		}
+		s.forms = append(s.forms, one)
+	}
+	return s
+}
+
+func (s *spoken) in(src []byte) bool {
+	return s.any.In(src) && slices.ContainsFunc(s.forms, func(form spokenForm) bool {
+		return form.words.In(src) && (form.with == nil || form.with.In(src))
+	})
+}
+
+// formWords are the words of forms.
+func formWords(forms []declare.Form) (words []string) {
+	for _, form := range forms {
 		words = append(words, form.Words...)
 	}
 	return words

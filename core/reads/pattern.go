@@ -268,8 +268,8 @@ type compiled struct {
 	roots       map[string]bool       // Language.Roots
 	copies      map[string]bool       // Language.Copies
 	with        *Words                // Language.With
-	entire      *Words                // Language.Entire, and those of the forms
-	forms       *Words                // of Language.Forms
+	entire      *Words                // Language.Entire
+	forms       *spoken               // of Language.Forms
 	any         *Words                // of Triggers and Language.Forms
 	paths       map[string][]*pattern // by whole path
 	heads       map[string]bool       // first names of paths
@@ -322,8 +322,8 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 		c.addUse(p)
 	}
 	c.triggers = triggersOf(l, extra)
-	c.own, c.words, c.with, c.entire = NewWords(l.Triggers), NewWords(c.triggers), NewWords(l.With), NewWords(append(l.formWords(), l.Entire...))
-	c.forms, c.any = NewWords(l.formWords()), NewWords(append(l.formWords(), l.Triggers...))
+	c.own, c.words, c.with, c.entire = NewWords(l.Triggers), NewWords(c.triggers), NewWords(l.With), NewWords(l.Entire)
+	c.forms, c.any = spokenBy(l.Forms), NewWords(append(formWords(l.Forms), l.Triggers...))
 	c.running = l.wordsOf(c)
 	ready.compiled, ready.extended = c, len(extra) > 0
 	return &ready, nil

@@ -33,7 +33,9 @@ func profile(folder, out string) error {
 	}
 	defer file.Close()
 	debug.SetGCPercent(800) // as the program does
-	debug.SetMemoryLimit(150 << 20)
+	if os.Getenv("GOMEMLIMIT") == "" {
+		debug.SetMemoryLimit(150 << 20)
+	}
 	if err := pprof.StartCPUProfile(file); err != nil {
 		return err
 	}
