@@ -20,13 +20,23 @@ const maxUnfoldings = 4
 // all of it is looked at.
 const maxAsked = 500
 
+// mostWritten is up to how many bytes a file is looked at whole for what it
+// declares; larger ones were put together by a program.
+const mostWritten = 256 << 10
+
 // marks gives the offsets round which a file must be looked at; ok is false
 // where it must be looked at whole.
 func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
-	if l.Passes == "" || l.compiled == nil || l.compiled.entire.In(src) || l.compiled.forms.in(src) {
+	if l.Passes == "" || l.compiled == nil {
 		return nil, false
 	}
 	list = l.compiled.words.Offsets(src, 0)
+	if bundled := context != nil && context.Bundled; !bundled && (l.compiled.entire.In(src) || l.compiled.forms.in(src)) {
+		if len(src) <= mostWritten {
+			return nil, false
+		}
+		list = merged(list, merged(l.compiled.entire.Offsets(src, 0), l.compiled.forms.any.Offsets(src, 0)))
+	}
 	if context != nil && len(context.Helpers) > 0 {
 		list = merged(list, context.calls().Offsets(src, 0))
 	}
