@@ -25,7 +25,7 @@ func (m *machine) call(n int32, st *state) Value {
 		if m.inClass() {
 			m.setField(u.at(callee), v, st, 0)
 		} else {
-			st.scope.vars[u.at(callee)] = v
+			st.scope.vars.put(u.at(callee), v)
 		}
 		return v
 	}
@@ -617,9 +617,9 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 	for i, p := range fn.params {
 		if i == 0 && isSelfName(p.name) && fn.Owner != nil {
 			if self := m.frame().self; self != nil {
-				st.scope.vars[p.name] = Value{{form: record, members: self}}
+				st.scope.vars.put(p.name, Value{{form: record, members: self}})
 			} else {
-				st.scope.vars[p.name] = Value{{}}
+				st.scope.vars.put(p.name, Value{{}})
 			}
 			continue
 		}
@@ -660,7 +660,7 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			m.bindPattern(p, v, st)
 			continue
 		}
-		st.scope.vars[p.name] = v
+		st.scope.vars.put(p.name, v)
 		if tags := v.sites(); len(tags) > 0 && m.focus == nil {
 			key := slot{m.context, p.name}
 			m.slots[key] = m.slots[key].with(tags)
@@ -886,5 +886,5 @@ func (m *machine) bindReceiver(fn *Func, st *state) {
 	if self == nil {
 		self = m.fieldsOf(fn.Owner)
 	}
-	st.scope.vars[fn.receiver] = Value{{form: record, members: self}}
+	st.scope.vars.put(fn.receiver, Value{{form: record, members: self}})
 }

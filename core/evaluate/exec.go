@@ -60,7 +60,7 @@ func (m *machine) hoist(list []int32, st *state) {
 			continue
 		}
 		if fn := u.byNode[s]; fn != nil && fn.Owner == nil && fn.within != nil {
-			st.scope.vars[fn.Name] = Value{{form: function, fn: &closure{unit: u, node: s, outer: st.scope}}}
+			st.scope.vars.put(fn.Name, Value{{form: function, fn: &closure{unit: u, node: s, outer: st.scope}}})
 		}
 	}
 }
@@ -309,7 +309,7 @@ func (m *machine) declareTo(target int32, v Value, st *state, at int32) {
 			m.slots[key] = m.slots[key].with(tags)
 		}
 	}
-	st.scope.vars[name] = v
+	st.scope.vars.put(name, v)
 }
 
 // bindUnset declares a variable without a value.
@@ -317,9 +317,9 @@ func (m *machine) bindUnset(n int32, st *state) {
 	u := m.unit()
 	if u.kind(n) == parse.Name {
 		if u.Words.Errors != nil || u.Words.Pointers {
-			st.scope.vars[u.at(n)] = Value{anything(m.depth())}
+			st.scope.vars.put(u.at(n), Value{anything(m.depth())})
 		} else {
-			st.scope.vars[u.at(n)] = Value{{form: nothing}}
+			st.scope.vars.put(u.at(n), Value{{form: nothing}})
 		}
 		return
 	}
@@ -785,14 +785,14 @@ func (m *machine) widenName(n int32, st *state) {
 		return
 	}
 	name := u.at(n)
-	v, known := st.scope.vars[name]
+	v, known := st.scope.vars.get(name)
 	switch {
 	case !known:
-		st.scope.vars[name] = Value{anything(m.depth())}
+		st.scope.vars.put(name, Value{anything(m.depth())})
 	case textual(v):
-		st.scope.vars[name] = m.concat(v, Value{anything(m.depth())})
+		st.scope.vars.put(name, m.concat(v, Value{anything(m.depth())}))
 	case len(v.sites()) == 0:
-		st.scope.vars[name] = Value{anything(m.depth())}
+		st.scope.vars.put(name, Value{anything(m.depth())})
 	}
 }
 
@@ -1170,7 +1170,7 @@ func (m *machine) catch(n int32, st *state, dep mask) {
 			m.lastValue = m.exec(c, st)
 			st.control = control
 		} else if u.kind(c) == parse.Name {
-			st.scope.vars[u.at(c)] = Value{{form: failure, depends: dep}}
+			st.scope.vars.put(u.at(c), Value{{form: failure, depends: dep}})
 		}
 	}
 }
@@ -1258,7 +1258,7 @@ func (m *machine) defines(n int32, st *state) {
 	}
 	c := &closure{unit: u, node: n, outer: st.scope}
 	if fn.Name != "" && fn.Owner == nil {
-		st.scope.vars[fn.Name] = Value{{form: function, fn: c}}
+		st.scope.vars.put(fn.Name, Value{{form: function, fn: c}})
 	}
 	m.later(fn, c)
 }

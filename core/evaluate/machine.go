@@ -191,8 +191,8 @@ type exit struct {
 
 // scope holds the variables of a function.
 type scope struct {
-	vars  map[string]Value
-	base  map[string]Value // what they were in the first run, where a variable is unset
+	vars  *variables
+	base  *variables // what they were in the first run, where a variable is unset
 	outer *scope
 	unit  *Unit
 }
@@ -206,17 +206,13 @@ type state struct {
 }
 
 func newScope(outer *scope, u *Unit) *scope {
-	return &scope{vars: map[string]Value{}, outer: outer, unit: u}
+	return &scope{vars: &variables{}, outer: outer, unit: u}
 }
 
 // fork returns a copy of a state for one of two ways.
 func (st *state) fork() *state {
-	vars := make(map[string]Value, len(st.scope.vars)+4)
-	for name, v := range st.scope.vars { // in any order
-		vars[name] = v
-	}
 	c := *st
-	c.scope = &scope{vars: vars, base: st.scope.base, outer: st.scope.outer, unit: st.scope.unit}
+	c.scope = &scope{vars: st.scope.vars.fork(), base: st.scope.base, outer: st.scope.outer, unit: st.scope.unit}
 	return &c
 }
 
@@ -233,21 +229,7 @@ func (st *state) meet(a, b *state) {
 		st.scope.vars, st.consults, st.dead = a.scope.vars, a.consults, false
 		return
 	}
-	vars := make(map[string]Value, len(a.scope.vars))
-	for name, v := range a.scope.vars { // in any order
-		w, both := b.scope.vars[name]
-		if !both {
-			vars[name] = v
-			continue
-		}
-		vars[name] = joined(v, w)
-	}
-	for name, v := range b.scope.vars { // in any order
-		if _, both := a.scope.vars[name]; !both {
-			vars[name] = v
-		}
-	}
-	st.scope.vars, st.consults, st.dead = vars, a.consults|b.consults, false
+	st.scope.vars, st.consults, st.dead = met(a.scope.vars, b.scope.vars), a.consults|b.consults, false
 }
 
 // joined is join, with no work where both are the same.
@@ -363,11 +345,11 @@ func (m *machine) drain() {
 // what was read, but does not itself read anything.
 func (m *machine) followGlobals() {
 	holding := map[string]bool{}
-	for name, v := range m.globals.vars { // in any order
+	m.globals.vars.each(func(name string, v Value) {
 		if len(v.sites()) > 0 {
 			holding[name] = true
 		}
-	}
+	})
 	for _, fields := range m.fields { // in any order
 		for name, v := range fields.value { // in any order
 			if len(v.sites()) > 0 {
@@ -402,7 +384,7 @@ func (m *machine) begin() {
 	if m.globals == nil {
 		m.globals = newScope(nil, m.u)
 	}
-	m.globals.vars = map[string]Value{}
+	m.globals.vars = &variables{}
 	m.fields, m.fresh = map[*Class]*members{}, map[*Class]map[string]bool{}
 	m.frames, m.tries, m.exits, m.context = nil, nil, nil, 0
 	m.began = map[int32]bool{}
@@ -477,12 +459,12 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	st.scope = newScope(e.fn.outer, m.u)
 	m.bindReceiver(fn, st)
 	for _, p := range fn.params {
-		st.scope.vars[p.name] = Value{{parts: []part{{any: true, param: true}}}}
+		st.scope.vars.put(p.name, Value{{parts: []part{{any: true, param: true}}}})
 		m.pattern(p, st)
 	}
 	if len(fn.params) == 0 && fn.Name == "" {
 		for _, name := range []string{"it", "$0", "_"} {
-			st.scope.vars[name] = Value{{parts: []part{{any: true, param: true}}}}
+			st.scope.vars.put(name, Value{{parts: []part{{any: true, param: true}}}})
 		}
 	}
 	v := m.body(fn, st)
@@ -503,7 +485,7 @@ func (m *machine) pattern(p param, st *state) {
 func (m *machine) bindAnything(n int32, st *state) {
 	u := m.unit()
 	if u.kind(n) == parse.Name {
-		st.scope.vars[u.at(n)] = Value{anything(m.depth())}
+		st.scope.vars.put(u.at(n), Value{anything(m.depth())})
 	}
 	for _, c := range u.children(n) {
 		m.bindAnything(c, st)
@@ -571,7 +553,7 @@ func (m *machine) judge() {
 }
 
 // unset runs the entries that concern some reads with their variable unset.
-func (m *machine) unset(key string, list []*Read, globals map[string]Value, fields map[*Class]*members) {
+func (m *machine) unset(key string, list []*Read, globals *variables, fields map[*Class]*members) {
 	var entries []int
 	for _, r := range list {
 		for _, e := range r.entries {
@@ -628,9 +610,7 @@ func Constants(u *Unit) map[string]string {
 	m.begin()
 	m.enter(nil)
 	found := map[string]string{}
-	for name, v := range m.globals.vars { // in any order
-		found[name], _ = v.plain()
-	}
+	m.globals.vars.each(func(name string, v Value) { found[name], _ = v.plain() })
 	for _, c := range u.classes { // in any order
 		m.ready(c)
 		fields := m.fieldsOf(c)

@@ -227,7 +227,7 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 			}
 			return t
 		case "as":
-			st.scope.vars[u.at(parts[1])] = Value{x}
+			st.scope.vars.put(u.at(parts[1]), Value{x})
 			return m.fit(parts[0], x, st, depth+1)
 		}
 		return may
@@ -279,7 +279,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		}
 		return may
 	}
-	st.scope.vars[name] = Value{x}
+	st.scope.vars.put(name, Value{x})
 	return yes
 }
 
@@ -356,7 +356,7 @@ func (m *machine) fitList(p int32, x alt, st *state, depth int) truth {
 			result = may
 		}
 		if u.kind(c) == parse.Name && len(e) > 1 {
-			st.scope.vars[u.at(c)] = e
+			st.scope.vars.put(u.at(c), e)
 		}
 	}
 	return result
@@ -382,7 +382,7 @@ func (m *machine) matchedOrSet(n int32, pattern []int32, v Value, st *state) (tr
 		if len(v) == 0 {
 			true_, false_ = Value{{}}, Value{{}}
 		}
-		st.scope.vars[u.at(pattern[0])] = true_
+		st.scope.vars.put(u.at(pattern[0]), true_)
 		return true_, false_
 	}
 	return m.matched(pattern, v, st)
@@ -443,7 +443,7 @@ func (m *machine) matched(pattern []int32, v Value, st *state) (set, rest Value)
 func (m *machine) bindInner(n int32, v Value, st *state) {
 	u := m.unit()
 	if u.kind(n) == parse.Name {
-		st.scope.vars[u.at(n)] = v
+		st.scope.vars.put(u.at(n), v)
 		return
 	}
 	for _, c := range u.children(n) {

@@ -254,11 +254,11 @@ func (m *machine) both(left, right int32, st *state) Value {
 	v := m.eval(right, way)
 	st.consults |= way.consults
 	// What the right side assigns holds where both are true.
-	for name, w := range way.scope.vars { // in any order
-		if _, known := st.scope.vars[name]; !known {
-			st.scope.vars[name] = w
+	way.scope.vars.until(common(way.scope.vars, st.scope.vars), func(name string, w Value) {
+		if _, known := st.scope.vars.get(name); !known {
+			st.scope.vars.put(name, w)
 		}
-	}
+	})
 	for n := range false_ {
 		if false_[n].form == unknown {
 			false_[n] = alt{form: boolean, depends: false_[n].depends, about: false_[n].about.with(v.sites())}
@@ -281,7 +281,7 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 	if list := u.children(n); op == "is" && len(list) == 3 { // x is string s
 		right = list[1]
 		if !st.dead {
-			st.scope.vars[u.at(list[2])] = a.present()
+			st.scope.vars.put(u.at(list[2]), a.present())
 			m.sets(u.at(list[2]))
 		}
 	}

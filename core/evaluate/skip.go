@@ -115,7 +115,7 @@ func (m *machine) statement(s int32, st *state) Value {
 	if m.focus != nil {
 		if e := m.effects[key]; e != nil && !m.matters(s, e, st) {
 			for _, v := range e.set {
-				st.scope.vars[v.name] = v.value
+				st.scope.vars.put(v.name, v.value)
 			}
 			return nil
 		}
@@ -145,7 +145,8 @@ func (m *machine) note(key place, touches, settings int, st *state) {
 		depth := m.depth()
 		for _, a := range m.settings[settings:] {
 			if a.depth == depth && !slices.ContainsFunc(e.set, func(s setting) bool { return s.name == a.name }) {
-				e.set = append(e.set, setting{a.name, st.scope.vars[a.name]})
+				v, _ := st.scope.vars.get(a.name)
+				e.set = append(e.set, setting{a.name, v})
 			}
 		}
 	}

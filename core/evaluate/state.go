@@ -10,19 +10,19 @@ import (
 // function itself.
 func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) {
 	for s := st.scope; s != nil; s = s.outer {
-		if v, found = s.vars[name]; found {
+		if v, found = s.vars.get(name); found {
 			return v, out, true
 		}
-		if v, found = s.base[name]; found {
+		if v, found = s.base.get(name); found {
 			return v, out, true
 		}
 		out++
 	}
 	if m.unit() == m.u && m.globals != nil {
-		if v, found = m.globals.vars[name]; found {
+		if v, found = m.globals.vars.get(name); found {
 			return v, out, true
 		}
-		if v, found = m.globals.base[name]; found {
+		if v, found = m.globals.base.get(name); found {
 			return v, out, true
 		}
 	}
@@ -86,15 +86,16 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	}
 	key := slot{m.context, name}
 	scope := st.scope
-	if _, local := scope.vars[name]; !local && !m.unit().Words.OwnScopes {
+	if _, local := scope.vars.get(name); !local && !m.unit().Words.OwnScopes {
 		for s := scope.outer; s != nil; s = s.outer {
 			if s.has(name) {
 				scope = s
 			}
 		}
 	}
-	m.replacing(scope.vars[name], v, key, st, at)
-	if _, local := scope.vars[name]; !local && scope == st.scope && m.isField(name) {
+	old, local := scope.vars.get(name)
+	m.replacing(old, v, key, st, at)
+	if !local && scope == st.scope && m.isField(name) {
 		m.setField(name, v, st, at)
 		return
 	}
@@ -103,15 +104,15 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	} else {
 		m.sets(name)
 	}
-	scope.vars[name] = v
+	scope.vars.put(name, v)
 }
 
 // has reports whether a variable belongs to a scope.
 func (s *scope) has(name string) bool {
-	if _, there := s.vars[name]; there {
+	if _, there := s.vars.get(name); there {
 		return true
 	}
-	_, there := s.base[name]
+	_, there := s.base.get(name)
 	return there
 }
 
@@ -119,10 +120,11 @@ func (s *scope) has(name string) bool {
 // given now: of what it held in the first run, all that is not the value of the
 // variable that is unset.
 func (m *machine) besides(s *scope, name string) (v Value) {
-	if now, known := s.vars[name]; known {
+	if now, known := s.vars.get(name); known {
 		return now
 	}
-	for _, x := range s.base[name] {
+	was, _ := s.base.get(name)
+	for _, x := range was {
 		if !slices.ContainsFunc(m.focus.reads, func(r *Read) bool { return slices.Contains(x.sites, r.number) }) {
 			v = append(v, x)
 		}
@@ -232,7 +234,7 @@ func (m *machine) setField(name string, v Value, st *state, at int32) {
 	key := "." + name
 	m.replacing(m.fieldNow(self, key, name, st), v, slot{m.context, key}, st, at)
 	m.sets(key)
-	st.scope.vars[key] = v
+	st.scope.vars.put(key, v)
 	if self == nil {
 		return
 	}
@@ -244,7 +246,7 @@ func (m *machine) setField(name string, v Value, st *state, at int32) {
 }
 
 func (m *machine) fieldNow(self *members, key, name string, st *state) Value {
-	if v, known := st.scope.vars[key]; known {
+	if v, known := st.scope.vars.get(key); known {
 		return v
 	}
 	v, _ := self.get(name)
@@ -253,7 +255,7 @@ func (m *machine) fieldNow(self *members, key, name string, st *state) Value {
 
 // field returns the value of a field of the object at hand.
 func (m *machine) field(name string, st *state) (Value, bool) {
-	if v, known := st.scope.vars["."+name]; known {
+	if v, known := st.scope.vars.get("."+name); known {
 		return v, true
 	}
 	fr := m.frame()

@@ -331,7 +331,7 @@ func (m *machine) applied(n int32, v Value, st *state) Value {
 	for _, placeholder := range []string{"_", "it", "$0"} {
 		if m.holdsName(n, placeholder, 0) {
 			in := st.fork()
-			in.scope.vars[placeholder] = v
+			in.scope.vars.put(placeholder, v)
 			out := m.quiet(n, in)
 			st.dead, st.consults = in.dead, st.consults|in.consults
 			return out
@@ -378,7 +378,7 @@ func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value 
 	if len(fn.params) == 0 && len(arguments) > 0 { // it, _, $0
 		outer := newScope(f.fn.outer, fn.Unit)
 		for _, name := range []string{"it", "$0", "_"} {
-			outer.vars[name] = arguments[0].value
+			outer.vars.put(name, arguments[0].value)
 		}
 		f.fn = &closure{unit: f.fn.unit, node: f.fn.node, outer: outer, self: f.fn.self}
 	}

@@ -1,0 +1,121 @@
+package evaluate
+
+// variables are what the names of a function hold at a point of a run. A way
+// that is forked off shares what it was forked from, and so costs only what it
+// changes.
+type variables struct {
+	set   map[string]Value
+	under *variables // what nothing changes any more, or nil
+	depth int        // how many are under it
+}
+
+// mostUnder bounds how many lie under each other, before they are made one.
+const mostUnder = 6
+
+// get returns what a name holds; of nil, nothing.
+func (v *variables) get(name string) (Value, bool) {
+	for ; v != nil; v = v.under {
+		if x, known := v.set[name]; known {
+			return x, true
+		}
+	}
+	return nil, false
+}
+
+// put gives a name a value.
+func (v *variables) put(name string, x Value) {
+	if v.set == nil {
+		v.set = map[string]Value{}
+	}
+	v.set[name] = x
+}
+
+// each calls f with every name and what it holds, in any order.
+func (v *variables) each(f func(name string, x Value)) {
+	if v == nil {
+		return
+	}
+	v.until(nil, f)
+}
+
+// until calls f with the names that were given a value since v was forked from
+// what lies at common, each once, in any order.
+func (v *variables) until(common *variables, f func(name string, x Value)) {
+	for x := v; x != common; x = x.under {
+		for name, value := range x.set { // in any order
+			if x == v || !v.above(x, name) {
+				f(name, value)
+			}
+		}
+	}
+}
+
+// above reports whether a name is given a value anew above a part of v.
+func (v *variables) above(part *variables, name string) bool {
+	for x := v; x != part; x = x.under {
+		if _, there := x.set[name]; there {
+			return true
+		}
+	}
+	return false
+}
+
+// fork returns variables that hold the same; what is put into either is not in
+// the other.
+func (v *variables) fork() *variables {
+	if len(v.set) > 0 {
+		frozen := &variables{set: v.set, under: v.under, depth: v.depth}
+		if v.depth >= mostUnder {
+			frozen = v.flat()
+		}
+		v.set, v.under, v.depth = nil, frozen, frozen.depth+1
+	}
+	return &variables{under: v.under, depth: v.depth}
+}
+
+// flat returns the same with nothing under it.
+func (v *variables) flat() *variables {
+	all := &variables{set: make(map[string]Value, 2*len(v.set))}
+	v.each(func(name string, x Value) { all.set[name] = x })
+	return all
+}
+
+// common returns what both were forked from, or nil.
+func common(a, b *variables) *variables {
+	for x := a; x != nil; x = x.under {
+		for y := b; y != nil; y = y.under {
+			if x == y {
+				return x
+			}
+		}
+	}
+	return nil
+}
+
+// met returns what names hold where a run came by either of two ways.
+func met(a, b *variables) *variables {
+	if a == b {
+		return a.fork()
+	}
+	from := common(a, b)
+	out := &variables{under: from}
+	if from != nil {
+		out.depth = from.depth + 1
+	}
+	a.until(from, func(name string, v Value) {
+		if w, both := b.get(name); both {
+			v = joined(v, w)
+		}
+		out.put(name, v)
+	})
+	b.until(from, func(name string, w Value) {
+		if a.above(from, name) {
+			return
+		}
+		if v, both := from.get(name); both {
+			w = joined(v, w)
+		}
+		out.put(name, w)
+	})
+	return out
+}
