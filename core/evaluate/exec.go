@@ -337,7 +337,7 @@ func (m *machine) elseLeaves(pattern []int32, v Value, block int32, st *state) {
 	if len(rest) > 0 {
 		way := st.fork()
 		way.control |= m.because(rest, len(set) == 0)
-		m.decide(block, rest)
+		m.decide(block, rest.depends())
 		m.hinging++
 		m.ending(block)
 		m.block(block, way)
@@ -366,7 +366,7 @@ func (m *machine) branch(n int32, st *state) Value {
 			if st.dead {
 				return nil
 			}
-			m.decide(list[0], append(append(Value{}, true_...), false_...))
+			m.decide(list[0], true_.depends()|false_.depends())
 			return m.twoWays(false_, true_, parts[1], 0, st)
 		}
 	}
@@ -400,7 +400,7 @@ func (m *machine) branch(n int32, st *state) Value {
 		return nil
 	}
 	m.refuse(cond, list[body:], st)
-	m.decide(n, append(append(Value{}, true_...), false_...))
+	m.decide(n, true_.depends()|false_.depends())
 	if len(true_) > 0 && len(false_) > 0 && m.focus != nil {
 		m.decideMay(n, true_, false_)
 	}
@@ -417,7 +417,7 @@ func (m *machine) branch(n int32, st *state) Value {
 // guardPart runs one of the conditions of a guard: each must hold.
 func (m *machine) guardPart(c, n, block int32, st *state) {
 	true_, false_ := m.condition(c, st)
-	m.decide(n, append(append(Value{}, true_...), false_...))
+	m.decide(n, true_.depends()|false_.depends())
 	m.twoWays(false_, true_, block, 0, st)
 }
 
@@ -1364,14 +1364,14 @@ func (m *machine) listed(c *Class, object Value) {
 func isUpper(s string) bool { return s != "" && s[0] >= 'A' && s[0] <= 'Z' }
 
 // decide notes by which unset reads a statement was decided.
-func (m *machine) decide(n int32, v Value) {
+func (m *machine) decide(n int32, depends mask) {
 	if m.focus == nil {
 		return
 	}
 	if m.decisions == nil {
 		m.decisions = map[place]mask{}
 	}
-	m.decisions[place{m.context, n}] = v.depends()
+	m.decisions[place{m.context, n}] = depends
 }
 
 // decideMay takes back what was noted where both ways are open for another

@@ -81,7 +81,7 @@ func (m *machine) choose(n int32, st *state) Value {
 		}
 		rest = left
 	}
-	m.decide(n, all)
+	m.decide(n, all.depends())
 	if merged == nil {
 		return nil
 	}

@@ -255,7 +255,7 @@ func (m *machine) fieldNow(self *members, key, name string, st *state) Value {
 
 // field returns the value of a field of the object at hand.
 func (m *machine) field(name string, st *state) (Value, bool) {
-	if v, known := st.scope.vars.get("."+name); known {
+	if v, known := st.scope.vars.get("." + name); known {
 		return v, true
 	}
 	fr := m.frame()

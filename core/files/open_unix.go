@@ -93,8 +93,8 @@ func (d *Folder) ReadUpTo(name string, limit int, buffer []byte) ([]byte, error)
 // readAll reads to the end, or to limit.
 func readAll(read func([]byte) (int, error), limit int, buffer []byte) ([]byte, error) {
 	buffer = buffer[:0]
-	if cap(buffer) < 64<<10 {
-		buffer = make([]byte, 0, 64<<10)
+	if cap(buffer) < 8<<10 {
+		buffer = make([]byte, 0, 8<<10)
 	}
 	for {
 		if len(buffer) == cap(buffer) {

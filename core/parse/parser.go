@@ -23,10 +23,16 @@ type parser struct {
 }
 
 // File returns the tree of a file by a grammar. It never fails.
-func File(f *syntax.File, g *Grammar) *Tree {
+func File(f *syntax.File, g *Grammar) *Tree { return Into(nil, f, g) }
+
+// Into is File with a slice of nodes to be reused.
+func Into(reuse []Node, f *syntax.File, g *Grammar) *Tree {
 	g.prepare()
 	f = joined(f)
-	p := &parser{g: g, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)+8)}, end: len(f.Tokens)}
+	if cap(reuse) < len(f.Tokens)/2 {
+		reuse = make([]Node, 0, len(f.Tokens)+8)
+	}
+	p := &parser{g: g, f: f, t: &Tree{File: f, Nodes: append(reuse[:0], Node{})}, end: len(f.Tokens)}
 	for p.at < p.end {
 		p.add(p.statement())
 	}

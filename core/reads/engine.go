@@ -8,6 +8,7 @@ import (
 
 	"inzicht/core/declare"
 	"inzicht/core/evaluate"
+	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
 
@@ -218,26 +219,31 @@ func (l *Language) analyseOwn(file string, src []byte) Result {
 	return r
 }
 
-// tokens are slices used before: a file's tokens are not kept.
-var tokens sync.Pool
+// tokens and nodes are slices used before: a file's are not kept.
+var (
+	tokens spare[syntax.Token]
+	nodes  spare[parse.Node]
+)
 
 // close gives back what can be used again. Nothing of the analysis may be
 // asked after it.
 func (a *analysis) close() {
-	tokens.Put(&a.f.Tokens)
+	tokens.give(a.f.Tokens)
 	a.o.close()
+	if r := a.run; r != nil {
+		nodes.give(r.tree.Nodes)
+		numbers.give(r.first)
+		numbers.give(r.next)
+	}
 }
 
 func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {
-	reuse, _ := tokens.Get().(*[]syntax.Token)
-	if reuse == nil {
-		reuse = new([]syntax.Token)
-	}
+	reuse := tokens.take()
 	var f *syntax.File
 	if folding != nil {
-		f = l.Table.ScanFolded(*reuse, src, *folding)
+		f = l.Table.ScanFolded(reuse, src, *folding)
 	} else {
-		f = l.Table.ScanInto(*reuse, src, false)
+		f = l.Table.ScanInto(reuse, src, false)
 	}
 	a := &analysis{lang: l, c: l.compiled, f: f, wanted: map[string]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)

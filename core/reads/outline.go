@@ -2,7 +2,6 @@ package reads
 
 import (
 	"sort"
-	"sync"
 
 	"inzicht/core/syntax"
 )
@@ -96,22 +95,22 @@ func NewOutline(f *syntax.File) *Outline {
 }
 
 // numbers are slices used before, of one number a token.
-var numbers sync.Pool
+var numbers spare[int32]
 
 // perToken gives a slice of n numbers, all 0.
 func perToken(n int) []int32 {
-	if used, _ := numbers.Get().(*[]int32); used != nil && cap(*used) >= n {
-		list := (*used)[:n]
-		clear(list)
-		return list
+	if used := numbers.take(); cap(used) >= n {
+		used = used[:n]
+		clear(used)
+		return used
 	}
 	return make([]int32, n, n+n/4)
 }
 
 // close gives back what can be used again.
 func (o *Outline) close() {
-	numbers.Put(&o.blockOf)
-	numbers.Put(&o.parent)
+	numbers.give(o.blockOf)
+	numbers.give(o.parent)
 }
 
 // tokenSet is a set of tokens.

@@ -100,9 +100,9 @@ func (l *Language) treeOf(f *syntax.File) *parse.Tree {
 		return l.Tree(f)
 	}
 	if l.Grammar == nil {
-		return parse.File(f, plainGrammar)
+		return parse.Into(nodes.take(), f, plainGrammar)
 	}
-	return parse.File(f, l.Grammar)
+	return parse.Into(nodes.take(), f, l.Grammar)
 }
 
 // plainGrammar is that of a language of which nothing else is said.
@@ -142,7 +142,7 @@ func macrosOf(f *syntax.File) map[string]string {
 // first, until it returns false.
 func (r *running) beginningAt(token int, f func(n int32, node *parse.Node) bool) {
 	if r.first == nil {
-		r.first, r.next = make([]int32, len(r.a.f.Tokens)+1), make([]int32, len(r.tree.Nodes))
+		r.first, r.next = perToken(len(r.a.f.Tokens)+1), perToken(len(r.tree.Nodes))
 		for n := len(r.tree.Nodes) - 1; n > 0; n-- {
 			from := r.tree.Nodes[n].From
 			r.next[n], r.first[from] = r.first[from], int32(n)

@@ -52,6 +52,9 @@ func (t *Table) Scan(src []byte, trivia bool) *File {
 	return t.ScanInto(nil, src, trivia)
 }
 
+// fewTokens is how many there is room for at first where functions are passed over.
+const fewTokens = 16 << 10
+
 // ScanInto is Scan with a slice of tokens to be reused.
 func (t *Table) ScanInto(reuse []Token, src []byte, trivia bool) *File {
 	return t.scan(reuse, src, trivia, nil)
@@ -59,8 +62,12 @@ func (t *Table) ScanInto(reuse []Token, src []byte, trivia bool) *File {
 
 func (t *Table) scan(reuse []Token, src []byte, trivia bool, folder *folder) *File {
 	t.prepare()
-	if cap(reuse) < len(src)/5 {
-		reuse = make([]Token, 0, len(src)/4)
+	room := len(src) / 4
+	if folder != nil { // which leaves little of a large file
+		room = min(room, fewTokens)
+	}
+	if cap(reuse) < room*4/5 {
+		reuse = make([]Token, 0, room)
 	}
 	s := &Scanner{Src: src, Tokens: reuse[:0], table: t, trivia: trivia, newLine: true, folder: folder}
 	if bytes.HasPrefix(src, []byte("\xef\xbb\xbf")) {
