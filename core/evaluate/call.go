@@ -479,7 +479,7 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	case fn.concerned:
 		return size < 300 && depth < 3
 	}
-	return size < 60 && depth < 3
+	return size < 60 && depth < 2
 }
 
 // lookInto notes that a function whose body was passed over is given what was
@@ -516,7 +516,7 @@ func (m *machine) runOther(u *Unit, scope *scope) {
 	m.context = -1 << 20
 	m.frames = []*frame{{unit: u, context: m.context}}
 	steps := m.steps
-	m.steps = max(0, mostOfRun-20_000)
+	m.steps = max(0, mostOfRun-5_000)
 	m.block(0, &state{scope: scope})
 	m.steps = steps
 	m.focus, m.frames, m.tries, m.exits, m.context = focus, frames, tries, exits, context
