@@ -194,7 +194,11 @@ func (m *machine) orElse(v Value, onlyNothing bool, st *state, other func(*state
 // goneBy returns the unset reads that a || b passes over.
 func (m *machine) goneBy(v Value, onlyNothing bool) (gone mask) {
 	for _, x := range v {
-		if m.unit().counts(x, onlyNothing) != yes {
+		switch {
+		case m.unit().counts(x, onlyNothing) == yes:
+		case x.form == boolean: // what tells of a value is not the value
+			gone |= x.missing
+		default:
 			gone |= x.missing | x.depends
 		}
 	}
