@@ -13,7 +13,7 @@ func main() {
 	// The program lives for moments: collecting garbage less often pays.
 	debug.SetGCPercent(800)
 	if os.Getenv("GOMEMLIMIT") == "" {
-		debug.SetMemoryLimit(150 << 20) // near it, garbage is collected more often
+		debug.SetMemoryLimit(175 << 20) // near it, garbage is collected more often
 	}
 	os.Exit(cli.Run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
 }
