@@ -57,7 +57,7 @@ var ofRuntimes = func() map[string]bool {
 	return m
 }()
 
-var runtimePrefixes = []string{"DOTNET_", "ASPNETCORE_", "COMPlus_", "RUBY_GC_", "YARN_", "PNPM_", "NPM_CONFIG_"}
+var runtimePrefixes = []string{"DOTNET_", "ASPNETCORE_", "Logging__", "Kestrel__", "SPRING_", "QUARKUS_", "MICRONAUT_", "COMPlus_", "RUBY_GC_", "YARN_", "PNPM_", "NPM_CONFIG_"}
 
 // IsOfRuntime reports whether a runtime or its tools read a variable by
 // themselves: it is in use though no code reads it.

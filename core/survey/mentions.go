@@ -13,11 +13,13 @@ import (
 type Mention struct {
 	File string
 	Line int
+	Key  bool // it stands for a key of settings, and not by its own name
 }
 
 // Mentions looks for names that stand in the source of the tree, other than in
 // comments and in tests, though nothing is known to read them: by way of a name
-// that stands as a text, something may.
+// that stands as a text, something may. A name that stands for a key of
+// settings counts too.
 func (s *Survey) Mentions(names []string) map[string]Mention {
 	found := map[string]Mention{}
 	words := newWordSet(names)
@@ -25,6 +27,13 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 		return found
 	}
 	var mutex sync.Mutex
+	note := func(name string, at Mention) { // of each name the first file counts
+		mutex.Lock()
+		defer mutex.Unlock()
+		if before, known := found[name]; !known || before.Key && !at.Key || before.Key == at.Key && at.File < before.File {
+			found[name] = at
+		}
+	}
 	withReaders(s.Tree, len(s.Tree.Files), 16, func(n int, in *tree.Reader) {
 		file, table := s.Tree.Files[n].Path, s.mentioning(n)
 		if table == nil || s.Environments != nil && s.Environments.IsLayer(file) {
@@ -34,14 +43,11 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 		if err != nil || !words.in(file, src) {
 			return
 		}
-		for name, line := range mentionsIn(table, src, words.words) { // in any order: of each name the first file counts
-			mutex.Lock()
-			if before, known := found[name]; !known || file < before.File {
-				found[name] = Mention{file, line}
-			}
-			mutex.Unlock()
+		for name, line := range mentionsIn(table, src, words.words) { // in any order
+			note(name, Mention{File: file, Line: line})
 		}
 	})
+	s.keyed(names, note)
 	return found
 }
 

@@ -57,8 +57,32 @@ func TestMentions(t *testing.T) {
 		t.Fatal(err)
 	}
 	have := s.Mentions([]string{"GATE_NOTE", "GATE_URL", "GATE_KEY", "GATE_JSON", "GATE_READ", "GATE_TEST", "GATE_SET", "GATE_ENV", "GATE_CONF", "GATE_NONE"})
-	want := map[string]Mention{"GATE_URL": {"a.py", 3}, "GATE_KEY": {"b.py", 1}, "GATE_JSON": {"names.json", 1}, "GATE_CONF": {"x.conf", 2}}
+	want := map[string]Mention{"GATE_URL": {"a.py", 3, false}, "GATE_KEY": {"b.py", 1, false}, "GATE_JSON": {"names.json", 1, false}, "GATE_CONF": {"x.conf", 2, false}}
 	if fmt.Sprint(have) != fmt.Sprint(want) {
 		t.Errorf("have %v\nwant %v", have, want)
+	}
+}
+
+func TestMentionsByKey(t *testing.T) {
+	s, err := Take(planted.Tree(t, "-- pom.xml --\n<project/>\n-- src/main/resources/application.yml --\nlock:\n  gate-count: 4\n-- src/main/resources/application-works.properties --\n# lock.old=1\nlock.mail.from = x\n"+
+		"-- src/main/java/a/Store.java --\n@ConfigurationProperties(prefix = \"lock.store\")\nrecord Store(String place) {}\n-- src/main/java/a/Use.java --\nclass Use { String s = env.getProperty(\"weir.level\"); }\n"+
+		"-- appsettings.json --\n{\n  // where it lies\n  \"Weir\": { \"Host\": \"x\" }\n}\n-- P.cs --\nvar c = builder.Configuration.GetConnectionString(\"Main\");\nvar d = config[\"Sluice:Depth\"];\n"), Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	have := s.Mentions([]string{"LOCK_GATECOUNT", "LOCK_GATE_COUNT", "LOCK_OLD", "LOCK_MAIL_FROM", "LOCK_STORE_PLACE", "LOCK_STORE", "WEIR_LEVEL", "Weir__Host", "WEIR__PORT", "ConnectionStrings__Main", "Sluice__Depth", "OTHER"})
+	want := map[string]Mention{
+		"LOCK_GATECOUNT": {"src/main/resources/application.yml", 2, true}, "LOCK_GATE_COUNT": {"src/main/resources/application.yml", 2, true},
+		"LOCK_MAIL_FROM": {"src/main/resources/application-works.properties", 2, true}, "LOCK_STORE_PLACE": {"src/main/java/a/Store.java", 1, true},
+		"WEIR_LEVEL": {"src/main/java/a/Use.java", 1, true}, "Weir__Host": {"appsettings.json", 3, true},
+		"ConnectionStrings__Main": {"P.cs", 1, true}, "Sluice__Depth": {"P.cs", 2, true},
+	}
+	for name, at := range have {
+		if want[name] != at {
+			t.Errorf("%s: have %v, want %v", name, at, want[name])
+		}
+	}
+	if len(have) != len(want) {
+		t.Errorf("have %d, want %d", len(have), len(want))
 	}
 }

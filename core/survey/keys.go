@@ -1,0 +1,194 @@
+package survey
+
+import (
+	"bytes"
+	"encoding/json"
+	"path"
+	"regexp"
+	"strings"
+
+	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/tree"
+)
+
+// Two families of frameworks read no variable by its name: each key of their
+// files of settings may be given by a variable instead, whose name is made from
+// the key. What such a variable is called is documented: app.mail-from is
+// APP_MAILFROM or APP_MAIL_FROM, and Db:Host is Db__Host. So a variable that
+// stands for a key of the tree is used.
+
+// keyFile reports whether a file holds settings whose keys variables stand for.
+func keyFile(file string) bool {
+	base := strings.ToLower(path.Base(file))
+	ext := path.Ext(base)
+	switch {
+	case ext == ".json":
+		return strings.HasPrefix(base, "appsettings")
+	case ext == ".yml" || ext == ".yaml" || ext == ".properties":
+		return strings.HasPrefix(base, "application") || strings.HasPrefix(base, "bootstrap")
+	}
+	return false
+}
+
+// keySource reports whether a file is source that may name such keys.
+func keySource(file string) bool {
+	switch path.Ext(file) {
+	case ".java", ".kt", ".groovy", ".scala", ".cs", ".fs", ".vb":
+		return true
+	}
+	return false
+}
+
+// Keys are named in source by these: classes and calls that take a prefix of
+// keys, and calls that take one key.
+var (
+	keyPrefixes = regexp.MustCompile(`(?:@(?:field:|get:)?ConfigurationProperties\s*\(\s*(?:(?:prefix|value)\s*=\s*)?|\b(?:GetSection|GetRequiredSection|BindConfiguration|getSubset|AddEnvironmentVariables)\s*\(\s*(?:prefix:\s*)?)"([\w.:\-]{1,200})"`)
+	keyNames    = regexp.MustCompile(`(?:\bgetProperty\s*\(|\bgetRequiredProperty\s*\(|\bGetValue(?:<[\w?]+>)?\s*\(|\bGetConnectionString\s*\(|\b[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`)
+)
+
+// bareKey returns a key, or the name of a variable, without what tells the ways
+// apart in which it may be written.
+func bareKey(key string) string {
+	return strings.ToLower(strings.NewReplacer("_", "", ".", "", ":", "", "-", "", "[", "", "]", "").Replace(key))
+}
+
+// settingKeys are the keys of settings that are looked for by the names of variables.
+type settingKeys struct {
+	wanted map[string][]string // the names, by their bare form
+}
+
+func keysFor(names []string) *settingKeys {
+	k := &settingKeys{wanted: map[string][]string{}}
+	for _, name := range names {
+		bare := bareKey(name)
+		k.wanted[bare] = append(k.wanted[bare], name)
+	}
+	return k
+}
+
+// in returns which of the names stand for a key of a file, each with the line.
+func (k *settingKeys) in(file string, src []byte) map[string]int {
+	found := map[string]int{}
+	key := func(name string, line int) {
+		for _, variable := range k.wanted[bareKey(name)] {
+			if found[variable] == 0 {
+				found[variable] = line
+			}
+		}
+	}
+	switch {
+	case keySource(file):
+		k.inSource(src, key, found)
+	case path.Ext(file) == ".properties":
+		for n, line := range bytes.Split(src, []byte{'\n'}) {
+			if name, _, has := bytes.Cut(bytes.TrimLeft(line, " \t"), []byte{'='}); has && !bytes.HasPrefix(name, []byte{'#'}) {
+				key(string(bytes.TrimSpace(name)), n+1)
+			}
+		}
+	default:
+		k.inTree(src, key)
+	}
+	return found
+}
+
+// inSource finds keys, and prefixes of keys, that source names.
+func (k *settingKeys) inSource(src []byte, key func(string, int), found map[string]int) {
+	line := func(at int) int { return 1 + bytes.Count(src[:at], []byte{'\n'}) }
+	for _, at := range keyNames.FindAllSubmatchIndex(src, mostKeys) {
+		name := string(src[at[2]:at[3]])
+		key(name, line(at[2]))
+		if bytes.Contains(src[at[0]:at[2]], []byte("GetConnectionString")) {
+			key("ConnectionStrings:"+name, line(at[2]))
+		}
+	}
+	for _, at := range keyPrefixes.FindAllSubmatchIndex(src, mostKeys) {
+		prefix := bareKey(string(src[at[2]:at[3]]))
+		for bare, variables := range k.wanted { // in any order
+			if prefix == "" || !strings.HasPrefix(bare, prefix) || len(bare) == len(prefix) {
+				continue
+			}
+			for _, variable := range variables {
+				if found[variable] == 0 {
+					found[variable] = line(at[2])
+				}
+			}
+		}
+	}
+}
+
+// mostKeys bounds how many keys of one file are looked at.
+const mostKeys = 20_000
+
+// inTree finds the keys of a file in YAML or JSON, which may have comments.
+func (k *settingKeys) inTree(src []byte, key func(string, int)) {
+	decoder := yaml.NewDecoder(bytes.NewReader(withoutComments(src)))
+	left := mostKeys
+	for left > 0 {
+		var doc yaml.Node
+		if decoder.Decode(&doc) != nil {
+			return
+		}
+		walkKeys(&doc, "", 0, &left, key)
+	}
+}
+
+// withoutComments returns JSON with white space in place of its comments, and
+// all else as it is.
+func withoutComments(src []byte) []byte {
+	if trimmed := bytes.TrimLeft(src, "\ufeff \t\r\n"); len(trimmed) == 0 || trimmed[0] != '{' || json.Valid(trimmed) {
+		return src
+	}
+	out := bytes.Clone(src)
+	f := written.Scan(src, true)
+	for i := range f.Tokens {
+		if t := f.Tokens[i]; bytes.HasPrefix(src[t.Start:t.End], []byte("//")) || bytes.HasPrefix(src[t.Start:t.End], []byte("/*")) {
+			for at := t.Start; at < t.End; at++ {
+				if out[at] != '\n' {
+					out[at] = ' '
+				}
+			}
+		}
+	}
+	return out
+}
+
+// deepestKey bounds how deep keys lie within each other.
+const deepestKey = 20
+
+func walkKeys(n *yaml.Node, path string, depth int, left *int, key func(string, int)) {
+	if depth > deepestKey || *left <= 0 {
+		return
+	}
+	switch n.Kind {
+	case yaml.DocumentNode, yaml.SequenceNode:
+		for _, c := range n.Content {
+			walkKeys(c, path, depth+1, left, key)
+		}
+	case yaml.MappingNode:
+		for i := 0; i+1 < len(n.Content); i += 2 {
+			*left--
+			name := strings.TrimPrefix(path+"."+n.Content[i].Value, ".")
+			key(name, n.Content[i].Line)
+			walkKeys(n.Content[i+1], name, depth+1, left, key)
+		}
+	}
+}
+
+// keyed calls note with the names that stand for keys of settings, and where.
+func (s *Survey) keyed(names []string, note func(name string, at Mention)) {
+	k := keysFor(names)
+	withReaders(s.Tree, len(s.Tree.Files), 16, func(n int, in *tree.Reader) {
+		file := s.Tree.Files[n].Path
+		if !keyFile(file) && !keySource(file) || scopeOf(file) == "test" {
+			return
+		}
+		src, err := in.Read(file)
+		if err != nil {
+			return
+		}
+		for name, line := range k.in(file, src) { // in any order
+			note(name, Mention{file, line, true})
+		}
+	})
+}
