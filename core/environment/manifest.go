@@ -65,6 +65,7 @@ type workload struct {
 	origins                map[*yaml.Node]string // of entries of env that another file brought
 	number                 int                   // which of the containers it is
 	init                   bool                  // it is over before the others start
+	open                   string                // what else it may be given, or ""
 }
 
 // store is a config map or a secret.
@@ -94,6 +95,8 @@ var generic = regexp.MustCompile(`^(k8s|kubernetes|kube|manifests?|deploy|deploy
 
 // discoverManifests takes the manifests of each folder for one cluster.
 func (f *finder) discoverManifests() {
+	charts := f.charts()
+	f.discoverCharts(charts)
 	folders := map[string]*cluster{}
 	looked := 0
 	for _, file := range f.tree.Files {
@@ -102,7 +105,7 @@ func (f *finder) discoverManifests() {
 		}
 		looked++
 		src, err := f.tree.ReadFile(file.Path)
-		if err != nil || len(src) > maxYAML || !isManifest(src, file.Path) || bytes.Contains(src, []byte("{{")) {
+		if err != nil || len(src) > maxYAML || !isManifest(src, file.Path) || inChart(charts, file.Path) || isTemplate(src) {
 			continue
 		}
 		documents, err := f.documentsOf(file.Path)
@@ -133,6 +136,11 @@ func (f *finder) discoverManifests() {
 		f.workloads(prefix, c)
 	}
 }
+
+// isTemplate reports whether values of a manifest are actions of a template.
+func isTemplate(src []byte) bool { return valueAction.Match(src) }
+
+var valueAction = regexp.MustCompile(`(?m)^\s*(?:- )?(?:[\w.\-]+:\s*)?\{\{`)
 
 func isManifest(src []byte, file string) bool {
 	return bytes.Contains(src, []byte("apiVersion:")) && bytes.Contains(src, []byte("kind:")) || strings.HasPrefix(path.Base(file), "kustomization.")
@@ -332,7 +340,7 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 	}
 	own, left := layer(fmt.Sprintf("%s, container %s", w.file, w.container), w.file), maxYAML
 	for _, e := range items(w.env) {
-		if name := at(e, "name"); name != nil && name.Value != "" {
+		if name := at(e, "name"); name != nil && name.Value != "" && !strings.Contains(name.Value, unfilled) {
 			from := w
 			if file := w.origins[e]; file != "" {
 				from.file = file
@@ -345,7 +353,8 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 			}
 		}
 	}
-	if len(own.Values) > 0 {
+	own.Open = w.open
+	if len(own.Values) > 0 || own.Open != "" {
 		layers = append(layers, own)
 	}
 	return layers

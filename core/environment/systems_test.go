@@ -45,6 +45,40 @@ metadata: {name: gate}
 spec: {template: {spec: {containers: [{name: gate, env: [{name: E, value: prod}, {name: F, value: new}]}]}}}
 `, "kubernetes.prod/gate",
 			"A=base k8s/base/kustomization.yaml:2\nB=prod k8s/overlays/prod/kustomization.yaml:2\nE=prod k8s/overlays/prod/patch.yaml:4\nF=new k8s/overlays/prod/patch.yaml:4\nG=added k8s/overlays/prod/kustomization.yaml:1"},
+		{"a chart and its values by stage", pod + `-- chart/Chart.yaml --
+name: gate
+-- chart/values.yaml --
+url: http://weir.example
+level: 2
+-- chart/values-works.yaml --
+url: http://works.example
+-- chart/templates/_helpers.tpl --
+{{- define "gate.name" }}gate{{ end }}
+-- chart/templates/gate.yaml --
+apiVersion: apps/v1
+kind: Deployment
+metadata:
+  name: {{ include "gate.fullname" . }}
+spec:
+  template:
+    spec:
+      containers:
+        - name: {{ .Chart.Name }}
+          image: "{{ .Values.image.name }}:{{ .Values.image.tag | default .Chart.AppVersion }}"
+          env:
+            - name: A
+              value: {{ .Values.url | quote }}
+            {{- if .Values.level }}
+            - {name: B, value: "{{ .Values.level }}"}
+            {{- end }}
+            - {name: C, value: "{{ .Values.a.b }}/x"}
+            - {name: D, value: {{ .Values.none | default "d" | quote }}}
+            {{- range $k, $v := .Values.more }}
+            - name: {{ $k }}
+              value: {{ $v }}
+            {{- end }}
+`, "kubernetes.works/gate", "A=http://works.example chart/templates/gate.yaml:12\nB=2 chart/templates/gate.yaml:15\nC given chart/templates/gate.yaml:17\nD=d chart/templates/gate.yaml:18\nopen: what the template chart/templates/gate.yaml gives besides"},
+		{"braces in a value are no template", pod + "-- k8s/gate.yaml --\napiVersion: v1\nkind: Pod\nmetadata: {name: gate}\nspec:\n  containers:\n  - {name: gate, image: gate, args: ['{{.Names}}'], env: [{name: A, value: '{{name}} 1'}]}\n", "kubernetes/gate", "A={{name}} 1 k8s/gate.yaml:6"},
 		{"a base for all", "-- .env.defaults --\nA=1\nB=1\nC=1\n-- .env --\nB=2\n-- .env.local --\nC=3\n", "local", "A=1 .env.defaults:1\nB=2 .env:1\nC=3 .env.local:1"},
 		{"a base for a stage", "-- .env.defaults --\nA=1\nB=1\n-- .env.staging --\nB=2\n", "staging", "A=1 .env.defaults:1\nB=2 .env.staging:1"},
 		{"an image that nothing of the tree starts", "-- Dockerfile --\nFROM x\nENV A=1\n", "image", "A=1 Dockerfile:2\nopen: what it is started with"},

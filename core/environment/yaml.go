@@ -5,6 +5,7 @@ import (
 	"path"
 	"regexp"
 	"strconv"
+	"strings"
 
 	"go.yaml.in/yaml/v4"
 )
@@ -204,6 +205,9 @@ func scalarValue(n *yaml.Node, file string) Value {
 	}
 	if n.Tag == "!!null" {
 		return textValue("", file, n.Line, n.Column)
+	}
+	if strings.Contains(n.Value, unfilled) {
+		return Value{State: Given, File: file, Line: n.Line, Column: n.Column, Why: "filled in by a template"}
 	}
 	return textValue(n.Value, file, n.Line, n.Column)
 }
