@@ -190,5 +190,24 @@ func remarks(s *survey.Survey, arguments []string) (list []string) {
 		fill.Hint = verify.Typed(fill.Command)
 		list = append(list, fmt.Sprintf("There is no %s yet: %s", private, fill.At(placeOf(arguments)).Hint))
 	}
+	if line := untied(s, arguments); line != "" {
+		list = append(list, line)
+	}
 	return list
+}
+
+// untied says what was found and gives values to nothing that is known here,
+// where no environment is; "" where there is nothing to say.
+func untied(s *survey.Survey, arguments []string) string {
+	all := s.Environments
+	if len(all.Environments) > 0 || len(all.Untied) == 0 {
+		return ""
+	}
+	var list []string
+	for _, u := range all.Untied {
+		list = append(list, fmt.Sprintf("%s in %s", u.What, u.File))
+	}
+	suggest := verify.Finding{Command: []string{"inzicht", "contract", "--suggest-config"}}
+	suggest.Hint = verify.Typed(suggest.Command)
+	return fmt.Sprintf("Not compared, since nothing ties it to code of this tree: %s. The lines that do are in %s", report.Enumerate(list, 3), suggest.At(placeOf(arguments)).Hint)
 }

@@ -181,6 +181,9 @@ func TestSuggest(t *testing.T) {
 	os.MkdirAll(filepath.Join(dir, "gate"), 0o755)
 	os.WriteFile(filepath.Join(dir, "gate", "go.mod"), []byte("module gate\n"), 0o644)
 	os.WriteFile(filepath.Join(dir, ".env"), []byte("A=1\n"), 0o644)
+	os.WriteFile(filepath.Join(dir, "other.service"), []byte("[Service]\nEnvironment=A=1\n"), 0o644)
+	os.WriteFile(filepath.Join(dir, "pod.yaml"), []byte("apiVersion: v1\nkind: Pod\nmetadata: {name: weir}\nspec: {containers: [{name: main, image: x/y, env: [{name: A, value: b}]}]}\n"), 0o644)
+	os.WriteFile(filepath.Join(dir, "compose.yaml"), []byte("services: {sluice: {image: x/z, environment: {A: b}}}\n"), 0o644)
 	opened, err := tree.Open(dir, tree.Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -198,5 +201,14 @@ func TestSuggest(t *testing.T) {
 		if !strings.Contains(suggested, part) {
 			t.Errorf("it does not speak of %s", part)
 		}
+	}
+	_, tied, _ := strings.Cut(suggested, "Name those that do:\n")
+	tied, _, _ = strings.Cut(tied, "#\n")
+	c, err = Parse("inzicht.toml", []byte(strings.ReplaceAll("\n"+tied, "\n# ", "\n")))
+	if err != nil || len(c.Environments) != 3 {
+		t.Fatalf("%s: %v", tied, err)
+	}
+	if all, err = environment.Discover(opened, environment.Options{Declared: c.Declared()}); err != nil || len(all.Untied) > 0 || len(all.Environments) != 4 {
+		t.Errorf("the lines tie nothing: %v, %v, %v", all, err, tied)
 	}
 }

@@ -52,6 +52,19 @@ func Suggest(t *tree.Tree, all *environment.All, c *contract.Contract) string {
 		}
 		line("# ]")
 	}
+	if len(all.Untied) > 0 {
+		line("#")
+		line("# Found too, but nothing says that they run code of this tree. Name those that do:")
+	}
+	for n, u := range all.Untied {
+		if n == mostUntied {
+			line("# … and %d more.", len(all.Untied)-n)
+			break
+		}
+		line("# [[environment]]              # %s in %s", printable(u.What), printable(u.File))
+		line("# name = %s", quote(u.Environment))
+		line("# layers = [%s]", printable(u.Layer))
+	}
 	line("#")
 	line("# Layers are of these kinds:")
 	for _, k := range environment.LayerKinds() {
@@ -83,6 +96,15 @@ func Suggest(t *tree.Tree, all *environment.All, c *contract.Contract) string {
 	line(`# files = ["jobs/**"]`)
 	line(`# scope = "tooling"`)
 	return out.String()
+}
+
+// mostUntied bounds how many of what is tied to nothing are listed.
+const mostUntied = 40
+
+// printable returns a text without what a terminal would obey.
+func printable(s string) string {
+	quoted := quote(s)
+	return strings.ReplaceAll(quoted[1:len(quoted)-1], `\"`, `"`)
 }
 
 // quote writes a text as a string of TOML. What a terminal would obey, or what

@@ -224,6 +224,9 @@ func (f *finder) composeService(prefix string, project *composeProject, service 
 			}
 		}
 	}
+	if !known && len(project.files) > 0 {
+		f.untied(prefix+"/"+service.Name, "service "+service.Name, project.files[0], fmt.Sprintf("{ compose = [%q], service = %q }", project.files[0], service.Name), layers)
+	}
 	if !known || len(layers) == 0 {
 		return
 	}

@@ -1,6 +1,7 @@
 package environment
 
 import (
+	"cmp"
 	"errors"
 	"io/fs"
 	"slices"
@@ -168,9 +169,35 @@ func Discover(t *tree.Tree, options Options) (*All, error) {
 	}
 	f.loneImages()
 	f.set.sort()
+	f.set.tie()
 	f.loads()
 	f.set.clean()
 	return f.set, nil
+}
+
+// untied notes what gives values to a program of which nothing says that it is
+// of this tree.
+func (f *finder) untied(environment, what, file, layer string, layers []*Layer) {
+	for _, l := range layers {
+		if len(l.Values) > 0 || l.Open != "" {
+			f.set.Untied = append(f.set.Untied, Untied{environment, what, file, layer})
+			return
+		}
+	}
+}
+
+// tie takes out of what is tied to nothing what the configuration names.
+func (s *All) tie() {
+	used := map[string]bool{}
+	for _, e := range s.Environments {
+		for _, l := range e.Layers {
+			used[l.File] = used[l.File] || e.Declared
+		}
+	}
+	s.Untied = slices.DeleteFunc(s.Untied, func(u Untied) bool { return used[u.File] })
+	slices.SortStableFunc(s.Untied, func(a, b Untied) int {
+		return cmp.Or(strings.Compare(a.File, b.File), strings.Compare(a.Environment, b.Environment))
+	})
 }
 
 func (f *finder) declared(d Declared) error {

@@ -168,6 +168,15 @@ type Problem struct {
 	Absent       string // a file of the tree that is named and not there, or ""
 }
 
+// Untied is something that gives values to a program of which nothing says that
+// it is of this tree.
+type Untied struct {
+	Environment string // what the environment would be called
+	What        string // a workload gate, a unit, a service gate
+	File        string
+	Layer       string // that inzicht.toml names it by, as TOML
+}
+
 // All is what a tree says about environments.
 type All struct {
 	Examples     []*Layer
@@ -175,6 +184,7 @@ type All struct {
 	Problems     []Problem
 	Images       []string // the Dockerfiles found
 	EnvFiles     []*Layer // every env file that is no example, by file; also those that serve no code here
+	Untied       []Untied // what gives values to programs that are not known to be of this tree, by file
 
 	readers  map[string][]*envfile.Dialect // of an env file: who else reads it, and how
 	shared   map[string]bool               // env files that services without code here get too

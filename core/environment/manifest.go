@@ -162,8 +162,15 @@ func (f *finder) workloads(prefix string, c *cluster) {
 			count[w.name]++
 		}
 	}
+	tied := map[string]bool{}
+	for n, w := range c.workloads {
+		tied[w.file+"\x00"+w.name] = tied[w.file+"\x00"+w.name] || chosen[n]
+	}
 	for n, w := range c.workloads {
 		if !chosen[n] {
+			if !tied[w.file+"\x00"+w.name] && w.open == "" {
+				f.untied(prefix+"/"+w.name, "workload "+w.name, w.file, fmt.Sprintf("{ manifests = [%q], workload = %q, container = %q }", w.file, w.name, w.container), f.workloadLayers(c, w))
+			}
 			continue
 		}
 		component := components[n]

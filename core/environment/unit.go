@@ -32,12 +32,15 @@ func (f *finder) discoverUnits() {
 			continue
 		}
 		component, known := f.componentNamed(strings.TrimSuffix(name, "@"))
-		if !known {
-			continue
-		}
 		layers, err := f.unit(file.Path)
 		if err != nil {
-			f.unreadable(file.Path, err)
+			if known {
+				f.unreadable(file.Path, err)
+			}
+			continue
+		}
+		if !known {
+			f.untied("unit/"+name, "a unit", file.Path, fmt.Sprintf("{ unit = %q }", file.Path), layers)
 			continue
 		}
 		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Layers: layers})
