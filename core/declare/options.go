@@ -146,14 +146,25 @@ func (w *options) received(callee int32) bool {
 	if !w.is(callee, parse.Member) {
 		return false
 	}
-	name := strings.ToLower(w.word(w.first(callee)))
-	for receiver := range strings.FieldsSeq(w.form.Receivers) {
-		if exact, is := strings.CutPrefix(receiver, "="); is && name == exact || !is && strings.Contains(name, receiver) {
-			return true
+	of := w.first(callee)
+	for range mostChained {
+		name := strings.ToLower(w.word(of))
+		for receiver := range strings.FieldsSeq(w.form.Receivers) {
+			if exact, is := strings.CutPrefix(receiver, "="); is && name == exact || !is && strings.Contains(name, receiver) {
+				return true
+			}
 		}
+		if !w.is(of, parse.Call) || !w.is(w.first(of), parse.Member) { // nconf.argv().env(…)
+			return false
+		}
+		of = w.first(w.first(of))
 	}
 	return false
 }
+
+// mostChained bounds how many calls before another are looked through for what
+// the first is called on.
+const mostChained = 8
 
 // standIn returns what is used where an expression gives nothing: x ?? y.
 func (s *Source) standIn(n int32) (value int32, ok bool) {

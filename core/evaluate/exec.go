@@ -185,6 +185,10 @@ func (m *machine) declare(n int32, st *state) Value {
 		m.elseLeaves(list[:len(list)-2], v, last, st)
 		return nil
 	}
+	if len(list) > 1 && m.isLet(n) && u.Tree.File.Is(int(u.Tree.Nodes[n].From)+1, "assert") { // let assert Ok(x) = …
+		m.mustFit(list[:len(list)-1], m.eval(list[len(list)-1], st), st)
+		return nil
+	}
 	if len(list) == 1 {
 		if u.kind(list[0]) == parse.Assign || u.kind(list[0]) == parse.Call {
 			return m.exec(list[0], st)
@@ -346,6 +350,20 @@ func (m *machine) elseLeaves(pattern []int32, v Value, block int32, st *state) {
 			st.meet(way, way)
 			return
 		}
+	}
+}
+
+// mustFit ends the program where a value does not fit a pattern.
+func (m *machine) mustFit(pattern []int32, v Value, st *state) {
+	set, rest := m.matched(pattern, v, st)
+	if len(rest) == 0 || st.dead {
+		return
+	}
+	way := st.fork()
+	way.control |= m.because(rest, len(set) == 0)
+	m.stop(way, 0)
+	if len(set) == 0 {
+		st.meet(way, way)
 	}
 }
 

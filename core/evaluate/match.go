@@ -308,7 +308,7 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 			return may
 		}
 		return inner(x)
-	case "Err", "Failure", "Left", "failure":
+	case "Err", "Error", "Failure", "Left", "failure":
 		switch {
 		case x.form == failure:
 			m.bindAnything(p, st)

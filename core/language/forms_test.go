@@ -61,6 +61,11 @@ const flags = { key: Flags.string({ env: "LOCK_KEY", required: true }) };`,
 		"LOCK_PORT optional integer =80; LOCK_KEY required"}},
 	{"settings of a site", written{"nuxt.config.ts", `export default defineNuxtConfig({ runtimeConfig: { apiKey: "", db: { host: "north" }, public: { siteName: "Lock", on: true } } });`,
 		"NUXT_API_KEY optional =; NUXT_DB_HOST optional =north; NUXT_PUBLIC_SITE_NAME optional =Lock; NUXT_PUBLIC_ON optional boolean =true"}},
+	{"settings in layers", written{"x.js", `const nconf = require("nconf");
+nconf.argv().env(["LOCK_LEVEL", "LOCK_MODE"]).file("x.json");
+nconf.required(["LOCK_KEY", "gate:depth"]);
+log(nconf.get("LOCK_LEVEL"));
+`, "LOCK_LEVEL optional; LOCK_MODE optional; LOCK_KEY required"}},
 	{"all variables with a prefix: loadEnv", written{"x.js", `const yargs = require("yargs");
 yargs.env("LOCK").argv;`, "LOCK_* optional"}},
 

@@ -51,6 +51,7 @@ var All = []*reads.Language{
 	crystal,
 	dlang,
 	vlang,
+	gleam,
 	vala,
 	zig,
 	nim,

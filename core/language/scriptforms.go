@@ -57,6 +57,13 @@ var scriptForms = []declare.Form{
 		),
 	},
 	{
+		Name:  "settings in layers: nconf.env([\"PORT\"]), nconf.required([\"KEY\"])",
+		Words: []string{"nconf"},
+		Find: (&declare.Options{
+			Heads: "env required", Receivers: "nconf", All: true, Written: true, Need: declare.Optional, Needs: map[string]string{"required": declare.Required}, Access: "nconf",
+		}).Find,
+	},
+	{
 		Name:  "settings of a site at run time: runtimeConfig in nuxt.config",
 		Words: []string{"runtimeConfig"},
 		Find:  (&declare.Tree{Property: "runtimeConfig", Prefix: "NUXT_", Access: "runtimeConfig"}).Find,
