@@ -183,10 +183,16 @@ func (s *Source) index() {
 
 // unwrap returns what stands in brackets, casts and the like.
 func (s *Source) unwrap(n int32) int32 {
-	for depth := 0; s.is(n, parse.Wrapper) && depth < mostDepth; depth++ {
+	for depth := 0; (s.is(n, parse.Wrapper) || s.isDetached(n)) && depth < mostDepth; depth++ {
 		n = s.last(n)
 	}
 	return n
+}
+
+// isDetached reports whether an expression takes a member off what it is one of,
+// as compilers write it: (0, module.member).
+func (s *Source) isDetached(n int32) bool {
+	return s.is(n, parse.List) && s.is(s.first(n), parse.Number) && s.is(s.last(n), parse.Member)
 }
 
 // text returns the text of a string without holes.

@@ -425,11 +425,14 @@ func (w *options) fieldOf(n int32) int32 {
 		case parse.Parameter, parse.Declare:
 			return up
 		case parse.Wrapper:
-			if last := w.last(up); w.is(last, parse.Declare) && !w.holds(last, n) {
+			if last := w.last(up); (w.is(last, parse.Declare) || w.is(last, parse.Assign)) && !w.holds(last, n) {
 				return last
 			}
 		case parse.Index, parse.List:
 		case parse.Call:
+			if w.word(w.first(up)) == compiledDecorators {
+				return up
+			}
 			if w.first(up) != n && !w.is(w.first(up), parse.Member) {
 				return 0
 			}
@@ -441,15 +444,21 @@ func (w *options) fieldOf(n int32) int32 {
 	return 0
 }
 
+// compiledDecorators is what a compiler makes of the decorators before a field.
+const compiledDecorators = "__decorate"
+
 // typedBy takes the type of a field or parameter, and its value where that is
 // not the option itself.
 func (w *options) typedBy(field, option int32, d *description) {
 	if w.is(field, parse.Declare) && w.holds(field, option) && !w.holds(w.last(field), option) {
 		return // one of several
 	}
+	if w.is(field, parse.Call) {
+		return
+	}
 	f, node := w.file(), w.node(field)
 	from := int(node.At) + 1
-	if node.At < 0 || w.is(field, parse.Declare) {
+	if node.At < 0 || w.is(field, parse.Declare) || w.is(field, parse.Assign) {
 		from = int(w.node(w.first(field)).To)
 	}
 	if w.is(field, parse.Declare) && !f.Is(from, ":") { // int port

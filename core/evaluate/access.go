@@ -3,6 +3,8 @@ package evaluate
 import (
 	"slices"
 	"strconv"
+
+	"inzicht/core/parse"
 )
 
 // access runs a read of the environment.
@@ -13,7 +15,12 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	if a.Whole {
 		return Value{{form: whole, env: a}}
 	}
-	names := a.Names(func(node int32) Value { return m.eval(node, st) })
+	usual := false
+	names := a.Names(func(node int32) Value {
+		v := m.eval(node, st)
+		usual = m.isUsual(node, v)
+		return v
+	})
 	if st.dead {
 		return nil
 	}
@@ -22,7 +29,7 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		if i >= mostAlternatives {
 			break
 		}
-		site := m.noted(n, a, m.standing(name), st)
+		site := m.noted(n, a, m.standing(name), usual)
 		out = out.besides(m.given(n, a, site, st))
 		if st.dead {
 			return nil
@@ -32,6 +39,23 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		return Value{anything(m.depth())}
 	}
 	return out.compact()
+}
+
+// isUsual reports whether a name is that of a parameter which the caller left
+// out, and that has a value of its own.
+func (m *machine) isUsual(node int32, v Value) bool {
+	u, fn := m.unit(), m.frame().fn
+	if fn == nil || u == m.u || u.kind(node) != parse.Name {
+		return false
+	}
+	for _, p := range fn.params {
+		if p.name == u.at(node) && p.fallback != 0 {
+			usual, known := u.literal(p.fallback)
+			name, plain := v.plain()
+			return known && plain && usual == name
+		}
+	}
+	return false
 }
 
 // besides returns the alternatives of both values; where one differs from the
@@ -61,8 +85,9 @@ func (m *machine) standing(name Row) Row {
 }
 
 // noted notes a read of a name, where it is to be told of, and returns its
-// number, or -1.
-func (m *machine) noted(n int32, a *Access, name Row, st *state) int32 {
+// number, or -1; usual says that it is the usual value of a parameter of
+// another file, which reads it only where it is called so.
+func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	depth := m.depth()
 	least := depth
 	param := false
@@ -73,6 +98,9 @@ func (m *machine) noted(n int32, a *Access, name Row, st *state) int32 {
 		} else if p.frame < least {
 			least = p.frame
 		}
+	}
+	for usual && least > 0 && m.frames[least].unit != m.u {
+		least--
 	}
 	for least < depth && m.isInline(m.frames[least+1]) {
 		m.calls[m.frames[least+1].fn]++

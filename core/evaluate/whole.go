@@ -48,7 +48,7 @@ func (m *machine) named(v Value, name string, all bool, n int32, st *state) bool
 			row = append(row, part{any: true, frame: -1})
 		}
 		asked = true
-		site := m.noted(n, x.env, m.standing(row), st)
+		site := m.noted(n, x.env, m.standing(row), false)
 		if site >= 0 && m.focus == nil {
 			m.reads[site].Tested = true
 		}

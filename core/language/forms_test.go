@@ -54,6 +54,21 @@ const a = env.get("LOCK_A", "a"), b = env.get("LOCK_B");`, "LOCK_A optional =a; 
 	{"tables of settings", written{"x.js", `const convict = require("convict");
 convict({ port: { format: "port", default: 80, env: "LOCK_PORT" }, mode: { format: ["a", "b"], default: "a", env: "LOCK_MODE" } });`,
 		"LOCK_PORT optional integer =80; LOCK_MODE optional choice =a"}},
+	{"tables of settings", written{"x.js", `module.exports = { level: { env: 'LOCK_LEVEL', help: "how high", default: 3 }, key: { env: 'LOCK_KEY', help: "the key", required: true } };
+run("x", { env: "works" });`, "LOCK_LEVEL optional =3; LOCK_KEY required"}},
+	{"fields with variables of their own", written{"x.ts", `@Config
+class Gate {
+  @Env("LOCK_DEPTH") depth: number = 4;
+  @Env("LOCK_MODE", schema)
+  mode: "a" | "b" = "a";
+  @Env("LOCK_ON") on: boolean = true;
+  @Other("LOCK_NOT") not = true;
+}`, "LOCK_DEPTH optional number =4; LOCK_MODE optional =a; LOCK_ON optional boolean =true"}},
+	{"fields with variables of their own", written{"x.js", `class Gate { constructor() { this.depth = 4; } }
+__decorate([
+    (0, decorators_1.Env)('LOCK_DEPTH'),
+    __metadata("design:type", Number)
+], Gate.prototype, "depth", void 0);`, "LOCK_DEPTH optional"}},
 	{"options of a command line: new Option", written{"x.js", `const { Option } = require("commander");
 program.addOption(new Option("--port <n>").env("LOCK_PORT").default(80).argParser(parseInt));
 const { Flags } = require("@oclif/core");

@@ -45,8 +45,13 @@ var scriptForms = []declare.Form{
 	},
 	{
 		Name:  "tables of settings: { env: \"PORT\", default: 80, format: \"port\" }",
-		Words: []string{"convict", "node-convict"},
+		Words: []string{"convict", "node-convict", "env: '", `env: "`, `env": "`},
 		Find:  (&declare.Options{Record: true, Names: "env", Written: true, Need: declare.Optional, Access: "env"}).Find,
+	},
+	{
+		Name:  "fields with variables of their own: @Env(\"PORT\") port = 80",
+		Words: []string{"@Env", "@EnvVar", "@EnvironmentVariable", "@FromEnv", ".Env", ".EnvVar"}, With: []string{"constructor", "class"},
+		Find: (&declare.Options{Heads: "Env EnvVar EnvironmentVariable FromEnv", First: true, Written: true, Annotation: true, Inferred: true, Need: declare.Optional, Access: "@Env"}).Find,
 	},
 	{
 		Name:  "options of a command line: new Option(\"--port\").env(\"PORT\"), Flags.string({ env: \"KEY\" })",

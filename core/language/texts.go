@@ -92,9 +92,9 @@ var (
 	}
 	// Playbooks look variables up for the machine that runs them.
 	playbook = &reads.Language{
-		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query"},
-		Own: byLine("#", reads.Tooling, nil, nil,
-			form{regexp.MustCompile(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected}),
+		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query", "env:"},
+		Own: alsoTables(byLine("#", reads.Tooling, nil, nil,
+			form{regexp.MustCompile(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected})),
 	}
 	// Descriptions in XML of builds, of logging and of services.
 	xmlFiles = &reads.Language{

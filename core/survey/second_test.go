@@ -132,6 +132,21 @@ os.environ[KEY_NAME]
 -- want --
 gate.py:4  runtime
 `},
+		{"Python: a helper that is told no name", `-- pyproject.toml --
+-- log.py --
+import os
+
+def logs(level=None, name="GATE_LOGGING"):
+    return os.environ.get(name, level)
+-- main.py --
+from log import logs
+
+logs(level="low")
+logs(name="GATE_OTHER")
+-- want --
+main.py:3 GATE_LOGGING runtime =low through logs
+main.py:4 GATE_OTHER runtime through logs
+`},
 		{"Ruby: a module's method", `-- Gemfile --
 -- lib/settings.rb --
 module Settings
