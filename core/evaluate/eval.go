@@ -179,7 +179,7 @@ func (m *machine) value(n int32, st *state) Value {
 	case parse.Number:
 		return Value{{form: number, parts: []part{{text: strings.ReplaceAll(u.at0(n), "_", ""), frame: m.depth()}}}}
 	case parse.Template:
-		return m.template(n, st)
+		return m.regexOf(n, m.template(n, st))
 	case parse.Member:
 		return m.memberNode(n, st)
 	case parse.Index:
@@ -217,7 +217,7 @@ func (m *machine) value(n int32, st *state) Value {
 		for _, c := range u.children(n) {
 			m.eval(c, st)
 		}
-		return Value{anything(m.depth())}
+		return m.regexOf(n, Value{anything(m.depth())})
 	case parse.Block, parse.If, parse.Switch, parse.Try, parse.Return, parse.Throw, parse.Leave, parse.Declare, parse.Loop, parse.Function, parse.Class:
 		return m.exec(n, st)
 	}
@@ -439,6 +439,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	}
 	if v, done := m.onMissing(n, of, st); done {
 		return v
+	}
+	if a := wholeOf(of); a != nil {
+		if v, done := m.ofWhole(n, name, a, nil, st); done {
+			return v
+		}
 	}
 	var out Value
 	for _, x := range of {

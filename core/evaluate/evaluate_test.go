@@ -194,6 +194,9 @@ func TestWhole(t *testing.T) {
 		{"a.py", "import os\ntags = {k: v for k, v in os.environ.items() if k.startswith(\"TAG_\")}\n", "* optional; TAG_* optional"},
 		{"a.py", "import os\nfor key, value in os.environ.items():\n    if key == \"KEEPER\":\n        use(value)\n", "* optional; KEEPER optional"},
 		{"a.rb", "ENV.each { |k, v| puts v if k.start_with?(\"TAG_\") }\n", "TAG_* optional"},
+		{"a.js", "const R = /^TAG_/i;\nObject.keys(process.env).filter((k) => R.test(k));\nObject.keys(process.env).filter((k) => /LOCK_/.test(k) || /^(A|B)_/.test(k));\n", "* optional; TAG_* optional; * optional"},
+		{"a.rb", "a = ENV.to_h.select { |k, _| k =~ /\\ATAG_.+/ }\nb = ENV.select { |k, _| k.match?(/^LOCKS?_/) }\n", "* optional; TAG_* optional; LOCK* optional"},
+		{"a.py", "import os, re\na = {k: v for k, v in os.environ.items() if re.match('TAG_', k)}\nb = [k for k in os.environ if re.search('LOCK_', k)]\n", "* optional; TAG_* optional; * optional"},
 		{"a.js", "Object.keys(process.env).filter((k) => k.startsWith(\"TAG_\"));\n", "* optional; TAG_* optional"},
 	})
 }

@@ -279,7 +279,7 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 	a := m.eval(left, st)
 	u := m.unit()
 	if op == "=~" {
-		m.eval(right, st)
+		m.fitsRegex(n, a, m.eval(right, st), false, st)
 		return Value{{depends: a.depends()}}
 	}
 	if list := u.children(n); op == "is" && len(list) == 3 { // x is string s

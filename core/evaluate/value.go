@@ -36,6 +36,7 @@ type alt struct {
 	class   *Class
 	name    string  // of a failure: its class
 	env     *Access // of the environment, and the name of any variable in it
+	regex   string  // of a regular expression: its source
 
 	about   sites // the reads that it tells something of, where nothing is unset
 	sites   sites // the reads that it was made from, where nothing is unset

@@ -62,8 +62,81 @@ var beginnings = map[string]bool{
 	"str_starts_with": true, "starts_with?": true, "hasprefix": true,
 }
 
+// patterned are functions that hold a text against a regular expression.
+var patterned = map[string]bool{
+	"test": true, "match": true, "match?": true, "exec": true, "fullmatch": true, "matches": true, "MatchString": true, "IsMatch": true,
+	"preg_match": true, "containsMatchIn": true, "find": true, "search": true, "hasMatch": true,
+}
+
+// atBeginning are those that look only at the beginning of the text.
+var atBeginning = map[string]bool{"match": true, "fullmatch": true, "matches": true}
+
+// regexBeginning returns what every text begins with that fits a regular
+// expression, or "".
+func regexBeginning(expression string, anchored bool) string {
+	s := strings.TrimPrefix(expression, "%r")
+	if s != "" && strings.ContainsAny(s[:1], "/{#~") {
+		s = s[1:]
+	}
+	if rest, found := strings.CutPrefix(strings.TrimPrefix(s, `\A`), "^"); found || rest != s {
+		s, anchored = rest, true
+	}
+	end := 0
+	for end < len(s) && (s[end] == '_' || s[end] >= '0' && s[end] <= '9' || s[end] >= 'A' && s[end] <= 'Z' || s[end] >= 'a' && s[end] <= 'z') {
+		end++
+	}
+	if end < len(s) && strings.IndexByte("*?{", s[end]) >= 0 {
+		end--
+	}
+	if !anchored || end < 2 || strings.Contains(s, "|") {
+		return ""
+	}
+	return s[:end]
+}
+
+// longestRegex bounds how much of a regular expression is kept.
+const longestRegex = 200
+
+// regexOf returns the value of an expression with the source of the regular
+// expression that it is, if it is one.
+func (m *machine) regexOf(n int32, v Value) Value {
+	node := m.unit().Tree.Nodes[n]
+	f := m.unit().Tree.File
+	src := f.Src[f.Tokens[node.From].Start:f.Tokens[node.To-1].End]
+	if len(v) != 1 || len(src) < 3 || len(src) > longestRegex || src[0] != '/' && !strings.HasPrefix(string(src[:2]), "%r") {
+		return v
+	}
+	x := v[0]
+	x.regex = string(src)
+	return Value{x}
+}
+
+// fitsRegex notes which variables a regular expression asks for, where the name
+// of any is held against it.
+func (m *machine) fitsRegex(n int32, of, expression Value, anchored bool, st *state) bool {
+	asked := false
+	for _, x := range expression {
+		s, plain := x.plain()
+		if x.regex != "" {
+			s, plain = x.regex, true
+		}
+		if begins := regexBeginning(s, anchored && x.regex == ""); plain && begins != "" {
+			asked = m.named(of, begins, false, n, st) || asked
+		}
+	}
+	return asked
+}
+
 // begins runs a call that asks how a text begins.
 func (m *machine) begins(n int32, name string, receiver Value, arguments []argument, st *state) bool {
+	if patterned[name] && len(arguments) > 0 {
+		first := arguments[0].value
+		anchored := atBeginning[name]
+		if len(arguments) > 1 && m.fitsRegex(n, arguments[1].value, first, anchored, st) { // re.match("X_", k)
+			return true
+		}
+		return m.fitsRegex(n, receiver, first, false, st) || m.fitsRegex(n, first, receiver, false, st)
+	}
 	if !beginnings[name] {
 		return false
 	}
@@ -90,13 +163,13 @@ func (m *machine) begins(n int32, name string, receiver Value, arguments []argum
 // ofWhole runs a method of the environment.
 func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument, st *state) (Value, bool) {
 	switch name {
-	case "items", "entries", "each", "iter", "entrySet", "Cast", "stream", "iterator", "to_h", "toList", "toSeq":
+	case "items", "entries", "each", "iter", "entrySet", "Cast", "stream", "iterator", "toList", "toSeq":
 		if len(arguments) == 0 {
 			return Value{{form: sequence, list: []Value{m.entryOf(a)}}}, true
 		}
 	case "keys", "keySet", "Keys", "keysIterator":
 		return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
-	case "copy", "clone", "dup":
+	case "copy", "clone", "dup", "to_h", "to_hash":
 		return Value{{form: whole, env: a}}, true
 	}
 	last := len(arguments) - 1
