@@ -77,9 +77,10 @@ type As uint8
 
 // What a name may stand for.
 const (
-	Applied As = iota // a description that is applied to the environment
-	Base              // a class whose fields are variables
-	Reader            // an object through which variables are read
+	Applied     As = iota // a description that is applied to the environment
+	Base                  // a class whose fields are variables
+	Reader                // an object through which variables are read
+	Environment           // the environment itself; Values is its path
 )
 
 // Source is a file that may declare settings.

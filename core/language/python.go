@@ -124,10 +124,10 @@ func pythonLibraries() (list []reads.Idiom) {
 func pythonImports(f *syntax.File, o *reads.Outline) {
 	for i := range f.Tokens {
 		switch {
-		case f.Is(i, "import") && f.Kind(i) == syntax.Word && !f.Is(i-1, "."):
-			if from := importFrom(f, i); from >= 0 {
+		case f.Is(i, "import") && f.Kind(i) == syntax.Word:
+			if from := importFrom(f, i); from >= 0 { // also from . import a
 				o.Skip(reads.Range{Lo: i, Hi: pythonFrom(f, o, dotted(f, from, i), i+1)})
-			} else {
+			} else if !f.Is(i-1, ".") {
 				o.Skip(reads.Range{Lo: i, Hi: pythonImport(f, o, i+1)})
 			}
 		}

@@ -40,8 +40,9 @@ type analysis struct {
 	run       *running
 	sought    []string
 	roles     []declare.Role
-	loose     []*match // accesses that no node of the tree stands for
-	last      match    // the access found before, within which the environment itself is no further read
+	lent      map[string][]declare.Role // environments that other files have under a name
+	loose     []*match                  // accesses that no node of the tree stands for
+	last      match                     // the access found before, within which the environment itself is no further read
 }
 
 // Context is what is known of the rest of the tree when a file is analysed.
@@ -128,6 +129,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if bundled {
 		a.forgetShortNames()
 	}
+	a.takeEnvironments()
 	a.direct()
 	a.destructured()
 	var run *evaluate.Run
@@ -165,6 +167,9 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	}
 	slices.Sort(r.Wanted)
 	r.Sought, r.Roles = a.sought, a.roles
+	if !bundled {
+		r.Roles = append(r.Roles, a.givenNames()...)
+	}
 	return r, nil
 }
 

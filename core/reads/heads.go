@@ -54,7 +54,7 @@ func (a *analysis) findHeads() {
 		}
 	}
 	for _, name := range a.o.names {
-		if slices.ContainsFunc(a.o.Bindings[name], func(b Binding) bool { return b.Path != "" && a.leads(b.Path) }) {
+		if slices.ContainsFunc(a.o.Bindings[name], func(b Binding) bool { return b.Path != "" && a.leads(a.real(b.Path)) }) {
 			h.add(name)
 		}
 	}
@@ -93,7 +93,9 @@ func (a *analysis) findHeads() {
 const maxAliasRounds = 6
 
 // leads tells whether a path is that of an idiom, or leads to one.
-func (a *analysis) leads(path string) bool { return a.c.prefixes[path] || a.c.roots[path] }
+func (a *analysis) leads(path string) bool {
+	return a.c.prefixes[path] || a.c.roots[path] || a.lends(path)
+}
 
 // isAlias tells whether a binding stands for something that leads to an
 // access. places are where words stand that its value must hold one of.

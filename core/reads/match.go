@@ -52,7 +52,7 @@ func (a *analysis) find(i int) (best *match) {
 		if a.lang.FoldWords {
 			member = strings.ToLower(member)
 		}
-		if longer := path + "." + member; a.c.prefixes[longer] || a.c.roots[path] {
+		if longer := a.real(path + "." + member); a.c.prefixes[longer] || a.c.roots[path] {
 			path, last = longer, next+1
 			if a.c.roots[strings.TrimSuffix(path, "."+f.Text(last))] {
 				path = f.Text(last)

@@ -69,6 +69,7 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 	}
 	a := h.lang.open(src, folding)
 	a.file, a.context = h.File, c
+	a.takeEnvironments()
 	a.direct()
 	a.destructured()
 	a.prepare().unit.Prepare()

@@ -89,7 +89,7 @@ type bindingKey struct {
 // is kept; a binding that leads back to itself stands for nothing.
 func (a *analysis) bindingPath(b Binding, pos, depth int) string {
 	if b.Path != "" {
-		return b.Path
+		return a.real(b.Path)
 	}
 	if b.Value.contains(pos) && depth > 0 {
 		return ""
@@ -128,7 +128,7 @@ func (a *analysis) findBindingPath(b Binding, depth int) string {
 		path = a.pathOf(b.Value, depth+1)
 	}
 	if path != "" && b.Property != "" {
-		path += "." + b.Property
+		path = a.real(path + "." + b.Property)
 	}
 	return path
 }
@@ -192,7 +192,7 @@ func (a *analysis) pathOf(r Range, depth int) string {
 	case a.c.roots[path]:
 		return f.Text(last)
 	}
-	return path + "." + f.Text(last)
+	return a.real(path + "." + f.Text(last))
 }
 
 // nameDepth is head for a path inside a path.
@@ -223,7 +223,7 @@ func (a *analysis) calledPath(r Range, open, depth int) string {
 		}
 	}
 	if module := a.required(r); module != "" {
-		return module
+		return a.real(module)
 	}
 	if a.c.copies[f.Text(open-1)] {
 		if isMember(f, open-1) && inside.empty() {

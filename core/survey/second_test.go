@@ -147,6 +147,51 @@ logs(name="GATE_OTHER")
 main.py:3 GATE_LOGGING runtime =low through logs
 main.py:4 GATE_OTHER runtime through logs
 `},
+		{"JavaScript: the environment under a name that others import", `-- package.json --
+{}
+-- env.ts --
+export const env = process.env;
+-- all.js --
+module.exports = { environ: process.env };
+-- usual.js --
+export default process.env;
+-- lib/env.ts --
+export const env = parse(text);
+-- main.ts --
+import { env } from "./env";
+import * as e from "./env";
+import usual from "./usual";
+const { environ } = require("./all");
+const all = require("./all");
+log(env.GATE_A, e.env.GATE_B, usual.GATE_C, environ.GATE_D, all.environ.GATE_E);
+-- lib/other.ts --
+import { env } from "./env";
+log(env.GATE_NOT);
+-- want --
+all.js:1  runtime
+main.ts:6 GATE_A runtime
+main.ts:6 GATE_B runtime
+main.ts:6 GATE_C runtime
+main.ts:6 GATE_D runtime
+main.ts:6 GATE_E runtime
+usual.js:1  runtime
+`},
+		{"Python: the environment under a name of another module", `-- pyproject.toml --
+-- enc.py --
+import os
+
+environ = os.environ
+_own = os.environ
+-- main.py --
+from . import enc
+from .enc import environ as names
+a = enc.environ.get("GATE_A")
+b = names["GATE_B"]
+c = enc._own.get("GATE_C")
+-- want --
+main.py:3 GATE_A runtime
+main.py:4 GATE_B runtime
+`},
 		{"Ruby: a module's method", `-- Gemfile --
 -- lib/settings.rb --
 module Settings
