@@ -15,14 +15,18 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	if a.Whole {
 		return Value{{form: whole, env: a}}
 	}
-	usual := false
+	usual, own, listed := false, "", false
 	names := a.Names(func(node int32) Value {
 		v := m.eval(node, st)
-		usual = m.isUsual(node, v)
+		usual, own = m.usualName(node, v)
+		listed = len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.env == nil || x.form == whole })
 		return v
 	})
 	if st.dead {
 		return nil
+	}
+	if listed { // one of those that the environment was gone through for
+		return Value{anything(m.depth())}
 	}
 	var out Value
 	for i, name := range names {
@@ -30,6 +34,9 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 			break
 		}
 		site := m.noted(n, a, m.standing(name), usual)
+		if own != "" && site >= 0 {
+			m.reads[site].Usual = own
+		}
 		out = out.besides(m.given(n, a, site, st))
 		if st.dead {
 			return nil
@@ -41,21 +48,26 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	return out.compact()
 }
 
-// isUsual reports whether a name is that of a parameter which the caller left
-// out, and that has a value of its own.
-func (m *machine) isUsual(node int32, v Value) bool {
+// usualName returns the name that a parameter has where a caller gives it none,
+// if a name is that of such a parameter; of another file, usual says that the
+// caller gave none.
+func (m *machine) usualName(node int32, v Value) (usual bool, name string) {
 	u, fn := m.unit(), m.frame().fn
-	if fn == nil || u == m.u || u.kind(node) != parse.Name {
-		return false
+	if fn == nil || u.kind(node) != parse.Name {
+		return false, ""
 	}
 	for _, p := range fn.params {
-		if p.name == u.at(node) && p.fallback != 0 {
-			usual, known := u.literal(p.fallback)
-			name, plain := v.plain()
-			return known && plain && usual == name
+		if p.name != u.at(node) || p.fallback == 0 {
+			continue
 		}
+		text, known := u.literal(p.fallback)
+		given, plain := v.plain()
+		if u == m.u && known && holdsParam(v) {
+			return false, text
+		}
+		return u != m.u && known && plain && text == given, ""
 	}
-	return false
+	return false, ""
 }
 
 // besides returns the alternatives of both values; where one differs from the

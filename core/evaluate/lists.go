@@ -24,7 +24,21 @@ func (m *machine) elements(n int32, st *state) []Value {
 	if st.dead {
 		return nil
 	}
+	if u.Words.KeysIn && u.Tree.File.Is(int(u.Tree.Nodes[n].From)-1, "in") {
+		return m.keysIn(v)
+	}
 	return m.elementsOf(v, pairs)
+}
+
+// keysIn returns the keys that a loop goes through.
+func (m *machine) keysIn(v Value) []Value {
+	if a := wholeOf(v); a != nil {
+		return []Value{m.variable(a)}
+	}
+	if len(v) == 1 && v[0].form == record && !v[0].members.open {
+		return m.keysOf(v[0])[0].list
+	}
+	return []Value{{anything(m.depth())}}
 }
 
 func (m *machine) elementsOf(v Value, numbered bool) []Value {
@@ -142,7 +156,7 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 	case "forEach", "each", "map", "flatMap", "filter", "some", "every", "find", "any", "all", "reduce", "each_with_object", "associateWith", "associate", "collect",
 		"select", "to_h", "filter_map", "flat_map", "foreach", "forAll", "exists", "each_pair", "mapNotNull", "reject", "partition", "foldLeft", "Select", "Where", "ForEach",
 		"ToDictionary", "compactMap", "for_each", "iter", "into_iter", "stream", "toList", "values", "keys", "entries", "items", "first", "collectEntries", "as_str", "each_with_index",
-		"Any", "All", "findAll", "sorted", "toSet", "to_vec", "copy", "index_with":
+		"Any", "All", "findAll", "sorted", "toSet", "to_vec", "copy", "index_with", "find_all", "each_key", "any?", "all?":
 	default:
 		return m.recordMethod(name, receiver, arguments, st)
 	}
@@ -172,8 +186,10 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 				out.list = append(out.list, x.members.value[name])
 			}
 			return Value{out}, true
-		case "map", "each", "forEach", "each_pair", "transform_values", "to_h", "filter", "foreach", "mapValues":
+		case "map", "each", "forEach", "each_pair", "transform_values", "to_h", "filter", "foreach", "mapValues", "select", "reject", "find_all", "filter_map", "any?", "all?", "find":
 			x = m.pairsOf(x)[0]
+		case "each_key":
+			x = m.keysOf(x)[0]
 		default:
 			return m.recordMethod(name, receiver, arguments, st)
 		}

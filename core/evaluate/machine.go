@@ -46,11 +46,12 @@ type Read struct {
 	Fallback         *Fallback
 	Kind             string
 	Literals         []string
-	Unseen           bool // no run came to it
-	Closed           bool // Literals are all that is understood
-	Asked            bool // the program asks whether it is set, or not empty
-	Folded           bool // it is compared in small or in capital letters
-	Passed           bool // the value is used other than by comparing it
+	Unseen           bool   // no run came to it
+	Usual            string // the name where Outer is called without one, or ""
+	Closed           bool   // Literals are all that is understood
+	Asked            bool   // the program asks whether it is set, or not empty
+	Folded           bool   // it is compared in small or in capital letters
+	Passed           bool   // the value is used other than by comparing it
 
 	mixed   bool // it is taken for things of different kinds
 	key     string
@@ -610,7 +611,14 @@ func Constants(u *Unit) map[string]string {
 	m.begin()
 	m.enter(nil)
 	found := map[string]string{}
-	m.globals.vars.each(func(name string, v Value) { found[name], _ = v.plain() })
+	m.globals.vars.each(func(name string, v Value) {
+		found[name], _ = v.plain()
+		if len(v) == 1 && v[0].form == record && v[0].members != nil && v[0].members.of == nil { // const K = { A: "…" }
+			for _, member := range v[0].members.names {
+				found[name+"."+member], _ = v[0].members.value[member].plain()
+			}
+		}
+	})
 	for _, c := range u.classes { // in any order
 		m.ready(c)
 		fields := m.fieldsOf(c)

@@ -278,6 +278,9 @@ func (m *machine) both(left, right int32, st *state) Value {
 func (m *machine) equality(n int32, op string, left, right int32, st *state) Value {
 	a := m.eval(left, st)
 	u := m.unit()
+	if u.kind(right) == parse.Number && u.Tree.Text(right) == "0" {
+		m.standsFirst(n, left, st)
+	}
 	if op == "=~" {
 		m.fitsRegex(n, a, m.eval(right, st), false, st)
 		return Value{{depends: a.depends()}}

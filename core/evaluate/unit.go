@@ -28,6 +28,7 @@ type Words struct {
 	// is one outside too.
 	OwnScopes bool
 	Loops     Loops
+	KeysIn    bool // for (k in x) goes through the keys of x
 	// Quiet says that a function is called by its name alone.
 	Quiet bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.

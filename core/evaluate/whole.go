@@ -1,6 +1,10 @@
 package evaluate
 
-import "strings"
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
 
 // The environment as a whole may be gone through: for k in os.environ. What its
 // names are compared with says which variables are meant.
@@ -158,6 +162,17 @@ func (m *machine) begins(n int32, name string, receiver Value, arguments []argum
 		}
 	}
 	return asked
+}
+
+// standsFirst takes name.indexOf("X_") === 0 for a question of how a name of the
+// environment begins.
+func (m *machine) standsFirst(n, call int32, st *state) {
+	u := m.unit()
+	callee := u.Tree.Child(call, 0)
+	if u.kind(call) != parse.Call || u.kind(callee) != parse.Member || u.at(callee) != "indexOf" && u.at(callee) != "IndexOf" && u.at(callee) != "find" {
+		return
+	}
+	m.begins(n, "startsWith", m.quiet(u.Tree.Child(callee, 0), st), m.arguments(call, st), st)
 }
 
 // ofWhole runs a method of the environment.

@@ -106,7 +106,7 @@ func (a *analysis) passedOn(r Range) bool {
 	}
 	switch before {
 	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".":
-		return before == "in" && f.Is(r.Lo-3, "for")
+		return before == "in" && (f.Is(r.Lo-3, "for") || f.Is(r.Lo-3, "(") && f.Is(r.Lo-4, "for") || f.Is(r.Lo-4, "(") && f.Is(r.Lo-5, "for"))
 	case "(":
 		return isCall(f, r.Lo-1) || f.Is(r.Lo-2, ">") || f.Is(r.Lo-2, "<>") // new HashMap<>(environment)
 	}

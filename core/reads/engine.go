@@ -301,6 +301,9 @@ func (a *analysis) method(i int) {
 
 // found turns a match into reads, a helper, or nothing where it is no read.
 func (a *analysis) found(m *match) {
+	if of := a.loopedOver(m); of != nil {
+		m = of
+	}
 	if a.isDeclaration(m.access.Lo) {
 		return
 	}
@@ -318,6 +321,27 @@ func (a *analysis) found(m *match) {
 		return
 	}
 	a.give(m)
+}
+
+// loopedOver returns the environment as a whole where what looks like a test
+// of it is the head of a loop over its names: for (const key in process.env).
+func (a *analysis) loopedOver(m *match) *match {
+	f, at := a.f, m.access.Lo
+	if !m.pattern.idiom.Test || !f.Is(at+1, "in") {
+		return nil
+	}
+	head := at - 1
+	if f.Is(head, "const") || f.Is(head, "let") || f.Is(head, "var") {
+		head--
+	}
+	if !f.Is(head, "(") || !f.Is(head-1, "for") {
+		return nil
+	}
+	of := Range{at + 2, m.access.Hi}
+	if whole := a.c.wholes[a.pathOf(of, 0)]; whole != nil {
+		return &match{pattern: whole, access: of}
+	}
+	return nil
 }
 
 // excepted tells whether a name is none of a variable in this idiom.

@@ -137,6 +137,7 @@ type Runs struct {
 	Capitals   bool              // functions may begin with a capital letter: what makes an object says new
 	OwnScopes  bool              // what a function assigns is its own
 	Loops      evaluate.Loops    // what the names of a loop stand for
+	KeysIn     bool              // for (k in x) goes through the keys of x
 	Types      map[string]string // the kinds of types that a converter may be asked for
 	Leaves     string            // the operator behind a value that leaves the function with an error
 	Catchers   []string          // functions that give nothing where what they are given fails

@@ -192,6 +192,17 @@ c = enc._own.get("GATE_C")
 main.py:3 GATE_A runtime
 main.py:4 GATE_B runtime
 `},
+		{"JavaScript: a record of names", `-- package.json --
+{}
+-- names.mjs --
+const Names = { URL: "GATE_URL", KEY: "GATE_KEY" };
+export { Names };
+-- main.mjs --
+import { Names } from "./names.mjs";
+log(process.env[Names.URL]);
+-- want --
+main.mjs:2 GATE_URL runtime
+`},
 		{"Ruby: a module's method", `-- Gemfile --
 -- lib/settings.rb --
 module Settings
