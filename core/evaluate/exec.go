@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -447,6 +448,9 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		m.ending(then)
 		m.ending(otherwise)
 	}
+	if m.stopsAnyway(then) && m.stopsAnyway(otherwise) { // whichever is gone, it is not why
+		true_, false_ = true_.independent(), false_.independent()
+	}
 	if len(false_) == 0 {
 		v := m.way(then, m.because(true_, true), st)
 		m.insteadOf(otherwise, v, then, st)
@@ -470,6 +474,40 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		return v.dependent(m.because(true_, false))
 	}
 	return join(v.dependent(m.because(true_, false)), w.dependent(m.because(false_, false)))
+}
+
+// stopsAnyway reports whether a way ends the program wherever it is gone.
+func (m *machine) stopsAnyway(n int32) bool {
+	u := m.unit()
+	switch u.kind(n) {
+	case parse.Throw:
+		return n != 0
+	case parse.Call:
+		return m.isStop(n) || m.demandsFalse(n)
+	case parse.Block, parse.Wrapper:
+		list := u.children(n)
+		return len(list) > 0 && m.stopsAnyway(list[len(list)-1])
+	}
+	return false
+}
+
+// demandsFalse reports whether a call demands what never is: invariant(false).
+func (m *machine) demandsFalse(n int32) bool {
+	u := m.unit()
+	list := u.children(n)
+	if len(list) < 2 || u.kind(list[1]) != parse.Name || !strings.EqualFold(u.at(list[1]), "false") {
+		return false
+	}
+	return slices.ContainsFunc(u.Words.Uses[m.calleePath(list[0])], func(use Use) bool { return use.Does == Demands })
+}
+
+// independent returns a value that no unset read has to do with.
+func (v Value) independent() Value {
+	out := slices.Clone(v)
+	for n := range out {
+		out[n].depends, out[n].missing = 0, 0
+	}
+	return out
 }
 
 // tells reports whether a value tells something of what was read, in the first

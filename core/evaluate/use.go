@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -405,12 +406,26 @@ func (m *machine) noteKind(v Value, kind string) {
 }
 
 // transparent returns a value that stays what it means: trimmed, in capitals.
+// written returns a value as a text: nothing becomes "undefined".
+func written(v Value, depth int32) Value {
+	out := slices.Clone(v)
+	for n := range out {
+		if out[n].form == nothing {
+			out[n].form, out[n].parts = text, []part{{text: "undefined", frame: depth}}
+		}
+	}
+	return out
+}
+
 func (m *machine) transparent(name string, v Value) Value {
 	word := strings.ToLower(strings.ReplaceAll(name, "_", ""))
 	if (strings.Contains(word, "upper") || strings.Contains(word, "lower") || word == "upcase" || word == "downcase" || word == "casefold" || word == "lc" || word == "uc") && m.focus == nil {
 		for _, s := range v.sites() {
 			m.reads[s].Folded = true
 		}
+	}
+	if name == "String" && m.unit().Words.Chains { // String(undefined) is a text
+		return written(v, m.depth())
 	}
 	switch word {
 	case "upper", "toupper", "touppercase", "upcase", "uppercase", "toupperinvariant", "strtoupper", "toasciiuppercase", "uppercased", "uc":

@@ -270,6 +270,8 @@ func (p *parser) beginsArgument() bool {
 func (p *parser) command(callee int32, from int) int32 {
 	mark, at := len(p.stack), p.at
 	p.add(callee)
+	bare := p.bare
+	p.bare = p.inside + 1
 	for p.at < p.end && !p.newLine() {
 		before := p.at
 		p.add(p.argument())
@@ -277,6 +279,7 @@ func (p *parser) command(callee int32, from int) int32 {
 			break
 		}
 	}
+	p.bare = bare
 	p.trailing()
 	return p.make(Call, from, at, mark)
 }

@@ -111,6 +111,9 @@ func (p *parser) binary(text string) (op operator, width int) {
 	if p.loopHead && (text == "in" || text == "of") {
 		return operator{}, 0
 	}
+	if p.bare == p.inside+1 && (text == "or" || text == "and" || text == "xor") { // these go on behind the call
+		return operator{}, 0
+	}
 	if next := p.textAt(p.at + 1); next != "" && (text == "not" || text == "is" || text == "!") {
 		if op, known := p.g.ops[text+" "+next]; known {
 			return op, 2

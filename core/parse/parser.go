@@ -16,6 +16,7 @@ type parser struct {
 	at, end int // the next token, and where those end that may be taken
 	depth   int
 	inside  int  // brackets in which the end of a line means nothing
+	bare    int  // inside + 1 where arguments of a call without parentheses are parsed
 	head    bool // in the head of a statement: a brace begins its block
 	class   bool // directly in the body of a class
 
@@ -173,10 +174,10 @@ func (p *parser) newLine() bool {
 // on behind it.
 func (p *parser) within(open int, parse func()) {
 	close := p.mate(open)
-	end, inside, head, class := p.end, p.inside, p.head, p.class
-	p.at, p.end, p.head, p.class = open+1, close, false, false
+	end, inside, bare, head, class := p.end, p.inside, p.bare, p.head, p.class
+	p.at, p.end, p.bare, p.head, p.class = open+1, close, 0, false, false
 	parse()
-	p.at, p.end, p.inside, p.head, p.class = min(close+1, end), end, inside, head, class
+	p.at, p.end, p.inside, p.bare, p.head, p.class = min(close+1, end), end, inside, bare, head, class
 }
 
 // column returns how far a token is set in.

@@ -35,7 +35,7 @@ func (p *parser) statement() int32 {
 
 func (p *parser) oneStatement() int32 {
 	from, mark := p.at, len(p.stack)
-	p.first = from
+	p.first, p.bare = from, 0
 	if p.is("@") || p.is("#") && p.textAt(p.at+1) == "[" || p.is("[") && p.g.Brackets && p.attribute() {
 		return p.decoratedStatement()
 	}
