@@ -16,9 +16,13 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		return Value{{form: whole, env: a}}
 	}
 	usual, own, listed := false, "", false
+	m.held = ""
 	names := a.Names(func(node int32) Value {
 		v := m.eval(node, st)
 		usual, own = m.usualName(node, v)
+		if m.held = ""; m.unit().kind(node) == parse.Name {
+			m.held = m.unit().at(node)
+		}
 		listed = len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.env == nil || x.form == whole })
 		return v
 	})
@@ -136,7 +140,11 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if unit != m.u {
 		return -1
 	}
-	m.key = appendKey(m.key[:0], name, node)
+	held := ""
+	if node == n {
+		held = m.held
+	}
+	m.key = appendKey(m.key[:0], name, node, held)
 	if site, known := m.found[node][string(m.key)]; known {
 		m.touch(sites{site})
 		r := m.reads[site]
@@ -190,7 +198,7 @@ func (m *machine) outermost() *Func { return m.frames[0].fn }
 
 // appendKey appends what a variable is known by: its name, or the place of a
 // read whose name is not known.
-func appendKey(out []byte, name Row, node int32) []byte {
+func appendKey(out []byte, name Row, node int32, held string) []byte {
 	whole := true
 	for _, p := range name {
 		if p.any {
@@ -199,7 +207,11 @@ func appendKey(out []byte, name Row, node int32) []byte {
 		}
 		out = append(out, p.text...)
 	}
-	if !whole {
+	switch {
+	case whole:
+	case held != "": // what one variable names is one variable of the environment
+		out = append(append(out, 0), held...)
+	default:
 		out = strconv.AppendInt(append(out, 0), int64(node), 10)
 	}
 	return out

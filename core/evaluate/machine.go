@@ -85,6 +85,7 @@ type machine struct {
 	reads []*Read
 	found map[int32]map[string]int32 // the reads, by node and name
 	key   []byte                     // of a read, for a moment
+	held  string                     // the variable that holds the name of what is being read, or ""
 	calls map[*Func]int
 
 	globals     *scope
