@@ -269,6 +269,9 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 }
 
 func (s *script) add(name, access string, at syntax.Pos, r reads.Read) {
+	if r.Need == reads.Required && s.settings.before(name, at.Offset()) { // what the script sets on another way may stand there
+		r.Need = reads.Expected
+	}
 	r.Name, r.Access, r.Line, r.Column = name, access, int(at.Line()), int(at.Col())
 	s.reads = append(s.reads, r)
 }

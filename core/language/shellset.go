@@ -22,10 +22,58 @@ func (s *shellSettings) has(name string, at uint) bool {
 	return false
 }
 
+// before reports whether a script may have set a name before it is used.
+func (s *shellSettings) before(name string, at uint) bool {
+	for _, span := range s.names[name] {
+		if span.from <= at {
+			return true
+		}
+	}
+	return false
+}
+
+// setters returns the functions that set the variable which their first argument
+// names: set_to() { eval "$1=\$2"; }
+func setters(file *syntax.File) map[string]bool {
+	found := map[string]bool{}
+	syntax.Walk(file, func(n syntax.Node) bool {
+		f, is := n.(*syntax.FuncDecl)
+		if !is {
+			return true
+		}
+		syntax.Walk(f.Body, func(n syntax.Node) bool {
+			call, is := n.(*syntax.CallExpr)
+			if !is || len(call.Args) < 2 {
+				return true
+			}
+			if from, sets := map[string]int{"eval": 1, "export": 1, "declare": 2, "typeset": 2, "printf": 2, "readonly": 1}[call.Args[0].Lit()]; sets && len(call.Args) > from {
+				found[f.Name.Value] = found[f.Name.Value] || beginsWithFirst(call.Args[from])
+			}
+			return true
+		})
+		return true
+	})
+	return found
+}
+
+// beginsWithFirst reports whether a word begins with the first argument of the
+// function that it stands in.
+func beginsWithFirst(word *syntax.Word) bool {
+	parts := word.Parts
+	if quoted, is := parts[0].(*syntax.DblQuoted); is {
+		parts = quoted.Parts
+	}
+	if len(parts) == 0 {
+		return false
+	}
+	p, is := parts[0].(*syntax.ParamExp)
+	return is && p.Param.Value == "1" && p.Exp == nil
+}
+
 // of notes what a script sets.
 func (s *shellSettings) of(file *syntax.File) {
 	s.names = map[string][]shellSpan{}
-	w := &settingWalk{settings: s}
+	w := &settingWalk{settings: s, setters: setters(file)}
 	w.statements(file.Stmts, shellSpan{to: shellEnd})
 	for _, body := range w.functions { // what a function uses is set by whoever calls it
 		for name, spans := range s.names { // in any order
@@ -42,6 +90,7 @@ func (s *shellSettings) of(file *syntax.File) {
 // settingWalk goes through a script with what counts where.
 type settingWalk struct {
 	settings  *shellSettings
+	setters   map[string]bool // functions that set what their first argument names
 	functions []shellSpan
 	inside    int // functions
 }
@@ -153,6 +202,9 @@ func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
 			w.set(a.Name.Value, a.End().Offset(), within)
 		}
 		return
+	}
+	if w.setters[n.Args[0].Lit()] && len(n.Args) > 1 && isShellName(n.Args[1].Lit()) {
+		w.set(n.Args[1].Lit(), n.End().Offset(), within)
 	}
 	switch n.Args[0].Lit() {
 	case "read", "getopts", "mapfile", "readarray", "printf", "unset", "local", "typeset", "select":

@@ -1,0 +1,15 @@
+#!/bin/sh
+# What a script may have set itself is not required of its surroundings.
+set -eu
+while read -r file; do
+  case $file in
+    *.gz) LOCK_ZIP=--gzip ;;
+    *.xz) LOCK_ZIP=--xz ;;
+  esac
+done < "$LOCK_LIST" # read: LOCK_LIST required
+tar $LOCK_ZIP x # read: LOCK_ZIP expected
+set_to() { eval "$1=\"\$2\""; }
+set_to LOCK_VERSION "$(cat version)"
+echo "$LOCK_VERSION"
+if [ -f key ]; then LOCK_KEY=$(cat key); fi
+if [ -z "${LOCK_KEY:-}" ]; then exit 1; fi # read: LOCK_KEY expected
