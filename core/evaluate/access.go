@@ -20,9 +20,7 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	names := a.Names(func(node int32) Value {
 		v := m.eval(node, st)
 		usual, own = m.usualName(node, v)
-		if m.held = ""; m.unit().kind(node) == parse.Name {
-			m.held = m.unit().at(node)
-		}
+		m.held = m.path(node)
 		listed = len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.env == nil || x.form == whole })
 		return v
 	})

@@ -495,6 +495,9 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 	case x.members != nil:
 		if v, known := x.members.get(name); known {
 			m.noteEntry(v)
+			if x.members.of == nil && m.isNothing(v) && m.unit().assignsMember(name) { // it has something by and by
+				v = append(slices.Clone(v), anything(m.depth()))
+			}
 			return v.dependent(x.depends), true
 		}
 		if c := x.members.of; c != nil {
@@ -715,6 +718,9 @@ func (m *machine) unary(n int32, st *state) Value {
 		return v
 	case "typeof":
 		v := m.eval(list[0], st)
+		if m.focus != nil && len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.form != nothing }) {
+			return Value{{form: text, parts: []part{{text: "undefined", frame: m.depth()}}, depends: v.depends() | v.missing()}}
+		}
 		return Value{loose(v, anything(m.depth()))}
 	case "++", "--", "~":
 		if len(list) > 0 {

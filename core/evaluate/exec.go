@@ -88,7 +88,7 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 	leaves := false
 	u.Tree.Children(s, func(c int32) bool {
 		if k := u.kind(c); k == parse.Block || k == parse.Return || k == parse.Throw || k == parse.Leave {
-			leaves = leaves || m.leaves(c)
+			leaves = leaves || m.leaves(c) && !m.stopsAnyway(c) // of two ways that fail, neither is why
 		} else if k == parse.Case {
 			for _, b := range u.children(c) {
 				leaves = leaves || u.kind(b) == parse.Block && m.leaves(b)
@@ -498,7 +498,8 @@ func (m *machine) demandsFalse(n int32) bool {
 	if len(list) < 2 || u.kind(list[1]) != parse.Name || !strings.EqualFold(u.at(list[1]), "false") {
 		return false
 	}
-	return slices.ContainsFunc(u.Words.Uses[m.calleePath(list[0])], func(use Use) bool { return use.Does == Demands })
+	demands := func(use Use) bool { return use.Does == Demands }
+	return slices.ContainsFunc(u.Words.Uses[m.calleePath(list[0])], demands) || slices.ContainsFunc(u.Words.Uses[u.calleeName(list[0])], demands)
 }
 
 // independent returns a value that no unset read has to do with.

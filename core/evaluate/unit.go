@@ -181,7 +181,9 @@ type Unit struct {
 	list    []*Func
 
 	leavingLock sync.Mutex
-	leaving     map[int32]bool // whether statements may leave the function round them
+	assigning   sync.Once
+	assigned    map[string]bool // members that something is assigned to
+	leaving     map[int32]bool  // whether statements may leave the function round them
 }
 
 // Func is a function of the tree.
@@ -671,6 +673,20 @@ func (u *Unit) children(n int32) (list []int32) {
 		list = append(list, c)
 	}
 	return list
+}
+
+// assignsMember reports whether the file gives any object a member of that name
+// a value.
+func (u *Unit) assignsMember(name string) bool {
+	u.assigning.Do(func() {
+		u.assigned = map[string]bool{}
+		for n := range u.Tree.Nodes {
+			if target := u.Tree.Child(int32(n), 0); u.kind(int32(n)) == parse.Assign && u.kind(target) == parse.Member {
+				u.assigned[u.at(target)] = true
+			}
+		}
+	})
+	return u.assigned[name]
 }
 
 // literal returns the text of a string without holes.

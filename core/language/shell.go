@@ -43,7 +43,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 	if err != nil {
 		return nil, notUnderstood("a script", parseLine(err))
 	}
-	s := &script{checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
+	s := &script{src: src, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
 	s.settings.of(file)
 	syntax.Walk(file, s.strictness)
 	syntax.Walk(file, s.checks)
@@ -83,6 +83,7 @@ func expandsVariables(src []byte) bool {
 
 // script is what is known of one script.
 type script struct {
+	src       []byte
 	settings  shellSettings
 	checked   map[string]*outcome
 	functions map[string]*shellFunction
@@ -245,12 +246,16 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 	}
 	switch p.Exp.Op {
 	case syntax.DefaultUnset, syntax.DefaultUnsetOrNull, syntax.AssignUnset, syntax.AssignUnsetOrNull:
-		fallback := ""
+		fallback, known := "", true
 		if p.Exp.Word != nil {
-			fallback, _ = shellText(p.Exp.Word)
+			fallback, known = shellText(p.Exp.Word)
 		}
 		r.Need, r.Fallback = reads.Optional, &fallback
-		if fallback != "" {
+		if !known {
+			source := s.source(p.Exp.Word)
+			r.Fallback, r.FallbackComputed = &source, true
+		}
+		if fallback != "" || !known {
 			return r
 		}
 		if c := s.checked[name]; c != nil && (c.need == reads.Required || c.fallback != nil) {
@@ -266,6 +271,19 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		return r
 	}
 	return s.judged(name, r)
+}
+
+// source returns how a word is written, cut short.
+func (s *script) source(word *syntax.Word) string {
+	from, to := int(word.Pos().Offset()), int(word.End().Offset())
+	if from < 0 || to > len(s.src) || from > to {
+		return ""
+	}
+	text := strings.ToValidUTF8(string(s.src[from:to]), "")
+	if len(text) > 80 {
+		text = strings.ToValidUTF8(text[:77], "") + "…"
+	}
+	return text
 }
 
 func (s *script) add(name, access string, at syntax.Pos, r reads.Read) {
