@@ -1,5 +1,7 @@
 package parse
 
+import "inzicht/core/syntax"
+
 // condition parses the head of a statement, up to its block.
 func (p *parser) condition() {
 	head := p.head
@@ -133,7 +135,17 @@ func (p *parser) loop() int32 {
 		p.closed()
 		return p.make(Loop, from, from, mark)
 	}
-	if !p.startsBlock(p.at) || p.g.Layout == Worded {
+	if p.is("{") && p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "<-" { // for { a <- b } yield c
+		p.within(p.at, func() {
+			for p.skipSemicolons(); p.at < p.end; p.skipSemicolons() {
+				before := p.at
+				p.headPart()
+				if p.at == before {
+					p.at++
+				}
+			}
+		})
+	} else if !p.startsBlock(p.at) || p.g.Layout == Worded {
 		p.loopHead = word == "for" || word == "foreach"
 		p.condition()
 		p.loopHead = false
@@ -141,7 +153,9 @@ func (p *parser) loop() int32 {
 	if p.g.Layout == Worded && len(p.stack) > mark+1 && p.t.Nodes[p.stack[len(p.stack)-1]].Kind == Pair { // for a <- b, do: c
 		return p.make(Loop, from, from, mark)
 	}
-	p.take("do")
+	if !p.take("do") {
+		p.take("yield")
+	}
 	p.add(p.block())
 	if p.is("else") && p.g.Commands && p.g.Layout == Worded && word == "with" {
 		p.add(p.withElse())

@@ -190,6 +190,10 @@ func (p *parser) named() int32 {
 	if p.g.sets[setArrow][next] && p.g.Arrow != "" && p.wordAt(p.at) == wordNone && !p.g.Closures && p.kindAt(p.at+1) == syntax.Punct && !p.inCase() {
 		return p.arrow(from, mark)
 	}
+	if text == "async" && p.g.Angles && next == "<" && p.angleEnd(p.at+1) > 0 && p.textAt(p.angleEnd(p.at+1)) == "(" { // async <T>(x) => x
+		p.at = p.angleEnd(p.at + 1)
+		return p.bracket()
+	}
 	if text == "async" && p.g.Arrow != "" {
 		switch {
 		case next == "(" && p.arrowBehind(p.mate(p.at+1)), p.kindAt(p.at+1) == syntax.Word && p.g.sets[setArrow][p.textAt(p.at+2)]:

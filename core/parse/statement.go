@@ -76,6 +76,14 @@ func (p *parser) oneStatement() int32 {
 		if p.textAt(p.at+1) != "(" && !p.g.sets[setMember][p.textAt(p.at+1)] && p.textAt(p.at+1) != "=" {
 			return p.imports()
 		}
+	case wordDefault: // export default { … }
+		if next := p.textAt(p.at + 1); p.g.Layout == Braces && p.at > 0 && p.textAt(p.at-1) == "export" && next != ":" {
+			p.at++
+			if p.is("{") {
+				return p.simple(p.at, mark)
+			}
+			return p.oneStatement()
+		}
 	case wordDeclare:
 		if p.kindAt(p.at+1) == syntax.Word || p.kindAt(p.at+1) == syntax.Open {
 			return p.declaration(from, mark)
