@@ -6,8 +6,11 @@ import "inzicht/core/syntax"
 func (p *parser) condition() {
 	head := p.head
 	p.head = true
-	if p.is("(") && p.g.Layout == Braces && p.headEnds(p.mate(p.at)+1) {
+	if close := p.mate(p.at) + 1; p.is("(") && p.g.Layout == Braces && (p.headEnds(close) || p.captures(close)) {
 		p.within(p.at, p.headParts)
+		if p.captures(p.at) {
+			p.at += 3
+		}
 	} else {
 		p.headPart()
 		for p.at < p.end && !p.newLine() && (p.take(",") || p.take(";")) {
@@ -17,7 +20,12 @@ func (p *parser) condition() {
 	p.head = head
 }
 
-// headEnds reports whether the head of a statement ends before a token.
+// captures reports whether a head gives its value a name: if (a) |b| { … }.
+func (p *parser) captures(i int) bool {
+	return p.textAt(i) == "|" && p.kindAt(i+1) == syntax.Word && p.textAt(i+2) == "|"
+}
+
+// headEnds reports whether a head in parentheses ends before a token.
 func (p *parser) headEnds(i int) bool {
 	text := p.textAt(i)
 	_, isOp := p.g.ops[text]
