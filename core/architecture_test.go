@@ -5,6 +5,7 @@ import (
 	"go/parser"
 	"go/token"
 	"io/fs"
+	"os/exec"
 	"path/filepath"
 	"strconv"
 	"strings"
@@ -47,5 +48,23 @@ func TestCoreKnowsNoInterface(t *testing.T) {
 	})
 	if err != nil || seen < 20 {
 		t.Fatalf("%d files read, %v", seen, err)
+	}
+}
+
+// The program opens no connection, and holds no library that would.
+func TestNoNetworkLibrary(t *testing.T) {
+	list, err := exec.Command("go", "list", "-deps", "../cmd/inzicht").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	packages := strings.Fields(string(list))
+	if len(packages) < 100 {
+		t.Fatalf("only %d packages", len(packages))
+	}
+	for _, name := range packages {
+		switch name {
+		case "net/http", "crypto/tls", "net/rpc", "net/smtp":
+			t.Errorf("%s is linked in", name)
+		}
 	}
 }

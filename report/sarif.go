@@ -4,13 +4,12 @@ import (
 	"bytes"
 	"crypto/sha256"
 	"encoding/hex"
+	"encoding/json"
 	"io"
 	"net/url"
 	"strconv"
 	"strings"
 	"unicode/utf8"
-
-	"github.com/owenrumney/go-sarif/v3/pkg/report/v210/sarif"
 
 	"inzicht/core/verify"
 )
@@ -18,59 +17,107 @@ import (
 // sarifLog is the standard's log of static analysis, version 2.1.0.
 var sarifLog = Format{Name: "sarif", Findings: sarifFindings}
 
+// The parts of the format that are written here. What is empty is left out.
+type (
+	sarifReport struct {
+		Version string     `json:"version"`
+		Schema  string     `json:"$schema"`
+		Runs    []sarifRun `json:"runs"`
+	}
+	sarifRun struct {
+		Tool        sarifTool         `json:"tool"`
+		Invocations []sarifInvocation `json:"invocations,omitempty"`
+		ColumnKind  string            `json:"columnKind"`
+		Results     []sarifResult     `json:"results"`
+	}
+	sarifTool struct {
+		Driver sarifDriver `json:"driver"`
+	}
+	sarifDriver struct {
+		Name  string      `json:"name"`
+		Rules []sarifRule `json:"rules"`
+	}
+	sarifRule struct {
+		ID            string        `json:"id"`
+		Name          string        `json:"name"`
+		Short         sarifText     `json:"shortDescription"`
+		Full          sarifText     `json:"fullDescription"`
+		Help          sarifText     `json:"help"`
+		Configuration sarifSettings `json:"defaultConfiguration"`
+	}
+	sarifSettings struct {
+		Level string `json:"level"`
+	}
+	sarifText struct {
+		Text string `json:"text"`
+	}
+	sarifInvocation struct {
+		Successful    bool                `json:"executionSuccessful"`
+		Notifications []sarifNotification `json:"toolExecutionNotifications"`
+	}
+	sarifNotification struct {
+		Level   string    `json:"level"`
+		Message sarifText `json:"message"`
+	}
+	sarifResult struct {
+		Rule         string            `json:"ruleId"`
+		Level        string            `json:"level"`
+		Message      sarifText         `json:"message"`
+		Locations    []sarifLocation   `json:"locations,omitempty"`
+		Related      []sarifLocation   `json:"relatedLocations,omitempty"`
+		Fingerprints map[string]string `json:"partialFingerprints"`
+	}
+	sarifLocation struct {
+		Place sarifPlace `json:"physicalLocation"`
+	}
+	sarifPlace struct {
+		Artifact sarifArtifact `json:"artifactLocation"`
+		Region   *sarifRegion  `json:"region,omitempty"`
+	}
+	sarifArtifact struct {
+		URI string `json:"uri"`
+	}
+	sarifRegion struct {
+		Line   int `json:"startLine"`
+		Column int `json:"startColumn,omitempty"`
+	}
+)
+
+const sarifSchema = "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json"
+
 func sarifFindings(w io.Writer, p *Page) error {
-	log := sarif.NewReport()
-	run := sarif.NewRun()
-	name, kind := "inzicht", "unicodeCodePoints"
-	run.ColumnKind = &kind
-	run.Tool = sarif.NewTool()
-	run.Tool.Driver = sarif.NewToolComponent()
-	run.Tool.Driver.Name = &name
+	run := sarifRun{ColumnKind: "unicodeCodePoints", Tool: sarifTool{sarifDriver{Name: "inzicht"}}, Results: []sarifResult{}}
 	for _, r := range verify.Rules {
-		run.Tool.Driver.AddRule(sarifRule(r))
+		run.Tool.Driver.Rules = append(run.Tool.Driver.Rules, sarifRule{r.Name, r.Name, sarifText{r.Says}, sarifText{r.About}, sarifText{r.Do}, sarifSettings{string(r.Level)}})
 	}
 	for _, f := range p.Findings {
-		run.AddResult(p.sarifResult(f))
+		run.Results = append(run.Results, p.sarifResult(f))
 	}
 	if len(p.Unseen) > 0 {
-		invocation := sarif.NewInvocation().WithExecutionSuccessful(false)
+		var invocation sarifInvocation
 		for _, place := range p.Unseen {
-			invocation.ToolExecutionNotifications = append(invocation.ToolExecutionNotifications,
-				sarif.NewNotification().WithLevel("error").WithMessage(sarif.NewMessage().WithText(notLookedAt+Visible(place))))
+			invocation.Notifications = append(invocation.Notifications, sarifNotification{"error", sarifText{notLookedAt + Visible(place)}})
 		}
-		run.AddInvocation(invocation)
+		run.Invocations = append(run.Invocations, invocation)
 	}
-	log.AddRun(run)
-	return log.PrettyWrite(w)
+	encoder := json.NewEncoder(w)
+	encoder.SetIndent("", "  ")
+	return encoder.Encode(sarifReport{"2.1.0", sarifSchema, []sarifRun{run}})
 }
 
-func message(text string) *sarif.MultiformatMessageString {
-	return &sarif.MultiformatMessageString{Text: &text}
-}
-
-func sarifRule(r verify.Rule) *sarif.ReportingDescriptor {
-	d := sarif.NewReportingDescriptor().WithID(r.Name).WithName(r.Name)
-	d.ShortDescription, d.FullDescription, d.Help = message(r.Says), message(r.About), message(r.Do)
-	d.DefaultConfiguration = sarif.NewReportingConfiguration()
-	d.DefaultConfiguration.Level = string(r.Level)
-	return d
-}
-
-func (p *Page) sarifResult(f verify.Finding) *sarif.Result {
-	text := f.Message + ". " + f.Hint
-	rule := f.Rule
-	r := sarif.NewResult()
-	r.RuleID, r.Level = &rule, string(f.Level)
-	r.Message = sarif.NewMessage().WithText(Visible(text))
+func (p *Page) sarifResult(f verify.Finding) sarifResult {
+	r := sarifResult{
+		Rule: f.Rule, Level: string(f.Level), Message: sarifText{Visible(f.Message + ". " + f.Hint)},
+		Fingerprints: map[string]string{"inzicht/1": fingerprint(f)},
+	}
 	if f.File != "" {
 		r.Locations = append(r.Locations, location(f.File, f.Line, p.runeColumn(f)))
 	}
 	for _, place := range f.Related {
 		if place.File != "" {
-			r.RelatedLocations = append(r.RelatedLocations, location(place.File, place.Line, 0))
+			r.Related = append(r.Related, location(place.File, place.Line, 0))
 		}
 	}
-	r.PartialFingerprints = map[string]string{"inzicht/1": fingerprint(f)}
 	return r
 }
 
@@ -81,20 +128,11 @@ func fingerprint(f verify.Finding) string {
 	return hex.EncodeToString(sum[:16])
 }
 
-func location(file string, line, column int) *sarif.Location {
-	uri := (&url.URL{Path: file}).EscapedPath()
-	place := sarif.NewPhysicalLocation()
-	place.ArtifactLocation = sarif.NewArtifactLocation()
-	place.ArtifactLocation.URI = &uri
+func location(file string, line, column int) (l sarifLocation) {
+	l.Place.Artifact.URI = (&url.URL{Path: file}).EscapedPath()
 	if line > 0 {
-		place.Region = sarif.NewRegion()
-		place.Region.StartLine = &line
-		if column > 0 {
-			place.Region.StartColumn = &column
-		}
+		l.Place.Region = &sarifRegion{line, max(column, 0)}
 	}
-	l := sarif.NewLocation()
-	l.PhysicalLocation = place
 	return l
 }
 
