@@ -188,7 +188,7 @@ func remarks(s *survey.Survey, arguments []string) (list []string) {
 		}
 		fill := verify.Finding{Hint: "{}", Command: []string{"inzicht", "fill", private}}
 		fill.Hint = verify.Typed(fill.Command)
-		list = append(list, fmt.Sprintf("There is no %s yet: %s", private, fill.At(placeOf(arguments)).Hint))
+		list = append(list, fmt.Sprintf("There is no %s yet: %s", private, report.Unbroken(fill.At(placeOf(arguments)).Hint)))
 	}
 	if line := untied(s, arguments); line != "" {
 		list = append(list, line)
@@ -209,5 +209,5 @@ func untied(s *survey.Survey, arguments []string) string {
 	}
 	suggest := verify.Finding{Command: []string{"inzicht", "contract", "--suggest-config"}}
 	suggest.Hint = verify.Typed(suggest.Command)
-	return fmt.Sprintf("Not compared, since nothing ties it to code of this tree: %s. The lines that do are in %s", report.Enumerate(list, 3), suggest.At(placeOf(arguments)).Hint)
+	return fmt.Sprintf("Not compared, since nothing ties it to code of this tree: %s. The lines that do are in %s", report.Enumerate(list, 3), report.Unbroken(suggest.At(placeOf(arguments)).Hint))
 }

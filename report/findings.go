@@ -53,7 +53,13 @@ func textFindings(w io.Writer, p *Page) error {
 		textGroup(w, p, g)
 	}
 	for _, remark := range p.Remarks {
-		fmt.Fprintf(w, "%s\n", aside.Render("→ "+Visible(remark)))
+		for n, line := range wrap(Visible(remark), p.Width-2) {
+			mark := "  "
+			if n == 0 {
+				mark = "→ "
+			}
+			fmt.Fprintf(w, "%s\n", aside.Render(mark+line))
+		}
 	}
 	unseenLines(w, p)
 	for _, line := range wrap(summary(p), p.Width) {
@@ -209,13 +215,17 @@ func sharedAdvice(findings []verify.Finding, otherwise string) string {
 	return held(findings[0])
 }
 
+// Unbroken returns a command as it stands in a remark, so that it stays on one
+// line and can be pasted.
+func Unbroken(command string) string { return strings.ReplaceAll(command, " ", noBreak) }
+
 // noBreak stands for a space at which a line is not broken.
 const noBreak = "\u00a0"
 
 // held gives the hint of a finding, with its command in one piece.
 func held(f verify.Finding) string {
 	command := verify.Typed(f.Command)
-	return strings.Replace(f.Hint, command, strings.ReplaceAll(command, " ", noBreak), 1)
+	return strings.Replace(f.Hint, command, Unbroken(command), 1)
 }
 
 // where says where a person finds what a finding is about.
