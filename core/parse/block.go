@@ -1,6 +1,10 @@
 package parse
 
-import "inzicht/core/syntax"
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
 
 // startsBlock reports whether a block begins at a token.
 func (p *parser) startsBlock(i int) bool {
@@ -22,6 +26,18 @@ func (p *parser) block() int32 {
 			p.inside = 0
 			p.statements()
 		})
+	case p.g.Layout == Braces && p.is(":"): // if (a): … endif;
+		p.at++
+		for p.skipSemicolons(); p.at < p.end && !p.endsColonBlock(); p.skipSemicolons() {
+			before := p.at
+			p.add(p.statement())
+			if p.at == before {
+				p.at++
+			}
+		}
+		if strings.HasPrefix(p.text(), "end") {
+			p.at++
+		}
 	case p.g.Layout == Indented && p.is(":"):
 		return p.indented()
 	case p.g.Layout == Worded:
@@ -32,6 +48,16 @@ func (p *parser) block() int32 {
 		p.take(";")
 	}
 	return p.make(Block, from, -1, mark)
+}
+
+// endsColonBlock reports whether a block that a colon began ends at a token.
+func (p *parser) endsColonBlock() bool {
+	switch p.text() {
+	case "endif", "endforeach", "endfor", "endwhile":
+		return true
+	}
+	w := p.wordAt(p.at)
+	return w == wordElse || w == wordElif
 }
 
 // indented parses what stands behind a colon: the rest of the line, or the

@@ -41,7 +41,7 @@ func (p *parser) declared(from, mark int) int32 {
 			p.at++
 			p.add(p.block())
 		}
-		if !p.is(",") || p.newLine() || p.head && p.inside == 0 && p.kindAt(p.at+1) != syntax.Word {
+		if !p.is(",") || p.newLine() || p.head && p.inside == 0 && !(p.kindAt(p.at+1) == syntax.Word && p.g.sets[setAssign][p.textAt(p.at+2)]) {
 			break
 		}
 		p.at++

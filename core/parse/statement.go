@@ -73,6 +73,9 @@ func (p *parser) oneStatement() int32 {
 			return p.classDeclaration()
 		}
 	case wordImport:
+		if p.textAt(p.at+1) == "(" && p.g.Typed && p.g.Layout == Braces { // using (var a = b) { … }
+			return p.with()
+		}
 		if p.textAt(p.at+1) != "(" && !p.g.sets[setMember][p.textAt(p.at+1)] && p.textAt(p.at+1) != "=" {
 			return p.imports()
 		}
