@@ -445,6 +445,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			return v
 		}
 	}
+	if v, known := m.eachList(of, func(x alt) (Value, bool) { return m.emptyOf(name, x) }); known {
+		return v
+	}
 	var out Value
 	for _, x := range of {
 		if v, known := m.memberOfAlt(x, name, st); known {
@@ -916,6 +919,7 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 			}
 		}
 		if len(keep) == 0 {
+			x.depends |= drop.depends()
 			continue
 		}
 		if in.dead {
@@ -930,6 +934,11 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 			if c == list[len(list)-2] {
 				x.list = append(x.list, v)
 			}
+		}
+		if len(drop) > 0 {
+			x.perhaps = true
+		} else if len(parts) > names+1 {
+			x.certain, x.depends = true, x.depends|keep.depends()
 		}
 		in.control = control
 		if in.dead {

@@ -1345,6 +1345,9 @@ func (m *machine) classBody(n int32, st *state) {
 	back := m.context
 	m.context = context
 	u.Tree.Children(n, func(b int32) bool {
+		if fallback := u.Tree.Child(b, 0); u.kind(b) == parse.Parameter && fallback != 0 && u.reads(fallback) { // class A(val b: T = c)
+			m.setField(u.at(b), m.quiet(fallback, in), in, 0)
+		}
 		if u.kind(b) == parse.Block {
 			list := m.statements(b)
 			for _, i := range m.wantedOf(b, len(list)) {

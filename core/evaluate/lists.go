@@ -198,6 +198,9 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 		return nil, false
 	}
 	if len(arguments) == 0 {
+		if v, known := m.emptyOf(name, x); known {
+			return v, true
+		}
 		switch name {
 		case "iter", "into_iter", "stream", "toList", "sorted", "toSet", "to_vec", "copy", "values", "each":
 			return receiver, true
@@ -253,10 +256,15 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 			break
 		}
 		switch name {
-		case "filter", "select", "findAll", "Where", "reject", "partition":
-			true_, _ := m.unit().split(v)
-			if (len(true_) > 0) != (name == "reject") || len(true_) > 0 && len(true_) < len(v) {
+		case "filter", "select", "findAll", "find_all", "Where", "reject", "partition":
+			true_, false_ := m.unit().split(v)
+			if name == "reject" {
+				true_, false_ = false_, true_
+			}
+			if len(true_) > 0 || len(false_) == 0 {
 				out.list = append(out.list, e.dependent(v.depends()))
+				out.perhaps = out.perhaps || len(false_) > 0 || len(true_) == 0
+				out.certain = out.certain || len(false_) == 0 && len(true_) > 0
 			}
 			out.depends |= v.depends()
 		default:
@@ -267,10 +275,84 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 		return nil
 	}
 	switch name {
-	case "some", "every", "any", "all", "exists", "forAll", "Any", "All", "find", "reduce", "foldLeft", "first":
+	case "some", "any", "exists", "Any", "any?":
+		return m.anyOf(out, true)
+	case "every", "all", "forAll", "All", "all?":
+		return m.anyOf(out, false)
+	case "find", "reduce", "foldLeft", "first":
 		return Value{{depends: out.depends, parts: []part{{any: true, frame: m.depth()}}}}
 	}
 	return Value{out}
+}
+
+// anyOf tells whether any element of a list counts as true, or for every, whether
+// each does.
+func (m *machine) anyOf(x alt, any bool) Value {
+	unsure := x.perhaps
+	var depends mask
+	for _, e := range x.list {
+		m.asked(e)
+		true_, false_ := m.unit().split(e)
+		if !any {
+			true_, false_ = false_, true_
+		}
+		if len(false_) == 0 && len(true_) > 0 && !x.perhaps {
+			return Value{{form: boolean, truth: any, depends: x.depends | true_.depends()}}
+		}
+		unsure = unsure || len(true_) > 0 || len(e) == 0
+		depends |= false_.depends()
+	}
+	if unsure {
+		about := Value{x}.about()
+		for _, e := range x.list {
+			about = about.with(e.about()).with(e.sites())
+		}
+		return Value{{depends: x.depends, about: about, parts: []part{{any: true, frame: m.depth()}}}}
+	}
+	return Value{{form: boolean, truth: !any, depends: x.depends | depends}}
+}
+
+// lengthOf returns how many elements a list has, as far as that is known.
+func (m *machine) lengthOf(x alt) Value {
+	if x.perhaps && !x.certain {
+		return Value{{depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}
+	}
+	return Value{{form: number, parts: []part{{text: itoa(len(x.list)), frame: m.depth()}}, depends: x.depends}}
+}
+
+// eachList returns what is known of each list that a value may be.
+func (m *machine) eachList(v Value, f func(alt) (Value, bool)) (out Value, known bool) {
+	for _, x := range v {
+		if x.form == nothing && x.missing == 0 && len(v) > 1 {
+			x = alt{form: sequence, depends: x.depends}
+		}
+		if x.form != sequence {
+			return nil, false
+		}
+		w, known := f(x)
+		if !known {
+			return nil, false
+		}
+		out = append(out, w...)
+	}
+	return out, len(out) > 0
+}
+
+// emptyOf returns what a question about a list says that is written as a member:
+// missing.length, missing.empty?
+func (m *machine) emptyOf(name string, x alt) (Value, bool) {
+	switch name {
+	case "length", "size", "count", "Length", "Count":
+		return m.lengthOf(x), true
+	case "empty?", "isEmpty", "none?":
+	case "any?", "isNotEmpty", "nonEmpty":
+	default:
+		return nil, false
+	}
+	if x.perhaps && !x.certain {
+		return Value{{depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}, true
+	}
+	return Value{{form: boolean, truth: (len(x.list) == 0) == (name == "empty?" || name == "isEmpty" || name == "none?"), depends: x.depends}}, true
 }
 
 func (m *machine) pairsOf(x alt) Value {
@@ -316,8 +398,16 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 		if x.form == sequence && len(arguments) > 0 {
 			return m.among(arguments[0].value, receiver, false), true
 		}
-	case "equal?", "eql?", "equals", "Equals", "isEqual":
-		if len(arguments) == 1 {
+	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?":
+		if m.unit().Words.Raises && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {
+			break // of nothing nothing is asked
+		}
+		if len(arguments) > 0 {
+			for _, v := range []Value{receiver, arguments[0].value} {
+				for _, s := range v.sites() {
+					m.reads[s].Folded = m.reads[s].Folded || m.focus == nil && name != "equals" && strings.HasSuffix(strings.ToLower(name), "case")
+				}
+			}
 			return m.equal(0, receiver, arguments[0].value, "==", 0), true
 		}
 	case "format", "formatted":
@@ -418,6 +508,18 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		}
 	}
 	switch path {
+	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals":
+		if len(arguments) > 1 {
+			return m.equal(0, first, arguments[1].value, "==", 0), true
+		}
+	case "any", "all":
+		if len(first) == 1 && first[0].form == sequence {
+			return m.anyOf(first[0], path == "any"), true
+		}
+	case "len", "count":
+		if v, known := m.eachList(first, func(x alt) (Value, bool) { return m.lengthOf(x), true }); known {
+			return v, true
+		}
 	case "enumerate", "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "array_values", "Array.from", "Arrays.asList", "slices.Values", "Object.freeze",
 		"Collections.unmodifiableList", "List.copyOf", "$", "@":
 		if len(first) == 1 && first[0].form == sequence && len(arguments) == 1 {
@@ -471,7 +573,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			}
 			return m.among(arguments[1].value, first, false), true
 		}
-	case "str", "String", "string", "strval", "tostring", "to_string", "any", "Some", "Ok", "Just", "Optional.of", "Optional.ofNullable", "Option", "Promise.resolve", "Box.new":
+	case "str", "String", "string", "strval", "tostring", "to_string", "Some", "Ok", "Just", "Optional.of", "Optional.ofNullable", "Option", "Promise.resolve", "Box.new":
 		if path == "Some" || path == "Ok" || path == "Option" || strings.HasPrefix(path, "Optional") || path == "any" || path == "Promise.resolve" || path == "Box.new" {
 			return first, true
 		}

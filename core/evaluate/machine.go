@@ -461,7 +461,11 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	st.scope = newScope(e.fn.outer, m.u)
 	m.bindReceiver(fn, st)
 	for _, p := range fn.params {
-		st.scope.vars.put(p.name, Value{{parts: []part{{any: true, param: true}}}})
+		given := Value{{parts: []part{{any: true, param: true}}}}
+		if p.fallback != 0 && m.u.reads(p.fallback) { // what stands in where the caller gives nothing
+			given = append(given, m.quiet(p.fallback, st)...)
+		}
+		st.scope.vars.put(p.name, given)
 		m.pattern(p, st)
 	}
 	if len(fn.params) == 0 && fn.Name == "" {
@@ -478,8 +482,12 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 
 // pattern binds what a parameter is taken apart to.
 func (m *machine) pattern(p param, st *state) {
-	if p.name == "" && p.node != 0 {
-		m.bindAnything(p.node, st)
+	if p.name != "" || p.node == 0 {
+		return
+	}
+	m.bindAnything(p.node, st)
+	if m.unit() == m.u && m.u.reads(p.node) { // { a = process.env.A } = {}
+		m.assign(p.node, Value{anything(m.depth())}, st, 0)
 	}
 }
 

@@ -675,6 +675,17 @@ func (u *Unit) children(n int32) (list []int32) {
 	return list
 }
 
+// reads reports whether an access stands within a node.
+func (u *Unit) reads(n int32) bool {
+	within := u.Tree.Nodes[n]
+	for at := range u.Access { // in any order
+		if node := u.Tree.Nodes[at]; node.From >= within.From && node.To <= within.To {
+			return true
+		}
+	}
+	return false
+}
+
 // assignsMember reports whether the file gives any object a member of that name
 // a value.
 func (u *Unit) assignsMember(name string) bool {

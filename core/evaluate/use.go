@@ -434,7 +434,7 @@ func (m *machine) transparent(name string, v Value) Value {
 		return folded(v, strings.ToLower)
 	case "len", "length":
 		if len(v) == 1 && v[0].form == sequence {
-			return Value{{form: number, parts: []part{{text: itoa(len(v[0].list)), frame: m.depth()}}, depends: v.depends()}}
+			return m.lengthOf(v[0])
 		}
 		return Value{loose(v, alt{missing: v.missing(), form: lengthForm(v), parts: []part{{text: "0"}}})}
 	}

@@ -29,6 +29,8 @@ type alt struct {
 	chain   bool // nothing, of which no member is asked: a?.b
 	whether bool // it tells whether what it tells of is set, and nothing else
 	element bool // one of a list of the tree that was looked through: not known which
+	perhaps bool // of a list: some of its elements may not be there
+	certain bool // of such a list: one of them is there
 	parts   []part
 	list    []Value
 	members *members
@@ -345,8 +347,13 @@ func (u *Unit) truthOf(x alt) truth {
 		}
 		return yes
 	case sequence:
-		if len(x.list) == 0 && u.Words.EmptyLists {
+		switch {
+		case !u.Words.EmptyLists:
+			return yes
+		case len(x.list) == 0:
 			return no
+		case x.perhaps && !x.certain:
+			return may
 		}
 		return yes
 	case function, class:

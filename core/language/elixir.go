@@ -46,6 +46,7 @@ var elixir = &reads.Language{
 		{Access: `System.get_env()`, Whole: true},
 	},
 	Uses: []reads.Idiom{
+		{Access: `is_nil($read)`, Absent: true},
 		{Access: `String.to_integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `String.to_float($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `String.split($read, $rest)`, Kind: reads.List, Does: evaluate.Fail},

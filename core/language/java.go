@@ -40,6 +40,8 @@ func jvmIdioms(getenv string) []reads.Idiom {
 		{Access: getenv + `($name)`},
 		{Access: getenv + `().get($name)`},
 		{Access: getenv + `().getOrDefault($name, $fallback)`},
+		{Access: getenv + `().getOrElse($name) { $fallback }`},
+		{Access: getenv + `().getValue($name)`, Need: reads.Required},
 		{Access: getenv + `().containsKey($name)`, Test: true},
 		{Access: getenv + `()[$name]`},
 		{Access: getenv + `()`, Whole: true},

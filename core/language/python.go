@@ -86,8 +86,6 @@ var python = &reads.Language{
 		{Access: `os.fspath($read)`, Does: evaluate.OnNothing},
 		{Access: `os.path.expanduser($read)`, Does: evaluate.OnNothing},
 		{Access: `os.path.abspath($read)`, Does: evaluate.OnNothing},
-		{Access: `any($read)`, Test: true},
-		{Access: `all($read)`, Test: true},
 		{Access: `isinstance($read, $rest)`, Test: true},
 	},
 	Runs:        reads.Runs{EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys},

@@ -85,7 +85,7 @@ assert os.getenv("LOCK_A"), "set it"`,
 missing = [n for n in ("LOCK_A", "LOCK_B") if n not in os.environ]
 if missing:
     raise SystemExit(missing)`,
-			"LOCK_A optional; LOCK_B optional"},
+			"LOCK_A required; LOCK_B required"},
 		{"x.py", `from decouple import config, Csv
 A = config("LOCK_A", default=True, cast=bool)
 B = config("LOCK_B", cast=Csv())
