@@ -850,7 +850,7 @@ func (m *machine) listOf(n int32, st *state) Value {
 			return m.recordOf(n, st)
 		}
 	}
-	x := alt{form: sequence}
+	x := alt{form: sequence, perhaps: len(list) == 0} // an empty list is there to be filled
 	if m.isGoArrayOfStructs(n) {
 		for _, c := range list {
 			x.list = append(x.list, m.structOf(n, c, st))

@@ -218,6 +218,7 @@ func TestWhole(t *testing.T) {
 		{"a.ex", "if is_nil(System.get_env(\"TAG_A\")) do\n  raise \"x\"\nend", "TAG_A required"},
 		{"a.py", "import os\nmissing = [n for n in ('TAG_A', 'TAG_B') if not os.environ.get(n)]\nif missing:\n    raise SystemExit(missing)\nif any(not os.getenv(n) for n in ('TAG_C', 'TAG_D')):\n    raise RuntimeError\nif len([n for n in ['TAG_E'] if n not in os.environ]) > 0:\n    raise RuntimeError\n", "TAG_A required; TAG_B required; TAG_C required; TAG_D required; TAG_E required"},
 		{"a.js", "const gone = ['TAG_A', 'TAG_B'].filter((n) => !process.env[n]);\nif (gone.length > 0) throw new Error(gone);\nif (['TAG_C'].some((n) => !process.env[n])) throw new Error('x');\nif (!['TAG_D'].every((n) => process.env[n])) process.exit(1);\n", "TAG_A required; TAG_B required; TAG_C required; TAG_D required"},
+		{"a.js", "const bad = [];\nfill(bad);\nif (bad.length === 0) process.exit(0);\nlog(process.env.TAG_A);\n", "TAG_A expected"},
 		{"a.py", "import os\nset_ = [n for n in ('TAG_A', 'TAG_B') if os.environ.get(n)]\nif set_:\n    go(set_)\nprint(os.environ['TAG_C'])\n", "TAG_A optional; TAG_B optional; TAG_C required"},
 		{"a.js", "const R = /^TAG_/i;\nObject.keys(process.env).filter((k) => R.test(k));\nObject.keys(process.env).filter((k) => /LOCK_/.test(k) || /^(A|B)_/.test(k));\n", "* optional; TAG_* optional; * optional"},
 		{"a.rb", "a = ENV.to_h.select { |k, _| k =~ /\\ATAG_.+/ }\nb = ENV.select { |k, _| k.match?(/^LOCKS?_/) }\n", "* optional; TAG_* optional; LOCK* optional"},

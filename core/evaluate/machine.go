@@ -81,12 +81,13 @@ type Run struct{ m *machine }
 
 // machine runs one file.
 type machine struct {
-	u     *Unit
-	reads []*Read
-	found map[int32]map[string]int32 // the reads, by node and name
-	key   []byte                     // of a read, for a moment
-	held  string                     // the variable that holds the name of what is being read, or ""
-	calls map[*Func]int
+	u       *Unit
+	reads   []*Read
+	found   map[int32]map[string]int32 // the reads, by node and name
+	key     []byte                     // of a read, for a moment
+	reading map[int32]bool             // whether a default of a parameter reads
+	held    string                     // the variable that holds the name of what is being read, or ""
+	calls   map[*Func]int
 
 	globals     *scope
 	fields      map[*Class]*members
@@ -462,7 +463,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	m.bindReceiver(fn, st)
 	for _, p := range fn.params {
 		given := Value{{parts: []part{{any: true, param: true}}}}
-		if p.fallback != 0 && m.u.reads(p.fallback) { // what stands in where the caller gives nothing
+		if p.fallback != 0 && m.readsWithin(p.fallback) { // what stands in where the caller gives nothing
 			given = append(given, m.quiet(p.fallback, st)...)
 		}
 		st.scope.vars.put(p.name, given)
@@ -486,7 +487,7 @@ func (m *machine) pattern(p param, st *state) {
 		return
 	}
 	m.bindAnything(p.node, st)
-	if m.unit() == m.u && m.u.reads(p.node) { // { a = process.env.A } = {}
+	if m.unit() == m.u && m.readsWithin(p.node) { // { a = process.env.A } = {}
 		m.assign(p.node, Value{anything(m.depth())}, st, 0)
 	}
 }
@@ -500,6 +501,19 @@ func (m *machine) bindAnything(n int32, st *state) {
 	for _, c := range u.children(n) {
 		m.bindAnything(c, st)
 	}
+}
+
+// readsWithin is Unit.reads of the file that is run, remembered.
+func (m *machine) readsWithin(n int32) bool {
+	does, asked := m.reading[n]
+	if !asked {
+		if m.reading == nil {
+			m.reading = map[int32]bool{}
+		}
+		does = m.u.reads(n)
+		m.reading[n] = does
+	}
+	return does
 }
 
 // ended notes that a way has come to the end of the entry in peace.
