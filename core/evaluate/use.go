@@ -405,7 +405,6 @@ func (m *machine) noteKind(v Value, kind string) {
 	}
 }
 
-// transparent returns a value that stays what it means: trimmed, in capitals.
 // written returns a value as a text: nothing becomes "undefined".
 func written(v Value, depth int32) Value {
 	out := slices.Clone(v)
@@ -417,6 +416,7 @@ func written(v Value, depth int32) Value {
 	return out
 }
 
+// transparent returns a value that stays what it means: trimmed, in capitals.
 func (m *machine) transparent(name string, v Value) Value {
 	word := strings.ToLower(strings.ReplaceAll(name, "_", ""))
 	if (strings.Contains(word, "upper") || strings.Contains(word, "lower") || word == "upcase" || word == "downcase" || word == "casefold" || word == "lc" || word == "uc") && m.focus == nil {
