@@ -95,7 +95,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
-	if m.begins(n, name, receiver, arguments, st) {
+	if m.begins(n, name, receiver, arguments) {
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
 	if u.Words.Formats["."+name] && textual(receiver) {
@@ -488,7 +488,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return nil, false
 	}
 	first := arguments[0].value
-	if m.begins(n, name, nil, arguments, st) {
+	if m.begins(n, name, nil, arguments) {
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
 	if a := wholeOf(first); a != nil {
@@ -573,10 +573,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			}
 			return m.among(arguments[1].value, first, false), true
 		}
-	case "str", "String", "string", "strval", "tostring", "to_string", "Some", "Ok", "Just", "Optional.of", "Optional.ofNullable", "Option", "Promise.resolve", "Box.new":
-		if path == "Some" || path == "Ok" || path == "Option" || strings.HasPrefix(path, "Optional") || path == "any" || path == "Promise.resolve" || path == "Box.new" {
-			return first, true
-		}
+	case "Some", "Ok", "Option", "Optional.of", "Optional.ofNullable", "Promise.resolve", "Box.new":
+		return first, true
+	case "str", "String", "string", "strval", "tostring", "to_string", "Just":
 		if len(arguments) == 1 && textual(first) {
 			return first, true
 		}

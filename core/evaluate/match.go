@@ -184,7 +184,7 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		v := m.eval(p, st)
 		m.compared(Value{x}, v)
 		if s, plain := v.plain(); plain {
-			m.named(Value{x}, s, true, p, st)
+			m.named(Value{x}, s, true, p)
 		}
 		if len(v) == 0 {
 			return may

@@ -282,7 +282,7 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		m.standsFirst(n, left, st)
 	}
 	if op == "=~" {
-		m.fitsRegex(n, a, m.eval(right, st), false, st)
+		m.fitsRegex(n, a, m.eval(right, st), false)
 		return Value{{depends: a.depends()}}
 	}
 	if list := u.children(n); op == "is" && len(list) == 3 { // x is string s
@@ -333,10 +333,10 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 	m.compared(a, b)
 	m.compared(b, a)
 	if s, plain := b.plain(); plain && at != 0 {
-		m.named(a, s, true, at, nil)
+		m.named(a, s, true, at)
 	}
 	if s, plain := a.plain(); plain && at != 0 {
-		m.named(b, s, true, at, nil)
+		m.named(b, s, true, at)
 	}
 	m.asked(a)
 	m.asked(b)

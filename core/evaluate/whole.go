@@ -40,7 +40,7 @@ func (m *machine) variables(a *Access) []Value {
 
 // named notes that a variable of the environment is asked for by name: all of
 // it, or how it begins.
-func (m *machine) named(v Value, name string, all bool, n int32, st *state) bool {
+func (m *machine) named(v Value, name string, all bool, n int32) bool {
 	asked := false
 	name, _, whole := strings.Cut(name, "=") // NAME=value
 	for _, x := range v {
@@ -117,7 +117,7 @@ func (m *machine) regexOf(n int32, v Value) Value {
 
 // fitsRegex notes which variables a regular expression asks for, where the name
 // of any is held against it.
-func (m *machine) fitsRegex(n int32, of, expression Value, anchored bool, st *state) bool {
+func (m *machine) fitsRegex(n int32, of, expression Value, anchored bool) bool {
 	asked := false
 	for _, x := range expression {
 		s, plain := x.plain()
@@ -125,21 +125,21 @@ func (m *machine) fitsRegex(n int32, of, expression Value, anchored bool, st *st
 			s, plain = x.regex, true
 		}
 		if begins := regexBeginning(s, anchored && x.regex == ""); plain && begins != "" {
-			asked = m.named(of, begins, false, n, st) || asked
+			asked = m.named(of, begins, false, n) || asked
 		}
 	}
 	return asked
 }
 
 // begins runs a call that asks how a text begins.
-func (m *machine) begins(n int32, name string, receiver Value, arguments []argument, st *state) bool {
+func (m *machine) begins(n int32, name string, receiver Value, arguments []argument) bool {
 	if patterned[name] && len(arguments) > 0 {
 		first := arguments[0].value
 		anchored := atBeginning[name]
-		if len(arguments) > 1 && m.fitsRegex(n, arguments[1].value, first, anchored, st) { // re.match("X_", k)
+		if len(arguments) > 1 && m.fitsRegex(n, arguments[1].value, first, anchored) { // re.match("X_", k)
 			return true
 		}
-		return m.fitsRegex(n, receiver, first, false, st) || m.fitsRegex(n, first, receiver, false, st)
+		return m.fitsRegex(n, receiver, first, false) || m.fitsRegex(n, first, receiver, false)
 	}
 	if !beginnings[name] {
 		return false
@@ -152,11 +152,11 @@ func (m *machine) begins(n int32, name string, receiver Value, arguments []argum
 	for _, a := range with {
 		for _, x := range a.value {
 			if s, plain := x.plain(); plain {
-				asked = m.named(of, s, false, n, st) || asked
+				asked = m.named(of, s, false, n) || asked
 			}
 			for _, e := range x.list {
 				if s, plain := e.plain(); plain {
-					asked = m.named(of, s, false, n, st) || asked
+					asked = m.named(of, s, false, n) || asked
 				}
 			}
 		}
@@ -172,7 +172,7 @@ func (m *machine) standsFirst(n, call int32, st *state) {
 	if u.kind(call) != parse.Call || u.kind(callee) != parse.Member || u.at(callee) != "indexOf" && u.at(callee) != "IndexOf" && u.at(callee) != "find" {
 		return
 	}
-	m.begins(n, "startsWith", m.quiet(u.Tree.Child(callee, 0), st), m.arguments(call, st), st)
+	m.begins(n, "startsWith", m.quiet(u.Tree.Child(callee, 0), st), m.arguments(call, st))
 }
 
 // ofWhole runs a method of the environment.
