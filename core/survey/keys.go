@@ -8,8 +8,6 @@ import (
 	"strings"
 
 	"go.yaml.in/yaml/v4"
-
-	"inzicht/core/tree"
 )
 
 // Two families of frameworks read no variable by its name: each key of their
@@ -17,6 +15,11 @@ import (
 // the key. What such a variable is called is documented: app.mail-from is
 // APP_MAILFROM or APP_MAIL_FROM, and Db:Host is Db__Host. So a variable that
 // stands for a key of the tree is used.
+
+// mayHoldKeys reports whether keys are looked for in a file.
+func mayHoldKeys(file string) bool {
+	return (keyFile(file) || keySource(file)) && scopeOf(file) != "test"
+}
 
 // keyFile reports whether a file holds settings whose keys variables stand for.
 func keyFile(file string) bool {
@@ -47,39 +50,40 @@ var (
 	keyNames    = regexp.MustCompile(`(?:\bgetProperty\s*\(|\bgetRequiredProperty\s*\(|\bGetValue(?:<[\w?]+>)?\s*\(|\bGetConnectionString\s*\(|\b[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`)
 )
 
+// keyMarks takes away what tells the ways apart in which a key may be written.
+var keyMarks = strings.NewReplacer("_", "", ".", "", ":", "", "-", "", "[", "", "]", "")
+
 // bareKey returns a key, or the name of a variable, without what tells the ways
 // apart in which it may be written.
-func bareKey(key string) string {
-	return strings.ToLower(strings.NewReplacer("_", "", ".", "", ":", "", "-", "", "[", "", "]", "").Replace(key))
-}
+func bareKey(key string) string { return strings.ToLower(keyMarks.Replace(key)) }
 
-// settingKeys are the keys of settings that are looked for by the names of variables.
-type settingKeys struct {
-	wanted map[string][]string // the names, by their bare form
-}
+// settingKeys are the names of variables that may stand for keys of settings, by
+// their bare form.
+type settingKeys map[string][]string
 
-func keysFor(names []string) *settingKeys {
-	k := &settingKeys{wanted: map[string][]string{}}
+func keysFor(names []string) settingKeys {
+	k := settingKeys{}
 	for _, name := range names {
 		bare := bareKey(name)
-		k.wanted[bare] = append(k.wanted[bare], name)
+		k[bare] = append(k[bare], name)
 	}
 	return k
 }
 
 // in returns which of the names stand for a key of a file, each with the line.
-func (k *settingKeys) in(file string, src []byte) map[string]int {
+func (k settingKeys) in(file string, src []byte) map[string]int {
 	found := map[string]int{}
-	key := func(name string, line int) {
-		for _, variable := range k.wanted[bareKey(name)] {
+	note := func(bare string, line int) { // of each name the first place counts
+		for _, variable := range k[bare] {
 			if found[variable] == 0 {
 				found[variable] = line
 			}
 		}
 	}
+	key := func(name string, line int) { note(bareKey(name), line) }
 	switch {
 	case keySource(file):
-		k.inSource(src, key, found)
+		k.inSource(src, note)
 	case path.Ext(file) == ".properties":
 		for n, line := range bytes.Split(src, []byte{'\n'}) {
 			if name, _, has := bytes.Cut(bytes.TrimLeft(line, " \t"), []byte{'='}); has && !bytes.HasPrefix(name, []byte{'#'}) {
@@ -87,31 +91,26 @@ func (k *settingKeys) in(file string, src []byte) map[string]int {
 			}
 		}
 	default:
-		k.inTree(src, key)
+		inTree(src, key)
 	}
 	return found
 }
 
 // inSource finds keys, and prefixes of keys, that source names.
-func (k *settingKeys) inSource(src []byte, key func(string, int), found map[string]int) {
+func (k settingKeys) inSource(src []byte, note func(bare string, line int)) {
 	line := func(at int) int { return 1 + bytes.Count(src[:at], []byte{'\n'}) }
 	for _, at := range keyNames.FindAllSubmatchIndex(src, mostKeys) {
 		name := string(src[at[2]:at[3]])
-		key(name, line(at[2]))
+		note(bareKey(name), line(at[2]))
 		if bytes.Contains(src[at[0]:at[2]], []byte("GetConnectionString")) {
-			key("ConnectionStrings:"+name, line(at[2]))
+			note(bareKey("ConnectionStrings:"+name), line(at[2]))
 		}
 	}
 	for _, at := range keyPrefixes.FindAllSubmatchIndex(src, mostKeys) {
 		prefix := bareKey(string(src[at[2]:at[3]]))
-		for bare, variables := range k.wanted { // in any order
-			if prefix == "" || !strings.HasPrefix(bare, prefix) || len(bare) == len(prefix) {
-				continue
-			}
-			for _, variable := range variables {
-				if found[variable] == 0 {
-					found[variable] = line(at[2])
-				}
+		for bare := range k { // in any order
+			if prefix != "" && strings.HasPrefix(bare, prefix) && len(bare) > len(prefix) {
+				note(bare, line(at[2]))
 			}
 		}
 	}
@@ -121,7 +120,7 @@ func (k *settingKeys) inSource(src []byte, key func(string, int), found map[stri
 const mostKeys = 20_000
 
 // inTree finds the keys of a file in YAML or JSON, which may have comments.
-func (k *settingKeys) inTree(src []byte, key func(string, int)) {
+func inTree(src []byte, key func(string, int)) {
 	decoder := yaml.NewDecoder(bytes.NewReader(withoutComments(src)))
 	left := mostKeys
 	for left > 0 {
@@ -173,22 +172,4 @@ func walkKeys(n *yaml.Node, path string, depth int, left *int, key func(string, 
 			walkKeys(n.Content[i+1], name, depth+1, left, key)
 		}
 	}
-}
-
-// keyed calls note with the names that stand for keys of settings, and where.
-func (s *Survey) keyed(names []string, note func(name string, at Mention)) {
-	k := keysFor(names)
-	withReaders(s.Tree, len(s.Tree.Files), 16, func(n int, in *tree.Reader) {
-		file := s.Tree.Files[n].Path
-		if !keyFile(file) && !keySource(file) || scopeOf(file) == "test" {
-			return
-		}
-		src, err := in.Read(file)
-		if err != nil {
-			return
-		}
-		for name, line := range k.in(file, src) { // in any order
-			note(name, Mention{file, line, true})
-		}
-	})
 }

@@ -22,7 +22,7 @@ type Mention struct {
 // settings counts too.
 func (s *Survey) Mentions(names []string) map[string]Mention {
 	found := map[string]Mention{}
-	words := newWordSet(names)
+	words, keys := newWordSet(names), keysFor(names)
 	if len(words.words) == 0 {
 		return found
 	}
@@ -36,18 +36,24 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 	}
 	withReaders(s.Tree, len(s.Tree.Files), 16, func(n int, in *tree.Reader) {
 		file, table := s.Tree.Files[n].Path, s.mentioning(n)
-		if table == nil || s.Environments != nil && s.Environments.IsLayer(file) {
+		if table == nil && !mayHoldKeys(file) {
 			return
 		}
 		src, err := in.Read(file)
-		if err != nil || !words.in(file, src) {
+		if err != nil {
 			return
 		}
-		for name, line := range mentionsIn(table, src, words.words) { // in any order
-			note(name, Mention{File: file, Line: line})
+		if table != nil && words.in(file, src) {
+			for name, line := range mentionsIn(table, src, words.words) { // in any order
+				note(name, Mention{File: file, Line: line})
+			}
+		}
+		if mayHoldKeys(file) {
+			for name, line := range keys.in(file, src) { // in any order
+				note(name, Mention{File: file, Line: line, Key: true})
+			}
 		}
 	})
-	s.keyed(names, note)
 	return found
 }
 
@@ -58,7 +64,7 @@ var written = &syntax.Table{LineComments: []string{"#", "//", ";", "--"}, BlockC
 // what reads it, or nil.
 func (s *Survey) mentioning(n int) *syntax.Table {
 	file := s.Tree.Files[n].Path
-	if scopeOf(file) == "test" {
+	if scopeOf(file) == "test" || s.Environments != nil && s.Environments.IsLayer(file) {
 		return nil
 	}
 	if l := s.languages[n]; l != nil && l.Own == nil {
