@@ -165,6 +165,9 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 		inner := c
 		if u.kind(c) == parse.Pair && len(u.children(c)) == 1 {
 			a.name, inner = strings.Trim(u.at(c), `:"'`), u.Tree.Child(c, 0)
+			if u.Words.AnyCase {
+				a.name = strings.ToLower(a.name)
+			}
 		} else if u.kind(c) == parse.Pair && len(u.children(c)) == 2 && u.kind(u.Tree.Child(c, 0)) == parse.Name {
 			a.name, inner = strings.Trim(u.at(u.Tree.Child(c, 0)), `:"'`), u.Tree.Child(c, 1)
 		}
@@ -614,6 +617,10 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 		}
 	}
 	next := 0
+	all := &members{}
+	if u := m.unit(); u.Words.Given != "" {
+		st.scope.vars.put(u.Words.Given, Value{{form: record, members: all}})
+	}
 	for i, p := range fn.params {
 		if i == 0 && isSelfName(p.name) && fn.Owner != nil {
 			if self := m.frame().self; self != nil {
@@ -654,6 +661,8 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 		}
 		if !given {
 			v = m.unsaid(fn, p, arguments, used, st)
+		} else {
+			all.set(strings.TrimPrefix(p.name, "$"), v)
 		}
 		if p.name == "" {
 			m.assign(p.node, v, st, 0)

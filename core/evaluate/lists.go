@@ -154,7 +154,7 @@ func (m *machine) isObject(v Value) bool {
 func (m *machine) listMethod(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	switch name {
 	case "forEach", "each", "map", "flatMap", "filter", "some", "every", "find", "any", "all", "reduce", "each_with_object", "associateWith", "associate", "collect",
-		"select", "to_h", "filter_map", "flat_map", "foreach", "forAll", "exists", "each_pair", "mapNotNull", "reject", "partition", "foldLeft", "Select", "Where", "ForEach",
+		"select", "to_h", "filter_map", "flat_map", "foreach", "forAll", "exists", "each_pair", "mapNotNull", "reject", "partition", "foldLeft", "Select", "Where", "ForEach", "ForEach-Object", "Where-Object",
 		"ToDictionary", "compactMap", "for_each", "iter", "into_iter", "stream", "toList", "values", "keys", "entries", "items", "first", "collectEntries", "as_str", "each_with_index",
 		"Any", "All", "findAll", "sorted", "toSet", "to_vec", "copy", "index_with", "find_all", "each_key", "any?", "all?":
 	default:
@@ -256,7 +256,7 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 			break
 		}
 		switch name {
-		case "filter", "select", "findAll", "find_all", "Where", "reject", "partition":
+		case "filter", "select", "findAll", "find_all", "Where", "Where-Object", "reject", "partition":
 			true_, false_ := m.unit().split(v)
 			if name == "reject" {
 				true_, false_ = false_, true_
@@ -397,6 +397,16 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 	case "includes", "contains", "include?", "Contains", "has", "member?":
 		if x.form == sequence && len(arguments) > 0 {
 			return m.among(arguments[0].value, receiver, false), true
+		}
+	case "containsKey", "ContainsKey", "has_key?", "key?":
+		if x.form == record && x.members.of == nil && !x.members.open && len(arguments) > 0 {
+			if key, plain := arguments[0].value.plain(); plain {
+				if m.unit().Words.AnyCase {
+					key = strings.ToLower(key)
+				}
+				_, known := x.members.get(key)
+				return Value{{form: boolean, truth: known}}, true
+			}
 		}
 	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?":
 		if m.unit().Words.Raises && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {

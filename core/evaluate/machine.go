@@ -470,7 +470,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 		m.pattern(p, st)
 	}
 	if len(fn.params) == 0 && fn.Name == "" {
-		for _, name := range []string{"it", "$0", "_"} {
+		for _, name := range []string{"it", "$0", "_", "$_"} {
 			st.scope.vars.put(name, Value{{parts: []part{{any: true, param: true}}}})
 		}
 	}

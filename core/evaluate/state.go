@@ -166,7 +166,7 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 	instead := old.missing() &^ v.missing()
 	if st.control != 0 {
 		for n, r := range m.focus.reads {
-			if bit := mask(1) << n; st.control&bit != 0 && v.missing()&bit == 0 && m.tagged(m.slots[key], r) {
+			if bit := mask(1) << n; v.missing()&bit == 0 && (st.control&bit != 0 || key.name != "") && m.tagged(m.slots[key], r) { // another read of it may have been asked
 				instead |= bit
 			}
 		}

@@ -27,8 +27,12 @@ type Words struct {
 	// OwnScopes says that a name that a function assigns is its own, though there
 	// is one outside too.
 	OwnScopes bool
-	Loops     Loops
-	KeysIn    bool // for (k in x) goes through the keys of x
+	// AnyCase says that variables with a dollar are written in any case.
+	AnyCase bool
+	// Given is the variable that holds what a function was given, by parameter.
+	Given  string
+	Loops  Loops
+	KeysIn bool // for (k in x) goes through the keys of x
 	// Quiet says that a function is called by its name alone.
 	Quiet bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.
@@ -440,7 +444,7 @@ func (u *Unit) param(n int32) param {
 		p.fallback = c
 	}
 	if t.Nodes[n].At >= 0 {
-		p.name = t.Name(n)
+		p.name = u.at(n)
 		if first := int(t.Nodes[n].From); first < int(t.Nodes[n].At) && t.File.Kind(first) == syntax.Word {
 			p.label = t.File.Text(first)
 		}
@@ -654,10 +658,15 @@ func (u *Unit) kind(n int32) parse.Kind { return u.Tree.Nodes[n].Kind }
 
 // at returns the text of the token that matters most to a node, or "".
 func (u *Unit) at(n int32) string {
-	if i := u.Tree.Nodes[n].At; i >= 0 {
-		return u.Tree.File.Text(int(i))
+	i := u.Tree.Nodes[n].At
+	if i < 0 {
+		return ""
 	}
-	return ""
+	text := u.Tree.File.Text(int(i))
+	if u.Words.AnyCase && strings.HasPrefix(text, "$") {
+		return strings.ToLower(text)
+	}
+	return text
 }
 
 // next returns the text of the token behind the one that matters most.
@@ -718,5 +727,5 @@ func (u *Unit) literal(n int32) (string, bool) {
 		}
 		return out.String(), true
 	}
-	return "", false
+	return f.Text(i), f.Kind(i) == syntax.Word && node.To == node.From+1 // without quotes
 }

@@ -329,7 +329,7 @@ func (m *machine) mapped(v Value, arguments []argument, st *state) Value {
 // Int.init, Integer::parseInt, it.trim().
 func (m *machine) applied(n int32, v Value, st *state) Value {
 	u := m.unit()
-	for _, placeholder := range []string{"_", "it", "$0"} {
+	for _, placeholder := range []string{"_", "it", "$0", "$_"} {
 		if m.holdsName(n, placeholder, 0) {
 			in := st.fork()
 			in.scope.vars.put(placeholder, v)
@@ -378,7 +378,7 @@ func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value 
 	}
 	if len(fn.params) == 0 && len(arguments) > 0 { // it, _, $0
 		outer := newScope(f.fn.outer, fn.Unit)
-		for _, name := range []string{"it", "$0", "_"} {
+		for _, name := range []string{"it", "$0", "_", "$_"} {
 			outer.vars.put(name, arguments[0].value)
 		}
 		f.fn = &closure{unit: f.fn.unit, node: f.fn.node, outer: outer, self: f.fn.self}

@@ -1,71 +1,81 @@
 package language
 
 import (
-	"strings"
-
+	"inzicht/core/evaluate"
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
 
 var powershellHoles = []syntax.Hole{{Open: "$(", Close: ")"}, {Open: "${", Close: "}"}, {Open: "$"}}
 
-var powershellTable = &syntax.Table{
-	LineComments: []string{"#"}, BlockComments: []syntax.BlockComment{{Open: "<#", Close: "#>"}}, WordStart: "$", WordPart: ":",
-	Strings: []syntax.StringForm{
-		{Open: "@'", Close: "'@", Lines: true},
-		{Open: `@"`, Close: `"@`, Lines: true, Holes: powershellHoles},
-		{Open: "'", Close: "'", Doubled: true, Lines: true},
-		{Open: `"`, Close: `"`, Doubled: true, Lines: true, Holes: powershellHoles},
-	},
-}
-
 var powershell = &reads.Language{
 	Name: "powershell", Extensions: []string{".ps1", ".psm1", ".psd1"}, Interpreters: []string{"pwsh", "powershell"},
-	Triggers: []string{"env", "Env", "ENV", "GetEnvironmentVariable"},
-	Own:      readPowershell,
+	Tree: parse.PowerShell,
+	Table: &syntax.Table{
+		LineComments: []string{"#"}, BlockComments: []syntax.BlockComment{{Open: "<#", Close: "#>"}}, WordStart: "$", WordPart: ":", WordSplit: ':',
+		Strings: []syntax.StringForm{
+			{Open: "@'", Close: "'@", Lines: true},
+			{Open: `@"`, Close: `"@`, Lines: true, Escape: '`', Holes: powershellHoles},
+			{Open: "'", Close: "'", Doubled: true, Lines: true},
+			{Open: `"`, Close: `"`, Doubled: true, Lines: true, Escape: '`', Holes: powershellHoles},
+		},
+		Hook: syntax.PowerShellHook, HookBytes: "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ",
+	},
+	Outline:     reads.NewOutline,
+	LineEnds:    true,
+	FoldWords:   true,
+	QuietParens: true,
+	Triggers:    []string{"env", "Env", "ENV", "GetEnvironmentVariable", "GetEnvironmentVariables"},
+	Idioms: []reads.Idiom{
+		{Access: `$env:$key`},
+		{Access: `env:$key`},
+		{Access: `env:\$key`},
+		{Access: `env:/$key`},
+		{Access: `Test-Path env:$key`, Test: true},
+		{Access: `Test-Path env:\$key`, Test: true},
+		{Access: `Test-Path env:/$key`, Test: true},
+		{Access: `Test-Path -Path env:$key`, Test: true},
+		{Access: `Test-Path -Path env:\$key`, Test: true},
+		{Access: `Test-Path($name)`, Test: true, Behind: powershellDrives},
+		{Access: `Test-Path -Path $name`, Test: true, Behind: powershellDrives},
+		{Access: `Get-Item($name)`, Behind: powershellDrives},
+		{Access: `Get-Content($name)`, Behind: powershellDrives},
+		{Access: `Remove-Item env:$key`, Writes: true},
+		{Access: `Remove-Item env:\$key`, Writes: true},
+		{Access: `Remove-Item -Path env:$key`, Writes: true},
+		{Access: `Clear-Item env:$key`, Writes: true},
+		{Access: `Set-Item env:$key`, Writes: true},
+		{Access: `Set-Item env:\$key`, Writes: true},
+		{Access: `Set-Item -Path env:$key`, Writes: true},
+		{Access: `New-Item env:$key`, Writes: true},
+		{Access: `New-Item -Path env:$key`, Writes: true},
+		{Access: `$any.GetEnvironmentVariable($name)`},
+		{Access: `$any.GetEnvironmentVariable($name, $any)`},
+	},
+	Uses: []reads.Idiom{
+		{Access: `$any.IsNullOrEmpty($read)`, Absent: true},
+		{Access: `$any.IsNullOrWhiteSpace($read)`, Absent: true},
+		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Converts},
+		{Access: `long($read)`, Kind: reads.Integer, Does: evaluate.Converts},
+		{Access: `double($read)`, Kind: reads.Number, Does: evaluate.Converts},
+		{Access: `bool($read)`, Kind: reads.Boolean, Does: evaluate.Converts},
+		{Access: `uri($read)`, Kind: reads.URL, Does: evaluate.Converts},
+		{Access: `timespan($read)`, Kind: reads.Duration, Does: evaluate.Converts},
+		{Access: `$any.Parse($read)`, Does: evaluate.Fail},
+		{Access: `$any.ToBoolean($read)`, Kind: reads.Boolean, Does: evaluate.Converts},
+		{Access: `$any.ToInt32($read)`, Kind: reads.Integer, Does: evaluate.Converts},
+		{Access: `ConvertFrom-Json($read)`, Kind: reads.JSON, Does: evaluate.Converts},
+		{Access: `$read.Split($rest)`, Kind: reads.List},
+		{Access: `$read.split($rest)`, Kind: reads.List},
+	},
+	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString", "string", "Get-Item", "Get-Content", ".Value"},
+	Stops:       []string{"throw", "exit"},
+	Nothing:     []string{"$null", "$Null", "$NULL"},
+	Runs:        reads.Runs{EmptyLists: true, Returns: true, OwnScopes: true, AnyCase: true, Given: "$psboundparameters", Loops: evaluate.Values},
+	WordOr:      []string{"??"},
+	Formats:     []string{},
 }
 
-// readPowershell finds $env:NAME, env:NAME as a path, and the calls of the
-// library beneath.
-func readPowershell(src []byte) (list []reads.Read, err error) {
-	f := powershellTable.Scan(src, false)
-	for i := range f.Tokens {
-		if f.Kind(i) != syntax.Word {
-			continue
-		}
-		text := f.Text(i)
-		name, access := "", ""
-		switch lower := strings.ToLower(text); {
-		case strings.HasPrefix(lower, "$env:"):
-			name, access = text[5:], "$env:"
-			if f.Is(i+1, "=") || f.Tokens[i].Start > 0 && src[f.Tokens[i].Start-1] == '`' {
-				continue // a write, or an escaped dollar sign
-			}
-		case strings.HasPrefix(lower, "env:") && (f.Kind(i-1) == syntax.Word || f.Is(i-1, "{") && f.Is(i-2, "$") || f.Is(i-1, "${")):
-			name, access = text[4:], "env:"
-		case text == "GetEnvironmentVariable" && f.Is(i+1, "("):
-			if value, ok := f.Value(i + 2); ok {
-				name, access = value, "GetEnvironmentVariable"
-			}
-		}
-		if name == "" || access == "env:" && f.Is(i-2, "-") && changes(f.Text(i-3)) {
-			continue
-		}
-		r := reads.Read{Name: name, Access: access}
-		if f.Is(i-1, "Path") || strings.EqualFold(f.Text(i-1), "Test-Path") || f.Is(i-1, "!") || f.Is(i-1, "not") {
-			r.Need = reads.Optional
-		}
-		r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
-		list = append(list, r)
-	}
-	return list, nil
-}
-
-// changes tells the verbs of commands that set or remove what they name.
-func changes(verb string) bool {
-	switch strings.ToLower(verb) {
-	case "set", "remove", "new", "clear":
-		return true
-	}
-	return false
-}
+// powershellDrives are how a path of the environment may begin.
+var powershellDrives = []string{"env:", "Env:", "ENV:", `env:\`, `Env:\`, "env:/", "Env:/"}

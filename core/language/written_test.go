@@ -463,7 +463,7 @@ my $a = $ENV{LOCK_C} // 'c'; my $b = $ENV{'LOCK_D'} || die "set it"; print "$ENV
 		{"x.cpp", `auto f = []() -> std::string { return std::getenv("LOCK_A"); }; const char* b = p->getenv("LOCK_Z"); auto c = secure_getenv("LOCK_B"); if (const char* d = getenv("LOCK_C")) { }`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C optional"},
 		{"x.ps1", `$a = $env:LOCK_A; $b = if ($env:LOCK_B) { $env:LOCK_B } else { "b" }; $env:LOCK_C = "x"; [Environment]::GetEnvironmentVariable("LOCK_D"); "$env:LOCK_E ${env:LOCK_F}"; '$env:LOCK_G'; # $env:LOCK_H`,
-			"LOCK_A expected; LOCK_B expected; LOCK_B expected; LOCK_D expected; LOCK_E expected; LOCK_F expected"},
+			"LOCK_A expected; LOCK_B optional; LOCK_B optional =b; LOCK_D expected; LOCK_E expected; LOCK_F expected"},
 		{"x.php", `<?php
 array_map(fn ($k) => getenv($k), ['LOCK_A', 'LOCK_B']); $a = match ($m) { 1 => getenv('LOCK_C'), default => $_ENV['LOCK_D'] }; $o->getenv('LOCK_E'); array_map('getenv', ['LOCK_F']);`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected"},

@@ -60,6 +60,10 @@ func TestTrees(t *testing.T) {
 		{"a.ts", "class A { @B('c') d?: string = e; static async f<T>(g: T[]): Promise<void> {} }\nlet h: string\nh = i\n;[j] = k", "(class A (block (wrapper (wrapper (call B 'c')) (declare d e)) (function f (parameter g (list)) (block))))\n(declare h)\n(assign = h i)\n(assign = (list j) k)"},
 		{"a.rb", "a = if b then c else d end\ne&.f(*g, **h, &i)\nj.k do |l, (m, n)| o end\nwhile p do q end\nx = y[1..]", "(assign = a (if b (block c) (block d)))\n(call (member f e) (wrapper g) (unary ** h) (wrapper i))\n(call (member k j) (lambda (parameter l) m n (block o)))\n(loop p (block q))\n(assign = x (index y (binary .. 1)))"},
 		{"a.c", "static int a(const char *b, int c) { switch (c) { case 1: return 2; default: break; } do { d(); } while (e); return b ? 1 : 0; }\n#define F \"G\"", "(function a (parameter b) (parameter c) (block (switch c (case 1 (block (return 2))) (case (block (leave)))) (loop (block (call d)) e) (return (choice b 1 0))))\n(unknown)\ndefine\nF\n\"G\""},
+		{"a.ps1", "$a = $env:B ?? 'c'; if (-not $a -or $d.E -eq 1) { throw 'f' } elseif ($g) { h } else { exit 2 }", "(assign = $a (binary ?? (member B $env) 'c'))\n(if (wrapper (binary or (unary not $a) (binary eq (member E $d) 1))) (block (throw 'f')) (if (wrapper $g) (block (call h)) (block (call exit 2))))"},
+		{"a.ps1", "function Get-A([int]$b = 1) { param() }\nfunction c { [D()] param([string]$e, $f = 'g') [int]$h = $e\n $h }\nGet-A -B 2 x\\y 'z' -Force", "(function Get-A (parameter $b 1) (block))\n(function c (parameter $e) (parameter $f 'g') (block (assign = (wrapper $h) $e) $h))\n(call Get-A (pair B 2) x\\y 'z' (pair Force))"},
+		{"a.ps1", "@('a', 'b') | Where-Object { -not [C]::D($_) } | e\n@{ f = 1; 'g' = \"$h $(i j)\" }\nforeach ($k in $l, $m) { n $k }", "(call (member e (call (member Where-Object (wrapper (list 'a' 'b'))) (lambda (block (unary not (call (member D C) $_)))))))\n(record (pair f 1) (pair 'g' (template $h (call i j))))\n(loop $k (list $l $m) (block (call n $k)))"},
+		{"a.ps1", "switch ($a) { 'b' { c } default { d } }\ntry { e } catch [F] { g } finally { h }\nif (Test-Path env:i) { & $j `\n -K [int]$l[0].M(1) }", "(switch (wrapper $a) (case 'b' (block (call c))) (case (block (call d))))\n(try (block (call e)) (catch (block (call g))) (block (call h)))\n(if (wrapper (call Test-Path env:i)) (block (call $j (pair K (unknown (call (member M (index $l 0)) 1))))))"},
 		{"a.lua", "for i = 1, 10 do a(i) end\nfor k, v in pairs(b) do c[k] = v end\nrepeat d() until e\nlocal f = { g = 1, ['h'] = 2, 3 }", "(loop (assign = i 1) 10 (block (call a i)))\n(loop k v (call pairs b) (block (assign = (index c k) v)))\n(loop (block (call d)) e)\n(declare f (record (pair g 1) (pair = (list 'h') 2) 3))"},
 		{"a.ex", "with {:ok, a} <- b(), c <- d do\n  e\nelse\n  _ -> f\nend\ng = fn h, i -> h + i end\n%{j: 1, \"k\" => l}", "(loop (assign <- (record :ok a) (call b)) (assign <- c d) (block e) (switch (case _ (block f))))\n(assign = g (lambda (parameter h) (parameter i) (block (binary + h i))))\n(unary % (record (pair j 1) (pair => \"k\" l)))"},
 		{"a.kt", "class A(val b: String = \"c\", d: Int) : E(d) { companion object { const val F = \"G\" } }\nfor ((k, v) in m) n(k)\ntry { o() } catch (e: P) { q() }", "(class A (parameter b \"c\") (parameter d) (call E d) (block (class (block (declare F \"G\")))))\n(loop (list k v) m (block (call n k)))\n(try (block (call o)) (catch e P (block (call q))))"},
@@ -236,7 +240,7 @@ func TestFixtures(t *testing.T) {
 
 // Whatever the bytes, in every language: a tree comes of it.
 func FuzzFile(f *testing.F) {
-	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go"}
+	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go", "a.ps1"}
 	for n := range names {
 		f.Add(n, []byte("if (a) { b[c] = d?.e(f => g) } else return x\ndef h(i, j=1): pass\n"))
 		f.Add(n, []byte("class A<B> { int f(int a) { switch (x) { case 1: y } } }\nfun g() = { a -> b }\nend\nwhen x do"))
@@ -252,7 +256,7 @@ func FuzzFile(f *testing.F) {
 // Depth is bounded: what is deeper is not understood, and costs no more.
 func TestDeep(t *testing.T) {
 	for _, one := range []string{"(", "[", "{", "f(", "a?", "!", "if a:", "a => ", "x.y(", "-"} {
-		for _, name := range []string{"a.py", "a.ts", "a.rb", "a.kt"} {
+		for _, name := range []string{"a.py", "a.ts", "a.rb", "a.kt", "a.ps1"} {
 			check(t, treeOf(name, []byte(strings.Repeat(one, 5000))))
 		}
 	}

@@ -7,6 +7,9 @@ func chainStart(f *syntax.File, i int) int {
 	for isMember(f, i) && f.Kind(i-2) == syntax.Word {
 		i -= 2
 	}
+	if isMember(f, i) && f.Is(i-1, "::") && f.Is(i-2, "]") && f.Mate(i-2) >= 0 { // [Type]::member
+		return f.Mate(i - 2)
+	}
 	return i
 }
 

@@ -289,7 +289,11 @@ func (a *analysis) method(i int) {
 	if len(a.c.methods) == 0 {
 		return
 	}
-	patterns := a.c.methods[a.f.Text(i)]
+	name := a.f.Text(i)
+	if a.lang.FoldWords {
+		name = strings.ToLower(name)
+	}
+	patterns := a.c.methods[name]
 	if len(patterns) == 0 {
 		return
 	}
@@ -316,8 +320,9 @@ func (a *analysis) found(m *match) {
 		a.giveWhole(m)
 		return
 	}
+	again := !m.name.empty() && m.name == a.last.name // Test-Path env:X, and env:X in it
 	a.last = *m
-	if a.isWrite(m.access) || a.isRemoval(m) {
+	if again || m.pattern.idiom.Writes || a.isWrite(m.access) || a.isRemoval(m) {
 		return
 	}
 	a.give(m)

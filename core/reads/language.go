@@ -119,7 +119,9 @@ type Idiom struct {
 	Absent   bool     // asks whether there is no value: $read.nil?
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well
+	Writes   bool     // sets it or takes it out, and does not read it
 	Prefix   string
+	Behind   []string        // how what is given begins, if it is to name a variable: the rest is the name
 	Scope    Scope           // when the read happens, if not by where the file lies
 	Unset    evaluate.Unset  // what it gives where the variable is not set, if not what the language does
 	Does     evaluate.Effect // of a use: what it does with nothing
@@ -136,6 +138,8 @@ type Runs struct {
 	Chains     bool              // a?.b.c asks nothing of what a?.b is not
 	Capitals   bool              // functions may begin with a capital letter: what makes an object says new
 	OwnScopes  bool              // what a function assigns is its own
+	AnyCase    bool              // variables with a dollar are written in any case
+	Given      string            // the variable that holds what a function was given, by parameter
 	Loops      evaluate.Loops    // what the names of a loop stand for
 	KeysIn     bool              // for (k in x) goes through the keys of x
 	Types      map[string]string // the kinds of types that a converter may be asked for

@@ -342,6 +342,7 @@ func triggersOf(l *Language, extra []Idiom) []string {
 }
 
 func (c *compiled) addUse(p *pattern) {
+	p.path = p.access // what is done with a read is looked for as it is written
 	if p.method {
 		c.methodUses[p.path] = append(c.methodUses[p.path], p)
 	} else {

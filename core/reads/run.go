@@ -18,7 +18,7 @@ func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 	w := &evaluate.Words{
 		Nothing: c.nothing, Stops: c.stops, Formats: c.formats, Transparent: c.transparent, Uses: map[string][]evaluate.Use{},
 		EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Raises: l.Runs.Raises,
-		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, Capitals: l.Runs.Capitals, OwnScopes: l.Runs.OwnScopes, Loops: l.Runs.Loops, KeysIn: l.Runs.KeysIn, Forces: l.Force, Leaves: l.Runs.Leaves,
+		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, Capitals: l.Runs.Capitals, OwnScopes: l.Runs.OwnScopes, AnyCase: l.Runs.AnyCase, Given: l.Runs.Given, Loops: l.Runs.Loops, KeysIn: l.Runs.KeysIn, Forces: l.Force, Leaves: l.Runs.Leaves,
 	}
 	if len(l.Runs.Catchers) > 0 {
 		w.Catchers = set(l.Runs.Catchers)
@@ -334,7 +334,28 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 			rows[n] = append(evaluate.Word(prefix), rows[n]...)
 		}
 	}
-	return rows
+	return rowsBehind(rows, m.pattern.idiom.Behind)
+}
+
+// rowsBehind returns those of some names that begin in one of a few ways,
+// without that beginning; all where nothing is asked of them.
+func rowsBehind(rows []evaluate.Row, beginnings []string) (list []evaluate.Row) {
+	if len(beginnings) == 0 {
+		return rows
+	}
+	for _, row := range rows {
+		if len(row) == 0 {
+			continue
+		}
+		text, any := row[0].Text()
+		for _, beginning := range beginnings {
+			if rest, has := strings.CutPrefix(text, beginning); has && !any {
+				list = append(list, append(evaluate.Row{evaluate.Piece(rest, false, row[0].Frame())}, row[1:]...))
+				break
+			}
+		}
+	}
+	return list
 }
 
 // listed returns the names in one of several operands: a name, or a list of

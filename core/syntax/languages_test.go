@@ -172,6 +172,8 @@ func TestScanCompiled(t *testing.T) {
 
 func TestScanOtherScripts(t *testing.T) {
 	scans(t, []scanned{
+		{"a.ps1", "$env:A $a::b Get-B-C -d $e-1 f:", "w:$env p:: w:A w:$a p::: w:b w:Get-B-C p:- w:d w:$e p:- n:1 w:f p::"},
+		{"a.ps1", "\"`$a $b:c\" 'd`'", "q:\" t:`$a  (: w:$b p:: w:c ): u:\" s:'d`'"},
 		{"a.lua", "[==[ a]] ]==] b", "q:[==[ t: a]]  u: w:b"},
 		{"a.lua", "--[[ a\n]] b -- c", "w:b"},
 		{"a.lua", `'a' "b" a[b]`, `s:'a' s:"b" w:a (:[ w:b ):]`},

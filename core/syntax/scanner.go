@@ -199,7 +199,25 @@ func closing(c byte) byte {
 
 // Emit adds a token that ends at end and moves there.
 func (s *Scanner) Emit(kind Kind, end int) {
+	if kind == Word && s.table.WordSplit != 0 {
+		s.emitParts(min(end, len(s.Src)))
+		return
+	}
 	s.emit(kind, end, 0)
+}
+
+// emitParts emits a word, and what splits it, as tokens of their own.
+func (s *Scanner) emitParts(end int) {
+	for s.Pos < end {
+		at, kind := s.Pos, Word
+		for at < end && s.Src[at] == s.table.WordSplit {
+			at, kind = at+1, Punct
+		}
+		for kind == Word && at < end && s.Src[at] != s.table.WordSplit {
+			at++
+		}
+		s.emit(kind, at, 0)
+	}
 }
 
 func (s *Scanner) emit(kind Kind, end int, form int) {

@@ -87,6 +87,9 @@ func (s *Scanner) stringEnd(form *StringForm, close string, at int) (int, *Hole)
 				at++
 			}
 			continue
+		case c == form.Escape && form.Escape != 0:
+			at += 2
+			continue
 		case c == '\n' && !form.Lines:
 			return at, nil
 		case close != "" && c == close[0] && hasPrefix(s.Src[at:], close):

@@ -14,6 +14,7 @@ type Table struct {
 	Strings       []StringForm   // tried in order: put """ before "
 	WordStart     string         // bytes besides letters, digits, _ and non-ASCII that begin a word
 	WordPart      string         // bytes besides those that go on with a word
+	WordSplit     byte           // a byte of WordPart that is a token of its own: the colon in $env:NAME
 	// Hook reads at s.Pos what the table cannot say. It reports whether it
 	// consumed anything; it sees every byte that begins a token.
 	Hook func(s *Scanner) bool
@@ -59,6 +60,7 @@ type StringForm struct {
 	Bare        bool   // with Prefix: may also stand without one
 	Open, Close string
 	Backslash   bool   // a backslash escapes the next byte
+	Escape      byte   // what else does; 0 for nothing
 	Doubled     bool   // the closing delimiter doubled stands for itself
 	Lines       bool   // may go on over line ends
 	Holes       []Hole // interpolated parts
@@ -94,6 +96,9 @@ func (form *StringForm) prepare() {
 		return
 	}
 	stops := &[256]bool{'\\': form.Backslash, '\n': !form.Lines}
+	if form.Escape != 0 {
+		stops[form.Escape] = true
+	}
 	if form.Close != "" {
 		stops[form.Close[0]] = true
 	}
@@ -110,7 +115,7 @@ func (t *Table) Inside() *Table {
 		return t
 	}
 	return &Table{
-		LineComments: t.LineComments, NotComments: t.NotComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart,
+		LineComments: t.LineComments, NotComments: t.NotComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart, WordSplit: t.WordSplit,
 		Hook: t.Hook, HookBytes: t.HookBytes, WordTail: t.WordTail, Splice: t.Splice, DotJoins: t.DotJoins, ColonEnds: t.ColonEnds, Arrows: t.Arrows,
 	}
 }
@@ -150,7 +155,7 @@ func (t *Table) prepare() {
 			t.Strings[i].prepare()
 		}
 		for b := range t.plain {
-			t.plain[b] = t.class[b] == classWord && t.WordTail == "" && !t.marks[b] && !t.hooked[b] && len(t.strings[b]) == 0
+			t.plain[b] = t.class[b] == classWord && t.WordTail == "" && !t.marks[b] && !t.hooked[b] && len(t.strings[b]) == 0 && t.WordSplit == 0
 		}
 		t.prepareGlide()
 	})

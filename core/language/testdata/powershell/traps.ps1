@@ -16,9 +16,9 @@ $escaped = "`$env:ESCAPED is text"
 $doubled = 'it''s $env:IN_SINGLE'
 $brace = "${env:GATE_BRACED}!" # read: GATE_BRACED
 $plain = ${env:GATE_PLAIN} # read: GATE_PLAIN
-$fall = $env:GATE_FALL ?? 'north' # read: GATE_FALL
-if (-not $env:GATE_ASKED) { exit 1 } # read: GATE_ASKED
-if (!$env:GATE_NEGATED) { throw 'no' } # read: GATE_NEGATED optional
+$fall = $env:GATE_FALL ?? 'north' # read: GATE_FALL optional fallback=north
+if (-not $env:GATE_ASKED) { exit 1 } # read: GATE_ASKED required
+if (!$env:GATE_NEGATED) { throw 'no' } # read: GATE_NEGATED required
 $item = (Get-Item env:GATE_ITEM).Value # read: GATE_ITEM
 $all = Get-ChildItem env:
 $env:ADDED += ';x' # read: ADDED
