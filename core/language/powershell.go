@@ -50,6 +50,8 @@ var powershell = &reads.Language{
 		{Access: `Set-Item -Path env:$key`, Writes: true},
 		{Access: `New-Item env:$key`, Writes: true},
 		{Access: `New-Item -Path env:$key`, Writes: true},
+		{Access: `-Destination env:$key`, Writes: true},
+		{Access: `-Destination env:\$key`, Writes: true},
 		{Access: `$any.GetEnvironmentVariable($name)`},
 		{Access: `$any.GetEnvironmentVariable($name, $any)`},
 	},

@@ -201,7 +201,7 @@ func (a *analysis) sameToken(i int, text string) bool {
 	if v, ok := a.f.Value(i); ok {
 		return v == text
 	}
-	return a.f.Is(i, text)
+	return a.f.Is(i, text) || a.lang.FoldWords && a.f.Kind(i) == syntax.Word && strings.EqualFold(a.f.Text(i), text)
 }
 
 func (a *analysis) findLiteral(text string, i, limit int) int {

@@ -69,3 +69,8 @@ if (-not $env:GATE_HOOK) { Write-Verbose 'no hook'; return } # read: GATE_HOOK o
 $hook = $env:GATE_HOOK # read: GATE_HOOK
 Invoke-RestMethod -Uri $hook `
     -Headers @{ Authorization = "Bearer $env:GATE_BEARER" } # read: GATE_BEARER expected
+
+if (Test-Path -Path Env:GATE_OLD) { # read: GATE_OLD optional
+    Copy-Item -Path Env:GATE_OLD -Destination Env:GATE_NEW # read: GATE_OLD
+    Remove-Item -Path Env:GATE_OLD
+}
