@@ -76,6 +76,7 @@ var All = []*reads.Language{
 	notebook,
 	fish,
 	batch,
+	tcl,
 }
 
 // Set is languages, found by the files that are in them. It never changes.
