@@ -289,8 +289,27 @@ func (s *Source) literal(n int32) (text *string, any bool) {
 		if v := s.value(s.name(n)); v != 0 && v != n && (s.is(v, parse.Text) || s.is(v, parse.Number)) {
 			return s.literal(v)
 		}
+	case parse.Member: // Level.LOW
+		if v := s.member(s.class(s.name(s.first(n))), s.name(n)); v != 0 {
+			return s.literal(v)
+		}
 	}
 	return nil, true
+}
+
+// member returns the literal that the body of a class gives a name, or 0.
+func (s *Source) member(class int32, name string) int32 {
+	if class == 0 {
+		return 0
+	}
+	for c := s.first(s.last(class)); c != 0; c = s.node(c).Next {
+		if k := s.kind(c); (k == parse.Assign || k == parse.Declare) && s.is(s.first(c), parse.Name) && s.name(s.first(c)) == name {
+			if v := s.last(c); s.is(v, parse.Text) || s.is(v, parse.Number) {
+				return v
+			}
+		}
+	}
+	return 0
 }
 
 // last name of a callee or member: object of z.object.

@@ -113,7 +113,10 @@ func (w *schemas) call(n int32) {
 		}
 	default:
 		for _, arg := range args {
-			if w.is(w.unwrap(arg), parse.Record) {
+			if arg = w.unwrap(arg); w.is(arg, parse.Name) { // const options = { schema }
+				arg = w.value(w.name(arg))
+			}
+			if arg != 0 && w.is(w.unwrap(arg), parse.Record) {
 				w.optionsOf(word, arg)
 			}
 		}

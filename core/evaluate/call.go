@@ -58,7 +58,7 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return nil
 	}
-	if u.Words.Catchers[u.calleeName(callee)] && u.kind(callee) == parse.Name && len(u.children(n)) == 2 {
+	if u.Words.Catchers[u.calleeName(callee)] && (u.kind(callee) == parse.Name || isUpper(u.calleeName(callee))) && len(u.children(n)) == 2 {
 		return m.orNothing(u.children(n)[1], n, st)
 	}
 	return m.called(n, callee, m.arguments(n, st), st)

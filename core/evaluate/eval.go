@@ -408,6 +408,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if path := u.Path(n); path != "" && u.Words.Nothing[path] {
 		return Value{{form: nothing}}
 	}
+	if u.Words.Failures != "" && u.kind(object) == parse.Name && u.at(object) == u.Words.Failures {
+		return Value{{form: failure, name: "error"}}
+	}
 	if m.isSelf(object) {
 		if v, known := m.field(name, st); known {
 			m.noteEntry(v)

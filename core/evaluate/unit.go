@@ -29,6 +29,8 @@ type Words struct {
 	OwnScopes bool
 	// AnyCase says that variables with a dollar are written in any case.
 	AnyCase bool
+	// Failures is what the members of are errors: error.Missing.
+	Failures string
 	// Given is the variable that holds what a function was given, by parameter.
 	Given  string
 	Loops  Loops

@@ -132,6 +132,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		if s, plain := v.plain(); plain && s == "" && use.Does == Nones {
 			return Value{{form: nothing, depends: v.depends()}}
 		}
+		if s, plain := v.plain(); plain && s == "" && use.Does == NotNumber && strings.HasPrefix(m.unit().calleeName(m.unit().Tree.Child(n, 0)), "parse") {
+			return Value{{form: failure, name: notNumber, missing: v.depends()}} // Number("") is 0
+		}
 		return m.converted(v, use)
 	}
 	var gone, rest Value

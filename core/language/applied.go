@@ -26,8 +26,11 @@ type applied struct {
 	tests   map[string]bool
 	kinds   map[string]reads.Kind
 	second  bool // a second argument is used instead
-	fold    bool // words are written in any case
-	scope   reads.Scope
+	// keyed are functions that take a name as a keyword, :gate-port, and what is
+	// used instead behind it, each with a word that the file must hold.
+	keyed map[string]string
+	fold  bool // words are written in any case
+	scope reads.Scope
 }
 
 // mostAround bounds how many tokens on each side of a read are looked at,
@@ -45,6 +48,7 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 		end := l.pathEnd(f, i)
 		need, known := l.reads[l.word(l.path(f, i, end))]
 		if !known {
+			list = append(list, l.named(f, i)...)
 			continue
 		}
 		at := end + 1
@@ -64,6 +68,21 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 		list = append(list, r)
 	}
 	return list, nil
+}
+
+// named returns the read of a function at a token that takes a keyword.
+func (l *applied) named(f *syntax.File, i int) (list []reads.Read) {
+	r := reads.Read{Access: f.Text(i), Need: reads.Expected, Kind: reads.Text, Scope: l.scope}
+	r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
+	if holds := l.keyed[f.Text(i)]; holds != "" && f.Is(i+1, ":") && f.Kind(i+2) == syntax.Word && hasWord(f, 0, len(f.Tokens), holds) {
+		r.Name = strings.ToUpper(strings.ReplaceAll(f.Text(i+2), "-", "_"))
+		if value := literalAt(f, i+3); value != nil {
+			r.Need, r.Fallback = reads.Optional, value
+		}
+		l.around(f, i, i+2, &r)
+		list = append(list, r)
+	}
+	return list
 }
 
 func (l *applied) word(s string) string {

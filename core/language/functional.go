@@ -63,10 +63,11 @@ var (
 		}).find,
 	}
 	clojure = &reads.Language{
-		Name: "clojure", Extensions: []string{".clj", ".cljs", ".cljc", ".bb"}, Interpreters: []string{"bb", "clojure"}, Triggers: []string{"getenv"},
+		Name: "clojure", Extensions: []string{".clj", ".cljs", ".cljc", ".bb"}, Interpreters: []string{"bb", "clojure"}, Triggers: []string{"getenv", "environ.core"},
 		Own: (&applied{
 			table: &syntax.Table{LineComments: []string{";"}, WordStart: "*+!?<>=", WordPart: "/-.*+!?<>='", Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}}},
 			reads: map[string]reads.Need{"System/getenv": reads.Expected, "js/process.env": reads.Expected}, either: wordSet("or"), tests: wordSet("some? nil? when if"), stops: wordSet("throw"),
+			keyed: map[string]string{"env": "environ.core"},
 			kinds: map[string]reads.Kind{"Integer/parseInt": reads.Integer, "Long/parseLong": reads.Integer, "parse-long": reads.Integer, "parse-double": reads.Number, "parse-boolean": reads.Boolean, "Boolean/parseBoolean": reads.Boolean},
 		}).find,
 	}

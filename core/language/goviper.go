@@ -23,11 +23,12 @@ type keyed struct {
 	dots      bool
 	defaults  map[string]*string
 	objects   map[string]bool
+	given     map[string]bool // parameters, of which no more is known
 }
 
 // viperKeys finds the keys that viper reads from variables.
 func viperKeys(s *declare.Source) (list []declare.Setting) {
-	k := &keyed{file: s.Tree.File, defaults: map[string]*string{}, objects: map[string]bool{"viper": true}}
+	k := &keyed{file: s.Tree.File, defaults: map[string]*string{}, objects: map[string]bool{"viper": true}, given: map[string]bool{}}
 	k.setUp()
 	if k.automatic || k.prefix != "" {
 		s.Give(k.role(s.File))
@@ -36,6 +37,7 @@ func viperKeys(s *declare.Source) (list []declare.Setting) {
 	filled := false
 	read := map[string]bool{}
 	for i := range k.file.Tokens {
+		list = append(list, k.bound(i)...)
 		key, method := k.called(i)
 		switch {
 		case method == "Unmarshal":
@@ -71,6 +73,8 @@ func (k *keyed) setUp() {
 			k.dots = true
 		case f.Is(i, "viper") && f.Is(i+1, ".") && (f.Is(i+2, "New") || f.Is(i+2, "NewWithOptions")) && (f.Is(i-1, ":=") || f.Is(i-1, "=")):
 			k.objects[f.Text(i-2)] = true
+		case f.Is(i, "viper") && f.Is(i-1, "*") && f.Is(i+1, ".") && f.Is(i+2, "Viper") && f.Kind(i-2) == syntax.Word: // v *viper.Viper
+			k.given[f.Text(i-2)] = true
 		}
 	}
 	for i := range f.Tokens {
@@ -89,6 +93,24 @@ func (k *keyed) called(i int) (key, method string) {
 	key, _ = f.Value(i + 2)
 	return key, f.Text(i)
 }
+
+// bound returns the variables that a call at a token binds a key to, by their
+// names: v.BindEnv(key, name, …). Of the package itself it is an idiom.
+func (k *keyed) bound(i int) (list []declare.Setting) {
+	object, method := k.file.Text(i-2), k.file.Text(i)
+	if method != "BindEnv" && method != "MustBindEnv" || !k.file.Is(i-1, ".") || object == "viper" || !k.objects[object] && !k.given[object] {
+		return nil
+	}
+	for j := i + 4; j < k.file.Mate(i+1) && len(list) < maxBound; j++ {
+		if name, ok := k.file.Value(j); ok && k.file.Is(j-1, ",") {
+			list = append(list, declare.Setting{Token: i - 2, Name: name, Access: "viper." + method, Need: declare.Optional})
+		}
+	}
+	return list
+}
+
+// maxBound bounds how many variables one key may be bound to.
+const maxBound = 20
 
 // name returns the variable of a key.
 func (k *keyed) name(key string) string {

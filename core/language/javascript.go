@@ -78,6 +78,8 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `parseFloat($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
 			{Access: `Number.parseFloat($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
 			{Access: `Number($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
+			{Access: `isNaN($read)`, Absent: true},
+			{Access: `Number.isNaN($read)`, Absent: true},
 			{Access: `BigInt($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 			{Access: `Boolean($read)`, Kind: reads.Boolean, Does: evaluate.Tests},
 			{Access: `JSON.parse($read, $rest)`, Kind: reads.JSON, Does: evaluate.Fail},

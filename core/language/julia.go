@@ -39,6 +39,7 @@ var julia = &reads.Language{
 		{Access: `get(ENV, $name, $fallback)`},
 		{Access: `get!(ENV, $name, $fallback)`},
 		{Access: `get(ENV, $name)`},
+		{Access: `get($any, ENV, $name)`, Need: reads.Optional},
 		{Access: `pop!(ENV, $name, $fallback)`, Removes: true},
 		{Access: `haskey(ENV, $name)`, Test: true},
 		{Access: `get_bool_env($name, $fallback)`, Kind: reads.Boolean},

@@ -6,7 +6,7 @@ import "inzicht/core/declare"
 var scriptForms = []declare.Form{
 	{
 		Name:   "schemas applied to the environment: schema.parse(process.env), createEnv({ server: { … } }), validationSchema",
-		Words:  []string{"createEnv", "validationSchema", "envSchema", "envField", "cleanEnv", "#start/env", "Core/Env"},
+		Words:  []string{"createEnv", "validationSchema", "envSchema", "envField", "cleanEnv", "fastify/env", "fastify-env", "env-schema", "#start/env", "Core/Env"},
 		Wholes: true,
 		Find: (&declare.Schemas{
 			Apply: "parse safeParse parseAsync safeParseAsync validate validateSync validateAsync cast attempt decode assert create check from mask is Decode Parse Convert decodeUnknownSync decodeUnknownEither decodeSync decodePromise validateOrReject parseEnv cleanEnv bouncer match",

@@ -43,7 +43,7 @@ var zig = &reads.Language{
 	Stops:   []string{"panic", "std.process.exit", "@panic", "unreachable", "process.exit"},
 	Nothing: []string{"null"},
 	WordOr:  []string{"orelse", "catch"},
-	Runs:    reads.Runs{Leaves: "try"},
+	Runs:    reads.Runs{Leaves: "try", Failures: "error"},
 	Concat:  []string{"++"},
 }
 

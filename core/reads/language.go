@@ -146,6 +146,7 @@ type Runs struct {
 	Leaves     string            // the operator behind a value that leaves the function with an error
 	Catchers   []string          // functions that give nothing where what they are given fails
 	Errors     []string          // functions that make an error
+	Failures   string            // what the members of are errors: error.Missing
 	Words      *evaluate.Words
 }
 

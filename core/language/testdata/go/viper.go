@@ -17,3 +17,8 @@ func settings() {
 	viper.BindEnv("horn", "HORN", "KLAXON") // read: HORN optional | KLAXON optional
 	_, _ = level, url
 }
+
+func own(v *viper.Viper) string {
+	v.BindEnv("seal", "WAX_SEAL") // read: WAX_SEAL optional
+	return v.GetString("seal")
+}

@@ -17,3 +17,5 @@ class Keeper {
     this.b = other.get("GATE_B");
   }
 }
+const counted = parseInt(process.env.GATE_COUNTED ?? "", 10); // read: GATE_COUNTED optional integer fallback=4
+const count = Number.isNaN(counted) ? 4 : counted;

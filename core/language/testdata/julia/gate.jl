@@ -11,3 +11,4 @@ function setting(name, fallback)
 end
 berth = setting("GATE_BERTH", "b") # read: GATE_BERTH optional fallback=b through=setting
 zone = "ENV[\"IN_A_STRING\"]"
+zone = get(() -> "north", ENV, "GATE_ZONE_OF") # read: GATE_ZONE_OF optional

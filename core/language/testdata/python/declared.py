@@ -32,3 +32,9 @@ settings = environ.Env(GATE_VERBOSE=(bool, False))
 verbose = settings("GATE_VERBOSE")  # read: GATE_VERBOSE optional
 store = settings.db("GATE_STORE")  # read: GATE_STORE required url
 limit = settings.int("GATE_LIMIT", default=4)  # read: GATE_LIMIT integer fallback=4
+
+from flask import Flask
+
+app = Flask("lockside")
+app.config.from_envvar("GATE_SETTINGS")  # read: GATE_SETTINGS required
+app.config.from_envvar("GATE_MORE", silent=True)  # read: GATE_MORE optional

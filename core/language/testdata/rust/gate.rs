@@ -30,6 +30,7 @@ fn main<'a>() {
     env::remove_var("REMOVED");
     let bytes = b"env::var(\"IN_BYTES\")"; let ch = '"'; let after = env::var("GATE_AFTER"); // read: GATE_AFTER
     let all: Vec<_> = env::vars().collect(); // read: *
+    let from_file = dotenvy::var("GATE_FROM_FILE").unwrap_or("f".into()); // read: GATE_FROM_FILE optional fallback=f
     let helped = setting("GATE_HELPED", "h"); // read: GATE_HELPED fallback=h through=setting
 }
 

@@ -27,4 +27,5 @@ object Gate {
   val c = '"'; val after = sys.env("GATE_AFTER") // read: GATE_AFTER
   def setting(key: String, default: String): String = sys.env.getOrElse(key, default)
   val helped = setting("GATE_HELPED", "h") // read: GATE_HELPED fallback=h through=setting
+  val tried = scala.util.Try(sys.env("GATE_TRIED").toInt).getOrElse(1) // read: GATE_TRIED optional integer fallback=1
 }

@@ -7,4 +7,5 @@ pub fn main() !void {
         std.debug.print("debug", .{});
     }
     const zone = std.posix.getenv("GATE_ZONE"); // read: GATE_ZONE
+    const lock = std.posix.getenv("GATE_LOCK") orelse return error.NoLock; // read: GATE_LOCK required
 }
