@@ -18,7 +18,7 @@ import (
 
 // mayHoldKeys reports whether keys are looked for in a file.
 func mayHoldKeys(file string) bool {
-	return (keyFile(file) || keySource(file)) && scopeOf(file) != "test"
+	return (keyFile(file) || keySource(file) || overridden(file)) && scopeOf(file) != "test"
 }
 
 // keyFile reports whether a file holds settings whose keys variables stand for.
@@ -41,6 +41,25 @@ func keySource(file string) bool {
 		return true
 	}
 	return false
+}
+
+// overridden reports whether a file is source whose settings variables override
+// by their names behind a prefix, whatever else they are given: runtimeConfig of
+// nuxt.config.ts, where db.url is NUXT_DB_URL.
+func overridden(file string) bool { return strings.HasPrefix(path.Base(file), "nuxt.config.") }
+
+var overriddenKeys = regexp.MustCompile(`\b([A-Za-z]\w{2,100})["']?\s*:`)
+
+// inOverridden finds keys that variables with the prefix override.
+func (k settingKeys) inOverridden(src []byte, note func(bare string, line int)) {
+	for _, at := range overriddenKeys.FindAllSubmatchIndex(src, mostKeys) {
+		key := bareKey(string(src[at[2]:at[3]]))
+		for bare := range k { // in any order
+			if strings.HasPrefix(bare, "nuxt") && strings.HasSuffix(bare, key) {
+				note(bare, 1+bytes.Count(src[:at[2]], []byte{'\n'}))
+			}
+		}
+	}
 }
 
 // Keys are named in source by these: classes and calls that take a prefix of
@@ -84,6 +103,8 @@ func (k settingKeys) in(file string, src []byte) map[string]int {
 	switch {
 	case keySource(file):
 		k.inSource(src, note)
+	case overridden(file):
+		k.inOverridden(src, note)
 	case path.Ext(file) == ".properties":
 		for n, line := range bytes.Split(src, []byte{'\n'}) {
 			if name, _, has := bytes.Cut(bytes.TrimLeft(line, " \t"), []byte{'='}); has && !bytes.HasPrefix(name, []byte{'#'}) {

@@ -66,16 +66,17 @@ func TestMentions(t *testing.T) {
 func TestMentionsByKey(t *testing.T) {
 	s, err := Take(planted.Tree(t, "-- pom.xml --\n<project/>\n-- src/main/resources/application.yml --\nlock:\n  gate-count: 4\n-- src/main/resources/application-works.properties --\n# lock.old=1\nlock.mail.from = x\n"+
 		"-- src/main/java/a/Store.java --\n@ConfigurationProperties(prefix = \"lock.store\")\nrecord Store(String place) {}\n-- src/main/java/a/Use.java --\nclass Use { String s = env.getProperty(\"weir.level\"); }\n"+
-		"-- appsettings.json --\n{\n  // where it lies\n  \"Weir\": { \"Host\": \"x\" }\n}\n-- P.cs --\nvar c = builder.Configuration.GetConnectionString(\"Main\");\nvar d = config[\"Sluice:Depth\"];\n"), Options{})
+		"-- appsettings.json --\n{\n  // where it lies\n  \"Weir\": { \"Host\": \"x\" }\n}\n-- P.cs --\nvar c = builder.Configuration.GetConnectionString(\"Main\");\nvar d = config[\"Sluice:Depth\"];\n"+
+		"-- nuxt.config.ts --\nexport default defineNuxtConfig({\n  runtimeConfig: { store: { apiUrl: process.env.X || 'y' } },\n})\n"), Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
-	have := s.Mentions([]string{"LOCK_GATECOUNT", "LOCK_GATE_COUNT", "LOCK_OLD", "LOCK_MAIL_FROM", "LOCK_STORE_PLACE", "LOCK_STORE", "WEIR_LEVEL", "Weir__Host", "WEIR__PORT", "ConnectionStrings__Main", "Sluice__Depth", "OTHER"})
+	have := s.Mentions([]string{"LOCK_GATECOUNT", "LOCK_GATE_COUNT", "LOCK_OLD", "LOCK_MAIL_FROM", "LOCK_STORE_PLACE", "LOCK_STORE", "WEIR_LEVEL", "Weir__Host", "WEIR__PORT", "ConnectionStrings__Main", "Sluice__Depth", "OTHER", "NUXT_STORE_API_URL", "NUXT_OTHER"})
 	want := map[string]Mention{
 		"LOCK_GATECOUNT": {"src/main/resources/application.yml", 2, true}, "LOCK_GATE_COUNT": {"src/main/resources/application.yml", 2, true},
 		"LOCK_MAIL_FROM": {"src/main/resources/application-works.properties", 2, true}, "LOCK_STORE_PLACE": {"src/main/java/a/Store.java", 1, true},
 		"WEIR_LEVEL": {"src/main/java/a/Use.java", 1, true}, "Weir__Host": {"appsettings.json", 3, true},
-		"ConnectionStrings__Main": {"P.cs", 1, true}, "Sluice__Depth": {"P.cs", 2, true},
+		"ConnectionStrings__Main": {"P.cs", 1, true}, "Sluice__Depth": {"P.cs", 2, true}, "NUXT_STORE_API_URL": {"nuxt.config.ts", 2, true},
 	}
 	for name, at := range have {
 		if want[name] != at {
