@@ -156,6 +156,10 @@ func (s *shellReader) declared(c *syntax.DeclClause) {
 	for _, a := range c.Args {
 		switch {
 		case a.Name == nil:
+			if a.Value != nil && !strings.HasPrefix(a.Value.Lit(), "-") && !s.script {
+				s.problem(s.at(c.Pos()), "a shell stops here: a name is expected behind "+c.Variant.Value, "Write NAME=value without spaces round =, with letters, digits and _ in the name.")
+				return
+			}
 		case a.Naked:
 			s.marked[a.Name.Value] = s.marked[a.Name.Value] || exports(c)
 		case a.Array != nil || a.Index != nil:
@@ -247,6 +251,12 @@ func (s *shellReader) set(name string, a Assigned, export bool) {
 
 func (s *shellReader) assign(name string, word *syntax.Word, at syntax.Pos, export bool) {
 	line := s.at(at)
+	if !isShellName(name) {
+		if !s.script {
+			s.problem(line, "a shell takes this line for a command to run: "+describeName(name)+" is no name to it", "Keep to letters, digits and _.")
+		}
+		return
+	}
 	if word == nil {
 		s.set(name, Assigned{Line: line}, export)
 		return

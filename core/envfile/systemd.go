@@ -15,7 +15,8 @@ func readSystemd(src []byte, _ Lookup) *Reading {
 	}
 	switch s.state {
 	case inSingle, inDouble, inDoubleEscape:
-		s.problem(s.begun, "a quote is never closed", "Close it, or leave both quotes away.")
+		s.problem(s.begun, "a quote is never closed: systemd takes the rest of the file into the value", "Close it, or leave both quotes away.")
+		s.store()
 	case inValue, beforeValue, inEscape:
 		s.store()
 	}

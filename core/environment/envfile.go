@@ -61,6 +61,11 @@ func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lo
 		reading.Values = nil
 	}
 	l.Values = valuesOf(reading, file, document)
+	for _, p := range reading.Problems {
+		if !slices.ContainsFunc(document.Problems, func(other envfile.Problem) bool { return other.Line == p.Line && !other.Mild }) {
+			l.Refused = append(l.Refused, p)
+		}
+	}
 	if own {
 		f.read[key] = l
 	}
@@ -149,7 +154,7 @@ func (f *finder) discoverEnvFiles() {
 			var script *Layer
 			if script, err = f.script(file.Path); err == nil { // what it exports
 				exporting := *l
-				exporting.Values = script.Values
+				exporting.Values, exporting.Refused = script.Values, nil // its commands are no mistakes
 				l = &exporting
 			}
 		}

@@ -59,6 +59,7 @@ type Layer struct {
 	Tracked   bool
 	Document  *envfile.Document // of an env file
 	Dialect   *envfile.Dialect  // of an env file
+	Refused   []envfile.Problem // what its reader does not take of an env file, besides what none would
 	Values    map[string]Value
 	Changed   time.Time // when the file was last written, or the process started
 	Open      string    // what else it gets values from that are not seen here, or ""

@@ -1,6 +1,10 @@
 package verify
 
-import "inzicht/core/environment"
+import (
+	"fmt"
+
+	"inzicht/core/environment"
+)
 
 var malformed = Rule{
 	Name: "malformed", Level: Error, Placed: true,
@@ -28,6 +32,7 @@ but not by every reader. Mend the line; the finding says where and what was expe
 				list = append(list, f)
 			}
 		})
+		list = append(list, j.refused()...)
 		for _, p := range j.environments.Problems {
 			if p.Absent != "" {
 				continue // absent tells
@@ -45,4 +50,26 @@ but not by every reader. Mend the line; the finding says where and what was expe
 		}
 		return list
 	},
+}
+
+// refused returns what the reader of an environment does not take of an env
+// file, though another would.
+func (j *job) refused() (list []Finding) {
+	type key struct{ file, reason string }
+	seen := map[key]bool{}
+	j.environments.Layers(func(l *environment.Layer, name string) {
+		if l.Kind != "env" {
+			return
+		}
+		for _, p := range l.Refused {
+			if at := (key{l.File, fmt.Sprint(p.Line, p.Reason)}); !seen[at] {
+				seen[at] = true
+				list = append(list, Finding{
+					Environment: name, Component: l.Component.Name,
+					File: l.File, Line: p.Line, Column: max(p.Column, 1), Message: p.Reason, Hint: p.Hint, Pointed: true,
+				})
+			}
+		}
+	})
+	return list
 }
