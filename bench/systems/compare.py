@@ -69,6 +69,7 @@ def report(what, same, apart):
 def kind(what):
     """Holds projects of one kind against the real system."""
     cases = projects.KINDS[what](os.path.join(os.environ["TMPDIR_PROJECTS"], what), SURROUNDINGS)
+    cases = list(cases) if cases is not None else None
     if cases is None:
         print(f"{what:<12} its reader is not installed")
         return

@@ -177,6 +177,7 @@ func countStages(instructions []*parser.Node) (n int) {
 type imageStage struct {
 	values    map[string]Value
 	arguments map[string]string
+	platform  bool      // what the platform decides was asked for
 	triggers  []trigger // instructions for stages that are built on it
 }
 
@@ -186,7 +187,14 @@ func (s *imageStage) Get(name string) (string, bool) {
 		return v.Text, true
 	}
 	value, found := s.arguments[name]
+	s.platform = s.platform || found && value == "" && platformArguments[name]
 	return value, found
+}
+
+// platformArguments are those that the builder gives by the platform that it
+// builds for, and builds on.
+var platformArguments = map[string]bool{
+	"TARGETPLATFORM": true, "TARGETOS": true, "TARGETARCH": true, "TARGETVARIANT": true, "BUILDPLATFORM": true, "BUILDOS": true, "BUILDARCH": true, "BUILDVARIANT": true,
 }
 
 func (s *imageStage) Keys() []string { return append(sortedKeys(s.values), sortedKeys(s.arguments)...) }
@@ -253,6 +261,7 @@ func (b *imageBuild) from(words []*parser.Node) {
 		name, _ := b.expandWith(words[0].Value, &imageStage{arguments: b.global})
 		if base = b.stages[strings.ToLower(name)]; base != nil {
 			maps.Copy(stage.values, base.values)
+			maps.Copy(stage.arguments, base.arguments)
 		}
 	}
 	if len(words) > 2 && strings.EqualFold(words[1].Value, "as") {
@@ -285,6 +294,8 @@ func (b *imageBuild) argument(written string) {
 		value, known = *given, true
 	}
 	switch {
+	case !known && b.last != nil && platformArguments[name]:
+		b.last.arguments[name] = ""
 	case !known:
 	case b.last == nil:
 		b.global[name] = value
@@ -295,7 +306,11 @@ func (b *imageBuild) argument(written string) {
 
 // value returns what a word gives.
 func (b *imageBuild) value(written string, line int) Value {
+	b.last.platform = false
 	text, known := b.expand(written)
+	if b.last.platform {
+		return Value{State: Given, File: b.file, Line: line, Column: 1, Why: "by the platform that it is built for"}
+	}
 	if !known {
 		return Value{State: Given, File: b.file, Line: line, Column: 1, Why: "too long to be worked out"}
 	}

@@ -166,7 +166,8 @@ func (c *cluster) mergeStore(over store) {
 	c.stores[n] = merged
 }
 
-// mergedByName lays a list of named entries over another.
+// mergedByName lays a list of named entries over another: what is laid over it
+// comes first, and the rest as it was.
 func mergedByName(under, over *yaml.Node) *yaml.Node {
 	if over == nil {
 		return under
@@ -175,14 +176,12 @@ func mergedByName(under, over *yaml.Node) *yaml.Node {
 	names := map[string]bool{}
 	for _, e := range items(over) {
 		names[text(e, "name")] = true
-	}
-	for _, e := range items(under) {
-		if !names[text(e, "name")] {
+		if text(e, "$patch") != "delete" {
 			merged.Content = append(merged.Content, e)
 		}
 	}
-	for _, e := range items(over) {
-		if text(e, "$patch") != "delete" {
+	for _, e := range items(under) {
+		if !names[text(e, "name")] {
 			merged.Content = append(merged.Content, e)
 		}
 	}

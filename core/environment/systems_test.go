@@ -17,6 +17,7 @@ func TestSystems(t *testing.T) {
 			"A=x y deploy/gate.service:2\nB=A\n deploy/gate.service:2\nC=a b deploy/gate.service:2\nD=1 deploy/gate.service:2\nOK=1 deploy/gate.service:5"},
 		{"what a unit passes on and takes away", unit + "UnsetEnvironment=B\nPassEnvironment=A P\nEnvironment=A=1 B=2\n", "unit/gate",
 			"A=1 deploy/gate.service:4\nB removed\nP given deploy/gate.service:3"},
+		{"what is taken away, by its last value", unit + "UnsetEnvironment=A=2 B=2\nUnsetEnvironment=C C=9\nEnvironment=A=2 B=1 C=1\n", "unit/gate", "A removed\nB=1 deploy/gate.service:4\nC removed"},
 		{"drop-ins reset and go by their names", unit + "Environment=A=1\n-- deploy/gate.service.d/20.conf --\n[Service]\nEnvironment=C=3\n-- deploy/gate.service.d/10.conf --\n[Service]\nEnvironment=\nEnvironment=B=2\n", "unit/gate",
 			"B=2 deploy/gate.service.d/10.conf:3\nC=3 deploy/gate.service.d/20.conf:2"},
 		{"a program at the root, by its module", "-- go.mod --\nmodule example.org/lock/v2\n-- main.go --\npackage main\n-- lock.service --\n[Service]\nEnvironment=A=1\n", "unit/lock", "A=1 lock.service:2"},
@@ -45,6 +46,22 @@ metadata: {name: gate}
 spec: {template: {spec: {containers: [{name: gate, env: [{name: E, value: prod}, {name: F, value: new}]}]}}}
 `, "kubernetes.prod/gate",
 			"A=base k8s/base/kustomization.yaml:2\nB=prod k8s/overlays/prod/kustomization.yaml:2\nE=prod k8s/overlays/prod/patch.yaml:4\nF=new k8s/overlays/prod/patch.yaml:4\nG=added k8s/overlays/prod/kustomization.yaml:1"},
+		{"what a patch lays over a container comes first", pod + `-- k8s/base/gate.yaml --
+apiVersion: apps/v1
+kind: Deployment
+metadata: {name: gate}
+spec: {template: {spec: {containers: [{name: gate, image: gate, env: [{name: D, value: $(A)}]}]}}}
+-- k8s/base/kustomization.yaml --
+resources: [gate.yaml]
+-- k8s/overlays/prod/kustomization.yaml --
+resources: [../../base]
+patches: [{path: patch.yaml}]
+-- k8s/overlays/prod/patch.yaml --
+apiVersion: apps/v1
+kind: Deployment
+metadata: {name: gate}
+spec: {template: {spec: {containers: [{name: gate, env: [{name: A, value: patched}]}]}}}
+`, "kubernetes.prod/gate", "A=patched k8s/overlays/prod/patch.yaml:4\nD=patched k8s/base/gate.yaml:4"},
 		{"a chart and its values by stage", pod + `-- chart/Chart.yaml --
 name: gate
 -- chart/values.yaml --
@@ -118,6 +135,8 @@ func TestRecipes(t *testing.T) {
 		{"ARG S=base\nFROM x AS base\nENV A=1\nFROM ${S}\nENV B=2\n", "A=1 Dockerfile:3\nB=2 Dockerfile:5"},
 		{"FROM x AS base\nONBUILD ENV A=1\nENV B=1\nFROM base\n", "A=1 Dockerfile:2\nB=1 Dockerfile:3"},
 		{"FROM x\nARG N=NAME\nENV ${N}_2=2\n", "NAME_2=2 Dockerfile:3"},
+		{"FROM x AS a\nARG N=n\nFROM a AS b\nFROM b\nENV A=${N:+set}\n", "A=set Dockerfile:5"},
+		{"FROM x\nARG TARGETARCH\nARG TARGETOS=none\nENV A=bin-$TARGETARCH B=$TARGETOS\n", "A given Dockerfile:4\nB=none Dockerfile:4"},
 	} {
 		all, err := Discover(plant(t, "-- Dockerfile --\n"+c.recipe), Options{Declared: []Declared{{Name: "image", Layers: []Spec{{Dockerfile: "Dockerfile"}}}}})
 		if err != nil {

@@ -90,7 +90,20 @@ type unitLayers struct {
 	name               string
 	file               string
 	passed, own, unset map[string]Value
+	only               map[string]string // of what is taken away: the value that it must have
 	files              []*Layer
+}
+
+// inForce returns the value that a name has before anything is taken away.
+func (u *unitLayers) inForce(name string) string {
+	for _, l := range slices.Backward(u.files) {
+		if l != nil {
+			if v, found := l.Values[name]; found {
+				return v.Text
+			}
+		}
+	}
+	return u.own[name].Text
 }
 
 // unit reads a unit and its drop-ins as layers in systemd's order: what is
@@ -103,7 +116,7 @@ func (f *finder) unit(file string) ([]*Layer, error) {
 		}
 	}
 	slices.SortFunc(files[1:], func(a, b string) int { return strings.Compare(path.Base(a), path.Base(b)) })
-	u := &unitLayers{name: path.Base(file), passed: map[string]Value{}, own: map[string]Value{}, unset: map[string]Value{}}
+	u := &unitLayers{name: path.Base(file), passed: map[string]Value{}, own: map[string]Value{}, unset: map[string]Value{}, only: map[string]string{}}
 	for _, file := range files {
 		src, err := f.tree.ReadFile(file)
 		if err != nil {
@@ -116,6 +129,11 @@ func (f *finder) unit(file string) ([]*Layer, error) {
 	}
 	layer := func(label string, values map[string]Value) *Layer {
 		return &Layer{Kind: "unit", Label: file + ", " + label, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file], Values: values, Changed: f.tree.Changed(file)}
+	}
+	for name, value := range u.only { // in any order: this value alone is taken away
+		if u.inForce(name) != value {
+			delete(u.unset, name)
+		}
 	}
 	var layers []*Layer
 	if len(u.passed) > 0 {
@@ -157,11 +175,14 @@ func (f *finder) unitSetting(u *unitLayers, s setting) {
 	case "UnsetEnvironment":
 		if s.value == "" {
 			clear(u.unset)
+			clear(u.only)
 		}
 		for _, word := range unitWords(s.value) {
 			name, value, only := strings.Cut(word, "=")
-			if only && u.own[name].Text != value { // this value alone is taken away
-				continue
+			if _, all := u.unset[name]; only && (!all || u.only[name] != "") {
+				u.only[name] = value
+			} else {
+				delete(u.only, name)
 			}
 			u.unset[name] = Value{State: Removed, File: u.file, Line: s.line, Column: 1}
 		}
