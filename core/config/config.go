@@ -190,9 +190,20 @@ func checkComponents(c *Config, p *place) error {
 }
 
 func checkEnvironments(c *Config, p *place) error {
+	type named struct{ name, component string }
+	seen := map[named]bool{}
 	for _, e := range c.Environments {
+		if seen[named{e.Name, e.Component}] {
+			return p.wrong(fmt.Sprintf("name = %q", e.Name), "there are two environments "+e.Name, "Give one of them another name or component, or put the layers of both into one.", nil)
+		}
+		seen[named{e.Name, e.Component}] = true
 		if e.Name == "" {
 			return p.wrong("[[environment]]", "an [[environment]] has no name", `Write name = "staging".`, nil)
+		}
+		for _, layer := range e.Layers {
+			if word, known, err := layer.Check(); err != nil {
+				return p.wrongAt(word+" =", word, err.Reason, err.Hint, known)
+			}
 		}
 	}
 	return nil

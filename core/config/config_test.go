@@ -1,9 +1,11 @@
 package config
 
 import (
+	"encoding/json"
 	"errors"
 	"os"
 	"path/filepath"
+	"reflect"
 	"strings"
 	"testing"
 
@@ -83,7 +85,7 @@ func TestParse(t *testing.T) {
 		t.Errorf("components: %+v", components)
 	}
 	declared := c.Declared()
-	if len(declared) != 1 || declared[0].Name != "staging" || len(declared[0].Layers) != 2 || declared[0].Layers[1].Dialect != "docker" {
+	if len(declared) != 1 || declared[0].Name != "staging" || len(declared[0].Layers) != 2 || declared[0].Layers[1]["dialect"] != "docker" {
 		t.Errorf("environments: %+v", declared)
 	}
 	v := c.Variables["GATE_URL"]
@@ -108,7 +110,15 @@ func TestErrors(t *testing.T) {
 		{"[exclude]\nfiles = [\"a[\"]\n", "inzicht.toml:2", "no glob", "services/**"},
 		{"[[component]]\nname = \"x\"\n", "inzicht.toml:1", "no folder", "services/gatekeeper"},
 		{"[[environment]]\nlayers = []\n", "inzicht.toml:1", "no name", "staging"},
-		{"[[environment]]\nname = \"x\"\nlayers = [{ envfile = \"a\" }]\n", "inzicht.toml:3:13", "no setting environment.envfile", "docs/reference.md"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ envfile = \"a\" }]\n", "inzicht.toml:3", "no setting environment.layers.envfile", "docs/reference.md"},
+		{"[[environment]]\nname = \"x\"\n[[environment]]\nname = \"x\"\n", "inzicht.toml:2", "two environments x", "another name"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ unti = \"a\" }]\n", "inzicht.toml:3", "no setting environment.layers.unti", "Is unit meant?"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ dialect = \"docker\" }]\n", "inzicht.toml:3", "does not say what it is", "A layer has one of"},
+		{"[[environment]]\nname = \"x\"\nlayers = [\n{ env = \"a\", stage = \"b\" }]\n", "inzicht.toml:4", "stage is no setting of a layer with env", "env, dialect"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ env = \"a\", dialect = \"dokker\" }]\n", "inzicht.toml:3", "no dialect dokker", "docker"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ workflow = \"a\", step = \"b\" }]\n", "inzicht.toml:3", "step stands without job", "Write job"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ env = [\"a\"] }]\n", "inzicht.toml:3", "env is no text", "Write env"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ compose = [] }]\n", "inzicht.toml:3", "compose is empty", "Write compose"},
 		{"[variable.X]\nneed = \"require\"\n", "inzicht.toml:2", `"require"`, "Is required meant?"},
 		{"[variable.X]\nkind = \"int\"\n", "inzicht.toml:2", `"int"`, ""},
 		{"[[scope]]\nfiles = [\"a\"]\n", "inzicht.toml:1", "no scope", "runtime"},
@@ -210,5 +220,50 @@ func TestSuggest(t *testing.T) {
 	}
 	if all, err = environment.Discover(opened, environment.Options{Declared: c.Declared()}); err != nil || len(all.Untied) > 0 || len(all.Environments) != 4 {
 		t.Errorf("the lines tie nothing: %v, %v, %v", all, err, tied)
+	}
+}
+
+// The schema says of layers what the kinds say.
+func TestSchemaOfLayers(t *testing.T) {
+	src, err := os.ReadFile("../../docs/schema/config.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var schema struct {
+		Properties struct {
+			Environment struct {
+				Items struct {
+					Properties struct {
+						Layers struct {
+							Items struct{ Properties map[string]any }
+						}
+					}
+				}
+			}
+		}
+	}
+	if err := json.Unmarshal(src, &schema); err != nil {
+		t.Fatal(err)
+	}
+	have := schema.Properties.Environment.Items.Properties.Layers.Items.Properties
+	want := map[string]any{}
+	for _, k := range environment.LayerKeys() {
+		text := map[string]any{"type": "string"}
+		switch {
+		case len(k.Words) > 0:
+			var words []any
+			for _, w := range k.Words {
+				words = append(words, w)
+			}
+			want[k.Name] = map[string]any{"enum": words}
+		case k.Several:
+			want[k.Name] = map[string]any{"anyOf": []any{text, map[string]any{"type": "array", "items": text, "minItems": 1.0}}}
+		default:
+			want[k.Name] = text
+		}
+	}
+	if !reflect.DeepEqual(have, want) {
+		wanted, _ := json.MarshalIndent(want, "", "  ")
+		t.Errorf("docs/schema/config.json is to say of layers\n%s", wanted)
 	}
 }

@@ -25,8 +25,16 @@ type place struct {
 // wrong says that something is wrong where text stands, and names the nearest
 // of what is known.
 func (p *place) wrong(text, reason, hint string, known []string) error {
+	return p.wrongAt(text, text, reason, hint, known)
+}
+
+// wrongAt is wrong with a text that tells the place better, if it is there.
+func (p *place) wrongAt(first, text, reason, hint string, known []string) error {
 	where := p.name
-	if at := strings.Index(p.src, text); at >= 0 && text != "" {
+	if !strings.Contains(p.src, first) {
+		first = text
+	}
+	if at := strings.Index(p.src, first); at >= 0 && text != "" {
 		where = fmt.Sprintf("%s:%d", p.name, strings.Count(p.src[:at], "\n")+1)
 	}
 	if closest := near.Closest(text, known); closest != "" {

@@ -31,16 +31,17 @@ import (
 // compose.NAME/SERVICE.
 var composeFiles = kind{
 	key: "compose", says: "one service of compose files, later files laid over earlier ones",
+	several: true, further: []Key{{Name: "service"}, {Name: "profiles", Several: true}},
 	discover: (*finder).discoverCompose,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
-		project, err := f.loadCompose(s.Compose, s.Profiles)
+		project, err := f.loadCompose(s.list("compose"), s.list("profiles"))
 		if err != nil {
-			return nil, specError(strings.Join(s.Compose, " "), err)
+			return nil, specError(strings.Join(s.list("compose"), " "), err)
 		}
-		service, err := project.services.GetService(s.Service)
+		service, err := project.services.GetService(s.text("service"))
 		if err != nil {
 			names := project.services.ServiceNames()
-			return nil, &SpecError{strings.Join(s.Compose, " "), fmt.Sprintf("there is no service %q", s.Service), "It has: " + strings.Join(names, ", ") + "."}
+			return nil, &SpecError{strings.Join(s.list("compose"), " "), fmt.Sprintf("there is no service %q", s.text("service")), "It has: " + strings.Join(names, ", ") + "."}
 		}
 		return f.serviceLayers(project, service), nil
 	},
@@ -219,7 +220,7 @@ func (f *finder) composeService(prefix string, project *composeProject, service 
 	component, known := f.componentOfService(service)
 	if !known {
 		for _, l := range layers {
-			if l.Kind == "env" && l.File != "" {
+			if l.Traits().EnvFile && l.File != "" {
 				f.set.shared[l.File] = true
 			}
 		}

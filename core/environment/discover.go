@@ -3,6 +3,7 @@ package environment
 import (
 	"cmp"
 	"errors"
+	"fmt"
 	"io/fs"
 	"slices"
 	"strings"
@@ -16,6 +17,9 @@ import (
 type kind struct {
 	key      string // its key in inzicht.toml
 	says     string // what it is, for people
+	several  bool   // the key holds a list
+	further  []Key  // what else may be said
+	traits   Traits
 	discover func(*finder)
 	load     func(*finder, Spec) ([]*Layer, error)
 }
@@ -49,47 +53,6 @@ type Declared struct {
 	Name      string
 	Component string // "" for all
 	Layers    []Spec
-}
-
-// Spec is one layer as inzicht.toml names it; one of the kinds' keys is given.
-type Spec struct {
-	Env        string   `toml:"env"`
-	Dialect    string   `toml:"dialect"`
-	Compose    []string `toml:"compose"`
-	Service    string   `toml:"service"`
-	Profiles   []string `toml:"profiles"`
-	Dockerfile string   `toml:"dockerfile"`
-	Stage      string   `toml:"stage"`
-	Manifests  []string `toml:"manifests"`
-	Workload   string   `toml:"workload"`
-	Container  string   `toml:"container"`
-	Unit       string   `toml:"unit"`
-	Workflow   string   `toml:"workflow"`
-	Job        string   `toml:"job"`
-	Step       string   `toml:"step"`
-	Spec       string   `toml:"spec"`
-	Map        string   `toml:"map"`
-	At         string   `toml:"at"`
-	Script     string   `toml:"script"`
-	Record     string   `toml:"record"`
-	Process    string   `toml:"process"`
-}
-
-// keys gives the keys of kinds that the layer has: one, where it is right.
-func (s Spec) keys() (keys []string) {
-	for _, k := range []struct {
-		key   string
-		given bool
-	}{
-		{"env", s.Env != ""}, {"compose", len(s.Compose) > 0}, {"dockerfile", s.Dockerfile != ""}, {"manifests", len(s.Manifests) > 0},
-		{"unit", s.Unit != ""}, {"workflow", s.Workflow != ""}, {"spec", s.Spec != ""}, {"map", s.Map != ""}, {"script", s.Script != ""},
-		{"record", s.Record != ""}, {"process", s.Process != ""},
-	} {
-		if k.given {
-			keys = append(keys, k.key)
-		}
-	}
-	return keys
 }
 
 // SpecError says which layer of the configuration cannot be read.
@@ -205,7 +168,7 @@ func (f *finder) declared(d Declared) error {
 	if d.Component != "" {
 		i := slices.IndexFunc(f.tree.Components, func(c tree.Component) bool { return c.Name == d.Component })
 		if i < 0 {
-			return &SpecError{"environment " + d.Name, "there is no component " + d.Component, "This tree has: " + strings.Join(componentNames(f.tree), ", ") + "."}
+			return &SpecError{fmt.Sprintf("component = %q", d.Component), "there is no such component", componentHint(f.tree)}
 		}
 		e.Component, e.Only = f.tree.Components[i], true
 	}
@@ -225,20 +188,11 @@ func (f *finder) declared(d Declared) error {
 }
 
 func (f *finder) load(s Spec) ([]*Layer, error) {
-	keys := s.keys()
-	if len(keys) == 1 {
-		i := slices.IndexFunc(kinds, func(k kind) bool { return k.key == keys[0] })
-		return kinds[i].load(f, s)
+	k, err := s.kind()
+	if err != nil {
+		return nil, err
 	}
-	var known []string
-	for _, k := range kinds {
-		known = append(known, k.key)
-	}
-	reason := "it does not say what it is"
-	if len(keys) > 1 {
-		reason = "it says to be " + strings.Join(keys, " and ")
-	}
-	return nil, &SpecError{"a layer", reason, "A layer has one of: " + strings.Join(known, ", ") + "."}
+	return k.load(f, s)
 }
 
 // LayerKinds gives key and meaning of every kind of layer, for people.
@@ -247,6 +201,15 @@ func LayerKinds() (list [][2]string) {
 		list = append(list, [2]string{k.key, k.says})
 	}
 	return list
+}
+
+// componentHint says which components there are.
+func componentHint(t *tree.Tree) string {
+	names := componentNames(t)
+	if len(names) == 0 {
+		return "This tree is one, without a name: leave component out."
+	}
+	return "This tree has: " + strings.Join(names, ", ") + "."
 }
 
 func componentNames(t *tree.Tree) (names []string) {

@@ -21,6 +21,7 @@ import (
 // final stage, or of the one asked for, and of the stages that it is built on.
 var dockerfiles = kind{
 	key: "dockerfile", says: "the environment of an image, of its last stage or the one named",
+	further: []Key{{Name: "stage"}}, traits: Traits{Shared: true},
 	discover: func(f *finder) {
 		for _, file := range f.tree.Files {
 			if IsDockerfile(file.Path) {
@@ -29,9 +30,9 @@ var dockerfiles = kind{
 		}
 	},
 	load: func(f *finder, s Spec) ([]*Layer, error) {
-		l, err := f.image(s.Dockerfile, s.Stage, nil)
+		l, err := f.image(s.text("dockerfile"), s.text("stage"), nil)
 		if err != nil {
-			return nil, specError(s.Dockerfile, err)
+			return nil, specError(s.text("dockerfile"), err)
 		}
 		return []*Layer{l}, nil
 	},

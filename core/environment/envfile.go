@@ -16,20 +16,28 @@ import (
 // NAME.env as NAME, and what inzicht.toml names.
 var envFiles = kind{
 	key: "env", says: "an env file",
+	further: []Key{{Name: "dialect", Words: dialectNames()}}, traits: Traits{EnvFile: true},
 	discover: (*finder).discoverEnvFiles,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		dialect := envfile.Dotenv
-		if s.Dialect != "" {
-			if dialect = envfile.DialectNamed(s.Dialect); dialect == nil {
-				return nil, &SpecError{s.Env, "there is no dialect " + s.Dialect, "Dialects: dotenv, compose, docker, systemd, shell."}
+		if s.text("dialect") != "" {
+			if dialect = envfile.DialectNamed(s.text("dialect")); dialect == nil {
+				return nil, &SpecError{s.text("env"), "there is no dialect " + s.text("dialect"), "It is one of: " + strings.Join(dialectNames(), ", ") + "."}
 			}
 		}
-		l, err := f.envFile(s.Env, dialect, nil)
+		l, err := f.envFile(s.text("env"), dialect, nil)
 		if err != nil {
-			return nil, specError(s.Env, err)
+			return nil, specError(s.text("env"), err)
 		}
 		return []*Layer{l}, nil
 	},
+}
+
+func dialectNames() (names []string) {
+	for _, d := range envfile.Dialects {
+		names = append(names, d.Name)
+	}
+	return names
 }
 
 // envFile reads one env file of the tree as a layer. A file is read once for
@@ -115,7 +123,7 @@ func valuesOf(reading *envfile.Reading, file string, document *envfile.Document)
 func (f *finder) chained(layers []*Layer) []*Layer {
 	var out []*Layer
 	for n, l := range layers {
-		if n > 0 && l.Kind == "env" && l.Dialect != nil && l.File != "" {
+		if n > 0 && l.Traits().EnvFile && l.Dialect != nil && l.File != "" {
 			if src, err := f.tree.ReadFile(l.File); err == nil && bytes.IndexByte(src, '$') >= 0 {
 				before := slices.Clone(out)
 				outer := func(name string) (string, bool) {

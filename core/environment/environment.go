@@ -149,7 +149,7 @@ func (e *Environment) Open() string {
 // that is a file, since later ones are often personal; "" where there is none.
 func (e *Environment) File() string {
 	for _, l := range e.Layers {
-		if l.File != "" && l.Kind == "env" {
+		if l.File != "" && l.Traits().EnvFile {
 			return l.File
 		}
 	}
@@ -254,7 +254,7 @@ func (s *All) clean() {
 
 func (l *Layer) clean() {
 	for name := range l.Values { // in any order
-		if exact := l.Kind == "process"; exact && envfile.LikeKey(name) || !exact && !envfile.IsName(name) {
+		if exact := l.Traits().AnyName; exact && envfile.LikeKey(name) || !exact && !envfile.IsName(name) {
 			delete(l.Values, name)
 		}
 	}

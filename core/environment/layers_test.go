@@ -130,6 +130,10 @@ services:
 -- gate.service --
 [Service]
 Environment=A=unit
+-- pod.yaml --
+kind: Pod
+metadata: {name: p}
+spec: {containers: [{name: c, image: x, env: [{name: A, value: one}]}]}
 `
 	for _, c := range []struct {
 		spec    Spec
@@ -137,31 +141,33 @@ Environment=A=unit
 		want    string
 		problem string
 	}{
-		{spec: Spec{Env: "a.env"}, want: "A=1 a.env:1"},
-		{spec: Spec{Env: "a.env", Dialect: "latin"}, problem: "no dialect latin"},
-		{spec: Spec{Env: "no.env"}, problem: "no such file"},
-		{spec: Spec{Env: "../a.env"}, problem: "no such file"},
-		{spec: Spec{Dockerfile: "gate/Dockerfile"}, want: "A=two words gate/Dockerfile:7\nB=build gate/Dockerfile:4\nC=arg-env gate/Dockerfile:7\nOLD=form gate/Dockerfile:8"},
-		{spec: Spec{Dockerfile: "gate/Dockerfile", Stage: "build"}, want: "A=1 gate/Dockerfile:4\nB=build gate/Dockerfile:4"},
-		{spec: Spec{Dockerfile: "gate/Dockerfile", Stage: "no"}, problem: `no stage "no"`},
-		{spec: Spec{Workflow: ".github/workflows/ci.yml"}, want: "A=top .github/workflows/ci.yml:1\nB=top .github/workflows/ci.yml:1"},
-		{spec: Spec{Workflow: ".github/workflows/ci.yml", Job: "test", Step: "run it"}, want: "A=top .github/workflows/ci.yml:1\nB=job .github/workflows/ci.yml:4\nC given .github/workflows/ci.yml:4\nD=step .github/workflows/ci.yml:6"},
-		{spec: Spec{Workflow: ".github/workflows/ci.yml", Job: "no"}, problem: "It has"},
-		{spec: Spec{Spec: "host.yaml", Service: "gate"}, want: "A=one host.yaml:4\nB given host.yaml:6"},
-		{spec: Spec{Spec: "host.yaml"}, want: "A=one host.yaml:4\nB given host.yaml:6\nC=three host.yaml:9"},
-		{spec: Spec{Map: "map.json", At: "staging"}, want: "A=one map.json:1\nB=2 map.json:1"},
-		{spec: Spec{Map: "map.json", At: "nowhere"}, problem: "no mapping"},
-		{spec: Spec{Script: "profile.sh"}, want: "A=one profile.sh:1"},
-		{spec: Spec{Compose: []string{"compose.yaml"}, Service: "other", Profiles: []string{"p"}}, want: "A=two compose.yaml:3"},
-		{spec: Spec{Compose: []string{"compose.yaml"}, Service: "nobody"}, problem: "It has: gate"},
-		{spec: Spec{Unit: "gate.service"}, want: "A=unit gate.service:2"},
-		{spec: Spec{Manifests: []string{"*.yaml"}, Workload: "no"}, problem: `no workload "no"`},
-		{spec: Spec{Process: "later"}, present: []string{}, problem: "neither present nor a number"},
-		{spec: Spec{Process: "present"}, problem: "not looked at unasked"},
-		{spec: Spec{Process: "1"}, problem: "not looked at unasked"},
-		{spec: Spec{Process: "present"}, present: []string{"A=one"}, want: "A=one :0"},
+		{spec: Spec{"env": "a.env"}, want: "A=1 a.env:1"},
+		{spec: Spec{"env": "a.env", "dialect": "latin"}, problem: "no dialect latin"},
+		{spec: Spec{"env": "no.env"}, problem: "no such file"},
+		{spec: Spec{"env": "../a.env"}, problem: "no such file"},
+		{spec: Spec{"dockerfile": "gate/Dockerfile"}, want: "A=two words gate/Dockerfile:7\nB=build gate/Dockerfile:4\nC=arg-env gate/Dockerfile:7\nOLD=form gate/Dockerfile:8"},
+		{spec: Spec{"dockerfile": "gate/Dockerfile", "stage": "build"}, want: "A=1 gate/Dockerfile:4\nB=build gate/Dockerfile:4"},
+		{spec: Spec{"dockerfile": "gate/Dockerfile", "stage": "no"}, problem: `no stage "no"`},
+		{spec: Spec{"workflow": ".github/workflows/ci.yml"}, want: "A=top .github/workflows/ci.yml:1\nB=top .github/workflows/ci.yml:1"},
+		{spec: Spec{"workflow": ".github/workflows/ci.yml", "job": "test", "step": "run it"}, want: "A=top .github/workflows/ci.yml:1\nB=job .github/workflows/ci.yml:4\nC given .github/workflows/ci.yml:4\nD=step .github/workflows/ci.yml:6"},
+		{spec: Spec{"workflow": ".github/workflows/ci.yml", "job": "no"}, problem: "It has"},
+		{spec: Spec{"spec": "host.yaml", "service": "gate"}, want: "A=one host.yaml:4\nB given host.yaml:6"},
+		{spec: Spec{"spec": "host.yaml"}, want: "A=one host.yaml:4\nB given host.yaml:6\nC=three host.yaml:9"},
+		{spec: Spec{"map": "map.json", "at": "staging"}, want: "A=one map.json:1\nB=2 map.json:1"},
+		{spec: Spec{"map": "map.json", "at": "nowhere"}, problem: "no mapping"},
+		{spec: Spec{"script": "profile.sh"}, want: "A=one profile.sh:1"},
+		{spec: Spec{"compose": []string{"compose.yaml"}, "service": "other", "profiles": []string{"p"}}, want: "A=two compose.yaml:3"},
+		{spec: Spec{"compose": []string{"compose.yaml"}, "service": "nobody"}, problem: "It has: gate"},
+		{spec: Spec{"unit": "gate.service"}, want: "A=unit gate.service:2"},
+		{spec: Spec{"manifests": []string{"*.yaml"}, "workload": "no"}, problem: `no workload "no"`},
+		{spec: Spec{"manifests": "pod.yaml", "workload": "p", "container": "c"}, want: "A=one pod.yaml:3"},
+		{spec: Spec{"manifests": "pod.yaml", "workload": "p", "container": "no"}, problem: `workload p has no container "no"`},
+		{spec: Spec{"process": "later"}, present: []string{}, problem: "neither present nor a number"},
+		{spec: Spec{"process": "present"}, problem: "not looked at unasked"},
+		{spec: Spec{"process": "1"}, problem: "not looked at unasked"},
+		{spec: Spec{"process": "present"}, present: []string{"A=one"}, want: "A=one :0"},
 		{spec: Spec{}, problem: "does not say what it is"},
-		{spec: Spec{Env: "a.env", Unit: "gate.service"}, problem: "env and unit"},
+		{spec: Spec{"env": "a.env", "unit": "gate.service"}, problem: "env and unit"},
 	} {
 		all, err := Discover(plant(t, files), Options{Present: c.present, Declared: []Declared{{Name: "mine", Layers: []Spec{c.spec}}}})
 		if c.problem != "" {

@@ -21,6 +21,9 @@ import (
 // maxListing is the size in bytes up to which a listing is read.
 const maxListing = 16 << 20
 
+// listings are what is given on the command line, and never by inzicht.toml.
+var listings = kind{key: "listing", says: "what a platform lists", traits: Traits{Foreign: true, Shared: true}}
+
 // ReadListing reads what a platform lists of an environment: NUL-separated
 // NAME=value, JSON (a mapping, a list of entries with key and value, an object a
 // line, or a record), YAML, an env file, or a table for people. Which it is, is told by the bytes. name says for

@@ -22,10 +22,11 @@ import (
 // included.
 var manifests = kind{
 	key: "manifests", says: "one workload of Kubernetes manifests",
+	several: true, further: []Key{{Name: "workload"}, {Name: "container", With: "workload"}},
 	discover: (*finder).discoverManifests,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		var c cluster
-		for _, pattern := range s.Manifests {
+		for _, pattern := range s.list("manifests") {
 			if !tree.IsGlob(pattern) {
 				return nil, &SpecError{pattern, "this is no glob, or one that leaves too much open", "Give a path or a glob such as deploy/staging/*.yaml."}
 			}
@@ -45,15 +46,20 @@ var manifests = kind{
 			}
 		}
 		for _, w := range c.workloads {
-			if w.name == s.Workload && (s.Container == "" || w.container == s.Container) {
+			if w.name == s.text("workload") && (s.text("container") == "" || w.container == s.text("container")) {
 				return f.workloadLayers(&c, w), nil
 			}
 		}
-		var names []string
+		var names, containers []string
 		for _, w := range c.workloads {
-			names = append(names, w.name)
+			if names = append(names, w.name); w.name == s.text("workload") {
+				containers = append(containers, w.container)
+			}
 		}
-		return nil, &SpecError{strings.Join(s.Manifests, " "), fmt.Sprintf("there is no workload %q", s.Workload), "It has: " + strings.Join(names, ", ") + "."}
+		if names = slices.Compact(names); len(containers) > 0 {
+			return nil, &SpecError{strings.Join(s.list("manifests"), " "), fmt.Sprintf("workload %s has no container %q", s.text("workload"), s.text("container")), "It has: " + strings.Join(containers, ", ") + "."}
+		}
+		return nil, &SpecError{strings.Join(s.list("manifests"), " "), fmt.Sprintf("there is no workload %q", s.text("workload")), "It has: " + strings.Join(names, ", ") + "."}
 	},
 }
 

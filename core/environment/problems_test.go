@@ -119,14 +119,14 @@ module level
 -- a.env --
 A=1
 `
-	layers := []Spec{{Env: "a.env"}}
+	layers := []Spec{{"env": "a.env"}}
 	for _, c := range []struct {
 		declared Declared
 		parts    []string
 	}{
 		{Declared{Name: "mine", Component: "gat", Layers: layers}, []string{"mine", "no component gat", "gate, level"}},
 		{Declared{Name: "mine"}, []string{"mine", "no layers", "a.env"}},
-		{Declared{Name: "mine", Layers: []Spec{{Env: "b.env"}}}, []string{"no such file"}},
+		{Declared{Name: "mine", Layers: []Spec{{"env": "b.env"}}}, []string{"no such file"}},
 	} {
 		_, err := Discover(plant(t, tree), Options{Declared: []Declared{c.declared}})
 		bad, ok := err.(*SpecError)

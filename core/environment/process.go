@@ -15,16 +15,17 @@ import (
 // processes are live ones: the present one, or one by its number.
 var processes = kind{
 	key: "process", says: `a live process: "present", or its number`,
+	traits: Traits{AnyName: true, Shared: true},
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		if f.options.Present == nil { // who wrote the tree is not who runs this
-			return nil, &SpecError{"process " + s.Process, "the configuration names a live process, which is not looked at unasked", "Name it on the command line with -e NAME --pid NUMBER, or let the configuration: --with-processes."}
+			return nil, &SpecError{"process " + s.text("process"), "the configuration names a live process, which is not looked at unasked", "Name it on the command line with -e NAME --pid NUMBER, or let the configuration: --with-processes."}
 		}
-		if s.Process == "present" {
+		if s.text("process") == "present" {
 			return []*Layer{Present(f.options.Present)}, nil
 		}
-		pid, err := strconv.Atoi(s.Process)
+		pid, err := strconv.Atoi(s.text("process"))
 		if err != nil {
-			return nil, &SpecError{"process", fmt.Sprintf("%q is neither present nor a number", s.Process), `Write process = "present", or the number of a process in quotes.`}
+			return nil, &SpecError{"process", fmt.Sprintf("%q is neither present nor a number", s.text("process")), `Write process = "present", or the number of a process in quotes.`}
 		}
 		l, err := Process(pid)
 		if err != nil {

@@ -15,13 +15,14 @@ const recordSchema = "inzicht/record/1"
 // records are value-free pictures of environments that inzicht capture made.
 var records = kind{
 	key: "record", says: "a record that inzicht capture made",
+	traits: Traits{Foreign: true},
 	load: func(f *finder, s Spec) ([]*Layer, error) {
-		src, err := f.tree.ReadFile(s.Record)
+		src, err := f.tree.ReadFile(s.text("record"))
 		if err != nil {
-			return nil, specError(s.Record, err)
+			return nil, specError(s.text("record"), err)
 		}
-		l := &Layer{Kind: "record", Label: s.Record, File: s.Record, Component: f.tree.ComponentOf(s.Record), Tracked: f.tracked[s.Record], Values: map[string]Value{}}
-		return []*Layer{l}, l.record(s.Record, src)
+		l := &Layer{Kind: "record", Label: s.text("record"), File: s.text("record"), Component: f.tree.ComponentOf(s.text("record")), Tracked: f.tracked[s.text("record")], Values: map[string]Value{}}
+		return []*Layer{l}, l.record(s.text("record"), src)
 	},
 }
 

@@ -36,9 +36,9 @@ func (f *finder) script(file string) (*Layer, error) {
 var scripts = kind{
 	key: "script", says: "a shell script or profile with export lines, read and not run",
 	load: func(f *finder, s Spec) ([]*Layer, error) {
-		l, err := f.script(s.Script)
+		l, err := f.script(s.text("script"))
 		if err != nil {
-			return nil, specError(s.Script, err)
+			return nil, specError(s.text("script"), err)
 		}
 		return []*Layer{l}, nil
 	},

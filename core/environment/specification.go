@@ -13,28 +13,29 @@ import (
 // or below the service asked for.
 var specifications = kind{
 	key: "spec", says: "a hosting service's specification: lists of key and value in YAML or JSON",
+	further: []Key{{Name: "service"}},
 	load: func(f *finder, s Spec) ([]*Layer, error) {
-		documents, err := f.documentsOf(s.Spec)
+		documents, err := f.documentsOf(s.text("spec"))
 		if err != nil {
-			return nil, specError(s.Spec, err)
+			return nil, specError(s.text("spec"), err)
 		}
-		l := &Layer{Kind: "spec", Label: s.Spec, File: s.Spec, Component: f.tree.ComponentOf(s.Spec), Tracked: f.tracked[s.Spec], Values: map[string]Value{}, Changed: f.tree.Changed(s.Spec)}
-		if s.Service != "" {
-			l.Label += ", service " + s.Service
+		l := &Layer{Kind: "spec", Label: s.text("spec"), File: s.text("spec"), Component: f.tree.ComponentOf(s.text("spec")), Tracked: f.tracked[s.text("spec")], Values: map[string]Value{}, Changed: f.tree.Changed(s.text("spec"))}
+		if s.text("service") != "" {
+			l.Label += ", service " + s.text("service")
 		}
 		found := false
 		for _, d := range documents {
 			roots := []*yaml.Node{d.root}
-			if s.Service != "" {
-				roots = named(d.root, s.Service, 0)
+			if s.text("service") != "" {
+				roots = named(d.root, s.text("service"), 0)
 			}
 			for _, root := range roots {
 				found = true
-				keyed(root, s.Spec, l.Values, 0)
+				keyed(root, s.text("spec"), l.Values, 0)
 			}
 		}
 		if !found {
-			return nil, &SpecError{s.Spec, "there is no service " + s.Service, "Give the name under which the file lists it."}
+			return nil, &SpecError{s.text("spec"), "there is no service " + s.text("service"), "Give the name under which the file lists it."}
 		}
 		return []*Layer{l}, nil
 	},

@@ -138,7 +138,7 @@ func TestRecipes(t *testing.T) {
 		{"FROM x AS a\nARG N=n\nFROM a AS b\nFROM b\nENV A=${N:+set}\n", "A=set Dockerfile:5"},
 		{"FROM x\nARG TARGETARCH\nARG TARGETOS=none\nENV A=bin-$TARGETARCH B=$TARGETOS\n", "A given Dockerfile:4\nB=none Dockerfile:4"},
 	} {
-		all, err := Discover(plant(t, "-- Dockerfile --\n"+c.recipe), Options{Declared: []Declared{{Name: "image", Layers: []Spec{{Dockerfile: "Dockerfile"}}}}})
+		all, err := Discover(plant(t, "-- Dockerfile --\n"+c.recipe), Options{Declared: []Declared{{Name: "image", Layers: []Spec{{"dockerfile": "Dockerfile"}}}}})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -17,9 +17,9 @@ var units = kind{
 	key: "unit", says: "a systemd unit, its drop-ins included",
 	discover: (*finder).discoverUnits,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
-		layers, err := f.unit(s.Unit)
+		layers, err := f.unit(s.text("unit"))
 		if err != nil {
-			return nil, specError(s.Unit, err)
+			return nil, specError(s.text("unit"), err)
 		}
 		return layers, nil
 	},

@@ -11,33 +11,34 @@ import (
 // job, then of the step.
 var workflows = kind{
 	key: "workflow", says: "a job of a workflow file, or one of its steps",
+	further: []Key{{Name: "job"}, {Name: "step", With: "job"}},
 	load: func(f *finder, s Spec) ([]*Layer, error) {
-		documents, err := f.documentsOf(s.Workflow)
+		documents, err := f.documentsOf(s.text("workflow"))
 		if err != nil {
-			return nil, specError(s.Workflow, err)
+			return nil, specError(s.text("workflow"), err)
 		}
 		if len(documents) == 0 {
-			return nil, &SpecError{s.Workflow, "it is empty", "Name a workflow file."}
+			return nil, &SpecError{s.text("workflow"), "it is empty", "Name a workflow file."}
 		}
 		root := documents[0].root
-		layers := []*Layer{f.block(s.Workflow, "workflow", at(root, "env"))}
-		if s.Job == "" {
+		layers := []*Layer{f.block(s.text("workflow"), "workflow", at(root, "env"))}
+		if s.text("job") == "" {
 			return layers, nil
 		}
-		job := at(root, "jobs", s.Job)
+		job := at(root, "jobs", s.text("job"))
 		if job == nil {
-			return nil, &SpecError{s.Workflow, fmt.Sprintf("there is no job %q", s.Job), "It has: " + strings.Join(keysOf(at(root, "jobs")), ", ") + "."}
+			return nil, &SpecError{s.text("workflow"), fmt.Sprintf("there is no job %q", s.text("job")), "It has: " + strings.Join(keysOf(at(root, "jobs")), ", ") + "."}
 		}
-		layers = append(layers, f.block(s.Workflow, "job "+s.Job, at(job, "env")))
-		if s.Step == "" {
+		layers = append(layers, f.block(s.text("workflow"), "job "+s.text("job"), at(job, "env")))
+		if s.text("step") == "" {
 			return layers, nil
 		}
 		for _, step := range items(at(job, "steps")) {
-			if text(step, "name") == s.Step || text(step, "id") == s.Step {
-				return append(layers, f.block(s.Workflow, "step "+s.Step, at(step, "env"))), nil
+			if text(step, "name") == s.text("step") || text(step, "id") == s.text("step") {
+				return append(layers, f.block(s.text("workflow"), "step "+s.text("step"), at(step, "env"))), nil
 			}
 		}
-		return nil, &SpecError{s.Workflow, fmt.Sprintf("job %s has no step %q", s.Job, s.Step), "Give the step's name or id."}
+		return nil, &SpecError{s.text("workflow"), fmt.Sprintf("job %s has no step %q", s.text("job"), s.text("step")), "Give the step's name or id."}
 	},
 }
 

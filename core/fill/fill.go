@@ -129,7 +129,7 @@ func (f *filling) environmentOf() *environment.Environment {
 	var found *environment.Environment
 	for i := range f.survey.Environments.Environments {
 		e := &f.survey.Environments.Environments[i]
-		holds := slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool { return l.Kind == "env" && l.File == f.options.File })
+		holds := slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool { return l.Traits().EnvFile && l.File == f.options.File })
 		if holds && (found == nil || e.Name == kind.Environment) {
 			found = e
 		}

@@ -111,7 +111,7 @@ func (b *builder) names(o Options) (names []string) {
 		}
 	}
 	add := func(l *environment.Layer) {
-		if l.Kind == "process" || l.Kind == "dockerfile" || l.Kind == "listing" {
+		if l.Traits().Shared {
 			return
 		}
 		for _, name := range l.Names() {

@@ -58,7 +58,7 @@ func (j *job) refused() (list []Finding) {
 	type key struct{ file, reason string }
 	seen := map[key]bool{}
 	j.environments.Layers(func(l *environment.Layer, name string) {
-		if l.Kind != "env" {
+		if !l.Traits().EnvFile {
 			return
 		}
 		for _, p := range l.Refused {

@@ -38,7 +38,7 @@ func findSlips(j *job) *slips {
 	s.read = near.NewIndex(read)
 	j.environments.Layers(func(l *environment.Layer, name string) {
 		unreadNames := j.unusedNames(l)
-		if l.Kind == "listing" || l.Kind == "record" { // of which much is meant for others
+		if l.Traits().Foreign { // of which much is meant for others
 			unreadNames = j.unreadNames(l)
 		}
 		for _, unread := range unreadNames {
