@@ -124,7 +124,7 @@ A=1
 		declared Declared
 		parts    []string
 	}{
-		{Declared{Name: "mine", Component: "gat", Layers: layers}, []string{"mine", "no component gat", "gate, level"}},
+		{Declared{Name: "mine", Component: "gat", Layers: layers}, []string{`component = "gat"`, "no such component", "gate, level"}},
 		{Declared{Name: "mine"}, []string{"mine", "no layers", "a.env"}},
 		{Declared{Name: "mine", Layers: []Spec{{"env": "b.env"}}}, []string{"no such file"}},
 	} {

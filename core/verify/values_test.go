@@ -129,18 +129,24 @@ func TestStale(t *testing.T) {
 	os.WriteFile(filepath.Join(root, ".env"), []byte("A=new\nB=same\nC=added\n"), 0o600)
 	for _, c := range []struct {
 		started time.Time
+		old     string // the value of A, or "" where the process shows none of the file
 		part    string
 	}{
-		{time.Now().Add(-time.Hour), "an older value of A: it was started before"},
-		{time.Now().Add(time.Hour), "another value of A than .env, though"},
+		{time.Now().Add(-time.Hour), "old", "an older value of A: it was started before"},
+		{time.Now().Add(time.Hour), "old", "another value of A than .env, though"},
+		{time.Now().Add(-time.Hour), "", "shows no variable of .env"},
 	} {
 		s, err := survey.Take(root, survey.Options{})
 		if err != nil {
 			t.Fatal(err)
 		}
-		s.Environments.Watch("local", &environment.Layer{Kind: "process", Label: "process 7", Changed: c.started, Values: map[string]environment.Value{
-			"A": {State: environment.Set, Text: "old"}, "B": {State: environment.Set, Text: "same"}, "C": {State: environment.Set, Text: "added"},
-		}})
+		values := map[string]environment.Value{"PATH": {State: environment.Set, Text: "/bin"}}
+		if c.old != "" {
+			values = map[string]environment.Value{
+				"A": {State: environment.Set, Text: c.old}, "B": {State: environment.Set, Text: "same"}, "C": {State: environment.Set, Text: "added"},
+			}
+		}
+		s.Environments.Watch("local", &environment.Layer{Kind: "process", Label: "process 7", Changed: c.started, Values: values})
 		var got []string
 		for _, f := range verify.Run(s, nil) {
 			if f.Environment == "process 7" {
