@@ -200,7 +200,7 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 		}
 		if a.spread && len(a.value) == 1 && a.value[0].form == sequence {
 			for _, v := range a.value[0].list {
-				list = append(list, argument{node: c, value: v})
+				list = append(list, argument{node: c, value: v.dependent(a.value[0].depends)})
 			}
 			continue
 		}

@@ -619,6 +619,13 @@ func (m *machine) index(n int32, st *state) Value {
 	if len(list) == 0 {
 		return nil
 	}
+	if u.kind(list[0]) == parse.Wrapper && u.at(list[0]) == "!" && u.calleeName(list[0]) == "vec" { // vec![a, b]
+		x := alt{form: sequence, perhaps: len(list) == 1}
+		for _, e := range list[1:] {
+			x.list = append(x.list, m.eval(e, st))
+		}
+		return Value{x}
+	}
 	of := m.quiet(list[0], st)
 	var key Value
 	for _, k := range list[1:] {
@@ -786,6 +793,10 @@ func (m *machine) assignment(n int32, st *state) Value {
 		if st.dead {
 			return nil
 		}
+		if u.addsTo(target, value) {
+			m.assignFrom(target, v, st)
+			return v
+		}
 		m.assign(target, v, st, value)
 		return v
 	case "||=", "??=", "//=", "or=":
@@ -798,6 +809,18 @@ func (m *machine) assignment(n int32, st *state) Value {
 	case "+=", ".=", "..=", "<>=":
 		old, more := m.quiet(target, st), m.eval(value, st)
 		if st.dead {
+			return nil
+		}
+		if sum, known := m.added(old, more); known {
+			m.assignFrom(target, sum, st)
+			return sum
+		}
+		if m.holdsLists(target, old) { // missing += [name]
+			list := []Value{more}
+			if len(more) == 1 && more[0].form == sequence {
+				list = more[0].list
+			}
+			m.assignFrom(target, old.grown(list), st)
 			return nil
 		}
 		v := m.concat(old, more)
@@ -1074,6 +1097,12 @@ func (m *machine) wrapper(n int32, st *state) Value {
 		return nil
 	}
 	last := u.Tree.File.Text(int(u.Tree.Nodes[n].To) - 1)
+	if u.at(n) == "++" {
+		if sum, known := m.added(v, Value{{form: number, parts: []part{{text: "1"}}}}); known {
+			m.assignFrom(list[0], sum, st)
+			return v
+		}
+	}
 	if op := u.at(n); op == "return" {
 		return v
 	} else if op == u.Words.Leaves && op != "" { // try x

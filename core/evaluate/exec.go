@@ -321,11 +321,14 @@ func (m *machine) declareTo(target int32, v Value, st *state, at int32) {
 func (m *machine) bindUnset(n int32, st *state) {
 	u := m.unit()
 	if u.kind(n) == parse.Name {
-		if u.Words.Errors != nil || u.Words.Pointers {
+		if u.Words.Errors != nil && u.next(n) == "[" { // var missing []string
+			st.scope.vars.put(u.at(n), Value{{form: sequence, perhaps: true}})
+		} else if u.Words.Errors != nil || u.Words.Pointers {
 			st.scope.vars.put(u.at(n), Value{anything(m.depth())})
 		} else {
 			st.scope.vars.put(u.at(n), Value{{form: nothing}})
 		}
+		m.sets(u.at(n))
 		return
 	}
 	m.bindAnything(n, st)

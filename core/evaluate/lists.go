@@ -95,6 +95,14 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
+	if m.grows(u.Tree.Child(callee, 0), name, receiver, arguments, st) {
+		return Value{anything(m.depth())}, true
+	}
+	if len(arguments) == 0 && receiver.isLists() { // missing.is_empty()
+		if v, known := m.eachList(receiver, func(x alt) (Value, bool) { return m.emptyOf(name, x) }); known {
+			return v, true
+		}
+	}
 	if m.begins(n, name, receiver, arguments) {
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
@@ -342,17 +350,17 @@ func (m *machine) eachList(v Value, f func(alt) (Value, bool)) (out Value, known
 // missing.length, missing.empty?
 func (m *machine) emptyOf(name string, x alt) (Value, bool) {
 	switch name {
-	case "length", "size", "count", "Length", "Count":
+	case "length", "size", "count", "Length", "Count", "len":
 		return m.lengthOf(x), true
-	case "empty?", "isEmpty", "none?":
-	case "any?", "isNotEmpty", "nonEmpty":
+	case "empty?", "isEmpty", "none?", "is_empty", "empty":
+	case "any?", "isNotEmpty", "nonEmpty", "Any":
 	default:
 		return nil, false
 	}
 	if x.perhaps && !x.certain {
 		return Value{{depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
-	return Value{{form: boolean, truth: (len(x.list) == 0) == (name == "empty?" || name == "isEmpty" || name == "none?"), depends: x.depends}}, true
+	return Value{{form: boolean, truth: (len(x.list) == 0) == (name == "empty?" || name == "isEmpty" || name == "none?" || name == "is_empty" || name == "empty"), depends: x.depends}}, true
 }
 
 func (m *machine) pairsOf(x alt) Value {
@@ -495,7 +503,7 @@ func (m *machine) joinedList(x alt, separator string) Value {
 // a record.
 func (m *machine) builtin(n int32, path, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	if len(arguments) == 0 {
-		return nil, false
+		return m.emptyMade(path, name)
 	}
 	first := arguments[0].value
 	if m.begins(n, name, nil, arguments) {
@@ -539,7 +547,17 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return first, true
 		}
 	case "listOf", "setOf", "arrayOf", "List.of", "Set.of", "List", "Seq", "Array", "Set", "vec", "Stream.of", "mutableListOf", "sequenceOf", "array", "append":
-		if path == "array" && len(m.unit().funcs["array"]) > 0 || path == "append" {
+		if path == "append" {
+			if !first.isLists() {
+				break
+			}
+			var more []Value
+			for _, a := range arguments[1:] {
+				more = append(more, a.value)
+			}
+			return first.grown(more), true
+		}
+		if path == "array" && len(m.unit().funcs["array"]) > 0 {
 			break
 		}
 		if len(arguments) == 1 && len(first) == 1 && first[0].form == sequence && (path == "Set" || path == "List" || path == "Array") {
@@ -554,6 +572,8 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(first) == 1 && first[0].form == sequence {
 			return first, true
 		}
+	case "errors.Join":
+		return m.joinedErrors(arguments), true
 	case "Map.of", "mapOf", "Map", "hashMapOf", "dict":
 		return m.mapOf(arguments)
 	case "Object.entries", "pairs", "dict.items":

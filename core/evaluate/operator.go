@@ -35,6 +35,11 @@ func (m *machine) binary(n int32, st *state) Value {
 		return m.equality(n, op, left, right, st)
 	case "in", "not", "!in":
 		return m.membership(n, left, right, op != "in", st)
+	case "<<":
+		if v := m.quiet(left, st); m.holdsLists(left, v) { // missing << name
+			m.assignFrom(left, v.grown([]Value{m.eval(right, st)}), st)
+			return v
+		}
 	case "+", ".", "..", "<>", "++", "~":
 		a, b := m.eval(left, st), m.eval(right, st)
 		m.passes(a)
@@ -76,16 +81,22 @@ func (m *machine) binary(n int32, st *state) Value {
 	return Value{out}.telling(a, b)
 }
 
-// ordered compares two numbers that are known.
-func (m *machine) ordered(a, b Value, op string) (Value, bool) {
-	s, first := a.plain()
-	t, second := b.plain()
-	x, y := numberOf(s), numberOf(t)
-	if !first || !second || x < 0 || y < 0 {
-		return nil, false
+// ordered compares numbers, as far as they are known.
+func (m *machine) ordered(a, b Value, op string) (out Value, known bool) {
+	for _, x := range a {
+		for _, y := range b {
+			s, first := Value{x}.plain()
+			t, second := Value{y}.plain()
+			left, right := numberOf(s), numberOf(t)
+			result := alt{depends: x.depends | y.depends}
+			if first && second && left >= 0 && right >= 0 {
+				result.form, known = boolean, true
+				result.truth = map[string]bool{"<": left < right, ">": left > right, "<=": left <= right, ">=": left >= right}[op]
+			}
+			out = append(out, result)
+		}
 	}
-	holds := map[string]bool{"<": x < y, ">": x > y, "<=": x <= y, ">=": x >= y}[op]
-	return Value{{form: boolean, truth: holds, depends: a.depends() | b.depends()}}, true
+	return out.compact(), known
 }
 
 func holdsParam(v Value) bool {

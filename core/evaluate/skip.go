@@ -20,12 +20,14 @@ type effect struct {
 type setting struct {
 	name  string
 	value Value
+	from  bool // what it was before is a part of it
 }
 
 // assigned is a variable of a frame that is given a value.
 type assigned struct {
 	depth int32
 	name  string
+	from  bool
 }
 
 // largeBlock is how many statements a block has of which only those that use a
@@ -105,7 +107,7 @@ func (m *machine) touch(tags sites) {
 // sets notes that a variable of the function at hand is given a value.
 func (m *machine) sets(name string) {
 	if m.focus == nil {
-		m.settings = append(m.settings, assigned{m.depth(), name})
+		m.settings = append(m.settings, assigned{m.depth(), name, false})
 	}
 }
 
@@ -124,7 +126,22 @@ func (m *machine) statement(s int32, st *state) Value {
 	touches, settings := len(m.touches), len(m.settings)
 	v := m.exec(s, st)
 	m.note(key, touches, settings, st)
+	if !m.sure(s) {
+		for i := range m.effects[key].set {
+			m.effects[key].set[i].from = true
+		}
+	}
 	return v
+}
+
+// sure reports whether what a statement sets it sets whatever was there before:
+// it has no branch.
+func (m *machine) sure(s int32) bool {
+	switch m.unit().kind(s) {
+	case parse.Assign, parse.Declare, parse.Call, parse.Member, parse.Name:
+		return true
+	}
+	return false
 }
 
 // note notes what a statement did.
@@ -146,7 +163,7 @@ func (m *machine) note(key place, touches, settings int, st *state) {
 		for _, a := range m.settings[settings:] {
 			if a.depth == depth && !slices.ContainsFunc(e.set, func(s setting) bool { return s.name == a.name }) {
 				v, _ := st.scope.vars.get(a.name)
-				e.set = append(e.set, setting{a.name, v})
+				e.set = append(e.set, setting{a.name, v, a.from})
 			}
 		}
 	}
@@ -157,6 +174,11 @@ func (m *machine) note(key place, touches, settings int, st *state) {
 func (m *machine) matters(s int32, e *effect, st *state) bool {
 	for _, r := range m.focus.reads {
 		if _, found := slices.BinarySearch(e.touched, r.number); found {
+			return true
+		}
+	}
+	for _, v := range e.set {
+		if now, known := st.scope.vars.get(v.name); v.from && known && now.depends()|now.missing() != 0 {
 			return true
 		}
 	}
@@ -173,6 +195,20 @@ func (u *Unit) mayLeave(n int32) bool {
 	return u.leavesWithin(n)
 }
 
+// stopsAs reports whether what ends the program may be called by a name:
+// process.exit by exit.
+func (w *Words) stopsAs(name string) bool {
+	if w.Stops[name] {
+		return true
+	}
+	for path := range w.Stops { // in any order
+		if n := len(path) - len(name); n > 0 && path[n-1] == '.' && path[n:] == name {
+			return true
+		}
+	}
+	return false
+}
+
 func (u *Unit) leavesWithin(n int32) bool {
 	leaves, known := u.leaving[n]
 	if known {
@@ -182,9 +218,13 @@ func (u *Unit) leavesWithin(n int32) bool {
 	case parse.Return, parse.Throw, parse.Leave:
 		leaves = true
 	case parse.Function, parse.Lambda, parse.Class:
+	case parse.Unary: // throw as an expression
+		leaves = u.Words.Stops[u.at(n)]
+	case parse.Name: // die, without parentheses
+		leaves = u.Words.Stops[u.at(n)] && u.Words.Quiet
 	case parse.Call:
 		name := u.calleeName(u.Tree.Child(n, 0))
-		leaves = u.Words.Stops[name] || len(u.funcs[name]) > 0
+		leaves = u.Words.stopsAs(name) || len(u.funcs[name]) > 0
 	}
 	if k := u.kind(n); k != parse.Function && k != parse.Lambda && k != parse.Class {
 		for _, c := range u.children(n) {

@@ -95,6 +95,9 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	}
 	old, local := scope.vars.get(name)
 	m.replacing(old, v, key, st, at)
+	if m.focus != nil && st.control != 0 {
+		v = v.dependent(st.control) // bad = true
+	}
 	if !local && scope == st.scope && m.isField(name) {
 		m.setField(name, v, st, at)
 		return
@@ -284,6 +287,10 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 		return
 	}
 	of := m.quiet(object, st)
+	if key == 0 && m.holdsLists(object, of) { // $missing[] = $name
+		m.assignFrom(object, of.grown([]Value{v}), st)
+		return
+	}
 	if name, plain := m.eval(key, st).plain(); plain {
 		for _, x := range of {
 			if x.members != nil {

@@ -150,6 +150,7 @@ func (v Value) compact() Value {
 			out = append(out, v[i])
 		}
 	}
+	out = out.lumped()
 	if len(out) > mostAlternatives {
 		rest := alt{}
 		for _, x := range out[mostAlternatives-1:] {

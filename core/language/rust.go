@@ -146,7 +146,7 @@ var rustGrammar = &parse.Grammar{
 	Binary: []string{".. ..=", "||", "&&", "== != < > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for while loop", Switch: "match", Return: "return", Leave: "break continue", Function: "fn", Class: "struct enum trait impl mod union",
-	Import: "use extern", Declare: "let static const", With: "unsafe async", Modifier: "pub async default unsafe", Nothing: "None", Bool: "true false",
+	Import: "use extern", Declare: "let static const", With: "unsafe async", Modifier: "pub async default unsafe mut", Nothing: "None", Bool: "true false",
 }
 
 var rustTypes = map[string]string{

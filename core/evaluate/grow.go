@@ -1,0 +1,180 @@
+package evaluate
+
+import (
+	"strconv"
+
+	"inzicht/core/parse"
+)
+
+// Much code gathers what is missing, and fails at the end: a list that names are
+// put into, a count, a flag. So a list that is known stays known when something
+// is put into it, and a number when another is added to it.
+
+// growing are the methods that put what they are given into a list.
+var growing = map[string]bool{
+	"append": true, "push": true, "add": true, "Add": true, "push_back": true, "emplace_back": true, "unshift": true, "prepend": true, "insert": true, "addElement": true, "append!": true, "push!": true,
+}
+
+// mostGrown bounds how many elements a list that grows is known to have.
+const mostGrown = mostRounds
+
+// grows puts what a method is given into the list that a variable or a field
+// holds, and reports whether the method is one that does.
+func (m *machine) grows(object int32, name string, receiver Value, arguments []argument, st *state) bool {
+	if !growing[name] || len(arguments) == 0 || !m.holdsLists(object, receiver) {
+		return false
+	}
+	var more []Value
+	for _, a := range arguments {
+		more = append(more, a.value)
+	}
+	m.assignFrom(object, receiver.grown(more), st)
+	return true
+}
+
+// assignFrom gives a variable a value that what it held before is a part of.
+func (m *machine) assignFrom(target int32, v Value, st *state) {
+	before := len(m.settings)
+	m.assign(target, v, st, 0)
+	for i := before; i < len(m.settings); i++ {
+		m.settings[i].from = true
+	}
+}
+
+// holdsLists reports whether a variable or field holds nothing but lists.
+func (m *machine) holdsLists(n int32, v Value) bool {
+	if k := m.unit().kind(n); k != parse.Name && k != parse.Member {
+		return false
+	}
+	return v.isLists()
+}
+
+// isLists reports whether all that a value may be are lists.
+func (v Value) isLists() bool {
+	for _, x := range v {
+		if x.form != sequence {
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
+// grown returns lists with more elements.
+func (v Value) grown(more []Value) Value {
+	out := make(Value, 0, len(v))
+	for _, x := range v {
+		if len(x.list)+len(more) <= mostGrown {
+			x.list = append(x.list[:len(x.list):len(x.list)], more...)
+		}
+		x.certain = x.perhaps // something is in it now
+		out = append(out, x)
+	}
+	return out
+}
+
+// fewLists is how many lists a value may be before they are taken for one of
+// which it is known at most whether it is empty.
+const fewLists = 2
+
+// lumped returns a value with one list in place of many.
+func (v Value) lumped() Value {
+	count := 0
+	for i := range v {
+		if v[i].form == sequence {
+			count++
+		}
+	}
+	if count <= fewLists {
+		return v
+	}
+	one := alt{form: sequence, perhaps: true, certain: true}
+	out := make(Value, 0, len(v)-count+1)
+	for _, x := range v {
+		if x.form != sequence {
+			out = append(out, x)
+			continue
+		}
+		if len(x.list) > len(one.list) {
+			one.list = x.list
+		}
+		one.certain = one.certain && len(x.list) > 0 && (!x.perhaps || x.certain)
+		one.depends |= x.depends
+		one.sites, one.about = one.sites.with(x.sites), one.about.with(x.about)
+		one.missing |= x.missing
+	}
+	return append(out, one)
+}
+
+// added returns the sums of numbers that are known.
+func (m *machine) added(old, more Value) (out Value, known bool) {
+	t, second := more.plain()
+	b, worse := strconv.Atoi(t)
+	if !second || worse != nil || len(more) != 1 || more[0].form != number {
+		return nil, false
+	}
+	for _, x := range old {
+		s, first := Value{x}.plain()
+		a, bad := strconv.Atoi(s)
+		if !first || bad != nil || x.form != number || a > mostCounted {
+			return nil, false
+		}
+		out = append(out, alt{form: number, parts: []part{{text: strconv.Itoa(a + b), frame: m.depth()}}, depends: x.depends | more[0].depends})
+	}
+	return out.compact(), len(out) > 0
+}
+
+// addsTo reports whether a value is what a variable holds, and more: append(x, y),
+// x + y.
+func (u *Unit) addsTo(target, value int32) bool {
+	first := int32(0)
+	switch u.kind(value) {
+	case parse.Call:
+		if u.calleeName(u.Tree.Child(value, 0)) == "append" {
+			first = u.Tree.Child(value, 1)
+		}
+	case parse.Binary:
+		if u.at(value) == "+" {
+			first = u.Tree.Child(value, 0)
+		}
+	}
+	return first != 0 && u.kind(first) == u.kind(target) && u.Tree.Text(first) == u.Tree.Text(target)
+}
+
+// mostCounted bounds how far a count is followed.
+const mostCounted = mostRounds
+
+// makesList are what gives an empty list without an argument.
+var makesList = map[string]bool{
+	"vec": true, "Vec.new": true, "std.vec.Vec.new": true, "array": true, "list": true, "set": true, "ArrayList": true, "LinkedList": true, "HashSet": true, "LinkedHashSet": true,
+	"TreeSet": true, "List": true, "Set": true, "Array": true, "Array.new": true, "Set.new": true, "mutableListOf": true, "mutableSetOf": true, "arrayListOf": true, "listOf": true,
+	"java.util.ArrayList": true, "ListBuffer": true, "ArrayBuffer": true, "mutable.ListBuffer": true, "mutable.ArrayBuffer": true,
+}
+
+// emptyMade returns what a function gives without an argument: an empty list, no
+// error.
+func (m *machine) emptyMade(path, name string) (Value, bool) {
+	switch {
+	case path == "errors.Join":
+		return Value{{form: nothing}}, true
+	case makesList[path] && len(m.unit().funcs[name]) == 0 && m.unit().classes[name] == nil:
+		return Value{{form: sequence, perhaps: true}}, true
+	}
+	return nil, false
+}
+
+// joinedErrors returns the error of several, of which there may be none.
+func (m *machine) joinedErrors(arguments []argument) (out Value) {
+	for _, a := range arguments {
+		for _, x := range a.value {
+			switch {
+			case x.form == sequence && len(x.list) == 0:
+				out = append(out, alt{form: nothing, depends: x.depends})
+			case x.form == nothing:
+				out = append(out, x)
+			default:
+				out = append(out, alt{form: failure, name: "error", depends: x.depends})
+			}
+		}
+	}
+	return out.compact()
+}
