@@ -112,6 +112,27 @@ func TestFunctionsPassedOver(t *testing.T) {
 	})
 }
 
+// What is missing is gathered, and the program stops at the end.
+func TestGathered(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nmissing = []\nfor name in [\"A\", \"B\"]:\n    if not os.environ.get(name):\n        missing.append(name)\nif missing:\n    raise RuntimeError(missing)\n", "A required; B required"},
+		{"a.py", "import os, sys\ndef f():\n    bad = []\n    for name in (\"A\", \"B\"):\n        if os.getenv(name) is None:\n            bad.append(name)\n    if len(bad) > 0:\n        sys.exit(1)\n", "A required; B required"},
+		{"a.py", "import os, sys\nn = 0\nfor k in (\"A\", \"B\"):\n    if not os.getenv(k):\n        n += 1\nif n:\n    sys.exit(1)\n", "A required; B required"},
+		{"a.py", "import os\nwarned = []\nif not os.getenv(\"A\"):\n    warned.append(\"A\")\nif warned:\n    print(warned)\n", "A optional"},
+		{"a.py", "import os\nlevel = os.getenv(\"A\")\nif not level:\n    level = \"low\"\nif level == \"high\":\n    raise ValueError(level)\n", "A optional =low"},
+		{"a.js", "const errors = [];\nif (!process.env.A) errors.push(\"A\");\nif (!process.env.B) { errors.push(\"B\"); }\nif (errors.length) { process.exit(1); }\n", "A required; B required"},
+		{"a.js", "let bad = false;\nif (!process.env.A) bad = true;\nif (bad) throw new Error(\"x\");\n", "A required"},
+		{"a.go", "package gate\nimport (\n\t\"log\"\n\t\"os\"\n)\nfunc f() {\n\tvar missing []string\n\tfor _, k := range []string{\"A\", \"B\"} {\n\t\tif os.Getenv(k) == \"\" {\n\t\t\tmissing = append(missing, k)\n\t\t}\n\t}\n\tif len(missing) > 0 {\n\t\tlog.Fatal(missing)\n\t}\n}\n", "A required; B required"},
+		{"a.go", "package gate\nimport (\n\t\"errors\"\n\t\"os\"\n)\nfunc f() error {\n\tvar errs []error\n\tif os.Getenv(\"A\") == \"\" {\n\t\terrs = append(errs, errors.New(\"A\"))\n\t}\n\treturn errors.Join(errs...)\n}\nfunc g() {\n\tn := 0\n\tif os.Getenv(\"B\") == \"\" {\n\t\tn++\n\t}\n\tif n > 0 {\n\t\tpanic(\"B\")\n\t}\n}\n", "A required; B required"},
+		{"a.rb", "missing = []\n%w[A B].each { |k| missing << k if ENV[k].nil? }\nabort missing.join unless missing.empty?\n", "A required; B required"},
+		{"a.php", "<?php\n$missing = [];\nforeach ([\"A\", \"B\"] as $k) { if (!getenv($k)) { $missing[] = $k; } }\nif ($missing) { throw new Exception(\"x\"); }\n", "A required; B required"},
+		{"A.java", "import java.util.*;\nclass A { void f() { List<String> missing = new ArrayList<>(); for (String k : List.of(\"A\", \"B\")) { if (System.getenv(k) == null) missing.add(k); } if (!missing.isEmpty()) throw new IllegalStateException(\"x\"); } }\n", "A required; B required"},
+		{"a.kt", "fun f() { val missing = mutableListOf<String>()\n for (k in listOf(\"A\", \"B\")) { if (System.getenv(k) == null) missing.add(k) }\n if (missing.isNotEmpty()) error(\"x\") }\n", "A required; B required"},
+		{"a.rs", "fn f() { let mut missing = vec![]; if std::env::var(\"A\").is_err() { missing.push(\"A\"); } if !missing.is_empty() { panic!(\"{:?}\", missing); } }\nfn g() { let mut missing: Vec<&str> = Vec::new(); if std::env::var(\"B\").is_err() { missing.push(\"B\"); } if missing.len() > 0 { panic!(\"x\"); } }\n", "A required; B required"},
+		{"a.cs", "class A { void F() { var missing = new List<string>(); foreach (var k in new[] { \"A\", \"B\" }) { if (Environment.GetEnvironmentVariable(k) is null) missing.Add(k); } if (missing.Any()) throw new InvalidOperationException(\"x\"); } }\n", "A required; B required"},
+	})
+}
+
 // A fallback is what stands where the value would be.
 func TestFallbacks(t *testing.T) {
 	hold(t, []saying{

@@ -436,8 +436,8 @@ func (m *machine) transparent(name string, v Value) Value {
 	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":
 		return folded(v, strings.ToLower)
 	case "len", "length":
-		if len(v) == 1 && v[0].form == sequence {
-			return m.lengthOf(v[0])
+		if length, known := m.eachList(v, func(x alt) (Value, bool) { return m.lengthOf(x), true }); known {
+			return length
 		}
 		return Value{loose(v, alt{missing: v.missing(), form: lengthForm(v), parts: []part{{text: "0"}}})}
 	}
