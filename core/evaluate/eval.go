@@ -51,7 +51,7 @@ func (m *machine) compare(n int32, v Value) {
 	if len(tags) == 0 {
 		return
 	}
-	if v.missing() != 0 {
+	if v.missing() != 0 || !m.mayStandIn(n, v) {
 		return
 	}
 	var instead mask

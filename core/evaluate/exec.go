@@ -299,6 +299,9 @@ func (m *machine) isTyped(n int32, targets []int32) bool {
 func (m *machine) declareTo(target int32, v Value, st *state, at int32) {
 	u := m.unit()
 	if u.kind(target) != parse.Name {
+		if u.Words.Errors != nil { // v, ok := f(): they are new, and stand in for nothing
+			at = 0
+		}
 		m.assign(target, v, st, at)
 		return
 	}
@@ -861,7 +864,11 @@ func (m *machine) over(targets []int32, elements []Value, body int32, st *state)
 	before := st.fork()
 	conditions := m.conditions
 	m.conditions = nil
-	any := false
+	any, unknown := false, len(elements) == 1 && isAnything(elements[0])
+	if unknown {
+		m.widen(body, st)
+	}
+	grew := m.grew
 	rounds, found, last := m.rounds[place{m.context, body}], len(m.reads), 0
 	at := place{m.context, body}
 	context, round := m.context, m.round
@@ -900,6 +907,9 @@ func (m *machine) over(targets []int32, elements []Value, body int32, st *state)
 		*st = *before
 	} else if len(elements) == 1 && isAnything(elements[0]) {
 		st.meet(before, st)
+	}
+	if unknown && m.grew > grew && !st.dead {
+		st.unsureLists()
 	}
 }
 

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strconv"
 
 	"inzicht/core/parse"
@@ -35,6 +36,7 @@ func (m *machine) grows(object int32, name string, receiver Value, arguments []a
 // assignFrom gives a variable a value that what it held before is a part of.
 func (m *machine) assignFrom(target int32, v Value, st *state) {
 	before := len(m.settings)
+	m.grew++
 	m.assign(target, v, st, 0)
 	for i := before; i < len(m.settings); i++ {
 		m.settings[i].from = true
@@ -59,6 +61,24 @@ func (v Value) isLists() bool {
 	return len(v) > 0
 }
 
+// gathers reports whether a value is of the kind that what is missing is gathered
+// in: a list, a count, a flag, an error.
+func (v Value) gathers() bool {
+	for _, x := range v {
+		switch {
+		case x.form == sequence, x.form == boolean, x.form == number, x.form == failure, x.form == nothing && x.name == "false":
+		default:
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
+// fails reports whether a value may be an error.
+func (v Value) fails() bool {
+	return slices.ContainsFunc(v, func(x alt) bool { return x.form == failure })
+}
+
 // grown returns lists with more elements.
 func (v Value) grown(more []Value) Value {
 	out := make(Value, 0, len(v))
@@ -71,6 +91,23 @@ func (v Value) grown(more []Value) Value {
 	}
 	return out
 }
+
+// unsureLists has lists that were put into in a loop that is gone round an unknown
+// number of times be of unknown length.
+func (st *state) unsureLists() {
+	changed := map[string]Value{}
+	st.scope.vars.each(func(name string, v Value) {
+		if len(v) > 1 && v.isLists() {
+			changed[name] = v.asOneList()
+		}
+	})
+	for name, v := range changed { // in any order
+		st.scope.vars.put(name, v)
+	}
+}
+
+// some is the name of a number that is at least one.
+const some = "some"
 
 // fewLists is how many lists a value may be before they are taken for one of
 // which it is known at most whether it is empty.
@@ -87,8 +124,13 @@ func (v Value) lumped() Value {
 	if count <= fewLists {
 		return v
 	}
+	return v.asOneList()
+}
+
+// asOneList returns a value with one list in place of all.
+func (v Value) asOneList() Value {
 	one := alt{form: sequence, perhaps: true, certain: true}
-	out := make(Value, 0, len(v)-count+1)
+	var out Value
 	for _, x := range v {
 		if x.form != sequence {
 			out = append(out, x)
@@ -178,3 +220,21 @@ func (m *machine) joinedErrors(arguments []argument) (out Value) {
 	}
 	return out.compact()
 }
+
+// mayStandIn reports whether the value of an expression may be what is used in
+// place of a variable that it was made from before: no comparison is, nor another
+// access, nor a list that only what stands in it was put into.
+func (m *machine) mayStandIn(n int32, v Value) bool {
+	u := m.unit()
+	switch k := u.kind(n); {
+	case u.Access[n] != nil:
+		return false
+	case k == parse.Binary && comparisons[u.at(n)], k == parse.Unary && (u.at(n) == "!" || u.at(n) == "not"):
+		return false
+	case k == parse.Name || k == parse.Member || k == parse.Call:
+		return !v.isLists()
+	}
+	return true
+}
+
+var comparisons = map[string]bool{"<": true, ">": true, "<=": true, ">=": true, "==": true, "!=": true, "===": true, "!==": true, "in": true, "eq": true, "ne": true, "lt": true, "gt": true, "le": true, "ge": true}

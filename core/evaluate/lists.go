@@ -325,6 +325,9 @@ func (m *machine) lengthOf(x alt) Value {
 	if x.perhaps && !x.certain {
 		return Value{{depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}
 	}
+	if x.perhaps {
+		return Value{{form: number, name: some, depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}
+	}
 	return Value{{form: number, parts: []part{{text: itoa(len(x.list)), frame: m.depth()}}, depends: x.depends}}
 }
 

@@ -101,6 +101,7 @@ type machine struct {
 	queued      map[int32]bool
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
+	grew        int            // how often something was put into a list or a count
 	hinging     int            // how many ways are being gone because of what was read
 	ends        map[int32]bool // calls that such ways end with
 	ran         map[int32]bool // lambdas that something called

@@ -93,10 +93,27 @@ func (m *machine) ordered(a, b Value, op string) (out Value, known bool) {
 				result.form, known = boolean, true
 				result.truth = map[string]bool{"<": left < right, ">": left > right, "<=": left <= right, ">=": left >= right}[op]
 			}
+			if truth := x.orderedSome(op, t); second && truth != may {
+				result.form, result.truth, known = boolean, truth == yes, true
+			}
 			out = append(out, result)
 		}
 	}
 	return out.compact(), known
+}
+
+// orderedSome compares a number that is at least one.
+func (x alt) orderedSome(op, with string) truth {
+	if x.form != number || x.name != some {
+		return may
+	}
+	switch op + with {
+	case ">0", ">=1", ">=0":
+		return yes
+	case "<1", "<=0", "<0":
+		return no
+	}
+	return may
 }
 
 func holdsParam(v Value) bool {
@@ -391,7 +408,7 @@ func equalAlt(x, y alt) truth {
 		switch {
 		case a && b && s == t:
 			return yes
-		case a && b:
+		case a && b, x.name == some && t == "0", y.name == some && s == "0":
 			return no
 		}
 		return may

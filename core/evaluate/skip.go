@@ -178,7 +178,7 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 		}
 	}
 	for _, v := range e.set {
-		if now, known := st.scope.vars.get(v.name); v.from && known && now.depends()|now.missing() != 0 {
+		if now, known := st.scope.vars.get(v.name); v.from && known && now.gathers() && !now.fails() && now.depends() != 0 {
 			return true
 		}
 	}

@@ -95,7 +95,7 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	}
 	old, local := scope.vars.get(name)
 	m.replacing(old, v, key, st, at)
-	if m.focus != nil && st.control != 0 {
+	if m.focus != nil && st.control != 0 && v.gathers() {
 		v = v.dependent(st.control) // bad = true
 	}
 	if !local && scope == st.scope && m.isField(name) {
@@ -174,7 +174,7 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 			}
 		}
 	}
-	if instead != 0 && at != 0 {
+	if instead != 0 && at != 0 && m.mayStandIn(at, v) {
 		m.replaced(instead, v, at)
 	}
 }
