@@ -7,6 +7,15 @@ import (
 	"inzicht/core/reads"
 )
 
+// windows are those of ambient that its system supplies, where case means nothing.
+var windows = func() map[string]bool {
+	m := map[string]bool{}
+	for _, name := range strings.Fields("APPDATA LOCALAPPDATA PROGRAMFILES PROGRAMDATA SYSTEMROOT WINDIR COMSPEC USERPROFILE HOMEDRIVE HOMEPATH PATHEXT COMPUTERNAME USERDOMAIN ALLUSERSPROFILE SYSTEMDRIVE") {
+		m[name] = true
+	}
+	return m
+}()
+
 // ambient are variables that the operating system, the shell or the platform
 // supplies: read by code, set by nobody who writes env files.
 var ambient = func() map[string]bool {
@@ -74,7 +83,7 @@ func isNote(name string, list []reads.Read) bool {
 // IsAmbient tells whether a variable is supplied by the surroundings: it is
 // listed as read, but never missing or undocumented.
 func IsAmbient(name string) bool {
-	if ambient[name] {
+	if ambient[name] || windows[strings.ToUpper(name)] {
 		return true
 	}
 	for _, prefix := range ambientPrefixes {

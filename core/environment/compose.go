@@ -31,7 +31,7 @@ import (
 // compose.NAME/SERVICE.
 var composeFiles = kind{
 	key: "compose", says: "one service of compose files, later files laid over earlier ones",
-	several: true, further: []Key{{Name: "service"}, {Name: "profiles", Several: true}},
+	several: true, further: []Key{{Name: "service"}, {Name: "profiles", Several: true}}, traits: Traits{Starts: true},
 	discover: (*finder).discoverCompose,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		project, err := f.loadCompose(s.list("compose"), s.list("profiles"))

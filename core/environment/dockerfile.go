@@ -68,6 +68,10 @@ func (f *finder) loneImages() {
 // IsDockerfile tells by its name whether a file describes an image.
 func IsDockerfile(file string) bool {
 	base := path.Base(file)
+	switch path.Ext(base) {
+	case ".hbs", ".j2", ".jinja", ".jinja2", ".ejs", ".erb", ".mustache", ".tmpl", ".tpl", ".md", ".txt": // what one is made of, or says of one
+		return false
+	}
 	for _, name := range []string{"Dockerfile", "Containerfile"} {
 		if base == name || strings.HasPrefix(base, name+".") && !strings.HasSuffix(base, ".dockerignore") {
 			return true

@@ -22,7 +22,7 @@ import (
 // included.
 var manifests = kind{
 	key: "manifests", says: "one workload of Kubernetes manifests",
-	several: true, further: []Key{{Name: "workload"}, {Name: "container", With: "workload"}},
+	several: true, further: []Key{{Name: "workload"}, {Name: "container", With: "workload"}}, traits: Traits{Starts: true},
 	discover: (*finder).discoverManifests,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		var c cluster

@@ -135,6 +135,7 @@ type Traits struct {
 	EnvFile bool // a file of lines that a person adds to
 	AnyName bool // its names are in use as they are, however they look
 	Foreign bool // much of it is meant for others than the code
+	Starts  bool // it is what one program is started with
 	Shared  bool // it holds more than the code's own by its nature
 }
 

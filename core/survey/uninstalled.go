@@ -87,6 +87,13 @@ func (s *Survey) Uninstalled(component string) string {
 			s.uninstalled[component] = s.namesLibraries(c)
 		}
 	}
+	if s.uninstalled[component] == "" { // a library of the root serves the components below it
+		for _, c := range s.Tree.Components {
+			if c.Folder == "" {
+				s.uninstalled[component] = s.namesLibraries(c)
+			}
+		}
+	}
 	return s.uninstalled[component]
 }
 

@@ -46,6 +46,9 @@ func conflict(v *contract.Variable, component string) *Finding {
 			first = r
 			continue
 		}
+		if saysNothing(*first.Fallback) != saysNothing(*r.Fallback) && !isFlag(*first.Fallback, *r.Fallback) {
+			continue
+		}
 		if *first.Fallback != *r.Fallback && !(first.File == r.File && slices.Contains(r.Apart, first.Line)) && (first.File == r.File || !aloneInFile(r) && !aloneInFile(first)) {
 			return &Finding{
 				Variable: v.Name, Component: component, File: r.File, Line: r.Line, Column: r.Column,
@@ -57,6 +60,18 @@ func conflict(v *contract.Variable, component string) *Finding {
 	}
 	return nil
 }
+
+// saysNothing reports whether a fallback stands for none.
+func saysNothing(fallback string) bool {
+	switch strings.ToLower(fallback) {
+	case "false", "null", "none", "nil", "undefined":
+		return true
+	}
+	return false
+}
+
+// isFlag reports whether one of two fallbacks is true: then false is a value.
+func isFlag(a, b string) bool { return strings.EqualFold(a, "true") || strings.EqualFold(b, "true") }
 
 // aloneInFile tells whether a file is a program of its own: a script, a makefile.
 func aloneInFile(r *reads.Read) bool { return r.Language == "shell" || r.Language == "make" }

@@ -1,6 +1,7 @@
 package verify
 
 import (
+	"slices"
 	"sync"
 
 	"inzicht/core/contract"
@@ -18,13 +19,14 @@ type job struct {
 	environments *environment.All
 	only         *environment.Environment // where it alone is looked at
 	// What takes long is worked out where a rule asks for it.
+	programs  *programs
 	slips     func() *slips
 	libraries func() map[string]survey.LibraryRead // names that only installed libraries read
 	mentions  func() map[string]survey.Mention     // names that nothing is known to read, where they stand in the source
 }
 
 func newJob(s *survey.Survey) *job {
-	j := &job{Survey: s, contract: s.Contract, environments: s.Environments}
+	j := &job{Survey: s, contract: s.Contract, environments: s.Environments, programs: newPrograms(s.Tree)}
 	j.libraries = sync.OnceValue(func() map[string]survey.LibraryRead { return s.InLibraries(j.leftOver()) })
 	j.slips = sync.OnceValue(func() *slips { return findSlips(j) })
 	j.mentions = sync.OnceValue(func() map[string]survey.Mention { return s.Mentions(j.leftOver()) })
@@ -71,7 +73,7 @@ func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.R
 	if v.Ambient {
 		return nil
 	}
-	return j.served(v, e)
+	return slices.DeleteFunc(j.served(v, e), func(r reads.Read) bool { return !j.programs.concerns(r, e) })
 }
 
 // need gives the strictest need of some reads of one variable.

@@ -87,6 +87,6 @@ func counted(list []reads.Read) []reads.Read {
 // another purpose with such a name does not count.
 func (j *job) goesByEnvFiles() bool {
 	return slices.ContainsFunc(j.environments.Environments, func(e environment.Environment) bool {
-		return slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool { return l.Traits().EnvFile })
+		return slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool { return isEnvFile(l.File) && l.Traits().EnvFile })
 	})
 }
