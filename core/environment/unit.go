@@ -15,7 +15,7 @@ import (
 // which the files of EnvironmentFile= win, and what PassEnvironment= hands on.
 var units = kind{
 	key: "unit", says: "a systemd unit, its drop-ins included",
-	traits: Traits{Starts: true},
+	traits:   Traits{Starts: true},
 	discover: (*finder).discoverUnits,
 	load: func(f *finder, s Spec) ([]*Layer, error) {
 		layers, err := f.unit(s.text("unit"))

@@ -408,6 +408,12 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if path := u.Path(n); path != "" && u.Words.Nothing[path] {
 		return Value{{form: nothing}}
 	}
+	if m.focus != nil && len(u.Words.Platform) > 0 {
+		if system := u.Words.Platform[m.calleePath(n)]; system != "" {
+			m.focus.system = true
+			return textOf(system, m.depth())
+		}
+	}
 	if u.Words.Failures != "" && u.kind(object) == parse.Name && u.at(object) == u.Words.Failures {
 		return Value{{form: failure, name: "error"}}
 	}

@@ -112,6 +112,14 @@ func TestFunctionsPassedOver(t *testing.T) {
 	})
 }
 
+// What another system alone does is not judged.
+func TestSystems(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", "package gate\nimport (\n\t\"log\"\n\t\"os\"\n\t\"runtime\"\n)\nfunc f() {\n\tif runtime.GOARCH == \"amd64\" {\n\t\treturn\n\t}\n\tif os.Getenv(\"A\") == \"\" {\n\t\tlog.Fatal(\"A\")\n\t}\n}\nfunc g() {\n\tif os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"B\")\n\t}\n}\n", "A optional; B required"},
+		{"a.py", "import os, sys\nif sys.platform == \"win32\":\n    a = os.environ[\"A\"]\nelse:\n    a = os.environ[\"B\"]\n", "A optional; B required"},
+	})
+}
+
 // What is missing is gathered, and the program stops at the end.
 func TestGathered(t *testing.T) {
 	hold(t, []saying{

@@ -222,13 +222,11 @@ func (m *machine) joinedErrors(arguments []argument) (out Value) {
 }
 
 // mayStandIn reports whether the value of an expression may be what is used in
-// place of a variable that it was made from before: no comparison is, nor another
-// access, nor a list that only what stands in it was put into.
+// place of a variable that it was made from before: no comparison is, nor
+// a list that only what stands in it was put into.
 func (m *machine) mayStandIn(n int32, v Value) bool {
 	u := m.unit()
 	switch k := u.kind(n); {
-	case u.Access[n] != nil:
-		return false
 	case k == parse.Binary && comparisons[u.at(n)], k == parse.Unary && (u.at(n) == "!" || u.at(n) == "not"):
 		return false
 	case k == parse.Name || k == parse.Member || k == parse.Call:

@@ -165,6 +165,7 @@ type focus struct {
 	tested  mask
 	done    mask // replaced
 	emptied mask // replaced by an empty text
+	system  bool // what another system does was passed over
 }
 
 // frame is a function that is running.
@@ -616,7 +617,7 @@ func (m *machine) settle(e int) {
 		case f.stopped&bit != 0 && f.went&bit == 0:
 			r.Required = true
 		case f.reached&bit == 0 && home && r.entries[0] == e && !r.Unseen:
-			if f.stopped != 0 && f.went == 0 {
+			if f.stopped != 0 && f.went == 0 && !f.system {
 				r.Required = true
 			} else {
 				r.Tested = true

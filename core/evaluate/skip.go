@@ -182,7 +182,28 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 			return true
 		}
 	}
+	if k := m.unit().kind(s); len(m.unit().Words.Platform) > 0 && (k == parse.If || k == parse.Switch) && m.asksForSystem(m.unit().Tree.Child(s, 0), 0) {
+		return true
+	}
 	return e.dead || st.control != 0 || (st.consults != 0 || m.depth() > 0) && m.unit().mayLeave(s)
+}
+
+// asksForSystem reports whether a condition asks for the system that a program
+// runs on.
+func (m *machine) asksForSystem(n int32, depth int) bool {
+	u := m.unit()
+	if u.kind(n) == parse.Member {
+		return u.Words.Platform[m.calleePath(n)] != ""
+	}
+	if depth > 6 {
+		return false
+	}
+	for _, c := range u.children(n) {
+		if m.asksForSystem(c, depth+1) {
+			return true
+		}
+	}
+	return false
 }
 
 // mayLeave reports whether a statement may leave the function round it.

@@ -29,6 +29,9 @@ type Words struct {
 	OwnScopes bool
 	// AnyCase says that variables with a dollar are written in any case.
 	AnyCase bool
+	// Platform is what tells the system that a program runs on, and what it mostly
+	// says: what another system alone does is not judged.
+	Platform map[string]string
 	// Failures is what the members of are errors: error.Missing.
 	Failures string
 	// Given is the variable that holds what a function was given, by parameter.

@@ -1,6 +1,8 @@
 package language
 
 import (
+	"bytes"
+
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
@@ -55,6 +57,17 @@ var golang = &reads.Language{
 	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len"},
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
+	ScopeOf:     goScope,
+	Runs:        reads.Runs{Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Platform: map[string]string{"runtime.GOOS": "linux", "runtime.GOARCH": "amd64"}, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
 	Formats:     []string{"fmt.Sprintf"},
+}
+
+// goScope returns the scope of a file that no build of the package takes: it is
+// run by itself.
+func goScope(src []byte) reads.Scope {
+	head, _, _ := bytes.Cut(src[:min(len(src), 4096)], []byte("\npackage "))
+	if bytes.Contains(head, []byte("//go:build ignore")) || bytes.Contains(head, []byte("// +build ignore")) {
+		return reads.Tooling
+	}
+	return ""
 }

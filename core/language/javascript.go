@@ -89,7 +89,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `assert.ok($read, $rest)`, Does: evaluate.Demands},
 			{Access: `invariant($read, $rest)`, Does: evaluate.Demands},
 		},
-		Runs:        reads.Runs{Raises: true, Chains: true, KeysIn: true},
+		Runs:        reads.Runs{Raises: true, Chains: true, KeysIn: true, Platform: map[string]string{"process.platform": "linux"}},
 		Transparent: []string{"String", ".trim", ".toLowerCase", ".toUpperCase", ".toString", ".trimEnd", ".trimStart"},
 		Stops:       []string{"throw", "process.exit", "process.abort", "Deno.exit"},
 		Nothing:     []string{"undefined", "null", "void 0"},

@@ -92,7 +92,7 @@ var python = &reads.Language{
 		{Access: `os.path.abspath($read)`, Does: evaluate.OnNothing},
 		{Access: `isinstance($read, $rest)`, Test: true},
 	},
-	Runs:        reads.Runs{EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys},
+	Runs:        reads.Runs{EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys, Platform: map[string]string{"sys.platform": "linux", "os.name": "posix"}},
 	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
 	Stops:       []string{"sys.exit", "exit", "quit", "os._exit", "abort"},
 	Nothing:     []string{"None"},

@@ -155,6 +155,9 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	}
 	a.relate()
 	a.tellApart()
+	if l.ScopeOf != nil {
+		a.scoped(l.ScopeOf(src))
+	}
 	slices.SortStableFunc(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
 			return x.Line - y.Line
@@ -222,6 +225,20 @@ func (l *Language) analyseOwn(file string, src []byte) Result {
 		}
 	}
 	return r
+}
+
+// scoped gives a scope to what has none of its own.
+func (a *analysis) scoped(scope Scope) {
+	for n := range a.reads {
+		if a.reads[n].Scope == "" {
+			a.reads[n].Scope = scope
+		}
+	}
+	for _, h := range a.helpers {
+		if h.Inside.Scope == "" {
+			h.Inside.Scope = scope
+		}
+	}
 }
 
 // tokens and nodes are slices used before: a file's are not kept.

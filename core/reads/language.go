@@ -97,6 +97,8 @@ type Language struct {
 	// Imports records what the file's imports stand for.
 	Imports func(*syntax.File, *Outline)
 
+	// ScopeOf says when a file runs, where its beginning tells: "" else.
+	ScopeOf func(src []byte) Scope
 	// Runs says how its code is run.
 	Runs Runs
 
@@ -146,6 +148,7 @@ type Runs struct {
 	Leaves     string            // the operator behind a value that leaves the function with an error
 	Catchers   []string          // functions that give nothing where what they are given fails
 	Errors     []string          // functions that make an error
+	Platform   map[string]string // what tells the system that a program runs on, and what it mostly says
 	Failures   string            // what the members of are errors: error.Missing
 	Words      *evaluate.Words
 }

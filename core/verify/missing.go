@@ -36,14 +36,24 @@ sets it: the value has a hole.
 
 Mend it by setting the variable in the environment, or by a fallback in the code.`,
 	check: func(j *job) (list []Finding) {
+		type gapKey struct{ variable, environment, place string }
+		seen := map[gapKey]int{}
 		for _, e := range j.each() {
 			if e.Partial {
 				continue // what it lacks is given when it is started
 			}
 			for n := range j.contract.Variables {
-				if f := j.gap(&j.contract.Variables[n], e); f != nil {
-					list = append(list, *f)
+				f := j.gap(&j.contract.Variables[n], e)
+				if f == nil {
+					continue
 				}
+				key := gapKey{f.Variable, f.Environment, fmt.Sprint(f.Level, f.Related)}
+				if first, told := seen[key]; told { // of two environments of one name
+					list[first].Related = append(list[first].Related, Place{File: f.File})
+					continue
+				}
+				seen[key] = len(list)
+				list = append(list, *f)
 			}
 			list = append(list, j.missingPatterns(e)...)
 			list = append(list, j.lacking(e)...)
