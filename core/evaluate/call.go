@@ -848,6 +848,9 @@ func (m *machine) isRunBlock(n int32) bool {
 
 // unknownCall returns what a call gives of which nothing is known.
 func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []argument, st *state) Value {
+	if textTests[name] && len(arguments) > 0 {
+		return m.textTest(receiver, arguments)
+	}
 	m.seek(n, name, arguments)
 	for _, a := range arguments {
 		m.passes(a.value)

@@ -81,7 +81,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 	}
 	for n, r := range m.focus.reads {
 		bit := mask(1) << n
-		if instead&bit == 0 {
+		if instead&bit == 0 || m.focus.system && m.focus.reached&bit == 0 { // of another system
 			continue
 		}
 		of := v

@@ -112,6 +112,11 @@ func TestFunctionsPassedOver(t *testing.T) {
 	})
 }
 
+// A list without a value may be nothing.
+func TestNilList(t *testing.T) {
+	hold(t, []saying{{"a.go", "package gate\nimport \"os\"\nvar flags []string\nfunc f() string {\n\tif flags != nil {\n\t\treturn \"\"\n\t}\n\treturn get(\"A\")\n}\nfunc get(k string) string { return os.Getenv(k) }\n", "A expected"}})
+}
+
 // What another system alone does is not judged.
 func TestSystems(t *testing.T) {
 	hold(t, []saying{

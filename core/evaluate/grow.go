@@ -229,6 +229,8 @@ func (m *machine) mayStandIn(n int32, v Value) bool {
 	switch k := u.kind(n); {
 	case k == parse.Binary && comparisons[u.at(n)], k == parse.Unary && (u.at(n) == "!" || u.at(n) == "not"):
 		return false
+	case k == parse.Call && textTests[u.calleeName(u.Tree.Child(n, 0))]:
+		return false
 	case k == parse.Name || k == parse.Member || k == parse.Call:
 		return !v.isLists()
 	}

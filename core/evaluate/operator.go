@@ -417,6 +417,9 @@ func equalAlt(x, y alt) truth {
 		if x.form == number && y.form == text || x.form == text && y.form == number {
 			return may
 		}
+		if x.form == nothing && y.form == sequence && len(y.list) == 0 || y.form == nothing && x.form == sequence && len(x.list) == 0 {
+			return may // var x []string
+		}
 		if x.form == nothing && y.form == boolean && y.name != "" && !y.truth || y.form == nothing && x.form == boolean && x.name != "" && !x.truth {
 			return may
 		}

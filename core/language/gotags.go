@@ -248,6 +248,11 @@ func (w *taggedStructs) says(s *declare.Setting, tag reflect.StructTag, options 
 			s.Need, s.Fallback = declare.Optional, &fallback
 		}
 	}
+	for _, key := range []string{"help", "short", "long", "description", "placeholder", "hidden", "negatable", "cmd"} { // an option of a command
+		if _, option := tag.Lookup(key); option && s.Need == declare.Expected {
+			s.Need = declare.Optional
+		}
+	}
 	for _, option := range options {
 		if fallback, found := strings.CutPrefix(option, "default="); found {
 			s.Need, s.Fallback = declare.Optional, &fallback

@@ -1,6 +1,10 @@
 package language
 
-import "mvdan.cc/sh/v3/syntax"
+import (
+	"slices"
+
+	"mvdan.cc/sh/v3/syntax"
+)
 
 // shellSettings are the names that a script sets itself.
 type shellSettings struct {
@@ -8,7 +12,10 @@ type shellSettings struct {
 }
 
 // shellSpan is where a name that was set counts as set, by offsets.
-type shellSpan struct{ from, to uint }
+type shellSpan struct {
+	from, to uint
+	block    uint // where the block begins that it is set in
+}
 
 const shellEnd = 1 << 40
 
@@ -73,13 +80,13 @@ func beginsWithFirst(word *syntax.Word) bool {
 // of notes what a script sets.
 func (s *shellSettings) of(file *syntax.File) {
 	s.names = map[string][]shellSpan{}
-	w := &settingWalk{settings: s, setters: setters(file)}
+	w := &settingWalk{settings: s, setters: setters(file), words: plainWords(file)}
 	w.statements(file.Stmts, shellSpan{to: shellEnd})
 	for _, body := range w.functions { // what a function uses is set by whoever calls it
 		for name, spans := range s.names { // in any order
 			for _, span := range spans {
-				if span.to == shellEnd && span.from > body.from {
-					s.names[name] = append(s.names[name], body)
+				if span.to == shellEnd && span.from > body.from || span.to < shellEnd && w.named(body.name, span.block, span.to) {
+					s.names[name] = append(s.names[name], body.shellSpan)
 					break
 				}
 			}
@@ -87,12 +94,41 @@ func (s *shellSettings) of(file *syntax.File) {
 	}
 }
 
+// setterFunction is a function and where its body stands.
+type setterFunction struct {
+	name string
+	shellSpan
+}
+
+// named reports whether a function is named within a span: what is set there is
+// set where it runs.
+func (w *settingWalk) named(function string, from, to uint) bool {
+	return slices.ContainsFunc(w.words[function], func(at uint) bool { return from <= at && at < to })
+}
+
+// plainWords returns where the arguments of commands stand that are plain words.
+func plainWords(file *syntax.File) map[string][]uint {
+	words := map[string][]uint{}
+	syntax.Walk(file, func(n syntax.Node) bool {
+		if call, is := n.(*syntax.CallExpr); is {
+			for _, word := range call.Args {
+				if text := word.Lit(); text != "" {
+					words[text] = append(words[text], word.Pos().Offset())
+				}
+			}
+		}
+		return true
+	})
+	return words
+}
+
 // settingWalk goes through a script with what counts where.
 type settingWalk struct {
 	settings  *shellSettings
 	setters   map[string]bool // functions that set what their first argument names
-	functions []shellSpan
-	inside    int // functions
+	functions []setterFunction
+	words     map[string][]uint // where a word by itself stands: a call, a trap
+	inside    int               // functions
 }
 
 func (w *settingWalk) set(name string, at uint, within shellSpan) {
@@ -100,7 +136,7 @@ func (w *settingWalk) set(name string, at uint, within shellSpan) {
 	if w.inside > 0 && within.to == shellEnd { // whoever calls the function sees it
 		from = 0
 	}
-	w.settings.names[name] = append(w.settings.names[name], shellSpan{from, within.to})
+	w.settings.names[name] = append(w.settings.names[name], shellSpan{from, within.to, within.from})
 }
 
 // statements goes through statements; what they set counts up to within.to.
@@ -112,7 +148,7 @@ func (w *settingWalk) statements(list []*syntax.Stmt, within shellSpan) {
 
 func (w *settingWalk) block(list []*syntax.Stmt) {
 	if len(list) > 0 { // it counts within the block, for it may not be run
-		w.statements(list, shellSpan{list[0].Pos().Offset(), list[len(list)-1].End().Offset()})
+		w.statements(list, shellSpan{from: list[0].Pos().Offset(), to: list[len(list)-1].End().Offset()})
 	}
 }
 
@@ -155,7 +191,7 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 			w.statement(n.Y, within)
 		}
 	case *syntax.FuncDecl:
-		w.functions = append(w.functions, shellSpan{n.Body.Pos().Offset(), n.Body.End().Offset()})
+		w.functions = append(w.functions, setterFunction{n.Name.Value, shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset()}})
 		w.inside++
 		w.statement(n.Body, within)
 		w.inside--

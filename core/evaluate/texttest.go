@@ -1,0 +1,35 @@
+package evaluate
+
+// textTests are functions and methods that ask what a text holds.
+var textTests = map[string]bool{
+	"Contains": true, "ContainsAny": true, "HasPrefix": true, "HasSuffix": true, "EqualFold": true, "StartsWith": true, "EndsWith": true,
+	"includes": true, "startsWith": true, "endsWith": true, "contains": true, "starts_with": true, "ends_with": true, "start_with?": true, "end_with?": true, "include?": true, "match?": true,
+	"startswith": true, "endswith": true, "str_contains": true, "str_starts_with": true, "str_ends_with": true, "hasPrefix": true, "hasSuffix": true, "equalsIgnoreCase": true,
+}
+
+// textTest asks what a text holds: of the value of a variable that is no more
+// than a test of it, and an empty text holds nothing.
+func (m *machine) textTest(receiver Value, arguments []argument) Value {
+	of, rest := receiver, arguments
+	if len(of.sites())|int(of.missing()) == 0 {
+		of, rest = arguments[0].value, arguments[1:]
+	}
+	m.asked(of)
+	empty := len(of) > 0
+	for _, x := range of {
+		s, plain := Value{x}.plain()
+		empty = empty && x.form == text && plain && s == ""
+	}
+	for _, a := range rest {
+		m.passes(a.value)
+		s, plain := a.value.plain()
+		empty = empty && (!plain || s != "")
+	}
+	out := alt{depends: of.depends()}
+	if empty && m.focus != nil {
+		out.form = boolean
+	} else {
+		out.parts = []part{{any: true, frame: m.depth()}}
+	}
+	return Value{out}.telling(of)
+}
