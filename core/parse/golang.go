@@ -194,6 +194,9 @@ func (l *lowering) stmt(s ast.Stmt) int32 {
 	case *ast.RangeStmt:
 		return l.make(Loop, s, s.For, l.expr(s.Key), l.expr(s.Value), l.expr(s.X), l.block(s.Body))
 	case *ast.SwitchStmt:
+		if s.Init != nil && s.Tag == nil { // switch n := len(s); { case n == 0: }
+			return l.make(Block, s, token.NoPos, l.stmt(s.Init), l.make(Switch, s.Body, s.Switch, l.stmts(s.Body.List)...))
+		}
 		return l.make(Switch, s, s.Switch, append([]int32{l.optional(s.Init), l.expr(s.Tag)}, l.stmts(s.Body.List)...)...)
 	case *ast.TypeSwitchStmt:
 		return l.make(Switch, s, s.Switch, append([]int32{l.optional(s.Init), l.optional(s.Assign)}, l.stmts(s.Body.List)...)...)
@@ -259,6 +262,9 @@ func (l *lowering) expr(e ast.Expr) int32 {
 		}
 		return l.make(Number, e, e.Pos())
 	case *ast.CallExpr:
+		if _, bytes := e.Fun.(*ast.ArrayType); bytes && len(e.Args) == 1 { // []byte(s)
+			return l.make(Wrapper, e, token.NoPos, l.expr(e.Args[0]))
+		}
 		return l.make(Call, e, e.Lparen, append([]int32{l.expr(e.Fun)}, l.exprs(e.Args)...)...)
 	case *ast.SelectorExpr:
 		return l.make(Member, e, e.Sel.Pos(), l.expr(e.X))

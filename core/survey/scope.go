@@ -11,7 +11,7 @@ import (
 // code in them runs.
 var (
 	testParts = words("test tests testing testdata t spec specs __tests__ __mocks__ fixtures e2e cypress benches bench")
-	toolParts = words("tools tool scripts script hack .github .circleci ci examples example docs doc misc contrib .githooks githooks .husky packaging debian")
+	toolParts = words("tools tool scripts script hack .github .circleci ci examples example docs doc misc contrib .githooks githooks .husky packaging debian devstack")
 	buildFile = words(`build.rs setup.py conftest.py webpack.config.js vite.config.js vite.config.ts rollup.config.js
 		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js
 		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js

@@ -2,6 +2,7 @@ package verify
 
 import (
 	"fmt"
+	"path"
 	"slices"
 	"strings"
 
@@ -49,7 +50,7 @@ func conflict(v *contract.Variable, component string) *Finding {
 		if saysNothing(*first.Fallback) != saysNothing(*r.Fallback) && !isFlag(*first.Fallback, *r.Fallback) {
 			continue
 		}
-		if *first.Fallback != *r.Fallback && !(first.File == r.File && slices.Contains(r.Apart, first.Line)) && (first.File == r.File || !aloneInFile(r) && !aloneInFile(first)) {
+		if sameFallback(*first.Fallback) != sameFallback(*r.Fallback) && !(first.File == r.File && slices.Contains(r.Apart, first.Line)) && (first.File == r.File || !aloneInFile(r) && !aloneInFile(first)) {
 			return &Finding{
 				Variable: v.Name, Component: component, File: r.File, Line: r.Line, Column: r.Column,
 				Message: fmt.Sprintf("%s falls back to %s here, and to %s in %s:%d", v.Name, shownLiteral(v, *r.Fallback), shownLiteral(v, *first.Fallback), first.File, first.Line),
@@ -59,6 +60,15 @@ func conflict(v *contract.Variable, component string) *Finding {
 		}
 	}
 	return nil
+}
+
+// sameFallback returns a fallback without what makes no difference: ./ is the
+// folder that . is.
+func sameFallback(fallback string) string {
+	if strings.HasPrefix(fallback, ".") {
+		return path.Clean(fallback)
+	}
+	return fallback
 }
 
 // saysNothing reports whether a fallback stands for none.
@@ -118,6 +128,9 @@ func weak(v *contract.Variable, r reads.Read) bool {
 	}
 	switch strings.ToLower(strings.TrimSpace(*r.Fallback)) {
 	case "", "none", "null", "nil", "undefined", "false", "true", "0", "1":
+		return false
+	}
+	if strings.Contains(*r.Fallback, "://") && secrecy.IsStandIn(*r.Fallback, true) { // user:password@localhost
 		return false
 	}
 	return v.Secret || strings.Contains(*r.Fallback, "://") && secrecy.LooksSecret(*r.Fallback)
