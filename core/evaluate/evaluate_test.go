@@ -66,7 +66,7 @@ func TestRequired(t *testing.T) {
 	hold(t, []saying{
 		{"a.go", "package gate\nimport (\"os\"; \"strconv\")\nfunc load() error {\n\tn, err := strconv.Atoi(os.Getenv(\"GATES\"))\n\tif err != nil {\n\t\treturn err\n\t}\n\topen(n)\n\treturn nil\n}\n", "GATES required integer"},
 		{"a.go", "package gate\nimport (\"os\"; \"errors\")\nfunc load() error {\n\tif os.Getenv(\"GATE\") == \"\" {\n\t\treturn errors.New(\"no gate\")\n\t}\n\treturn nil\n}\n", "GATE required"},
-		{"a.go", "package gate\nimport (\"os\"; \"log\")\nfunc main() {\n\tif os.Getenv(\"A\") == \"\" && os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"neither\")\n\t}\n}\n", "A optional; B optional"},
+		{"a.go", "package gate\nimport (\"os\"; \"log\")\nfunc main() {\n\tif os.Getenv(\"A\") == \"\" && os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"neither\")\n\t}\n}\n", "A optional =; B optional"},
 		{"a.go", "package gate\nimport (\"os\"; \"log\")\nfunc main() {\n\tif os.Getenv(\"A\") == \"\" || os.Getenv(\"B\") == \"\" {\n\t\tlog.Fatal(\"both\")\n\t}\n}\n", "A required; B required"},
 		{"a.go", "package gate\nimport (\"log\"; \"os\"; \"strings\")\nfunc main() {\n\tif q := os.Getenv(\"Q\"); q == \"\" || strings.Contains(q, \" \") {\n\t\tlog.Fatal(\"one word\")\n\t}\n\tx := os.Getenv(\"X\")\n\tif x == \"\" {\n\t\tx = \"y\"\n\t}\n}\n", "Q required; X optional =y"},
 		{"a.go", "package gate\nimport \"os\"\nfunc main() {\n\tif os.Getenv(\"CHILD\") != \"\" {\n\t\tos.Exit(0)\n\t}\n\tos.Exit(run())\n}\n", "CHILD optional"},
@@ -109,6 +109,13 @@ func TestFunctionsPassedOver(t *testing.T) {
 		{"a.py", "import os, sys\ndef die(m):\n    sys.exit(m)\ntry:\n    x = os.environ[\"GATE\"]\nexcept KeyError:\n    die(\"gate\")\n", "GATE required"},
 		{"a.c", "#include <stdlib.h>\nstatic void die(const char *m) { exit(1); }\nint main(void) { char *p = getenv(\"GATE\"); if (!p) die(\"no\"); return 0; }\n", "GATE required"},
 		{"a.go", "package gate\nimport (\"os\"; \"strings\")\nfunc f() {\n\tfor _, e := range os.Environ() {\n\t\tif strings.HasPrefix(e, \"GATE=\") || strings.HasPrefix(e, \"TAG_\") {\n\t\t\tuse(e)\n\t\t}\n\t}\n}\n", "* optional; GATE optional; TAG_* optional"},
+	})
+}
+
+// What is taken for a URL where it looks like one is no URL everywhere.
+func TestShapes(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", "package gate\nimport (\n\t\"net/url\"\n\t\"os\"\n\t\"strings\"\n)\nfunc f() string {\n\tif a := os.Getenv(\"A\"); a != \"\" {\n\t\tif strings.Contains(a, \"/\") {\n\t\t\tu, err := url.Parse(a)\n\t\t\tif err != nil {\n\t\t\t\treturn a\n\t\t\t}\n\t\t\treturn u.Host\n\t\t}\n\t\treturn a\n\t}\n\treturn \"\"\n}\nvar b = strings.Contains(os.Getenv(\"B\"), \"x\")\n", "A optional =; B optional"},
 	})
 }
 

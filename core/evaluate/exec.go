@@ -454,6 +454,11 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		m.ending(then)
 		m.ending(otherwise)
 	}
+	if m.focus == nil { // where a text looks like a URL it is taken for one: else it is none
+		formed := m.formed
+		defer func() { m.formed = formed }()
+		m.formed = formed.with(true_.shaped()).with(false_.shaped())
+	}
 	if m.stopsAnyway(then) && m.stopsAnyway(otherwise) { // whichever is gone, it is not why
 		true_, false_ = true_.independent(), false_.independent()
 	}

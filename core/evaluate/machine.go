@@ -102,6 +102,7 @@ type machine struct {
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
 	grew        int            // how often something was put into a list or a count
+	formed      sites          // reads that are taken for something only where they look like it
 	hinging     int            // how many ways are being gone because of what was read
 	ends        map[int32]bool // calls that such ways end with
 	ran         map[int32]bool // lambdas that something called

@@ -25,11 +25,21 @@ func (m *machine) textTest(receiver Value, arguments []argument) Value {
 		s, plain := a.value.plain()
 		empty = empty && (!plain || s != "")
 	}
-	out := alt{depends: of.depends()}
+	out := alt{depends: of.depends(), shape: true}
 	if empty && m.focus != nil {
 		out.form = boolean
 	} else {
 		out.parts = []part{{any: true, frame: m.depth()}}
 	}
 	return Value{out}.telling(of)
+}
+
+// shaped returns the reads of whose values it was told what they look like.
+func (v Value) shaped() (tags sites) {
+	for _, x := range v {
+		if x.shape {
+			tags = tags.with(x.about)
+		}
+	}
+	return tags
 }

@@ -400,6 +400,7 @@ func (m *machine) noteKind(v Value, kind string) {
 	}
 	for _, s := range v.sites() {
 		switch r := m.reads[s]; {
+		case slices.Contains(m.formed, s):
 		case r.Kind == "" && !r.mixed:
 			r.Kind = kind
 		case r.Kind != kind && !(r.Kind == "number" || r.Kind == "integer") && kind != "number":

@@ -29,6 +29,7 @@ type alt struct {
 	chain   bool // nothing, of which no member is asked: a?.b
 	whether bool // it tells whether what it tells of is set, and nothing else
 	element bool // one of a list of the tree that was looked through: not known which
+	shape   bool // it tells what a text looks like
 	perhaps bool // of a list: some of its elements may not be there
 	certain bool // of such a list: one of them is there
 	parts   []part
