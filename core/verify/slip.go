@@ -38,7 +38,7 @@ func findSlips(j *job) *slips {
 	s.read = near.NewIndex(read)
 	j.environments.Layers(func(l *environment.Layer, name string) {
 		unreadNames := j.unusedNames(l)
-		if l.Traits().Foreign { // of which much is meant for others
+		if l.Traits().Foreign || len(unreadNames) == 0 { // of which much is meant for others; or reads without a known name keep all from being unused
 			unreadNames = j.unreadNames(l)
 		}
 		for _, unread := range unreadNames {
