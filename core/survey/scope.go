@@ -30,6 +30,12 @@ func words(list string) map[string]bool {
 	return m
 }
 
+// IsAside reports whether a file lies with tests, examples or tools, by its path.
+func IsAside(file string) bool {
+	scope := scopeOf(file)
+	return scope == reads.Test || scope == reads.Tooling
+}
+
 // scopeOf says by a file's path when its reads happen.
 func scopeOf(file string) reads.Scope {
 	base := strings.ToLower(path.Base(file))

@@ -8,6 +8,7 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/secrecy"
+	"inzicht/core/survey"
 	"inzicht/core/tree"
 )
 
@@ -87,8 +88,12 @@ func (j *job) keyInImage(file string) (list []Finding) {
 		if src, err := j.Tree.ReadFile(file); err != nil || !environment.HoldsPrivateKey(src) {
 			return nil
 		}
+		level := Level("")
+		if survey.IsAside(copied.Dockerfile) { // an image for tests and examples
+			level = Note
+		}
 		list = append(list, Finding{
-			Component: j.Tree.ComponentOf(file).Name, File: file,
+			Level: level, Component: j.Tree.ComponentOf(file).Name, File: file,
 			Message: fmt.Sprintf("%s, a private key, would be copied into the image by %s:%d", file, copied.Dockerfile, copied.Line),
 			Hint:    fmt.Sprintf("Name it in %s, and renew the key where an image has it.", copied.IgnoreFile), Pointed: true,
 			Related: []Place{{copied.Dockerfile, copied.Line}},
