@@ -1,0 +1,130 @@
+package evaluate
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// bind gives the parameters of a function their arguments.
+func (m *machine) bind(fn *Func, arguments []argument, st *state) {
+	m.bindReceiver(fn, st)
+	used := make([]bool, len(arguments))
+	var positional []int
+	for i, a := range arguments {
+		if a.name == "" {
+			positional = append(positional, i)
+		}
+	}
+	next := 0
+	all := &members{}
+	if u := m.unit(); u.Words.Given != "" {
+		st.scope.vars.put(u.Words.Given, Value{{form: record, members: all}})
+	}
+	for i, p := range fn.params {
+		if i == 0 && isSelfName(p.name) && fn.Owner != nil {
+			if self := m.frame().self; self != nil {
+				st.scope.vars.put(p.name, Value{{form: record, members: self}})
+			} else {
+				st.scope.vars.put(p.name, Value{{}})
+			}
+			continue
+		}
+		v, given := Value(nil), false
+		switch {
+		case p.rest:
+			x := alt{form: sequence}
+			for ; next < len(positional); next++ {
+				x.list = append(x.list, arguments[positional[next]].value)
+				used[positional[next]] = true
+			}
+			v, given = Value{x}, true
+		case p.keywords:
+			r := &members{}
+			for j, a := range arguments {
+				if a.name != "" && !used[j] {
+					r.set(a.name, a.value)
+				}
+			}
+			v, given = Value{{form: record, members: r}}, true
+		default:
+			for j, a := range arguments {
+				if a.name != "" && (a.name == strings.TrimPrefix(p.name, "$") || a.name == p.label) && !used[j] {
+					v, given, used[j] = a.value, true, true
+				}
+			}
+			if !given && next < len(positional) {
+				v, given = arguments[positional[next]].value, true
+				used[positional[next]] = true
+				next++
+			}
+		}
+		if !given {
+			v = m.unsaid(fn, p, arguments, used, st)
+		} else {
+			all.set(strings.TrimPrefix(p.name, "$"), v)
+		}
+		if p.name == "" {
+			m.assign(p.node, v, st, 0)
+			m.bindPattern(p, v, st)
+			continue
+		}
+		st.scope.vars.put(p.name, v)
+		if tags := v.sites(); len(tags) > 0 && m.focus == nil {
+			key := slot{m.context, p.name}
+			m.slots[key] = m.slots[key].with(tags)
+		}
+	}
+}
+
+// unsaid returns what a parameter is without an argument.
+func (m *machine) unsaid(fn *Func, p param, arguments []argument, used []bool, st *state) Value {
+	if p.fallback != 0 && (p.node == 0 || fn.params[len(fn.params)-1].node != p.node || !m.leftNamed(arguments, used)) {
+		return m.eval(p.fallback, st)
+	}
+	rest := &members{} // keywords that are gathered: opts
+	for j, a := range arguments {
+		if a.name != "" && !used[j] {
+			rest.set(a.name, a.value)
+			used[j] = true
+		}
+	}
+	if len(rest.names) > 0 {
+		return Value{{form: record, members: rest}}
+	}
+	return Value{{form: nothing}}
+}
+
+// leftNamed reports whether a named argument belongs to no parameter.
+func (m *machine) leftNamed(arguments []argument, used []bool) bool {
+	for j, a := range arguments {
+		if a.name != "" && !used[j] {
+			return true
+		}
+	}
+	return false
+}
+
+func (m *machine) bindPattern(p param, v Value, st *state) {
+	u := m.unit()
+	for _, c := range u.children(p.node) {
+		switch u.kind(c) {
+		case parse.Record, parse.List:
+			m.assign(c, v, st, 0)
+		}
+	}
+}
+
+func isSelfName(name string) bool { return name == "self" || name == "cls" || name == "this" }
+
+// bindReceiver binds the name that a method has for its object.
+func (m *machine) bindReceiver(fn *Func, st *state) {
+	if fn.receiver == "" {
+		return
+	}
+	self := m.frame().self
+	if self == nil {
+		self = m.fieldsOf(fn.Owner)
+	}
+	st.scope.vars.put(fn.receiver, Value{{form: record, members: self}})
+}

@@ -1,0 +1,312 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// branch runs an if.
+func (m *machine) branch(n int32, st *state) Value {
+	u := m.unit()
+	list := u.children(n)
+	body := 1
+	for i, c := range list {
+		if u.kind(c) == parse.Block && i > 0 {
+			body = i
+			break
+		}
+	}
+	if n := len(list); n == 1 && u.kind(list[0]) == parse.Unary { // unless x, do: y
+		if parts := u.children(list[0]); len(parts) > 1 && u.kind(parts[len(parts)-1]) == parse.Pair {
+			true_, false_ := m.condition(parts[0], st)
+			if st.dead {
+				return nil
+			}
+			m.decide(list[0], true_.depends()|false_.depends())
+			return m.twoWays(false_, true_, parts[1], 0, st)
+		}
+	}
+	if len(list) <= body {
+		for _, c := range list {
+			m.eval(c, st)
+		}
+		return nil
+	}
+	for _, c := range list[:body-1] {
+		m.exec(c, st)
+	}
+	cond := list[body-1]
+	word := u.at(n)
+	inverse := word == "unless" || word == "guard"
+	if u.kind(cond) == parse.Unary && (u.at(cond) == word) { // unless x, guard x
+		parts := u.children(cond)
+		if len(parts) == 0 {
+			return nil
+		}
+		for _, c := range parts[:len(parts)-1] {
+			m.guardPart(c, n, list[body], st)
+			if st.dead {
+				return nil
+			}
+		}
+		cond = parts[len(parts)-1]
+	}
+	true_, false_ := m.condition(cond, st)
+	if st.dead {
+		return nil
+	}
+	m.refuse(cond, list[body:], st)
+	m.decide(n, true_.depends()|false_.depends())
+	if len(true_) > 0 && len(false_) > 0 && m.focus != nil {
+		m.decideMay(n, true_, false_)
+	}
+	if inverse {
+		true_, false_ = false_, true_
+	}
+	otherwise := int32(0)
+	if len(list) > body+1 {
+		otherwise = list[body+1]
+	}
+	return m.twoWays(true_, false_, list[body], otherwise, st)
+}
+
+// guardPart runs one of the conditions of a guard: each must hold.
+func (m *machine) guardPart(c, n, block int32, st *state) {
+	true_, false_ := m.condition(c, st)
+	m.decide(n, true_.depends()|false_.depends())
+	m.twoWays(false_, true_, block, 0, st)
+}
+
+// twoWays goes on where a condition is true, where it is false, or both.
+func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state) Value {
+	if m.tells(true_) || m.tells(false_) {
+		m.hinging++
+		defer func() { m.hinging-- }()
+		m.ending(then)
+		m.ending(otherwise)
+	}
+	if m.focus == nil { // where a text looks like a URL it is taken for one: else it is none
+		formed := m.formed
+		defer func() { m.formed = formed }()
+		m.formed = formed.with(true_.shaped()).with(false_.shaped())
+	}
+	if m.stopsAnyway(then) && m.stopsAnyway(otherwise) { // whichever is gone, it is not why
+		true_, false_ = true_.independent(), false_.independent()
+	}
+	if len(false_) == 0 {
+		v := m.way(then, m.because(true_, true), st)
+		m.insteadOf(otherwise, v, then, st)
+		return v
+	}
+	if len(true_) == 0 {
+		v := m.way(otherwise, m.because(false_, true), st)
+		m.insteadOf(then, v, otherwise, st)
+		return v
+	}
+	a, b := st.fork(), st.fork()
+	v := m.way(then, m.because(true_, false), a)
+	w := m.way(otherwise, m.because(false_, false), b)
+	m.gives(then, v)
+	m.gives(otherwise, w)
+	st.meet(a, b)
+	if a.dead {
+		return w.dependent(m.because(false_, false))
+	}
+	if b.dead {
+		return v.dependent(m.because(true_, false))
+	}
+	return join(v.dependent(m.because(true_, false)), w.dependent(m.because(false_, false)))
+}
+
+// stopsAnyway reports whether a way ends the program wherever it is gone.
+func (m *machine) stopsAnyway(n int32) bool {
+	u := m.unit()
+	switch u.kind(n) {
+	case parse.Throw:
+		return n != 0
+	case parse.Call:
+		return m.isStop(n) || m.demandsFalse(n)
+	case parse.Block, parse.Wrapper:
+		list := u.children(n)
+		return len(list) > 0 && m.stopsAnyway(list[len(list)-1])
+	}
+	return false
+}
+
+// demandsFalse reports whether a call demands what never is: invariant(false).
+func (m *machine) demandsFalse(n int32) bool {
+	u := m.unit()
+	list := u.children(n)
+	if len(list) < 2 || u.kind(list[1]) != parse.Name || !strings.EqualFold(u.at(list[1]), "false") {
+		return false
+	}
+	demands := func(use Use) bool { return use.Does == Demands }
+	return slices.ContainsFunc(u.Words.Uses[m.calleePath(list[0])], demands) || slices.ContainsFunc(u.Words.Uses[u.calleeName(list[0])], demands)
+}
+
+// independent returns a value that no unset read has to do with.
+func (v Value) independent() Value {
+	out := slices.Clone(v)
+	for n := range out {
+		out[n].depends, out[n].missing = 0, 0
+	}
+	return out
+}
+
+// tells reports whether a value tells something of what was read, in the first
+// run.
+func (m *machine) tells(v Value) bool {
+	return m.focus == nil && (len(v.sites()) > 0 || len(v.about()) > 0)
+}
+
+// ending notes the call that a way ends with, which is gone because of what was
+// read: it may end the program.
+func (m *machine) ending(n int32) {
+	u := m.unit()
+	if m.focus != nil || n == 0 || u != m.u {
+		return
+	}
+	list := []int32{n}
+	if u.kind(n) == parse.Block {
+		list = u.children(n)
+	}
+	for i := len(list) - 1; i >= 0 && i >= len(list)-2; i-- {
+		s := list[i]
+		for depth := 0; depth < 4 && (u.kind(s) == parse.Wrapper || u.kind(s) == parse.Return) && u.Tree.Child(s, 0) != 0; depth++ {
+			s = u.Tree.Child(s, 0)
+		}
+		switch u.kind(s) {
+		case parse.Call:
+			m.ends[s] = true
+			return
+		case parse.Return, parse.Leave:
+		default:
+			return
+		}
+	}
+}
+
+// gives notes what the value of a branch is made from, or tells of.
+func (m *machine) gives(n int32, v Value) {
+	if tags := v.sites().with(v.about()); m.focus == nil && n != 0 && len(tags) > 0 {
+		m.ways[place{m.context, n}] = tags
+	}
+}
+
+// insteadOf notes the value of a branch that is gone where the other one would
+// give what was read.
+func (m *machine) insteadOf(other int32, v Value, taken int32, st *state) {
+	if m.focus == nil || st.dead || len(v) == 0 || other == 0 || v.missing() != 0 {
+		return
+	}
+	tags := m.ways[place{m.context, other}]
+	for n, r := range m.focus.reads {
+		if bit := mask(1) << n; v.depends()&bit != 0 && m.tagged(tags, r) {
+			m.replaced(bit, v, taken)
+		}
+	}
+}
+
+// way runs one of the blocks of a branch.
+func (m *machine) way(n int32, because mask, st *state) Value {
+	if n == 0 {
+		return nil
+	}
+	control := st.control
+	st.control |= because
+	v := m.exec(n, st)
+	st.control = control
+	return v.dependent(because)
+}
+
+// because returns the unset reads but for which a way would not be gone: those
+// that any alternative depends on where it is the only way, else those without
+// which none of them would be there.
+func (m *machine) because(v Value, only bool) mask {
+	if m.focus == nil {
+		return 0
+	}
+	if only {
+		return v.depends()
+	}
+	var all mask
+	for _, x := range v {
+		if x.depends|x.missing == 0 {
+			return 0
+		}
+		all |= x.depends | x.missing
+	}
+	return all
+}
+
+// condition runs a condition, and returns the alternatives for which it is true
+// and false.
+func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
+	u := m.unit()
+	if u.kind(n) == parse.Declare { // if let x = …
+		list := u.children(n)
+		if len(list) >= 2 {
+			v := m.eval(list[len(list)-1], st)
+			m.asked(v)
+			m.askedWhether(v)
+			return m.matchedOrSet(n, list[:len(list)-1], v, st)
+		}
+	}
+	if u.kind(n) == parse.Assign { // if ((s = getenv("X")))
+		v := m.exec(n, st)
+		m.asked(v)
+		m.askedWhether(v)
+		return u.split(v)
+	}
+	v := m.eval(n, st)
+	m.asked(v)
+	m.askedWhether(v)
+	return u.split(v)
+}
+
+// askedWhether notes that a program asks whether a variable is set, or not
+// empty, by its value as it is.
+func (m *machine) askedWhether(v Value) {
+	if m.focus != nil {
+		return
+	}
+	for _, x := range v {
+		tags := x.sites
+		if x.whether {
+			tags = x.about
+		} else if x.form != text && x.form != unknown || len(x.parts) != 1 || !x.parts[0].any {
+			continue
+		}
+		for _, s := range tags {
+			m.reads[s].Asked = true
+		}
+	}
+}
+
+// asked notes that a program decides by a value.
+func (m *machine) asked(v Value) {
+	if m.focus != nil {
+		m.focus.tested |= v.depends()
+	}
+}
+
+// decide notes by which unset reads a statement was decided.
+func (m *machine) decide(n int32, depends mask) {
+	if m.focus == nil {
+		return
+	}
+	if m.decisions == nil {
+		m.decisions = map[place]mask{}
+	}
+	m.decisions[place{m.context, n}] = depends
+}
+
+// decideMay takes back what was noted where both ways are open for another
+// reason.
+func (m *machine) decideMay(n int32, true_, false_ Value) {
+	m.decisions[place{m.context, n}] = m.because(true_, false) | m.because(false_, false)
+}
+
+func (m *machine) decided(n int32) mask { return m.decisions[place{m.context, n}] }

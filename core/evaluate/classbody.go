@@ -1,0 +1,120 @@
+package evaluate
+
+import "inzicht/core/parse"
+
+// defines runs the definition of a function within another.
+func (m *machine) defines(n int32, st *state) {
+	u := m.unit()
+	fn := u.byNode[n]
+	if fn == nil || fn.within == nil {
+		return
+	}
+	c := &closure{unit: u, node: n, outer: st.scope}
+	if fn.Name != "" && fn.Owner == nil {
+		st.scope.vars.put(fn.Name, Value{{form: function, fn: c}})
+	}
+	m.later(fn, c)
+}
+
+// later has a function within a function run by itself, when that is done.
+func (m *machine) later(fn *Func, c *closure) {
+	if m.focus == nil && fn.concerned && c.unit == m.u && !m.queued[c.node] && len(m.queue) < 2000 {
+		m.queue = append(m.queue, c)
+	}
+}
+
+// classBody runs the body of a class: what its fields are given.
+func (m *machine) classBody(n int32, st *state) {
+	u := m.unit()
+	c := u.classes[u.at(n)]
+	if c == nil || len(m.frames) > deepest {
+		return
+	}
+	m.began[n] = true
+	key := chain{-2, n, 0}
+	if m.chains[key] == 0 {
+		m.chains[key] = int32(len(m.chains) + 1)
+	}
+	context := m.chains[key]
+	m.frames = append(m.frames, &frame{unit: u, class: c, self: m.fieldsOf(c), context: context, call: n})
+	in := &state{scope: newScope(st.scope, u), control: st.control, consults: st.consults}
+	back := m.context
+	m.context = context
+	u.Tree.Children(n, func(b int32) bool {
+		if fallback := u.Tree.Child(b, 0); u.kind(b) == parse.Parameter && fallback != 0 && u.reads(fallback) { // class A(val b: T = c)
+			m.setField(u.at(b), m.quiet(fallback, in), in, 0)
+		}
+		if u.kind(b) == parse.Block {
+			list := m.statements(b)
+			for _, i := range m.wantedOf(b, len(list)) {
+				s, touches := list[i], len(m.touches)
+				switch {
+				case u.kind(s) == parse.Function || in.dead || !m.tick():
+				case m.isAttribute(list, i):
+					m.setField(u.at(s), m.quiet(list[i+1], in), in, 0)
+				default:
+					m.member(s, c, in)
+				}
+				m.indexUses(b, i, touches, len(list))
+			}
+		}
+		return true
+	})
+	m.context = back
+	m.frames = m.frames[:len(m.frames)-1]
+	if !in.dead {
+		st.consults |= in.consults
+	}
+}
+
+// ready runs the body of a class that is asked for something before it is come
+// to.
+func (m *machine) ready(c *Class) {
+	if c.Unit != m.u || c.Node == 0 || m.began[c.Node] {
+		return
+	}
+	m.began[c.Node] = true
+	m.frames = append(m.frames, &frame{unit: c.Unit, context: m.context})
+	m.classBody(c.Node, &state{scope: newScope(m.globals, c.Unit)})
+	m.frames = m.frames[:len(m.frames)-1]
+}
+
+// member runs a statement in the body of a class.
+func (m *machine) member(s int32, c *Class, st *state) {
+	u := m.unit()
+	switch u.kind(s) {
+	case parse.Assign:
+		if target := u.Tree.Child(s, 0); u.kind(target) == parse.Name && u.at(s) == "=" {
+			v := m.quiet(u.Tree.Child(s, 1), st)
+			m.setField(u.at(target), v, st, u.Tree.Child(s, 1))
+			return
+		}
+	case parse.Call: // A("AA"): one of an enumeration
+		if m.isRunBlock(s) {
+			m.eval(s, st)
+			return
+		}
+		if callee := u.Tree.Child(s, 0); u.kind(callee) == parse.Name && len(c.params)+len(c.methods) > 0 && isUpper(u.at(callee)) {
+			object := m.make(c, m.arguments(s, st), s, st)
+			m.setField(u.at(callee), object, st, 0)
+			m.listed(c, object)
+			return
+		}
+	case parse.Case, parse.Name:
+		return
+	}
+	m.exec(s, st)
+}
+
+// listed adds to what an enumeration holds.
+func (m *machine) listed(c *Class, object Value) {
+	all := m.fieldsOf(c)
+	v, _ := all.get("values()")
+	var list []Value
+	if len(v) == 1 {
+		list = v[0].list
+	}
+	all.set("values()", Value{{form: sequence, list: append(append([]Value{}, list...), object)}})
+}
+
+func isUpper(s string) bool { return s != "" && s[0] >= 'A' && s[0] <= 'Z' }

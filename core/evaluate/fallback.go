@@ -1,0 +1,136 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// compare holds the value of an expression against what it is where the
+// variable is set: something else is a fallback.
+func (m *machine) compare(n int32, v Value) {
+	key := place{m.context, n}
+	if m.focus == nil {
+		if tags := v.sites(); len(tags) > 0 {
+			m.tags[key] = m.tags[key].with(tags)
+			m.touch(tags)
+		}
+		m.touch(v.about())
+		return
+	}
+	tags := m.tags[key]
+	if len(tags) == 0 {
+		return
+	}
+	if v.missing() != 0 || !m.mayStandIn(n, v) {
+		return
+	}
+	var instead mask
+	depends := v.depends()
+	switch m.unit().kind(n) {
+	case parse.Name, parse.Member: // what was put there before
+		depends = ^mask(0)
+	}
+	for n, r := range m.focus.reads {
+		if bit := mask(1) << n; depends != 0 && m.focus.done&bit == 0 && m.tagged(tags, r) {
+			instead |= bit
+		}
+	}
+	if instead != 0 {
+		m.replaced(instead, v, n)
+	}
+}
+
+// replaced notes what is used instead of unset reads.
+func (m *machine) replaced(instead mask, v Value, at int32) {
+	if m.focus == nil {
+		return
+	}
+	instead &^= m.focus.done &^ m.focus.emptied
+	if instead == 0 || len(m.frames) == 0 {
+		return
+	}
+	for n, r := range m.focus.reads {
+		bit := mask(1) << n
+		if instead&bit == 0 || m.focus.system && m.focus.reached&bit == 0 { // of another system
+			continue
+		}
+		of := v
+		if some := v.of(bit); len(some) > 0 {
+			of = some
+		}
+		if m.isNothing(of) {
+			continue
+		}
+		fallback := m.fallback(of, at)
+		if m.focus.done&bit != 0 && (m.focus.emptied&bit == 0 || !fallback.Computed && fallback.Text == "") {
+			continue
+		}
+		m.focus.done |= bit
+		m.focus.emptied &^= bit
+		if !fallback.Computed && fallback.Text == "" { // what stands in for that counts more
+			m.focus.emptied |= bit
+		}
+		if r.Fallback == nil || r.Fallback.Text == "" && !r.Fallback.Computed {
+			r.Fallback = fallback
+		}
+	}
+}
+
+// of returns the alternatives that depend on a read.
+func (v Value) of(bit mask) (out Value) {
+	for _, x := range v {
+		if x.depends&bit != 0 {
+			out = append(out, x)
+		}
+	}
+	return out
+}
+
+func (m *machine) isNothing(v Value) bool {
+	for _, x := range v {
+		if x.form != nothing || x.missing != 0 || x.name != "" {
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
+// fallback puts a value into words: its text where it is one, or else its
+// source.
+func (m *machine) fallback(v Value, at int32) *Fallback {
+	u := m.unit()
+	f := &Fallback{Computed: true}
+	if u == m.u {
+		f.Node = at
+	}
+	if len(v) == 1 {
+		switch x := v[0]; x.form {
+		case unknown:
+			x.parts = m.resolved(slices.Clone(x.parts))
+			x.form = text
+			if s, plain := x.plain(); plain && len(x.parts) > 0 {
+				f.Text, f.Computed = s, false
+				return f
+			}
+		case text, number:
+			if s, plain := x.plain(); plain {
+				f.Text, f.Computed = s, false
+				return f
+			}
+		case nothing:
+			f.Text, f.Computed = x.name, x.name == ""
+			if x.name != "" {
+				return f
+			}
+		case boolean:
+			if f.Text, f.Computed = "false", false; x.truth {
+				f.Text = "true"
+			}
+			return f
+		}
+	}
+	f.Text = strings.Join(strings.Fields(u.Tree.Text(at)), " ")
+	return f
+}

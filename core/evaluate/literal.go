@@ -1,0 +1,292 @@
+package evaluate
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
+
+// template returns a text with holes.
+func (m *machine) template(n int32, st *state) Value {
+	u := m.unit()
+	f := u.Tree.File
+	node := u.Tree.Nodes[n]
+	holes := u.children(n)
+	rows := Value{{form: text}}
+	add := func(v Value) {
+		m.passes(v)
+		rows = m.concat(rows, v)
+	}
+	hole := 0
+	for i := int(node.From); i < int(node.To) && m.tick(); i++ {
+		if hole < len(holes) && int(u.Tree.Nodes[holes[hole]].From) == i {
+			add(m.eval(holes[hole], st))
+			i = max(i, int(u.Tree.Nodes[holes[hole]].To)-1)
+			hole++
+			continue
+		}
+		switch f.Kind(i) {
+		case syntax.String:
+			if s, ok := f.Value(i); ok {
+				add(textOf(s, m.depth()))
+			}
+		case syntax.Text:
+			add(textOf(f.TextValue(i, m.quoteOf(i)), m.depth()))
+		case syntax.Word:
+			if len(holes) == 0 && i == int(node.From) { // a word of a list: %w[a b]
+				add(textOf(f.Text(i), m.depth()))
+			}
+		}
+	}
+	return rows
+}
+
+// quoteOf returns the opening quote of the text at token i.
+func (m *machine) quoteOf(i int) int {
+	f := m.unit().Tree.File
+	for j := i - 1; j >= 0; j-- {
+		switch f.Kind(j) {
+		case syntax.Quote:
+			return j
+		case syntax.Close, syntax.Unquote:
+			if mate := f.Mate(j); mate >= 0 {
+				j = mate
+			}
+		}
+	}
+	return i
+}
+
+// lambda makes a function of a lambda.
+func (m *machine) lambda(n int32, st *state) Value {
+	u := m.unit()
+	c := &closure{unit: u, node: n, outer: st.scope, self: m.frame().self}
+	if fn := u.byNode[n]; fn != nil {
+		m.later(fn, c)
+	}
+	return Value{{form: function, fn: c}}
+}
+
+// listOf returns a list that is written out.
+func (m *machine) listOf(n int32, st *state) Value {
+	u := m.unit()
+	list := u.children(n)
+	if len(list) > 1 && u.kind(list[len(list)-1]) == parse.Loop { // [a for b in c]
+		return m.comprehension(list, st)
+	}
+	if len(list) == 0 {
+		if c := m.typeOf(n); c != nil {
+			return Value{{form: record, members: &members{of: c, open: true}}}
+		}
+	}
+	for _, c := range list {
+		if u.kind(c) == parse.Pair && len(u.children(c)) == 2 { // ['a' => 'b']
+			return m.recordOf(n, st)
+		}
+	}
+	x := alt{form: sequence, perhaps: len(list) == 0} // an empty list is there to be filled
+	if m.isGoArrayOfStructs(n) {
+		for _, c := range list {
+			x.list = append(x.list, m.structOf(n, c, st))
+		}
+		return Value{x}
+	}
+	for _, c := range list {
+		if u.kind(c) == parse.Name && u.Tree.File.Is(int(u.Tree.Nodes[c].To), "{") {
+			continue // a type
+		}
+		v := m.eval(c, st)
+		if m.isSpread(c) {
+			if len(v) == 1 && v[0].form == sequence {
+				x.list = append(x.list, v[0].list...)
+				continue
+			}
+			x.list = append(x.list, Value{{element: true, parts: []part{{any: true, frame: m.depth()}}}})
+			continue
+		}
+		x.list = append(x.list, v)
+	}
+	return Value{x}
+}
+
+func (m *machine) isSpread(n int32) bool {
+	u := m.unit()
+	switch u.Tree.File.Text(int(u.Tree.Nodes[n].From)) {
+	case "...", "*":
+		k := u.kind(n)
+		return k == parse.Wrapper || k == parse.Unary
+	}
+	return false
+}
+
+// comprehension runs [value for target in list if condition].
+func (m *machine) comprehension(list []int32, st *state) Value {
+	u := m.unit()
+	loop := list[len(list)-1]
+	parts := u.children(loop)
+	if len(parts) < 2 {
+		return nil
+	}
+	in := st.fork()
+	names := 1
+	for names < len(parts)-1 && !u.Tree.File.Is(int(u.Tree.Nodes[parts[names]].From)-1, "in") {
+		names++
+	}
+	elements := m.elements(parts[names], in)
+	x := alt{form: sequence}
+	context, round := m.context, m.round
+	defer func() { m.context, m.round = context, round }()
+	for i, e := range elements {
+		if i >= mostRounds || !m.tick() {
+			break
+		}
+		if i > 0 {
+			m.context, m.round = context, int32(i)
+			m.context, m.round = m.within(loop), 0
+		}
+		m.bindElement(parts[:names], e, in)
+		keep, drop := Value{{}}, Value(nil)
+		for _, c := range parts[names+1:] {
+			keep, drop = m.condition(c, in)
+			if len(keep) == 0 {
+				break
+			}
+		}
+		if len(keep) == 0 {
+			x.depends |= drop.depends()
+			continue
+		}
+		if in.dead {
+			break
+		}
+		control := in.control
+		if len(drop) == 0 {
+			in.control |= m.because(keep, true)
+		}
+		for _, c := range list[:len(list)-1] {
+			v := m.eval(c, in)
+			if c == list[len(list)-2] {
+				x.list = append(x.list, v)
+			}
+		}
+		if len(drop) > 0 {
+			x.perhaps = true
+		} else if len(parts) > names+1 {
+			x.certain, x.depends = true, x.depends|keep.depends()
+		}
+		in.control = control
+		if in.dead {
+			break
+		}
+	}
+	st.consults |= in.consults
+	if in.dead {
+		st.dead = true
+		return nil
+	}
+	if len(elements) == 1 && isAnything(elements[0]) {
+		return Value{anything(m.depth())}
+	}
+	return Value{x}
+}
+
+// recordOf returns a record that is written out.
+func (m *machine) recordOf(n int32, st *state) Value {
+	u := m.unit()
+	list := u.children(n)
+	if len(list) > 1 && u.kind(list[len(list)-1]) == parse.Loop {
+		pair := list[0]
+		parts := u.children(pair)
+		m.comprehension(append(append([]int32{}, parts...), list[len(list)-1]), st)
+		return Value{anything(m.depth())}
+	}
+	r := &members{of: m.typeOf(n)}
+	r.open = r.of != nil
+	ordered := alt{form: sequence}
+	for _, c := range list {
+		switch u.kind(c) {
+		case parse.Pair:
+			m.pairOf(c, r, st)
+			continue
+		case parse.Name:
+			if u.Tree.File.Is(int(u.Tree.Nodes[c].To), "{") {
+				continue
+			}
+			v := m.eval(c, st)
+			r.set(u.at(c), v)
+			ordered.list = append(ordered.list, v)
+			continue
+		case parse.Function:
+			if fn := u.byNode[c]; fn != nil {
+				f := &closure{unit: u, node: c, outer: st.scope, self: r}
+				r.set(fn.Name, Value{{form: function, fn: f}})
+				m.later(fn, f)
+			}
+			continue
+		case parse.Assign:
+			if parts := u.children(c); len(parts) == 2 {
+				r.set(m.keyName(parts[0]), m.eval(parts[1], st))
+			}
+			continue
+		}
+		v := m.eval(c, st)
+		if m.isSpread(c) || u.kind(c) == parse.Unary || u.kind(c) == parse.Wrapper {
+			for _, x := range v {
+				if x.members != nil {
+					for _, name := range x.members.names {
+						r.set(name, x.members.value[name])
+					}
+					r.open = r.open || x.members.open
+				} else {
+					r.open = true
+				}
+			}
+			continue
+		}
+		ordered.list = append(ordered.list, v)
+	}
+	if len(r.names) == 0 && len(ordered.list) > 0 { // {"A", "B"}
+		return Value{ordered}
+	}
+	return Value{{form: record, members: r}}
+}
+
+// pairOf puts key and value of a record where they belong.
+func (m *machine) pairOf(c int32, r *members, st *state) {
+	u := m.unit()
+	if a := m.accessAt(c); a != nil {
+		r.set(strings.Trim(u.at(c), `"':`), m.access(c, a, st))
+		return
+	}
+	parts := u.children(c)
+	switch len(parts) {
+	case 1:
+		r.set(strings.Trim(u.at(c), `"':`), m.evalField(parts[0], st))
+	case 2:
+		if name, ok := u.literal(parts[0]); ok {
+			r.set(name, m.evalField(parts[1], st))
+			return
+		}
+		if u.kind(parts[0]) == parse.Name && !u.Tree.File.Is(int(u.Tree.Nodes[parts[0]].From)-1, "[") {
+			word := u.at(parts[0])
+			if _, _, found := m.lookup(word, st); !found || u.Words.Errors != nil || u.at(c) == ":" && u.Words.Loops != Keys {
+				r.set(strings.TrimPrefix(word, ":"), m.evalField(parts[1], st))
+				return
+			}
+		}
+		if name, plain := m.eval(parts[0], st).plain(); plain {
+			r.set(name, m.evalField(parts[1], st))
+			return
+		}
+		r.open = true
+		r.set("?"+u.Tree.Text(parts[0]), m.evalField(parts[1], st))
+	}
+}
+
+// evalField is quiet for what is put into a record.
+func (m *machine) evalField(n int32, st *state) Value {
+	v := m.quiet(n, st)
+	m.passes(v)
+	return v
+}

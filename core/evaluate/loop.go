@@ -1,0 +1,325 @@
+package evaluate
+
+import "inzicht/core/parse"
+
+// loop runs the body of a loop: once an element where these are known, or else
+// once.
+func (m *machine) loop(n int32, st *state) {
+	u := m.unit()
+	list := u.children(n)
+	body := int32(0)
+	if u.at(n) == "rescue" && len(list) == 2 {
+		m.rescues(list[1], list[0], st)
+		return
+	}
+	if u.at(n) == "with" {
+		m.with(list, st)
+		return
+	}
+	if last := len(list) - 1; last >= 0 && (u.kind(list[last]) == parse.Block || u.kind(list[last]) == parse.Pair && u.at(list[last]) == "do") {
+		body = list[last]
+		list = list[:last]
+	}
+	var conditions []int32
+	if len(list) > 1 && u.kind(list[0]) == parse.Assign && u.at(list[0]) == "<-" { // for a <- b, c
+		list, conditions = list[:1], list[1:]
+	}
+	m.conditions = conditions
+	targets, over := m.iteration(n, list)
+	if over == 0 {
+		m.whileLoop(n, list, body, st)
+		return
+	}
+	m.over(targets, m.elements(over, st), body, st)
+}
+
+// rescues runs a statement, and other where it fails: a = b rescue c.
+func (m *machine) rescues(statement, other int32, st *state) {
+	u := m.unit()
+	if u.kind(statement) == parse.Assign && u.at(statement) == "=" {
+		parts := u.children(statement)
+		v := m.rescued(parts[1], other, st)
+		if !st.dead {
+			m.assign(parts[0], v, st, other)
+		}
+		return
+	}
+	m.rescued(statement, other, st)
+}
+
+// with runs with a <- b, c <- d do … end: the block, where each pattern fits.
+func (m *machine) with(list []int32, st *state) {
+	u := m.unit()
+	var block, otherwise int32
+	var failed Value
+	only := false
+	way := st.fork()
+	for _, c := range list {
+		switch {
+		case u.kind(c) == parse.Assign && u.at(c) == "<-":
+			parts := u.children(c)
+			v := m.quiet(parts[1], way)
+			m.asked(v)
+			set, rest := m.matched(parts[:1], v, way)
+			failed = append(failed, rest...)
+			only = only || len(set) == 0
+		case u.kind(c) == parse.Block || u.kind(c) == parse.Pair && u.at(c) == "do":
+			block = c
+		case u.kind(c) == parse.Switch || u.kind(c) == parse.Pair:
+			otherwise = c
+		default:
+			m.exec(c, way)
+		}
+		if way.dead {
+			st.dead = true
+			return
+		}
+	}
+	st.consults |= way.consults
+	other := st.fork()
+	if len(failed) > 0 && otherwise != 0 {
+		m.way(otherwise, m.because(failed, only), other)
+	}
+	if only {
+		st.meet(other, other)
+		return
+	}
+	m.block(block, way)
+	if len(failed) == 0 {
+		st.meet(way, way)
+		return
+	}
+	st.meet(way, other)
+}
+
+// iteration returns the names of a loop over something, and what that is.
+func (m *machine) iteration(n int32, list []int32) (targets []int32, over int32) {
+	u := m.unit()
+	switch {
+	case u.at(n) == "while" || u.at(n) == "until" || u.at(n) == "loop" || u.at(n) == "do":
+		return nil, 0
+	case len(list) == 1 && u.kind(list[0]) == parse.Assign && u.at(list[0]) == "<-":
+		parts := u.children(list[0])
+		return parts[:1], parts[1]
+	case len(list) == 2 && u.at(n) == "foreach" && u.kind(list[1]) == parse.Lambda: // $list as $k => $v
+		parts := u.children(list[1])
+		return []int32{parts[0], parts[len(parts)-1]}, list[0]
+	case len(list) == 2 && u.at(n) == "foreach" && u.kind(list[0]) != parse.Declare && u.kind(list[1]) == parse.Name && !u.Words.Returns && u.at(list[1]) != "" && u.at(list[1])[0] == '$':
+		return list[1:], list[0]
+	case len(list) < 2:
+		return nil, 0
+	}
+	for _, c := range list[:len(list)-1] {
+		switch u.kind(c) {
+		case parse.Name, parse.List, parse.Declare, parse.Record, parse.Wrapper, parse.Parameter:
+			if u.kind(c) == parse.Declare && u.Tree.Nodes[u.Tree.Child(c, 0)].Next != 0 && u.kind(u.Tree.Child(c, 0)) == parse.Name {
+				return nil, 0 // for (i = 0; …)
+			}
+		default:
+			return nil, 0
+		}
+	}
+	return list[:len(list)-1], list[len(list)-1]
+}
+
+// whileLoop runs a loop with a condition.
+func (m *machine) whileLoop(n int32, head []int32, body int32, st *state) {
+	m.widen(n, st)
+	var true_, false_ Value
+	for i, c := range head {
+		if i == 0 && len(head) > 1 {
+			m.exec(c, st)
+			m.widen(n, st)
+		} else if i == 0 || i == 1 {
+			true_, false_ = m.condition(c, st)
+		} else {
+			m.exec(c, st)
+		}
+		if st.dead {
+			return
+		}
+	}
+	if len(head) > 0 {
+		m.refuse(head[0], nil, st)
+		if len(true_) == 0 && len(false_) > 0 && len(head) == 1 {
+			if m.unit().at(n) != "until" {
+				return
+			}
+		}
+	}
+	out := &exit{loop: true}
+	m.exits = append(m.exits, out)
+	in := st.fork()
+	if body != 0 {
+		m.block(body, in)
+	}
+	m.exits = m.exits[:len(m.exits)-1]
+	if out.state != nil {
+		in.meet(in, out.state)
+	}
+	if in.dead && len(head) == 0 {
+		st.dead = true
+		return
+	}
+	st.meet(st.fork(), in)
+}
+
+// widen forgets what a loop counts: i++, i = i + 1.
+func (m *machine) widen(n int32, st *state) {
+	u := m.unit()
+	switch u.kind(n) {
+	case parse.Unary, parse.Wrapper:
+		if word := u.at(n); word == "++" || word == "--" {
+			m.widenName(u.Tree.Child(n, 0), st)
+		}
+	case parse.Assign:
+		target, value := u.Tree.Child(n, 0), u.Tree.Child(n, 1)
+		if op := u.at(n); op == "+=" || op == "-=" || op == "*=" || op == "=" && u.kind(value) == parse.Binary && u.Tree.Text(u.Tree.Child(value, 0)) == u.Tree.Text(target) {
+			m.widenName(target, st)
+		}
+	case parse.Function, parse.Lambda, parse.Class:
+		return
+	case parse.Declare: // for (i = 0; …; i++)
+		for _, c := range u.children(n) {
+			m.widen(c, st)
+		}
+		return
+	}
+	for _, c := range u.children(n) {
+		m.widen(c, st)
+	}
+}
+
+func (m *machine) widenName(n int32, st *state) {
+	u := m.unit()
+	if u.kind(n) != parse.Name {
+		return
+	}
+	name := u.at(n)
+	v, known := st.scope.vars.get(name)
+	switch {
+	case !known:
+		st.scope.vars.put(name, Value{anything(m.depth())})
+	case textual(v):
+		st.scope.vars.put(name, m.concat(v, Value{anything(m.depth())}))
+	case len(v.sites()) == 0:
+		st.scope.vars.put(name, Value{anything(m.depth())})
+	}
+}
+
+// over runs a body once for each element.
+func (m *machine) over(targets []int32, elements []Value, body int32, st *state) {
+	before := st.fork()
+	conditions := m.conditions
+	m.conditions = nil
+	any, unknown := false, len(elements) == 1 && isAnything(elements[0])
+	if unknown {
+		m.widen(body, st)
+	}
+	grew := m.grew
+	rounds, found, last := m.rounds[place{m.context, body}], len(m.reads), 0
+	at := place{m.context, body}
+	context, round := m.context, m.round
+	defer func() { m.context, m.round = context, round }()
+	for i, e := range elements {
+		if i >= mostRounds || st.dead || !m.tick() || m.focus != nil && i > rounds {
+			break
+		}
+		if len(m.reads) > found {
+			found, last = len(m.reads), i
+		}
+		if m.focus == nil && i > last+quietRounds { // it goes on like this
+			break
+		}
+		m.rounds[at] = max(m.rounds[at], i)
+		any = true
+		if i > 0 {
+			m.context, m.round = context, int32(i)
+			m.context, m.round = m.within(body), 0
+		}
+		m.bindElement(targets, e, st)
+		for _, c := range conditions {
+			m.eval(c, st)
+		}
+		out := &exit{loop: true}
+		m.exits = append(m.exits, out)
+		if body != 0 {
+			m.block(body, st)
+		}
+		m.exits = m.exits[:len(m.exits)-1]
+		if out.state != nil {
+			st.meet(st, out.state)
+		}
+	}
+	if !any || st.dead && len(elements) == 1 && isAnything(elements[0]) {
+		*st = *before
+	} else if len(elements) == 1 && isAnything(elements[0]) {
+		st.meet(before, st)
+	}
+	if unknown && m.grew > grew && !st.dead {
+		st.unsureLists()
+	}
+}
+
+func isAnything(v Value) bool {
+	return len(v) == 0 || v[0].form == unknown && v[0].element
+}
+
+// bindElement binds the names of a loop to an element.
+func (m *machine) bindElement(targets []int32, e Value, st *state) {
+	u := m.unit()
+	if len(targets) == 1 && u.kind(targets[0]) == parse.List && len(u.children(targets[0])) == 1 {
+		targets = u.children(targets[0])
+	}
+	if len(targets) == 1 {
+		pair := len(e) == 1 && e[0].form == sequence && len(e[0].list) == 2
+		switch {
+		case pair && u.Words.Loops == Values:
+			e = e[0].list[1]
+		case pair && u.Words.Loops == Indexed:
+			e = e[0].list[0]
+		case u.Words.Loops == Indexed:
+			e = Value{anything(m.depth())}
+		}
+		m.assign(targets[0], e, st, 0)
+		return
+	}
+	// Several names: key and value, or index and value, or parts.
+	for i, t := range targets {
+		part := Value{anything(m.depth())}
+		switch {
+		case len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(targets):
+			part = e[0].list[i]
+		case i == len(targets)-1:
+			part = e
+		}
+		m.assign(t, part, st, 0)
+	}
+}
+
+// leave goes out of a loop or a switch.
+func (m *machine) leave(n int32, st *state) {
+	if m.unit().at(n) == "pass" {
+		return
+	}
+	if len(m.exits) > 0 {
+		out := m.exits[len(m.exits)-1]
+		if m.unit().at(n) != "break" {
+			for i := len(m.exits) - 1; i >= 0 && !out.loop; i-- {
+				out = m.exits[i]
+			}
+		}
+		keep(&out.state, st)
+	}
+	st.dead = true
+}
+
+// keep joins what holds into what is kept of several ways.
+func keep(into **state, st *state) {
+	c := st.fork()
+	if *into == nil {
+		*into = c
+		return
+	}
+	(*into).meet(*into, c)
+}

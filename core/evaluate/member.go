@@ -1,0 +1,295 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// memberNode returns a member of something.
+func (m *machine) memberNode(n int32, st *state) Value {
+	u := m.unit()
+	name := u.at(n)
+	object := u.Tree.Child(n, 0)
+	if object == 0 {
+		return Value{anything(m.depth())}
+	}
+	if path := u.Path(n); path != "" && u.Words.Nothing[path] {
+		return Value{{form: nothing}}
+	}
+	if m.focus != nil && len(u.Words.Platform) > 0 {
+		if system := u.Words.Platform[m.calleePath(n)]; system != "" {
+			m.focus.system = true
+			return textOf(system, m.depth())
+		}
+	}
+	if u.Words.Failures != "" && u.kind(object) == parse.Name && u.at(object) == u.Words.Failures {
+		return Value{{form: failure, name: "error"}}
+	}
+	if m.isSelf(object) {
+		if v, known := m.field(name, st); known {
+			m.noteEntry(v)
+			return v
+		}
+	}
+	if path := m.path(n); path != "" {
+		if v, out, found := m.lookup(path, st); found {
+			if out > 0 {
+				m.noteEntry(v)
+			}
+			return m.here(v)
+		}
+	}
+	of := m.quiet(object, st)
+	if st.dead {
+		return nil
+	}
+	if m.isOptionalMember(n) {
+		if v, done := m.onMissing(n, of, st); done {
+			return v
+		}
+	}
+	if use, found := m.methodUse(name, nil, st); found && u.Tree.File.Text(int(u.Tree.Nodes[n].To)) != "(" {
+		return m.use(use, n, of, nil, st)
+	}
+	if u.Words.Transparent["."+name] && len(of) > 0 {
+		return m.transparent(name, of)
+	}
+	if v, done := m.onMissing(n, of, st); done {
+		return v
+	}
+	if a := wholeOf(of); a != nil {
+		if v, done := m.ofWhole(n, name, a, nil, st); done {
+			return v
+		}
+	}
+	if v, known := m.eachList(of, func(x alt) (Value, bool) { return m.emptyOf(name, x) }); known {
+		return v
+	}
+	var out Value
+	for _, x := range of {
+		if v, known := m.memberOfAlt(x, name, st); known {
+			out = append(out, m.quietCall(n, v, st)...)
+		} else if u.Words.Quiet && name == "new" {
+			if x.form == class {
+				out = append(out, m.make(x.class, nil, n, st)...)
+			} else {
+				out = append(out, alt{form: record, members: &members{open: true}})
+			}
+		} else {
+			out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends})
+		}
+	}
+	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].depends == 0 {
+		if path := u.Path(n); path != "" {
+			return m.constant(path)
+		} else if path := m.path(n); path != "" && !m.isVariable(object, st) && len(of) <= 1 && (len(of) == 0 || of[0].form == unknown) {
+			return m.constant(path)
+		}
+	}
+	return out.compact()
+}
+
+// quietCall calls a function that is named without parentheses, in languages in
+// which that is a call.
+func (m *machine) quietCall(n int32, v Value, st *state) Value {
+	u := m.unit()
+	if !u.Words.Quiet || len(v) != 1 || v[0].form != function || u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		return v
+	}
+	fn := v[0].fn.unit.byNode[v[0].fn.node]
+	if fn == nil || fn.Name == "" || u.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
+		return v
+	}
+	result, ran := m.run(fn, v[0].fn, n, nil, st)
+	if !ran {
+		return v
+	}
+	return result
+}
+
+func isParam(x alt) bool { return len(x.parts) == 1 && x.parts[0].param }
+
+// memberOfAlt returns a member of one alternative.
+func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
+	switch {
+	case x.members != nil:
+		if v, known := x.members.get(name); known {
+			m.noteEntry(v)
+			if x.members.of == nil && m.isNothing(v) && m.unit().assignsMember(name) { // it has something by and by
+				v = append(slices.Clone(v), anything(m.depth()))
+			}
+			return v.dependent(x.depends), true
+		}
+		if c := x.members.of; c != nil {
+			if v, known := m.fieldsOf(c).get(name); known && !m.isShared(x.members) {
+				return m.here(v), true
+			}
+			if fn := c.method(name, 0); fn != nil {
+				return Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: x.members}}}, true
+			}
+			if m.isShared(x.members) && len(m.frames) == 1 { // set by whoever makes it
+				return Value{{parts: []part{{any: true, param: true}}}}, true
+			}
+			return nil, false
+		}
+		switch name {
+		case "length", "size", "count":
+			return nil, false
+		}
+		if v, known := x.members.get("$" + name); known {
+			return v, true
+		}
+		if !x.members.open {
+			return Value{{form: nothing}}, true
+		}
+	case x.form == class:
+		m.ready(x.class)
+		if v, known := m.fieldsOf(x.class).get(name); known {
+			m.noteEntry(v)
+			return m.here(v), true
+		}
+		if fn := x.class.method(name, 0); fn != nil {
+			return Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}}}, true
+		}
+		if inner := m.unit().classes[name]; inner != nil {
+			return Value{{form: class, class: inner}}, true
+		}
+	case x.form == text || x.form == number:
+		switch name {
+		case "value", "rawValue", "name", "freeze", "to_s", "String":
+			return Value{x}, true
+		}
+	case x.form == sequence:
+		switch name {
+		case "Key", "key", "first", "0", "_1", "getKey":
+			if len(x.list) == 2 {
+				return x.list[0], true
+			}
+		case "Value", "value", "second", "1", "_2", "getValue":
+			if len(x.list) == 2 {
+				return x.list[1], true
+			}
+		}
+		switch name {
+		case "first":
+			if len(x.list) > 0 {
+				return x.list[0], true
+			}
+		case "last":
+			if len(x.list) > 0 {
+				return x.list[len(x.list)-1], true
+			}
+		}
+	}
+	return nil, false
+}
+
+// onMissing handles a member, method or element of what is unset.
+func (m *machine) onMissing(n int32, of Value, st *state) (v Value, done bool) {
+	u := m.unit()
+	missing := of.missing()
+	if missing == 0 || m.focus == nil {
+		return nil, false
+	}
+	st.consults |= missing
+	var rest, gone Value
+	for _, x := range of {
+		if x.missing != 0 && x.form == nothing {
+			x.chain = x.chain || m.isOptionalMember(n) && u.Words.Chains
+			gone = append(gone, x)
+		} else {
+			rest = append(rest, x)
+		}
+	}
+	if len(gone) == 0 {
+		return nil, false
+	}
+	if m.isOptionalMember(n) || !u.Words.Raises || gone[0].chain {
+		if len(rest) == 0 {
+			return gone, true
+		}
+		return nil, false
+	}
+	if len(rest) == 0 {
+		m.fail(st, gone.missing(), "AttributeError")
+		return nil, true
+	}
+	return nil, false
+}
+
+// isOptionalMember reports whether a member is only asked for where there is
+// something: a?.b
+func (m *machine) isOptionalMember(n int32) bool {
+	u := m.unit()
+	i := int(u.Tree.Nodes[n].At) - 1
+	f := u.Tree.File
+	return f.Is(i, "?.") || f.Is(i, "&.") || f.Is(i, "?->") || f.Is(i, "?") || f.Is(i-1, "?")
+}
+
+// index returns an element of something.
+func (m *machine) index(n int32, st *state) Value {
+	u := m.unit()
+	list := u.children(n)
+	if len(list) == 0 {
+		return nil
+	}
+	if u.kind(list[0]) == parse.Wrapper && u.at(list[0]) == "!" && u.calleeName(list[0]) == "vec" { // vec![a, b]
+		x := alt{form: sequence, perhaps: len(list) == 1}
+		for _, e := range list[1:] {
+			x.list = append(x.list, m.eval(e, st))
+		}
+		return Value{x}
+	}
+	of := m.quiet(list[0], st)
+	var key Value
+	for _, k := range list[1:] {
+		key = m.eval(k, st)
+	}
+	if st.dead {
+		return nil
+	}
+	if v, done := m.onMissing(n, of, st); done {
+		return v
+	}
+	name, plain := key.plain()
+	var out Value
+	for _, x := range of {
+		switch {
+		case plain && x.members != nil:
+			if v, known := x.members.get(name); known {
+				out = append(out, v...)
+				continue
+			}
+		case x.members != nil && !x.members.open && len(key) > 0 && len(x.members.names) < 40: // any of them
+			for _, name := range x.members.names {
+				out = append(out, x.members.value[name]...)
+			}
+			continue
+		case plain && x.form == sequence:
+			if i := numberOf(name); i >= 0 && i < len(x.list) {
+				out = append(out, x.list[i]...)
+				continue
+			}
+		case x.form == function || x.form == class: // get[int]
+			out = append(out, x)
+			continue
+		}
+		out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends, sites: nil})
+	}
+	return out.compact()
+}
+
+func numberOf(s string) int {
+	n := 0
+	for _, c := range s {
+		if c < '0' || c > '9' || n > 100000 {
+			return -1
+		}
+		n = n*10 + int(c-'0')
+	}
+	if s == "" {
+		return -1
+	}
+	return n
+}

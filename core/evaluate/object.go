@@ -1,0 +1,104 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+)
+
+// make makes an object of a class.
+func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value {
+	r := &members{of: c, open: true}
+	object := Value{{form: record, members: r}}
+	if fn := c.constructorOf(); fn != nil && fn.Body != 0 {
+		for i, p := range fn.params { // a constructor's parameters may be fields
+			if i < len(arguments) && arguments[i].name == "" && c.isPromoted(fn, p) {
+				r.set(strings.TrimPrefix(p.name, "$"), arguments[i].value)
+			} else if p.fallback != 0 && i >= len(arguments) && c.isPromoted(fn, p) {
+				r.set(strings.TrimPrefix(p.name, "$"), m.eval(p.fallback, st))
+			}
+		}
+		m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: r}, n, arguments, st)
+		if st.dead {
+			return nil
+		}
+		return object
+	}
+	fields := c.fields
+	next := 0
+	for _, a := range arguments {
+		switch {
+		case a.name != "":
+			r.set(a.name, a.value)
+		case len(a.value) == 1 && a.value[0].form == record && a.value[0].members.of == nil && len(arguments) == 1 && len(c.params) == 0:
+			for _, name := range a.value[0].members.names {
+				r.set(name, a.value[0].members.value[name])
+			}
+		case next < len(fields):
+			r.set(fields[next], a.value)
+			next++
+		}
+	}
+	for _, p := range c.params {
+		if _, known := r.get(p.name); !known && p.fallback != 0 {
+			r.set(p.name, m.eval(p.fallback, st))
+		}
+	}
+	if c.isEnum() && len(arguments) == 1 { // Season(x): one of its values
+		m.asEnum(c, arguments[0].value)
+		return Value{loose(arguments[0].value, alt{sites: arguments[0].value.sites(), parts: []part{{any: true, frame: m.depth()}}})}
+	}
+	return object
+}
+
+// isEnum reports whether a class lists values.
+func (c *Class) isEnum() bool {
+	return slices.ContainsFunc(c.bases, func(b string) bool { return strings.Contains(b, "Enum") })
+}
+
+// asEnum notes the values of an enumeration that a value must be one of.
+func (m *machine) asEnum(c *Class, v Value) {
+	if m.focus != nil {
+		return
+	}
+	tags := v.sites()
+	for _, name := range m.fieldsOf(c).names {
+		if s, plain := m.fieldsOf(c).value[name].plain(); plain {
+			m.literal(tags, s)
+			for _, t := range tags {
+				m.reads[t].Closed = true
+			}
+		}
+	}
+}
+
+func (c *Class) constructorOf() *Func {
+	for depth := 0; c != nil && depth < 5; depth++ {
+		if fn := c.constructor(); fn != nil {
+			return fn
+		}
+		if len(c.params) > 0 || len(c.bases) == 0 {
+			return nil
+		}
+		c = c.Unit.classes[c.bases[0]]
+	}
+	return nil
+}
+
+// isPromoted reports whether a parameter of a constructor is a field too.
+func (c *Class) isPromoted(fn *Func, p param) bool {
+	f, node := c.Unit.Tree.File, c.Unit.Tree.Nodes[p.node]
+	switch f.Text(int(node.From)) {
+	case "private", "public", "protected", "readonly", "val", "var":
+		return true
+	}
+	return false
+}
+
+// makesObject reports whether a call of what is not known makes an object.
+func (m *machine) makesObject(n int32, name string) bool {
+	u := m.unit()
+	if u.Words.Capitals && !u.Tree.File.Is(int(u.Tree.Nodes[n].From), "new") {
+		return false
+	}
+	return isUpper(name) || name == "object" || name == "new"
+}
