@@ -1,0 +1,312 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// equality runs a comparison.
+func (m *machine) equality(n int32, op string, left, right int32, st *state) Value {
+	a := m.eval(left, st)
+	u := m.unit()
+	if u.kind(right) == parse.Number && u.Tree.Text(right) == "0" {
+		m.standsFirst(n, left, st)
+	}
+	if op == "=~" {
+		m.fitsRegex(n, a, m.eval(right, st), false)
+		return Value{{depends: a.depends()}}
+	}
+	if list := u.children(n); op == "is" && len(list) == 3 { // x is string s
+		right = list[1]
+		if !st.dead {
+			st.scope.vars.put(u.at(list[2]), a.present())
+			m.sets(u.at(list[2]))
+		}
+	}
+	if op == "is" && u.kind(right) == parse.Name && !u.Words.Nothing[u.at(right)] && !u.Words.OwnScopes { // x is string
+		m.asked(a)
+		return m.isOf(a, u.next(n) == "not")
+	}
+	b := m.eval(right, st)
+	return m.equal(n, a, b, op, n)
+}
+
+// present returns a value without what is nothing.
+func (v Value) present() (out Value) {
+	for _, x := range v {
+		if x.form != nothing {
+			out = append(out, x)
+		}
+	}
+	if len(out) == 0 {
+		return Value{{}}
+	}
+	return out
+}
+
+// isOf asks whether a value is something of a type, or not: nothing is not.
+func (m *machine) isOf(v Value, not bool) Value {
+	var out Value
+	for _, x := range v {
+		if x.form == nothing {
+			out = append(out, alt{form: boolean, truth: not, depends: x.depends | x.missing})
+		} else {
+			out = append(out, loose(Value{x}, alt{}))
+		}
+	}
+	return out.telling(v)
+}
+
+// equal compares two values.
+func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
+	u := m.unit()
+	not := strings.HasPrefix(op, "!") || op == "ne" || op == "<>" || op == "~=" || op == "is" && u.next(at) == "not"
+	m.compared(a, b)
+	m.compared(b, a)
+	if s, plain := b.plain(); plain && at != 0 {
+		m.named(a, s, true, at)
+	}
+	if s, plain := a.plain(); plain && at != 0 {
+		m.named(b, s, true, at)
+	}
+	m.asked(a)
+	m.asked(b)
+	if s, plain := b.plain(); plain && s == "" || m.isNothing(b) {
+		m.askedWhether(a)
+	}
+	if s, plain := a.plain(); plain && s == "" || m.isNothing(a) {
+		m.askedWhether(b)
+	}
+	if len(a) == 0 || len(b) == 0 {
+		return Value{{depends: a.depends() | b.depends()}}.telling(a, b)
+	}
+	var out Value
+	for _, x := range a {
+		for _, y := range b {
+			dep := x.depends | x.missing | y.depends | y.missing
+			switch equalAlt(x, y) {
+			case yes:
+				out = append(out, alt{form: boolean, truth: !not, depends: dep})
+			case no:
+				out = append(out, alt{form: boolean, truth: not, depends: dep})
+			default:
+				out = append(out, alt{depends: dep})
+			}
+		}
+	}
+	return out.telling(a, b).compact()
+}
+
+// equalAlt reports whether two alternatives are equal.
+func equalAlt(x, y alt) truth {
+	if x.form == unknown || y.form == unknown {
+		if x.truth && y.form == nothing || y.truth && x.form == nothing {
+			return no
+		}
+		return may
+	}
+	if x.form == text && y.form == text || x.form == number && y.form == number {
+		s, a := x.plain()
+		t, b := y.plain()
+		switch {
+		case a && b && s == t:
+			return yes
+		case a && b, x.name == some && t == "0", y.name == some && s == "0":
+			return no
+		}
+		return may
+	}
+	if x.form != y.form {
+		if x.form == number && y.form == text || x.form == text && y.form == number {
+			return may
+		}
+		if x.form == nothing && y.form == sequence && len(y.list) == 0 || y.form == nothing && x.form == sequence && len(x.list) == 0 {
+			return may // var x []string
+		}
+		if x.form == nothing && y.form == boolean && y.name != "" && !y.truth || y.form == nothing && x.form == boolean && x.name != "" && !x.truth {
+			return may
+		}
+		if x.form == text && len(x.parts) > 0 || y.form == text && len(y.parts) > 0 || x.form == nothing || y.form == nothing {
+			return no
+		}
+		return no
+	}
+	switch x.form {
+	case nothing:
+		return yes
+	case boolean:
+		if x.truth == y.truth {
+			return yes
+		}
+		return no
+	case class:
+		if x.class == y.class {
+			return yes
+		}
+		return no
+	case record:
+		if x.members == y.members {
+			return yes
+		}
+		return no
+	}
+	return may
+}
+
+// compared notes the literals that a value is compared with.
+func (m *machine) compared(v, with Value) {
+	if m.focus != nil {
+		return
+	}
+	tags := v.sites()
+	if len(tags) == 0 {
+		return
+	}
+	for _, x := range with {
+		if s, plain := x.plain(); plain && (x.form == text || x.form == number) && len(x.sites) == 0 {
+			m.literal(tags, s)
+		}
+	}
+}
+
+// literal notes a value that is understood.
+func (m *machine) literal(tags sites, s string) {
+	for _, t := range tags {
+		if r := m.reads[t]; s != "" && !slices.Contains(r.Literals, s) && len(r.Literals) < 200 {
+			r.Literals = append(r.Literals, s)
+		}
+	}
+}
+
+// membership runs a in b.
+func (m *machine) membership(n int32, left, right int32, not bool, st *state) Value {
+	v := m.eval(left, st)
+	of := m.eval(right, st)
+	return m.among(v, of, not)
+}
+
+// among asks whether a value is one of a list.
+func (m *machine) among(v, of Value, not bool) Value {
+	m.asked(v)
+	tags := v.sites()
+	var out Value
+	for _, l := range of {
+		if l.form != sequence {
+			out = append(out, alt{depends: v.depends() | l.depends})
+			continue
+		}
+		for _, e := range l.list {
+			if s, plain := e.plain(); plain && m.focus == nil {
+				m.literal(tags, s)
+				for _, t := range tags {
+					m.reads[t].Closed = true
+				}
+			}
+		}
+		for _, x := range v {
+			found := no
+			for _, e := range l.list {
+				for _, y := range e {
+					if t := equalAlt(x, y); t == yes {
+						found = yes
+					} else if t == may && found == no {
+						found = may
+					}
+				}
+			}
+			dep := x.depends | x.missing
+			switch found {
+			case may:
+				out = append(out, alt{depends: dep})
+			default:
+				out = append(out, alt{form: boolean, truth: (found == yes) != not, depends: dep})
+			}
+		}
+	}
+	if len(out) == 0 {
+		return Value{{depends: v.depends()}}.telling(v)
+	}
+	return out.telling(v).compact()
+}
+
+// refuse takes back literals that a condition refuses: where it is true, the
+// program stops or leaves.
+func (m *machine) refuse(cond int32, blocks []int32, st *state) {
+	if m.focus != nil {
+		return
+	}
+	u := m.unit()
+	refused := len(blocks) == 0 && u.kind(cond) != parse.Choice
+	if len(blocks) > 0 {
+		refused = m.leaves(blocks[0])
+	}
+	if refused && len(blocks) > 0 || len(blocks) == 0 && m.isWhile(cond) {
+		m.refuseIn(cond, st, 0)
+	}
+}
+
+func (m *machine) isWhile(cond int32) bool {
+	u := m.unit()
+	i := int(u.Tree.Nodes[cond].From) - 1
+	return u.Tree.File.Is(i, "while") || u.Tree.File.Is(i-1, "while")
+}
+
+// refuseIn takes back the literals of comparisons in a condition that holds
+// where something is refused.
+func (m *machine) refuseIn(n int32, st *state, depth int) {
+	u := m.unit()
+	if depth > 8 {
+		return
+	}
+	switch u.kind(n) {
+	case parse.Binary:
+		switch u.at(n) {
+		case "||", "or", "&&", "and":
+			for _, c := range u.children(n) {
+				m.refuseIn(c, st, depth+1)
+			}
+		case "==", "===", "in", "eq":
+			m.takeBack(n, st)
+		}
+	case parse.Wrapper:
+		m.refuseIn(u.Tree.Child(n, 0), st, depth+1)
+	case parse.Call:
+		m.takeBack(n, st)
+	}
+}
+
+// takeBack takes back the literals that stand in a node.
+func (m *machine) takeBack(n int32, st *state) {
+	u := m.unit()
+	var tags sites
+	var texts []string
+	var walk func(n int32, depth int)
+	walk = func(n int32, depth int) {
+		tags = tags.with(m.tags[place{m.context, n}])
+		if s, ok := u.literal(n); ok {
+			texts = append(texts, s)
+		} else if u.kind(n) == parse.Name {
+			v, _, _ := m.lookup(u.at(n), st)
+			for _, x := range v {
+				for _, e := range x.list {
+					if s, plain := e.plain(); plain && x.form == sequence {
+						texts = append(texts, s)
+					}
+				}
+			}
+		}
+		if depth < 6 {
+			for _, c := range u.children(n) {
+				walk(c, depth+1)
+			}
+		}
+	}
+	walk(n, 0)
+	for _, t := range tags {
+		r := m.reads[t]
+		r.Closed = false
+		r.Literals = slices.DeleteFunc(r.Literals, func(s string) bool { return slices.Contains(texts, s) })
+	}
+}

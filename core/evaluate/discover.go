@@ -1,0 +1,244 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// discover runs everything with each variable set or not.
+func (m *machine) discover() {
+	m.begin()
+	m.enter(nil)
+	for _, fn := range m.u.list {
+		if fn.concerned && fn.within == nil && !(m.u.kind(fn.Node) == parse.Lambda && m.ran[fn.Node]) {
+			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+		}
+	}
+	m.drain()
+	m.followGlobals()
+	m.sweep()
+}
+
+// sweep finds the reads that no run came to.
+func (m *machine) sweep() {
+	var list []int32
+	for n := range m.u.Access { // sorted below
+		if !m.seen[n] {
+			list = append(list, n)
+		}
+	}
+	slices.Sort(list)
+	m.left += fewSteps / 4
+	for _, n := range list {
+		m.steps, m.nesting, m.entry = 0, 0, -1
+		m.tries, m.exits, m.context = nil, nil, -1<<21
+		m.frames = []*frame{{unit: m.u, context: m.context}}
+		m.access(n, m.u.Access[n], &state{scope: newScope(m.globals, m.u)})
+	}
+}
+
+// drain runs the functions within functions.
+func (m *machine) drain() {
+	for len(m.queue) > 0 && m.left > 0 {
+		c := m.queue[0]
+		m.queue = m.queue[1:]
+		if fn := m.u.byNode[c.node]; m.ran[c.node] && fn != nil && fn.Name == "" {
+			continue
+		}
+		m.enter(c)
+	}
+}
+
+// followGlobals runs what uses a variable of the file, or a field, that holds
+// what was read, but does not itself read anything.
+func (m *machine) followGlobals() {
+	holding := map[string]bool{}
+	m.globals.vars.each(func(name string, v Value) {
+		if len(v.sites()) > 0 {
+			holding[name] = true
+		}
+	})
+	for _, fields := range m.fields { // in any order
+		for name, v := range fields.value { // in any order
+			if len(v.sites()) > 0 {
+				holding[name] = true
+			}
+		}
+	}
+	if len(holding) == 0 {
+		return
+	}
+	for _, fn := range m.u.list {
+		if !fn.concerned && fn.within == nil && m.mentions(fn, holding) {
+			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+		}
+	}
+	m.drain()
+}
+
+func (m *machine) mentions(fn *Func, names map[string]bool) bool {
+	node, f := m.u.Tree.Nodes[fn.Node], m.u.Tree.File
+	for i := int(node.From); i < int(node.To); i++ {
+		t := &f.Tokens[i]
+		if t.Kind == 0 && names[string(f.Src[t.Start:t.End])] {
+			return true
+		}
+	}
+	return false
+}
+
+// enter runs a function by itself, with parameters of which nothing is known;
+// nil runs the file.
+func (m *machine) enter(c *closure) {
+	e := &entry{fn: c}
+	if c != nil {
+		if m.queued[c.node] {
+			return
+		}
+		m.queued[c.node] = true
+	}
+	m.entries = append(m.entries, e)
+	m.runEntry(len(m.entries) - 1)
+}
+
+// runEntry runs an entry, and says that its end was reached.
+func (m *machine) runEntry(n int) {
+	if m.left <= 0 {
+		return
+	}
+	e := m.entries[n]
+	m.entry, m.steps, m.nesting = n, 0, 0
+	m.tries, m.exits, m.decisions = nil, nil, nil
+	m.context = int32(-1 - n)
+	st := &state{}
+	fr := &frame{unit: m.u, context: m.context}
+	m.frames = []*frame{fr}
+	if e.fn == nil {
+		st.scope = m.globals
+		m.block(0, st)
+		if !st.dead {
+			m.ended(st)
+		}
+		return
+	}
+	fn := m.u.byNode[e.fn.node]
+	if fn == nil || fn.Body == 0 {
+		return
+	}
+	fr.fn, fr.class, fr.self = fn, fn.class, e.fn.self
+	if fr.class != nil {
+		fr.self = m.fieldsOf(fr.class)
+		for _, constant := range m.constants(fr.class) { // of an enumeration
+			fr.self = constant
+			m.runFunction(fn, e, &state{})
+		}
+	}
+	if fr.class == nil || fr.self == m.fieldsOf(fr.class) {
+		m.runFunction(fn, e, st)
+	}
+}
+
+// constants returns the objects that an enumeration lists.
+func (m *machine) constants(c *Class) (list []*members) {
+	all, _ := m.fieldsOf(c).get("values()")
+	for _, v := range all {
+		for _, x := range v.list {
+			if len(x) == 1 && x[0].members != nil && x[0].members.of == c && len(list) < mostRounds {
+				list = append(list, x[0].members)
+			}
+		}
+	}
+	return list
+}
+
+// runFunction runs the body of an entry, of which nothing is given.
+func (m *machine) runFunction(fn *Func, e *entry, st *state) {
+	st.scope = newScope(e.fn.outer, m.u)
+	m.bindReceiver(fn, st)
+	for _, p := range fn.params {
+		given := Value{{parts: []part{{any: true, param: true}}}}
+		if p.fallback != 0 && m.readsWithin(p.fallback) { // what stands in where the caller gives nothing
+			given = append(given, m.quiet(p.fallback, st)...)
+		}
+		st.scope.vars.put(p.name, given)
+		m.pattern(p, st)
+	}
+	if len(fn.params) == 0 && fn.Name == "" {
+		for _, name := range []string{"it", "$0", "_", "$_"} {
+			st.scope.vars.put(name, Value{{parts: []part{{any: true, param: true}}}})
+		}
+	}
+	v := m.body(fn, st)
+	if !st.dead {
+		m.returning(v, fn.Body, st)
+		m.ended(st)
+	}
+}
+
+// pattern binds what a parameter is taken apart to.
+func (m *machine) pattern(p param, st *state) {
+	if p.name != "" || p.node == 0 {
+		return
+	}
+	m.bindAnything(p.node, st)
+	if m.unit() == m.u && m.readsWithin(p.node) { // { a = process.env.A } = {}
+		m.assign(p.node, Value{anything(m.depth())}, st, 0)
+	}
+}
+
+// bindAnything binds all names of a pattern to what is not known.
+func (m *machine) bindAnything(n int32, st *state) {
+	u := m.unit()
+	if u.kind(n) == parse.Name {
+		st.scope.vars.put(u.at(n), Value{anything(m.depth())})
+	}
+	for _, c := range u.children(n) {
+		m.bindAnything(c, st)
+	}
+}
+
+// readsWithin is Unit.reads of the file that is run, remembered.
+func (m *machine) readsWithin(n int32) bool {
+	does, asked := m.reading[n]
+	if !asked {
+		if m.reading == nil {
+			m.reading = map[int32]bool{}
+		}
+		does = m.u.reads(n)
+		m.reading[n] = does
+	}
+	return does
+}
+
+// ended notes that a way has come to the end of the entry in peace.
+func (m *machine) ended(st *state) {
+	if m.focus != nil {
+		m.focus.went |= st.consults
+	}
+}
+
+// Constants returns the texts that a file gives names outside of functions, by
+// name, and by class and name; "" where the text is not known.
+func Constants(u *Unit) map[string]string {
+	m := newMachine(u)
+	m.begin()
+	m.enter(nil)
+	found := map[string]string{}
+	m.globals.vars.each(func(name string, v Value) {
+		found[name], _ = v.plain()
+		if len(v) == 1 && v[0].form == record && v[0].members != nil && v[0].members.of == nil { // const K = { A: "…" }
+			for _, member := range v[0].members.names {
+				found[name+"."+member], _ = v[0].members.value[member].plain()
+			}
+		}
+	})
+	for _, c := range u.classes { // in any order
+		m.ready(c)
+		fields := m.fieldsOf(c)
+		for _, name := range fields.names {
+			found[c.Name+"."+name], _ = fields.value[name].plain()
+		}
+	}
+	return found
+}

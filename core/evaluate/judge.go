@@ -1,0 +1,81 @@
+package evaluate
+
+import "slices"
+
+// judge runs, for each variable, what concerns it with the variable unset.
+func (m *machine) judge() {
+	byKey := map[string][]*Read{}
+	var order []string
+	for _, r := range m.reads {
+		if byKey[r.key] == nil {
+			order = append(order, r.key)
+		}
+		byKey[r.key] = append(byKey[r.key], r)
+	}
+	m.left = min(m.left, fewSteps+stepsPerToken*len(m.u.Tree.File.Tokens), mostSteps)
+	globals, fields := m.globals.vars, m.fields
+	m.globals.vars = nil
+	for n, key := range order {
+		list := byKey[key]
+		all := m.left
+		m.left = min(all, max(all/(len(order)-n)*fairShares, leastShare)) // so that one leaves something to the others
+		share := m.left
+		for len(list) > 0 {
+			part := list[:min(len(list), mostSites)]
+			list = list[len(part):]
+			m.unset(key, part, globals, fields)
+		}
+		m.left += all - share
+	}
+}
+
+// unset runs the entries that concern some reads with their variable unset.
+func (m *machine) unset(key string, list []*Read, globals *variables, fields map[*Class]*members) {
+	var entries []int
+	for _, r := range list {
+		for _, e := range r.entries {
+			if e >= 0 {
+				entries = append(entries, e)
+			}
+		}
+	}
+	slices.Sort(entries)
+	entries = slices.Compact(entries)
+	m.begin()
+	m.globals.base, m.firstFields = globals, fields
+	for _, e := range entries {
+		if m.left <= 0 {
+			for _, r := range list { // not known: the softer need
+				r.Tested = true
+			}
+			m.focus = nil
+			return
+		}
+		m.focus = &focus{key: key, reads: list}
+		m.runEntry(e)
+		m.settle(e)
+	}
+	m.focus = nil
+}
+
+// settle takes over what the run of one entry says about the reads.
+func (m *machine) settle(e int) {
+	f := m.focus
+	for n, r := range f.reads {
+		bit := mask(1) << n
+		home := slices.Contains(r.entries, e)
+		switch {
+		case f.stopped&bit != 0 && f.went&bit == 0:
+			r.Required = true
+		case f.reached&bit == 0 && home && r.entries[0] == e && !r.Unseen:
+			if f.stopped != 0 && f.went == 0 && !f.system {
+				r.Required = true
+			} else {
+				r.Tested = true
+			}
+		}
+		if (f.tested|f.stopped|f.done)&bit != 0 {
+			r.Tested = true
+		}
+	}
+}

@@ -1,0 +1,107 @@
+package evaluate
+
+// Words are what running the code of a language needs to know of it.
+type Words struct {
+	Nothing, Stops, Formats, Transparent map[string]bool
+	// Uses are what functions and methods do with a value: by path, or by name
+	// with a dot before it for methods.
+	Uses map[string][]Use
+	// EmptyTrue says that an empty text and zero count as true; EmptyLists that
+	// a list without elements counts as false.
+	EmptyTrue, EmptyLists bool
+	// Returns says that a function returns its last expression.
+	Returns bool
+	// Forces says that an operator behind a value stops where there is none: x!!
+	Forces string
+	// Raises says that using what is nothing stops: None.split().
+	Raises bool
+	// OwnScopes says that a name that a function assigns is its own, though there
+	// is one outside too.
+	OwnScopes bool
+	// AnyCase says that variables with a dollar are written in any case.
+	AnyCase bool
+	// Platform is what tells the system that a program runs on, and what it mostly
+	// says: what another system alone does is not judged.
+	Platform map[string]string
+	// Failures is what the members of are errors: error.Missing.
+	Failures string
+	// Given is the variable that holds what a function was given, by parameter.
+	Given  string
+	Loops  Loops
+	KeysIn bool // for (k in x) goes through the keys of x
+	// Quiet says that a function is called by its name alone.
+	Quiet bool
+	// Chains says that a?.b.c asks nothing of what a?.b is not.
+	Chains bool
+	// Capitals says that functions may begin with a capital letter, and that what
+	// makes an object says new.
+	Capitals bool
+	// Types are the kinds of types that a converter may be asked for.
+	Types map[string]string
+	// Pointers says that + does not join texts.
+	Pointers bool
+	// Leaves says that a call of what may fail leaves the function with the
+	// failure: x?
+	Leaves string
+	// Catchers are functions that give nothing where what they are given fails.
+	Catchers map[string]bool
+	// Errors are functions that make an error: errors.New.
+	Errors map[string]bool
+}
+
+// Loops says what the names of a loop stand for.
+type Loops uint8
+
+// What they may stand for.
+const (
+	Elements Loops = iota // an element, or its parts
+	Keys                  // of a record, its keys
+	Indexed               // the index or key, then the element
+	Values                // of a record, its values
+)
+
+// Unset is what reading a variable gives where it is not set.
+type Unset uint8
+
+// What may be given.
+const (
+	Usual   Unset = iota // what the language usually gives
+	Nothing              // nothing
+	Empty                // a text without characters
+	Fails                // an error is thrown
+	Error                // a value that is an error: Err(…)
+	Pair                 // an empty text, and false
+	Atom                 // :error
+)
+
+// Use is what a function or method does with a value.
+type Use struct {
+	Arg      int    // which argument is the value, from 0; -1 for the receiver
+	Keyword  string // the name of that argument, or ""
+	Fallback int    // which argument is used where there is none; -1 for none
+	Else     string // the name of that argument, or ""
+	Exact    int    // how many arguments it has, or -1 for any number
+	Also     string // a further argument that must be there: FILTER_VALIDATE_INT
+	Kind     string // what it takes the value for, or ""
+	Does     Effect // what it does where there is no value
+	Maps     bool   // calls a function with the value where there is one
+}
+
+// Effect is what happens to a value that is nothing, or an empty text.
+type Effect uint8
+
+// The effects.
+const (
+	Goes      Effect = iota // it stays what it is
+	Replaces                // something else is used
+	Fail                    // it throws or stops
+	Errs                    // it gives an error beside the value
+	Tests                   // it tells whether there is a value
+	Absence                 // it tells whether there is none
+	Converts                // it gives something of another kind: 0, "", an empty list
+	Nones                   // it gives nothing
+	Breaks                  // it gives an error instead of a value
+	NotNumber               // it gives what is no number
+	OnNothing               // it throws where there is nothing; an empty text is one like others
+	Demands                 // it throws where a condition is false
+)
