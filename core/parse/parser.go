@@ -29,7 +29,6 @@ func File(f *syntax.File, g *Grammar) *Tree { return Into(nil, f, g) }
 // Into is File with a slice of nodes to be reused.
 func Into(reuse []Node, f *syntax.File, g *Grammar) *Tree {
 	g.prepare()
-	f = joined(f)
 	if cap(reuse) < len(f.Tokens)/2 {
 		reuse = make([]Node, 0, len(f.Tokens)+8)
 	}
@@ -40,40 +39,6 @@ func Into(reuse []Node, f *syntax.File, g *Grammar) *Tree {
 	p.t.Nodes[0] = Node{Kind: Block, To: int32(len(f.Tokens)), At: -1}
 	p.link(0, 0)
 	return p.t
-}
-
-// joined returns a file without the backslashes at the ends of lines, where the
-// next line goes on with the same statement.
-func joined(f *syntax.File) *syntax.File {
-	continues := func(i int) bool {
-		return f.Tokens[i].End > f.Tokens[i].Start && f.Src[f.Tokens[i].Start] == '\\' && f.Is(i, `\`) && i+1 < len(f.Tokens) && f.Tokens[i+1].NewLine
-	}
-	any := false
-	for i := range f.Tokens {
-		any = any || continues(i)
-	}
-	if !any {
-		return f
-	}
-	moved := make([]int32, len(f.Tokens))
-	tokens := make([]syntax.Token, 0, len(f.Tokens))
-	next := false
-	for i, t := range f.Tokens {
-		moved[i] = int32(len(tokens))
-		if continues(i) {
-			next = true
-			continue
-		}
-		t.NewLine = t.NewLine && !next
-		next = false
-		tokens = append(tokens, t)
-	}
-	for i := range tokens {
-		if m := tokens[i].Mate; m >= 0 {
-			tokens[i].Mate = moved[m]
-		}
-	}
-	return &syntax.File{Src: f.Src, Tokens: tokens, Table: f.Table}
 }
 
 // add notes a child of the node that is being made; 0 is none.

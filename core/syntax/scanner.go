@@ -183,8 +183,25 @@ func (s *Scanner) code() {
 		}
 		s.close(c)
 	default:
-		s.punct()
+		if !s.goesOn() {
+			s.punct()
+		}
 	}
+}
+
+// goesOn passes over a backslash at the end of a line: the next line goes on
+// with the same statement.
+func (s *Scanner) goesOn() bool {
+	rest, newLine := s.Src[s.Pos:], s.newLine
+	if !hasPrefix(rest, "\\\n") && !hasPrefix(rest, "\\\r\n") {
+		return false
+	}
+	s.skip(Space, s.Pos+bytes.IndexByte(rest, '\n')+1)
+	s.newLine = newLine
+	if len(s.heredoc) > 0 {
+		s.heredocBodies()
+	}
+	return true
 }
 
 func closing(c byte) byte {
