@@ -39,6 +39,10 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		if own != "" && site >= 0 {
 			m.reads[site].Usual = own
 		}
+		if v := m.supplied(a, name, site, st); v != nil {
+			out = out.besides(v)
+			continue
+		}
 		out = out.besides(m.given(n, a, site, st))
 		if st.dead {
 			return nil
@@ -48,6 +52,65 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		return Value{anything(m.depth())}
 	}
 	return out.compact()
+}
+
+// ofEnvironment is before the name of a variable of the environment to which a
+// program gives a value itself.
+const ofEnvironment = "\x00environment "
+
+// supply notes that a program gives variables of the environment a value.
+func (m *machine) supply(naming Naming, v Value, st *state) {
+	names := naming(func(node int32) Value { return m.quiet(node, st) })
+	if len(names) != 1 || len(v) == 0 {
+		return
+	}
+	if name, whole := m.standing(names[0]).plain(); whole {
+		m.sets(ofEnvironment + name)
+		st.scope.vars.put(ofEnvironment+name, v)
+	}
+}
+
+// supplied returns the value that the program has given a variable before it
+// reads it, or nil: it is not why the program ends.
+func (m *machine) supplied(a *Access, name Row, site int32, st *state) Value {
+	bit := m.bit(site)
+	if bit == 0 || a.Test || a.Absent {
+		return nil
+	}
+	plain, whole := m.standing(name).plain()
+	if !whole {
+		return nil
+	}
+	v, known := m.ownValue(ofEnvironment+plain, st)
+	if !known || len(v) == 0 {
+		return nil
+	}
+	m.focus.reached |= bit
+	m.focus.tested |= bit
+	return v
+}
+
+// ownValue returns what a program has given a variable of the environment: up to
+// here, or where a function is run by itself, by the end of the file.
+func (m *machine) ownValue(name string, st *state) (v Value, known bool) {
+	for s := st.scope; s != nil && !known; s = s.outer {
+		v, known = s.vars.get(name)
+	}
+	if known || m.frames[0].fn == nil || m.unit() != m.u {
+		return v, known
+	}
+	return m.globals.base.get(name)
+}
+
+// plain returns the text of a name of which all parts are known.
+func (r Row) plain() (text string, whole bool) {
+	for _, p := range r {
+		if p.any {
+			return "", false
+		}
+		text += p.text
+	}
+	return text, len(r) > 0
 }
 
 // usualName returns the name that a parameter has where a caller gives it none,

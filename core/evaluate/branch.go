@@ -131,6 +131,10 @@ func (m *machine) stopsAnyway(n int32) bool {
 	case parse.Block, parse.Wrapper:
 		list := u.children(n)
 		return len(list) > 0 && m.stopsAnyway(list[len(list)-1])
+	case parse.If:
+		list := u.children(n)
+		last := len(list) - 1
+		return last >= 2 && m.stopsAnyway(list[last-1]) && m.stopsAnyway(list[last])
 	}
 	return false
 }

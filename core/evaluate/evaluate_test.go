@@ -61,6 +61,22 @@ func hold(t *testing.T, list []saying) {
 	}
 }
 
+// What the program has set itself does not come from outside; a line that goes
+// on, a block that runs first and a constant are what they are elsewhere.
+func TestSetByItself(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nos.environ[\"A\"] = \"x\"\nb = os.environ[\"A\"]\n", "A optional"},
+		{"a.py", "import os\nb = os.environ[\"A\"]\nos.environ[\"A\"] = b\n", "A required"},
+		{"a.py", "import os, sys\nif sys.argv:\n    os.environ[\"A\"] = \"x\"\nb = os.environ[\"A\"]\n", "A required"},
+		{"a.py", "import os\nos.environ[\"A\"] = \"x\"\ndef gate():\n    return os.environ[\"A\"]\n", "A optional"},
+		{"a.pl", "BEGIN { $ENV{A} = 'x'; }\nmy $b = \"$ENV{A}/lib\";\n", "A optional"},
+		{"a.pl", "use constant LOUD => $ENV{A} || 0;\nuse constant { GATES => $ENV{B} || 5 };\n", "A optional =0; B optional =5"},
+		{"a.py", "import os\nb = 1 + \\\n    2\ndef gate():\n    a = os.getenv(\"A\")\n    if a:\n        lift(a)\n", "A optional"},
+		{"a.rb", "a = [ENV['A'], ENV['B']].find { |v| v }\n", "A optional; B optional"},
+		{"a.py", "import os\ndef end():\n    if os.getenv(\"A\"):\n        raise SystemExit(1)\n    elif os.getenv(\"B\"):\n        raise SystemExit(2)\n    else:\n        raise SystemExit(3)\n", "A optional; B optional"},
+	})
+}
+
 // Required is what ends the program on every way on which it matters.
 func TestRequired(t *testing.T) {
 	hold(t, []saying{

@@ -161,7 +161,7 @@ func (m *machine) isObject(v Value) bool {
 // listMethod runs a method of a list or record.
 func (m *machine) listMethod(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	switch name {
-	case "forEach", "each", "map", "flatMap", "filter", "some", "every", "find", "any", "all", "reduce", "each_with_object", "associateWith", "associate", "collect",
+	case "forEach", "each", "map", "flatMap", "filter", "some", "every", "find", "detect", "any", "all", "reduce", "each_with_object", "associateWith", "associate", "collect",
 		"select", "to_h", "filter_map", "flat_map", "foreach", "forAll", "exists", "each_pair", "mapNotNull", "reject", "partition", "foldLeft", "Select", "Where", "ForEach", "ForEach-Object", "Where-Object",
 		"ToDictionary", "compactMap", "for_each", "iter", "into_iter", "stream", "toList", "values", "keys", "entries", "items", "first", "collectEntries", "as_str", "each_with_index",
 		"Any", "All", "findAll", "sorted", "toSet", "to_vec", "copy", "index_with", "find_all", "each_key", "any?", "all?":
@@ -194,7 +194,7 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 				out.list = append(out.list, x.members.value[name])
 			}
 			return Value{out}, true
-		case "map", "each", "forEach", "each_pair", "transform_values", "to_h", "filter", "foreach", "mapValues", "select", "reject", "find_all", "filter_map", "any?", "all?", "find":
+		case "map", "each", "forEach", "each_pair", "transform_values", "to_h", "filter", "foreach", "mapValues", "select", "reject", "find_all", "filter_map", "any?", "all?", "find", "detect":
 			x = m.pairsOf(x)[0]
 		case "each_key":
 			x = m.keysOf(x)[0]
@@ -217,12 +217,34 @@ func (m *machine) listMethod(n int32, name string, receiver Value, arguments []a
 	}
 	last := arguments[len(arguments)-1]
 	if len(last.value) != 1 || last.value[0].form != function {
-		if name == "filter" || name == "compactMap" { // filter(Boolean)
+		switch name {
+		case "filter", "compactMap": // filter(Boolean)
 			return m.counting(x), true
+		case "find": // find(Boolean)
+			return m.firstOf(x, x.list), true
 		}
 		return nil, false
 	}
 	return m.eachOf(n, name, x, last.value[0], st), true
+}
+
+// firstOf returns the first element of a list of which a verdict is true, or
+// nothing where there may be none.
+func (m *machine) firstOf(x alt, verdicts []Value) (out Value) {
+	var depends mask
+	for i, v := range verdicts {
+		true_, false_ := m.unit().split(v)
+		if len(true_) == 0 && len(false_) > 0 {
+			depends |= false_.depends()
+			m.asked(v)
+			continue
+		}
+		out = join(out, x.list[i])
+		if len(true_) > 0 && len(false_) == 0 && !x.perhaps {
+			return out
+		}
+	}
+	return join(out, Value{{form: nothing, depends: x.depends | depends}})
 }
 
 // counting returns a list without the elements that count as false.
@@ -244,6 +266,7 @@ func (m *machine) counting(x alt) Value {
 // eachOf calls a function with each element of a list.
 func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 	out := alt{form: sequence, depends: x.depends}
+	var verdicts []Value
 	fn := f.fn.unit.byNode[f.fn.node]
 	round := m.round
 	defer func() { m.round = round }()
@@ -275,6 +298,8 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 				out.certain = out.certain || len(false_) == 0 && len(true_) > 0
 			}
 			out.depends |= v.depends()
+		case "find", "detect":
+			verdicts = append(verdicts, v)
 		default:
 			out.list = append(out.list, v)
 		}
@@ -283,11 +308,13 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 		return nil
 	}
 	switch name {
+	case "find", "detect":
+		return m.firstOf(x, verdicts)
 	case "some", "any", "exists", "Any", "any?":
 		return m.anyOf(out, true)
 	case "every", "all", "forAll", "All", "all?":
 		return m.anyOf(out, false)
-	case "find", "reduce", "foldLeft", "first":
+	case "reduce", "foldLeft", "first":
 		return Value{{depends: out.depends, parts: []part{{any: true, frame: m.depth()}}}}
 	}
 	return Value{out}

@@ -180,6 +180,8 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			if len(x.list) > 0 {
 				return x.list[len(x.list)-1], true
 			}
+		case "compact":
+			return m.counting(x), true
 		}
 	}
 	return nil, false

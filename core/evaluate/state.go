@@ -57,6 +57,9 @@ func (m *machine) here(v Value) Value {
 // assign gives a variable, a member or a pattern a value.
 func (m *machine) assign(target int32, v Value, st *state, at int32) {
 	u := m.unit()
+	if names := u.Writes[target]; names != nil {
+		m.supply(names, v, st)
+	}
 	switch u.kind(target) {
 	case parse.Name, parse.Parameter:
 		m.assignName(u.at(target), v, st, at)

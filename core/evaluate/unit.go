@@ -9,11 +9,15 @@ import (
 	"inzicht/core/syntax"
 )
 
+// Naming returns the names that a place may stand for; it is told how to
+// evaluate what they are made from.
+type Naming func(value func(node int32) Value) []Row
+
 // Access is a place where the environment is read, as it was found.
 type Access struct {
 	Node     int32
-	Names    func(value func(node int32) Value) []Row // what the variable may be called
-	Fallback int32                                    // the node of what is used where it is not set, or 0
+	Names    Naming // what the variable may be called
+	Fallback int32  // the node of what is used where it is not set, or 0
 	Unset    Unset
 	Kind     string
 	Literal  bool // the name is written out
@@ -68,6 +72,8 @@ type Unit struct {
 	Words *Words
 	// Access are the reads, by node.
 	Access map[int32]*Access
+	// Writes are where the file itself gives variables values, by node.
+	Writes map[int32]Naming
 	// Path returns what a name or a member of one stands for through the
 	// file's imports, or "".
 	Path func(node int32) string

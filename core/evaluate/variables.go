@@ -1,5 +1,7 @@
 package evaluate
 
+import "strings"
+
 // variables are what the names of a function hold at a point of a run. A way
 // that is forked off shares what it was forked from, and so costs only what it
 // changes.
@@ -103,8 +105,12 @@ func met(a, b *variables) *variables {
 		out.depth = from.depth + 1
 	}
 	a.until(from, func(name string, v Value) {
-		if w, both := b.get(name); both {
+		w, both := b.get(name)
+		if both {
 			v = joined(v, w)
+		}
+		if !both && strings.HasPrefix(name, ofEnvironment) { // else it comes from outside
+			return
 		}
 		out.put(name, v)
 	})
@@ -112,8 +118,12 @@ func met(a, b *variables) *variables {
 		if a.above(from, name) {
 			return
 		}
-		if v, both := from.get(name); both {
+		v, both := from.get(name)
+		if both {
 			w = joined(v, w)
+		}
+		if !both && strings.HasPrefix(name, ofEnvironment) {
+			return
 		}
 		out.put(name, w)
 	})

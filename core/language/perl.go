@@ -70,5 +70,5 @@ var perlGrammar = &parse.Grammar{
 	Binary: []string{"or xor", "and", "..", "|| //", "&&", "|", "&", "== != <=> eq ne cmp =~ !~", "< > <= >= lt gt le ge", "<< >>", "+ - .", "* / x", "**"}, Right: "**",
 	Assign: "= += -= *= /= .= %= ||= &&= //= **= |= &= ^= x=", Prefix: "! - + ~ not \\ ++ -- %", Suffix: "++ --", Member: "-> ::", LambdaWords: "sub",
 	If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "for foreach while until", Return: "return", Throw: "die croak confess", Leave: "next last redo",
-	Function: "sub", Import: "use no require package", Declare: "my our local state", Nothing: "undef", Later: "if unless while until for foreach",
+	Function: "sub", Import: "use no require package", Constants: "constant", With: "BEGIN UNITCHECK CHECK INIT", Declare: "my our local state", Nothing: "undef", Later: "if unless while until for foreach",
 }

@@ -61,6 +61,7 @@ type Grammar struct {
 	Later                                                                    string // words behind a statement: raise x unless y
 	Then                                                                     string // words between a head and its block
 	Matches                                                                  string // words between a subject and the cases in braces behind it
+	Constants                                                                string // the word behind an import's that declares constants: use constant A => 1
 	With                                                                     string // words that begin a block with a head: with, using, begin
 	Typed                                                                    bool   // String x = y, int f() { … }
 

@@ -217,12 +217,27 @@ func (p *parser) leaving(w word) int32 {
 // imports takes what is imported.
 func (p *parser) imports() int32 {
 	from, mark := p.at, len(p.stack)
+	if p.g.Constants != "" && p.textAt(p.at+1) == p.g.Constants {
+		return p.constants(from, mark)
+	}
 	for p.at++; p.at < p.end && !p.is(";") && !p.f.Tokens[p.at].NewLine; p.at++ {
 		if p.kind() == syntax.Open {
 			p.at = min(p.mate(p.at), p.end-1)
 		}
 	}
 	return p.make(Import, from, from, mark)
+}
+
+// constants parses use constant A => b, or a record of them.
+func (p *parser) constants(from, mark int) int32 {
+	p.at += 2
+	if p.kindAt(p.at) != syntax.Word || p.textAt(p.at+1) != "=>" {
+		return p.simple(p.at, mark)
+	}
+	p.target()
+	p.at++
+	p.add(p.expression(levelAssign))
+	return p.make(Declare, from, from, mark)
 }
 
 // with parses a block with a head: with, using, begin, synchronized, do.

@@ -23,11 +23,11 @@ func (a *analysis) isDeclaration(i int) bool {
 
 // isWrite tells whether an access is a write or a delete.
 func (a *analysis) isWrite(r Range) bool {
-	f := a.f
-	next := a.passTransparent(r.Hi)
-	if f.Is(next, "=") && f.Kind(next) == syntax.Punct && !f.Is(r.Hi-1, ")") {
+	if a.isAssigned(r) {
 		return true
 	}
+	f := a.f
+	next := a.passTransparent(r.Hi)
 	if f.Is(next, ",") && f.Is(r.Hi-1, "]") && a.isParallelTarget(r.Lo, next) { // x["a"], x["b"] = 1, 2
 		return true
 	}
@@ -52,6 +52,12 @@ func (a *analysis) isWrite(r Range) bool {
 		return f.Is(start, "del")
 	}
 	return false
+}
+
+// isAssigned tells whether an access is what a value is assigned to.
+func (a *analysis) isAssigned(r Range) bool {
+	next := a.passTransparent(r.Hi)
+	return a.f.Is(next, "=") && a.f.Kind(next) == syntax.Punct && !a.f.Is(r.Hi-1, ")")
 }
 
 // isRemoval tells whether a match does no more than take a variable out of what

@@ -34,6 +34,7 @@ type analysis struct {
 	opened    []int32                  // bodies that are wanted
 	asked     map[string][]syntax.Span // names that matter, and where
 	file      string
+	writes    []*match        // where the file itself gives a variable a value
 	wholes    []Range         // where the environment as a whole stands
 	wanted    map[string]bool // constants that other files may define
 	seenCalls map[*Helper]int
@@ -339,6 +340,9 @@ func (a *analysis) found(m *match) {
 	}
 	again := !m.name.empty() && m.name == a.last.name // Test-Path env:X, and env:X in it
 	a.last = *m
+	if !again && a.isAssigned(m.access) {
+		a.writes = append(a.writes, m)
+	}
 	if again || m.pattern.idiom.Writes || a.isWrite(m.access) || a.isRemoval(m) {
 		return
 	}

@@ -115,7 +115,7 @@ func (a *analysis) prepare() *running {
 	}
 	r := &running{a: a, tree: a.lang.treeOf(a.f), paths: map[int32]string{}, added: map[readKey]bool{}}
 	r.unit = &evaluate.Unit{
-		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{},
+		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{}, Writes: map[int32]evaluate.Naming{},
 		Path: r.path, Constant: a.constantOf, Outside: r.outside, Common: a.lang.isCommon,
 	}
 	if a.lang.Prototypes {
@@ -303,6 +303,16 @@ func (a *analysis) giveWhole(m *match) {
 	}
 }
 
+// giveWrites tells where the file itself gives variables values.
+func (a *analysis) giveWrites() {
+	r := a.run
+	for _, m := range a.writes {
+		if node := r.nodeOf(m.access); node != 0 {
+			r.unit.Writes[node] = func(value func(int32) evaluate.Value) []evaluate.Row { return a.rows(m, value) }
+		}
+	}
+}
+
 // rows returns the names that a match may read.
 func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []evaluate.Row) {
 	of := func(at Range) []evaluate.Row {
@@ -416,6 +426,7 @@ func rowsOfTexts(list []text, frame int32) (rows []evaluate.Row) {
 func (a *analysis) discover() *evaluate.Run {
 	r := a.prepare()
 	r.unit.Prepare()
+	a.giveWrites()
 	run := evaluate.Discover(r.unit)
 	for name, fn := range run.Holding() { // in any order
 		lo, hi := 0, len(a.f.Tokens)
