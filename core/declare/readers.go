@@ -1,6 +1,7 @@
 package declare
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -149,13 +150,39 @@ func (w *readers) call(n int32) (list []Setting) {
 		if scheme, has := of.schemes[name]; has {
 			one.joined(scheme)
 		}
-		setting := one.setting(prefix+name, object, Required, int(w.node(n).From))
+		need := Required
+		if w.askedFor(n, prefix+name) {
+			need = Optional
+		}
+		setting := one.setting(prefix+name, object, need, int(w.node(n).From))
 		if prefix != "" {
 			setting.Instead = name
 		}
 		list = append(list, setting)
 	}
 	return list
+}
+
+// askedFor reports whether a call stands in the way that is gone where a
+// condition has found a variable: if os.environ.get("X"): env.url("X").
+func (s *Source) askedFor(call int32, name string) bool {
+	for n, up := call, s.parent(call); up != 0; n, up = up, s.parent(up) {
+		if list := s.children(up); s.is(up, parse.If) && len(list) > 1 && list[1] == n && s.affirms(list[0], name) {
+			return true
+		}
+	}
+	return false
+}
+
+// affirms reports whether a condition is about a text, and denies nothing.
+func (s *Source) affirms(n int32, name string) (about bool) {
+	if s.is(n, parse.Unary) || s.is(n, parse.Binary) && slices.Contains([]string{"not", "==", "is", "or", "||"}, s.name(n)) {
+		return false
+	}
+	if text, known := s.text(n); known {
+		return text == name
+	}
+	return slices.ContainsFunc(s.children(n), func(c int32) bool { return s.affirms(c, name) })
 }
 
 // arguments takes what a call says besides the name.
