@@ -55,9 +55,14 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 	return list, nil
 }
 
-// makeAssignment gives the name and the operator of "NAME := value".
+// makeTarget is what is before an assignment for one target, and those that it
+// is made from.
+var makeTarget = regexp.MustCompile(`^[^\s:=#$][^:=#]*:[ \t]+`)
+
+// makeAssignment gives the name and the operator of "NAME := value", which may
+// stand behind a target or in $(eval …).
 func makeAssignment(line []byte) (name, operator string) {
-	text := strings.TrimSpace(string(line))
+	text := strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(string(makeTarget.ReplaceAll(line, nil))), "$(eval "))
 	for _, word := range []string{"export ", "override ", "private ", "define "} {
 		text = strings.TrimSpace(strings.TrimPrefix(text, word))
 	}

@@ -29,3 +29,8 @@ all: $(LOCAL) $(FORCED)
 	echo $@ $< $^ $* $(@D)
 
 .PHONY: all
+
+release: GATE_MODE = fast
+release:
+	$(eval GATE_TMP := $(shell mktemp -d))
+	echo $(GATE_TMP) $(GATE_MODE) $(GATE_HOST) # read: GATE_HOST
