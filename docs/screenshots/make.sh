@@ -34,7 +34,7 @@ touch '$work/done'
 sleep 60
 SCRIPT
     rm -f "$work/done"
-    DISPLAY=$display xterm -fa 'DejaVu Sans Mono' -fs 9.5 -geometry 158x48+0+0 -bg '#14191f' -fg '#d8dee9' \
+    DISPLAY=$display xterm -fa 'DejaVu Sans Mono' -fs 9.5 -geometry 158x45+0+0 -bg '#14191f' -fg '#d8dee9' \
         -xrm 'xterm*color0: #14191f' -xrm 'xterm*color1: #e06c75' -xrm 'xterm*color2: #98c379' -xrm 'xterm*color3: #e5c07b' \
         -xrm 'xterm*color6: #56b6c2' -xrm 'xterm*internalBorder: 12' -xrm 'xterm*faintIsRelative: true' +sb -e bash "$work/run" &
     local window=$!
