@@ -2,13 +2,12 @@ package language
 
 import (
 	"fmt"
-	"io/fs"
-	"os"
 	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
 
+	"inzicht/core/planted"
 	"inzicht/core/reads"
 )
 
@@ -18,36 +17,22 @@ import (
 // through=…, column=…, literals=a,b. Several reads are separated by " | ". A
 // pattern is written GATE_*, an unresolved name ?, the whole environment *.
 func TestFixtures(t *testing.T) {
-	files, err := fixtures()
-	if err != nil || len(files) == 0 {
-		t.Fatalf("no fixtures: %v", err)
-	}
-	for _, file := range files {
-		t.Run(filepath.ToSlash(strings.TrimPrefix(file, "testdata/")), func(t *testing.T) { checkFixture(t, file) })
-	}
-}
-
-// fixtures lists the files below testdata, hidden ones too.
-func fixtures() (files []string, err error) {
-	err = filepath.WalkDir("testdata", func(path string, entry fs.DirEntry, err error) error {
-		if err == nil && !entry.IsDir() {
-			files = append(files, filepath.ToSlash(path))
-		}
-		return err
+	count := 0
+	planted.EachFile(t, "testdata", func(path, name string, src []byte) {
+		count++
+		t.Run(name, func(t *testing.T) { checkFixture(t, filepath.ToSlash(path), src) })
 	})
-	return files, err
+	if count == 0 {
+		t.Fatal("no fixtures")
+	}
 }
 
-func checkFixture(t *testing.T, file string) {
-	src, err := os.ReadFile(file)
-	if err != nil {
-		t.Fatal(err)
-	}
+func checkFixture(t *testing.T, file string, src []byte) {
 	l := Of(file)
 	if l == nil {
 		t.Fatalf("no language for %s", file)
 	}
-	l, err = l.Compiled()
+	l, err := l.Compiled()
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1,30 +1,22 @@
 package language
 
 import (
-	"os"
 	"reflect"
 	"strings"
 	"testing"
 
+	"inzicht/core/planted"
 	"inzicht/core/syntax"
 )
 
 // TestFoldedTokens holds what a scanner gives that passes over functions to
 // what it gives otherwise: the same tokens, but for those passed over.
 func TestFoldedTokens(t *testing.T) {
-	files, err := fixtures()
-	if err != nil {
-		t.Fatal(err)
-	}
 	folds := 0
-	for _, file := range files {
+	planted.EachFile(t, "testdata", func(file, _ string, src []byte) {
 		l := Of(file)
-		src, err := os.ReadFile(file)
-		if err != nil {
-			t.Fatal(err)
-		}
 		if l == nil || l.Passes == "" {
-			continue
+			return
 		}
 		whole := l.Table.Scan(src, false)
 		for _, marks := range [][]int32{nil, {int32(len(src) / 2)}, {int32(len(src) / 3), int32(len(src) - 1)}} {
@@ -41,7 +33,7 @@ func TestFoldedTokens(t *testing.T) {
 				t.Errorf("%s, marks %v: %d tokens, want %d", file, marks, len(folded.Tokens), len(want))
 			}
 		}
-	}
+	})
 	if folds < 100 {
 		t.Errorf("only %d blocks were passed over", folds)
 	}

@@ -1,24 +1,17 @@
 package language
 
 import (
-	"os"
 	"testing"
+
+	"inzicht/core/planted"
 )
 
 // FuzzAnalyse holds the engine to giving an answer on any bytes, in every
 // language, with positions that lie within the file.
 func FuzzAnalyse(f *testing.F) {
-	files, err := fixtures()
-	if err != nil {
-		f.Fatal(err)
-	}
-	for _, file := range files {
-		src, err := os.ReadFile(file)
-		if err != nil {
-			f.Fatal(err)
-		}
+	planted.EachFile(f, "testdata", func(_, _ string, src []byte) {
 		f.Add(string(src[:min(len(src), 1500)]))
-	}
+	})
 	set, err := Compiled(nil)
 	if err != nil {
 		f.Fatal(err)
