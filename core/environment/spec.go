@@ -85,12 +85,10 @@ func (s Spec) kind() (*kind, error) {
 // Check reports what is wrong with a layer as it is written, and the word that
 // it is about. known are words that may have been meant.
 func (s Spec) Check() (word string, known []string, err *SpecError) {
+	every := namesOf(LayerKeys())
 	for _, key := range sortedKeys(s) {
-		if !slices.ContainsFunc(LayerKeys(), func(k Key) bool { return k.Name == key }) {
-			for _, k := range LayerKeys() {
-				known = append(known, k.Name)
-			}
-			return key, known, &SpecError{"a layer", "there is no setting environment.layers." + key, "docs/reference.md lists the settings."}
+		if !slices.Contains(every, key) {
+			return key, every, &SpecError{"a layer", "there is no setting environment.layers." + key, "docs/reference.md lists the settings."}
 		}
 	}
 	k, wrong := s.kind()
@@ -101,16 +99,20 @@ func (s Spec) Check() (word string, known []string, err *SpecError) {
 	for _, key := range sortedKeys(s) {
 		i := slices.IndexFunc(keys, func(k Key) bool { return k.Name == key })
 		if i < 0 {
-			for _, k := range keys {
-				known = append(known, k.Name)
-			}
-			return key, nil, &SpecError{"a layer", fmt.Sprintf("%s is no setting of a layer with %s", key, k.key), "Such a layer has: " + strings.Join(known, ", ") + "."}
+			return key, nil, &SpecError{"a layer", fmt.Sprintf("%s is no setting of a layer with %s", key, k.key), "Such a layer has: " + strings.Join(namesOf(keys), ", ") + "."}
 		}
 		if err := s.holds(keys[i]); err != nil {
 			return key, nil, err
 		}
 	}
 	return "", nil, nil
+}
+
+func namesOf(keys []Key) (names []string) {
+	for _, k := range keys {
+		names = append(names, k.Name)
+	}
+	return names
 }
 
 // holds checks what one key holds.

@@ -21,11 +21,9 @@ func (a *analysis) isDeclaration(i int) bool {
 	return false
 }
 
-// isWrite tells whether an access is a write or a delete.
+// isWrite tells whether an access is a write, besides a plain assignment, or a
+// delete.
 func (a *analysis) isWrite(r Range) bool {
-	if a.isAssigned(r) {
-		return true
-	}
 	f := a.f
 	next := a.passTransparent(r.Hi)
 	if f.Is(next, ",") && f.Is(r.Hi-1, "]") && a.isParallelTarget(r.Lo, next) { // x["a"], x["b"] = 1, 2

@@ -340,8 +340,11 @@ func (a *analysis) found(m *match) {
 	}
 	again := !m.name.empty() && m.name == a.last.name // Test-Path env:X, and env:X in it
 	a.last = *m
-	if !again && a.isAssigned(m.access) {
-		a.writes = append(a.writes, m)
+	if a.isAssigned(m.access) {
+		if !again {
+			a.writes = append(a.writes, m)
+		}
+		return
 	}
 	if again || m.pattern.idiom.Writes || a.isWrite(m.access) || a.isRemoval(m) {
 		return
