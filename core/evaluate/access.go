@@ -102,17 +102,6 @@ func (m *machine) ownValue(name string, st *state) (v Value, known bool) {
 	return m.globals.base.get(name)
 }
 
-// plain returns the text of a name of which all parts are known.
-func (r Row) plain() (text string, whole bool) {
-	for _, p := range r {
-		if p.any {
-			return "", false
-		}
-		text += p.text
-	}
-	return text, len(r) > 0
-}
-
 // usualName returns the name that a parameter has where a caller gives it none,
 // if a name is that of such a parameter; of another file, usual says that the
 // caller gave none.

@@ -54,7 +54,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return m.anyOf(first[0], path == "any"), true
 		}
 	case "len", "count":
-		if v, known := m.eachList(first, func(x alt) (Value, bool) { return m.lengthOf(x), true }); known {
+		if v, known := m.askLists(first, "len"); known {
 			return v, true
 		}
 	case "enumerate", "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "array_values", "Array.from", "Arrays.asList", "slices.Values", "Object.freeze",
@@ -70,11 +70,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			if !first.isLists() {
 				break
 			}
-			var more []Value
-			for _, a := range arguments[1:] {
-				more = append(more, a.value)
-			}
-			return first.grown(more), true
+			return first.grown(valuesOf(arguments[1:])), true
 		}
 		if path == "array" && len(m.unit().funcs["array"]) > 0 {
 			break
@@ -82,11 +78,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(arguments) == 1 && len(first) == 1 && first[0].form == sequence && (path == "Set" || path == "List" || path == "Array") {
 			return first, true
 		}
-		x := alt{form: sequence}
-		for _, a := range arguments {
-			x.list = append(x.list, a.value)
-		}
-		return Value{x}, true
+		return Value{{form: sequence, list: valuesOf(arguments)}}, true
 	case "ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Collections.unmodifiableSet":
 		if len(first) == 1 && first[0].form == sequence {
 			return first, true

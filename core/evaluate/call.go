@@ -16,6 +16,14 @@ type argument struct {
 	lazy   bool // it ends the program where it is evaluated
 }
 
+// valuesOf returns the values of arguments.
+func valuesOf(arguments []argument) (list []Value) {
+	for _, a := range arguments {
+		list = append(list, a.value)
+	}
+	return list
+}
+
 // call runs a call.
 func (m *machine) call(n int32, st *state) Value {
 	u := m.unit()
@@ -263,11 +271,7 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 		return m.use(use, n, nil, arguments, st)
 	}
 	if u.Words.Formats[path] && len(arguments) > 0 {
-		var rest []Value
-		for _, a := range arguments[1:] {
-			rest = append(rest, a.value)
-		}
-		return m.format(arguments[0].value, rest)
+		return m.format(arguments[0].value, valuesOf(arguments[1:]))
 	}
 	if len(arguments) > 0 && u.Words.Transparent[path] && len(u.funcs[name]) == 0 {
 		return m.transparent(name, arguments[0].value)

@@ -165,7 +165,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 		m.pattern(p, st)
 	}
 	if len(fn.params) == 0 && fn.Name == "" {
-		for _, name := range []string{"it", "$0", "_", "$_"} {
+		for _, name := range unnamed {
 			st.scope.vars.put(name, Value{{parts: []part{{any: true, param: true}}}})
 		}
 	}

@@ -25,11 +25,7 @@ func (m *machine) grows(object int32, name string, receiver Value, arguments []a
 	if !growing[name] || len(arguments) == 0 || !m.holdsLists(object, receiver) {
 		return false
 	}
-	var more []Value
-	for _, a := range arguments {
-		more = append(more, a.value)
-	}
-	m.assignFrom(object, receiver.grown(more), st)
+	m.assignFrom(object, receiver.grown(valuesOf(arguments)), st)
 	return true
 }
 

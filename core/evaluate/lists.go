@@ -99,7 +99,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		return Value{anything(m.depth())}, true
 	}
 	if len(arguments) == 0 && receiver.isLists() { // missing.is_empty()
-		if v, known := m.eachList(receiver, func(x alt) (Value, bool) { return m.emptyOf(name, x) }); known {
+		if v, known := m.askLists(receiver, name); known {
 			return v, true
 		}
 	}
@@ -107,11 +107,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
 	if u.Words.Formats["."+name] && textual(receiver) {
-		var rest []Value
-		for _, a := range arguments {
-			rest = append(rest, a.value)
-		}
-		return m.format(receiver, rest), true
+		return m.format(receiver, valuesOf(arguments)), true
 	}
 	if len(receiver) == 1 && (receiver[0].form == sequence || receiver[0].form == record && receiver[0].members.of == nil) {
 		if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
@@ -358,8 +354,8 @@ func (m *machine) lengthOf(x alt) Value {
 	return Value{{form: number, parts: []part{{text: itoa(len(x.list)), frame: m.depth()}}, depends: x.depends}}
 }
 
-// eachList returns what is known of each list that a value may be.
-func (m *machine) eachList(v Value, f func(alt) (Value, bool)) (out Value, known bool) {
+// askLists returns what emptyOf says of each list that a value may be.
+func (m *machine) askLists(v Value, name string) (out Value, known bool) {
 	for _, x := range v {
 		if x.form == nothing && x.missing == 0 && len(v) > 1 {
 			x = alt{form: sequence, depends: x.depends}
@@ -367,7 +363,7 @@ func (m *machine) eachList(v Value, f func(alt) (Value, bool)) (out Value, known
 		if x.form != sequence {
 			return nil, false
 		}
-		w, known := f(x)
+		w, known := m.emptyOf(name, x)
 		if !known {
 			return nil, false
 		}
@@ -379,10 +375,12 @@ func (m *machine) eachList(v Value, f func(alt) (Value, bool)) (out Value, known
 // emptyOf returns what a question about a list says that is written as a member:
 // missing.length, missing.empty?
 func (m *machine) emptyOf(name string, x alt) (Value, bool) {
+	whenEmpty := false
 	switch name {
 	case "length", "size", "count", "Length", "Count", "len":
 		return m.lengthOf(x), true
 	case "empty?", "isEmpty", "none?", "is_empty", "empty":
+		whenEmpty = true
 	case "any?", "isNotEmpty", "nonEmpty", "Any":
 	default:
 		return nil, false
@@ -390,7 +388,7 @@ func (m *machine) emptyOf(name string, x alt) (Value, bool) {
 	if x.perhaps && !x.certain {
 		return Value{{depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
-	return Value{{form: boolean, truth: (len(x.list) == 0) == (name == "empty?" || name == "isEmpty" || name == "none?" || name == "is_empty" || name == "empty"), depends: x.depends}}, true
+	return Value{{form: boolean, truth: (len(x.list) == 0) == whenEmpty, depends: x.depends}}, true
 }
 
 func (m *machine) pairsOf(x alt) Value {
@@ -460,11 +458,7 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 		}
 	case "format", "formatted":
 		if x.form == text {
-			var rest []Value
-			for _, a := range arguments {
-				rest = append(rest, a.value)
-			}
-			return m.format(receiver, rest), true
+			return m.format(receiver, valuesOf(arguments)), true
 		}
 	case "get", "fetch", "getOrDefault", "pop", "getOrElse":
 		if x.form == record && x.members.of == nil && len(arguments) > 0 {

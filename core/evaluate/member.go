@@ -63,7 +63,7 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			return v
 		}
 	}
-	if v, known := m.eachList(of, func(x alt) (Value, bool) { return m.emptyOf(name, x) }); known {
+	if v, known := m.askLists(of, name); known {
 		return v
 	}
 	var out Value

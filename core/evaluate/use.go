@@ -328,11 +328,15 @@ func (m *machine) mapped(v Value, arguments []argument, st *state) Value {
 	return append(gone, out...).compact()
 }
 
+// unnamed are what a function calls what it is given where it names no
+// parameter.
+var unnamed = []string{"_", "it", "$0", "$_"}
+
 // applied gives a value to what is written short for a function: _.toInt,
 // Int.init, Integer::parseInt, it.trim().
 func (m *machine) applied(n int32, v Value, st *state) Value {
 	u := m.unit()
-	for _, placeholder := range []string{"_", "it", "$0", "$_"} {
+	for _, placeholder := range unnamed {
 		if m.holdsName(n, placeholder, 0) {
 			in := st.fork()
 			in.scope.vars.put(placeholder, v)
@@ -381,7 +385,7 @@ func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value 
 	}
 	if len(fn.params) == 0 && len(arguments) > 0 { // it, _, $0
 		outer := newScope(f.fn.outer, fn.Unit)
-		for _, name := range []string{"it", "$0", "_", "$_"} {
+		for _, name := range unnamed {
 			outer.vars.put(name, arguments[0].value)
 		}
 		f.fn = &closure{unit: f.fn.unit, node: f.fn.node, outer: outer, self: f.fn.self}
@@ -437,7 +441,7 @@ func (m *machine) transparent(name string, v Value) Value {
 	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":
 		return folded(v, strings.ToLower)
 	case "len", "length":
-		if length, known := m.eachList(v, func(x alt) (Value, bool) { return m.lengthOf(x), true }); known {
+		if length, known := m.askLists(v, "len"); known {
 			return length
 		}
 		return Value{loose(v, alt{missing: v.missing(), form: lengthForm(v), parts: []part{{text: "0"}}})}

@@ -297,8 +297,13 @@ func (x *alt) plain() (string, bool) {
 	if x.form != text && x.form != number {
 		return "", false
 	}
+	return Row(x.parts).plain()
+}
+
+// plain returns the text of which no part is unknown.
+func (r Row) plain() (string, bool) {
 	var out strings.Builder
-	for _, p := range x.parts {
+	for _, p := range r {
 		if p.any {
 			return "", false
 		}

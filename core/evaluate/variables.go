@@ -104,15 +104,17 @@ func met(a, b *variables) *variables {
 	if from != nil {
 		out.depth = from.depth + 1
 	}
+	put := func(name string, v Value, both bool) {
+		if both || !strings.HasPrefix(name, ofEnvironment) { // else it may come from outside
+			out.put(name, v)
+		}
+	}
 	a.until(from, func(name string, v Value) {
 		w, both := b.get(name)
 		if both {
 			v = joined(v, w)
 		}
-		if !both && strings.HasPrefix(name, ofEnvironment) { // else it comes from outside
-			return
-		}
-		out.put(name, v)
+		put(name, v, both)
 	})
 	b.until(from, func(name string, w Value) {
 		if a.above(from, name) {
@@ -122,10 +124,7 @@ func met(a, b *variables) *variables {
 		if both {
 			w = joined(v, w)
 		}
-		if !both && strings.HasPrefix(name, ofEnvironment) {
-			return
-		}
-		out.put(name, w)
+		put(name, w, both)
 	})
 	return out
 }
