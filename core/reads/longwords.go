@@ -1,7 +1,5 @@
 package reads
 
-import "strings"
-
 // longWords finds words of which all are long, in one pass that looks at few of
 // the bytes: where the two bytes at hand stand in no word, it goes on by nearly
 // the length of the shortest.
@@ -20,31 +18,24 @@ const (
 	pairs     = 1 << 12
 )
 
-// frequent are bytes too frequent to look for alone.
-const frequent = "etrnaiso,lcudpmfh().g0_=1yb;' "
-
-// takeLong takes the long words out of a list, where some have no byte that is
-// rare.
-func (w *Words) takeLong(list []string) (rest []string) {
-	var long []string
-	common := false
-	for _, word := range list {
-		if len(word) < leastLong {
-			rest = append(rest, word)
-			continue
+// newLongWords prepares a search for the words of groups, or returns nil where
+// one of them is short.
+func newLongWords(groups []wordGroup) *longWords {
+	l := &longWords{}
+	for _, g := range groups {
+		for _, word := range g.words {
+			if len(word.text) < leastLong {
+				return nil
+			}
+			l.words = append(l.words, word.text)
 		}
-		long = append(long, word)
-		common = common || strings.Trim(word, frequent) == ""
 	}
-	if len(long) < 2 || !common {
-		return list
-	}
-	w.long = &longWords{}
-	for _, word := range long {
-		w.long.words = append(w.long.words, []byte(word))
-	}
-	return rest
+	l.prepare()
+	return l
 }
+
+// cost returns what looking for the words costs: one look every few bytes.
+func (l *longWords) cost() int { return 3500 / (l.size - 1) }
 
 func pair(a, b byte) uint16 { return (uint16(a) ^ uint16(b)<<5) % pairs }
 
