@@ -309,7 +309,7 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		m.replaced(bit, v, a.Fallback)
 		return v
 	}
-	if a.Optional || a.Unset == Pair || a.Unset == Atom {
+	if a.Optional || a.Unset == Pair && !m.unit().unasked(n) || a.Unset == Atom {
 		m.focus.tested |= bit
 	}
 	switch a.Unset {
@@ -327,6 +327,13 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		return Value{{form: text, parts: []part{{text: "error", frame: m.depth()}}, missing: bit}}
 	}
 	return Value{{form: nothing, missing: bit}}
+}
+
+// unasked reports whether what tells if a variable is set is thrown away:
+// v, _ := os.LookupEnv("X").
+func (u *Unit) unasked(n int32) bool {
+	f, at := u.Tree.File, int(u.Tree.Nodes[n].From)
+	return at > 2 && (f.Is(at-1, ":=") || f.Is(at-1, "=")) && f.Is(at-2, "_") && f.Is(at-3, ",")
 }
 
 func (m *machine) isBlock(n int32) bool { return true }

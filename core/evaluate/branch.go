@@ -96,11 +96,13 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		true_, false_ = true_.independent(), false_.independent()
 	}
 	if len(false_) == 0 {
+		m.close(otherwise)
 		v := m.way(then, m.because(true_, true), st)
 		m.insteadOf(otherwise, v, then, st)
 		return v
 	}
 	if len(true_) == 0 {
+		m.close(then)
 		v := m.way(otherwise, m.because(false_, true), st)
 		m.insteadOf(then, v, otherwise, st)
 		return v
@@ -118,6 +120,13 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		return v.dependent(m.because(true_, false))
 	}
 	return join(v.dependent(m.because(true_, false)), w.dependent(m.because(false_, false)))
+}
+
+// close notes that a branch of the file is not gone where a variable is unset.
+func (m *machine) close(branch int32) {
+	if m.focus != nil && branch != 0 && len(m.frames) == 1 && m.frame().fn == nil {
+		m.closed[branch] = true
+	}
 }
 
 // stopsAnyway reports whether a way ends the program wherever it is gone.

@@ -360,12 +360,18 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 				out, done = append(out, m.transparent(x.name, arguments[0].value)...), true
 			}
 		case x.form == function:
-			fn := x.fn.unit.byNode[x.fn.node]
-			if fn == nil || !m.worth(fn, arguments, st) {
+			fn, c := x.fn.unit.byNode[x.fn.node], x.fn
+			if fn == nil {
+				continue
+			}
+			if other := m.overload(fn, arguments); other != fn {
+				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
+			}
+			if !m.worth(fn, arguments, st) {
 				continue
 			}
 			m.lookInto(fn, arguments)
-			v, ran := m.run(fn, x.fn, n, arguments, st)
+			v, ran := m.runPerhaps(fn, c, n, arguments, st)
 			if !ran {
 				continue
 			}
@@ -492,12 +498,28 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 // lookInto notes that a function whose body was passed over is given what was
 // read, or called where that tells what to do.
 func (m *machine) lookInto(fn *Func, arguments []argument) {
-	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.Contains(m.takers, fn) {
+	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
-	if m.hinging > 0 || slices.ContainsFunc(arguments, func(a argument) bool { return len(a.value.sites()) > 0 }) {
+	if m.hinging > 0 || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
 		m.takers = append(m.takers, fn)
 	}
+}
+
+// lookIntoClass does the same for a class of which all was passed over.
+func (m *machine) lookIntoClass(c *Class, arguments []argument) {
+	for _, body := range c.Unit.children(c.Node) {
+		if c.Unit.isFolded(body) {
+			m.lookInto(&Func{Unit: c.Unit, Node: c.Node, Name: c.Name, folded: true}, arguments)
+		}
+	}
+}
+
+// carries reports whether a value was made from what was read, or a field of it was.
+func (v Value) carries() bool {
+	return len(v.sites()) > 0 || slices.ContainsFunc(v, func(x alt) bool {
+		return x.members != nil && slices.ContainsFunc(x.members.names, func(name string) bool { return len(x.members.value[name].sites()) > 0 })
+	})
 }
 
 // outerOf returns the variables round a function that is not within another.
@@ -577,6 +599,48 @@ func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *s
 	return fr.returns, true
 }
 
+// runPerhaps runs a function with arguments. Where the file defines it in one
+// branch and has the name from elsewhere in another, that it ends the program
+// proves nothing.
+func (m *machine) runPerhaps(fn *Func, c *closure, n int32, arguments []argument, st *state) (Value, bool) {
+	if m.undefined(fn) {
+		return nil, false
+	}
+	if len(fn.under) == 0 || fn.Name == "" || len(m.u.funcs[fn.Name]) < 2 && !m.u.imports(fn.Name) {
+		return m.run(fn, c, n, arguments, st)
+	}
+	way := st.fork()
+	v, ran := m.run(fn, c, n, arguments, way)
+	if way.dead {
+		return Value{{}}, ran
+	}
+	*st = *way
+	return v, ran
+}
+
+// undefined reports whether a function is defined in a branch that is not gone,
+// or in a function that ends the program.
+func (m *machine) undefined(fn *Func) bool {
+	for out := fn.within; out != nil; out = out.within {
+		if m.closed[out.Node] {
+			return true
+		}
+	}
+	return slices.ContainsFunc(fn.under, func(branch int32) bool { return m.closed[branch] })
+}
+
+// imports reports whether a file imports something by a name.
+func (u *Unit) imports(name string) bool {
+	for _, node := range u.Tree.Nodes {
+		for at := node.From; node.Kind == parse.Import && at < node.To; at++ {
+			if u.Tree.File.Is(int(at), name) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 func (m *machine) isRunning(fn *Func) bool {
 	count := 0
 	for _, fr := range m.frames {
@@ -652,7 +716,10 @@ func (m *machine) isRunBlock(n int32) bool {
 
 // unknownCall returns what a call gives of which nothing is known.
 func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []argument, st *state) Value {
-	if textTests[name] && len(arguments) > 0 {
+	if absences[name] && len(arguments) == 1 {
+		return m.presence(arguments[0].value, true)
+	}
+	if (textTests[name] || isQuestion(name)) && len(arguments) > 0 {
 		return m.textTest(receiver, arguments)
 	}
 	m.seek(n, name, arguments)

@@ -126,6 +126,9 @@ func (m *machine) runEntry(n int) {
 	if fn == nil || fn.Body == 0 {
 		return
 	}
+	if m.undefined(fn) {
+		return
+	}
 	fr.fn, fr.class, fr.self = fn, fn.class, e.fn.self
 	if fr.class != nil {
 		fr.self = m.fieldsOf(fr.class)
@@ -173,6 +176,8 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	if !st.dead {
 		m.returning(v, fn.Body, st)
 		m.ended(st)
+	} else if m.focus != nil && !m.frame().got { // what is in it is not come to either
+		m.closed[fn.Node] = true
 	}
 }
 

@@ -112,6 +112,31 @@ func TestRequired(t *testing.T) {
 	})
 }
 
+// What is defined under a condition, or has another name's kin, proves no end.
+func TestDefinedUnderConditions(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nif p:\n    from os import getuid\nelse:\n    def getuid():\n        raise RuntimeError()\ndef run():\n    path = os.environ.get('GATE_RUN', '')\n    if not path:\n        path = f'/run/{getuid()}'\n    return path\n", `GATE_RUN optional [f'/run/{getuid()}']`},
+		{"a.py", "import os\nif 'GATE_CERT' not in os.environ:\n    from gate import where\nelse:\n    def where():\n        return os.environ['GATE_CERT']\nprint(where())\n", "GATE_CERT optional; GATE_CERT optional"},
+		{"a.py", "import os\nclass T:\n    def f(self):\n        if 'GATE_ID' not in os.environ:\n            raise SkipTest('GATE_ID')\n", "GATE_ID optional"},
+		{"a.cc", "bool ok(const char *p) { return p != nullptr && *p; }\nPath user() {\n  if (const auto v = getenv(\"GATE_HOME\"); ok(v) && there(v)) return Path(v);\n  if (const auto h = home(); h) return h;\n  return Path();\n}\nPath home() { return Path(); }\nPath home(const char *name) { assert(name != nullptr); return find(name); }\n", "GATE_HOME optional"},
+		{"a.js", "class Keeper {\n  run() {\n    const o = { token: process.env.GATE_TOKEN };\n    const gate = new Gate(o);\n    function again() {\n      return function (id) { gate.open(id) }\n    }\n    gate.on('open', again());\n  }\n}\nclass Gate {\n  constructor(o) {\n    if (o.token == null) {\n      process.exit(1);\n    }\n    this.token = o.token;\n  }\n}\n", "GATE_TOKEN required"},
+		{"a.js", "class Keeper {\n  run() {\n    const o = { token: process.env.GATE_TOKEN };\n    new Gate(o);\n  }\n}\nclass Other {\n  constructor() {\n    this.a = 1;\n    this.b = 2;\n  }\n}\nclass Gate {\n  constructor(o) {\n    if (o.token == null) {\n      process.exit(1);\n    }\n    this.token = o.token;\n  }\n}\n", "GATE_TOKEN required"},
+	})
+}
+
+// Where no run comes to a read, what stands round it still says something; a
+// question and a path are no proof.
+func TestWhatStandsRound(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "function s({ secret, secure = process.env.GATE_ENV === 'production' } = {}) { return secure }\n", "GATE_ENV optional"},
+		{"a.js", "if (semver.valid(process.env.GATE_V)) { v = process.env.GATE_V } else { v = other() }\n", "GATE_V optional; GATE_V optional [other()]"},
+		{"a.js", "if (_.isUndefined(process.env.GATE_V)) { go() } else { fail(process.env.GATE_V) }\n", "GATE_V optional; GATE_V optional"},
+		{"a.py", "import os\ndef f():\n    home = os.path.expanduser('~')\n    if home == '~':\n        raise OSError()\n    return os.environ.get('GATE_CACHE') or os.path.join(home, 'x')\n", "GATE_CACHE optional [os.path.join(home, 'x')]"},
+		{"a.go", "package x\nfunc f() string {\n\tpath, _ := os.LookupEnv(\"GATE_PATH\")\n\tfor _, d := range dirs {\n\t\tpath += d\n\t}\n\treturn path\n}\n", "GATE_PATH expected"},
+		{"a.go", "package x\nfunc f() (string, error) {\n\te := os.Getenv(\"GATE_EDIT\")\n\tif e == \"\" {\n\t\tc, err := read()\n\t\tif err != nil {\n\t\t\treturn \"\", fmt.Errorf(\"%w\", err)\n\t\t}\n\t\te = c.Edit\n\t}\n\treturn e, nil\n}\n", "GATE_EDIT optional [c.Edit]"},
+	})
+}
+
 // A function that says nothing of the environment is looked into where what it
 // does tells what a variable is needed for.
 func TestFunctionsPassedOver(t *testing.T) {

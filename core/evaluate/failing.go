@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
 
 // returns runs a return.
 func (m *machine) returns(n int32, st *state) {
@@ -125,6 +129,14 @@ func (m *machine) fail(st *state, dep mask, name string) {
 			t.state.meet(t.state, c)
 			t.dep |= dep | st.control
 		}
+		st.dead = true
+		return
+	}
+	if strings.Contains(name, "Skip") { // SkipTest: what is passed over has not failed
+		if m.focus != nil {
+			m.focus.tested |= dep | st.control
+		}
+		m.ended(st)
 		st.dead = true
 		return
 	}

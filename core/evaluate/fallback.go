@@ -64,6 +64,10 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
+		if fallback.Computed && (m.unit().kind(at) == parse.Block || of.isError()) || m.isTest(at) { // what is done instead is no value
+			m.focus.tested |= bit
+			continue
+		}
 		if m.focus.done&bit != 0 && (m.focus.emptied&bit == 0 || !fallback.Computed && fallback.Text == "") {
 			continue
 		}
@@ -76,6 +80,23 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			r.Fallback = fallback
 		}
 	}
+}
+
+// isTest reports whether an expression only asks something: a != b && c.
+func (m *machine) isTest(n int32) bool {
+	u := m.unit()
+	return u.kind(n) == parse.Binary && (comparing[u.at(n)] || u.at(n) == "&&" || u.at(n) == "and")
+}
+
+// isError reports whether a value is what a function returns with an error.
+func (v Value) isError() bool {
+	for _, x := range v {
+		last := len(x.list) - 1
+		if x.form != sequence || last < 0 || len(x.list[last]) == 0 || x.list[last][0].form != failure {
+			return false
+		}
+	}
+	return len(v) > 0
 }
 
 // of returns the alternatives that depend on a read.

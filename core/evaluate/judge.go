@@ -27,6 +27,7 @@ func (m *machine) judge() {
 		}
 		m.left += all - share
 	}
+	m.unreached()
 }
 
 // unset runs the entries that concern some reads with their variable unset.
@@ -64,6 +65,7 @@ func (m *machine) settle(e int) {
 	for n, r := range f.reads {
 		bit := mask(1) << n
 		home := slices.Contains(r.entries, e)
+		r.reached = r.reached || f.reached&bit != 0
 		switch {
 		case f.stopped&bit != 0 && f.went&bit == 0:
 			r.Required = true

@@ -200,6 +200,7 @@ func (m *machine) widenName(n int32, st *state) {
 	switch {
 	case !known:
 		st.scope.vars.put(name, Value{anything(m.depth())})
+	case v.missing() != 0: // what is put behind it does not stand in for it
 	case textual(v):
 		st.scope.vars.put(name, m.concat(v, Value{anything(m.depth())}))
 	case len(v.sites()) == 0:

@@ -51,6 +51,7 @@ type Read struct {
 	Folded           bool   // it is compared in small or in capital letters
 	Passed           bool   // the value is used other than by comparing it
 
+	reached bool // a run with it unset came to it
 	mixed   bool // it is taken for things of different kinds
 	key     string
 	number  int32
@@ -92,6 +93,7 @@ type machine struct {
 	fresh       map[*Class]map[string]bool
 	firstFields map[*Class]*members // the fields in the first run
 	began       map[int32]bool      // classes whose bodies were run
+	closed      map[int32]bool      // where a variable is unset: branches of the file that are not gone, and functions that end the program
 	seen        map[int32]bool      // accesses that were come to
 	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
 	entries     []*entry
@@ -131,6 +133,7 @@ type machine struct {
 	round      int32   // of a loop, for the calls that it makes
 	others     map[*Unit]*scope
 	decisions  map[place]mask
+	parents    []int32         // of the nodes, where they were asked for
 	ways       map[place]sites // what branches give
 }
 
@@ -309,7 +312,7 @@ func (m *machine) begin() {
 	m.globals.vars = &variables{}
 	m.fields, m.fresh = map[*Class]*members{}, map[*Class]map[string]bool{}
 	m.frames, m.tries, m.exits, m.context = nil, nil, nil, 0
-	m.began = map[int32]bool{}
+	m.began, m.closed = map[int32]bool{}, map[int32]bool{}
 }
 
 func (m *machine) frame() *frame { return m.frames[len(m.frames)-1] }

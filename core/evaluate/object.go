@@ -9,7 +9,11 @@ import (
 func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value {
 	r := &members{of: c, open: true}
 	object := Value{{form: record, members: r}}
-	if fn := c.constructorOf(); fn != nil && fn.Body != 0 {
+	fn := c.constructorOf()
+	if fn != nil {
+		m.lookInto(fn, arguments)
+	}
+	if fn != nil && fn.Body != 0 {
 		for i, p := range fn.params { // a constructor's parameters may be fields
 			if i < len(arguments) && arguments[i].name == "" && c.isPromoted(fn, p) {
 				r.set(strings.TrimPrefix(p.name, "$"), arguments[i].value)
@@ -23,6 +27,7 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 		}
 		return object
 	}
+	m.lookIntoClass(c, arguments)
 	fields := c.fields
 	next := 0
 	for _, a := range arguments {

@@ -1,5 +1,7 @@
 package evaluate
 
+import "slices"
+
 // binary runs an operator between two operands.
 func (m *machine) binary(n int32, st *state) Value {
 	u := m.unit()
@@ -253,6 +255,21 @@ func (u *Unit) counts(x alt, onlyNothing bool) truth {
 	return yes
 }
 
+// truthOf returns what the right side of a && b gives where that is a truth and
+// never b itself.
+func (m *machine) truthOf(v Value) Value {
+	if !m.unit().Words.Pointers {
+		return v
+	}
+	out := slices.Clone(v)
+	for n := range out {
+		if out[n].form == unknown || out[n].form == text {
+			out[n] = alt{depends: out[n].depends | out[n].missing, about: out[n].about.with(out[n].sites)}
+		}
+	}
+	return out
+}
+
 // both runs a && b.
 func (m *machine) both(left, right int32, st *state) Value {
 	true_, false_ := m.condition(left, st)
@@ -270,13 +287,13 @@ func (m *machine) both(left, right int32, st *state) Value {
 	if len(false_) == 0 {
 		control := st.control
 		st.control |= m.because(true_, true)
-		v := m.eval(right, st)
+		v := m.truthOf(m.eval(right, st))
 		st.control = control
 		return v.dependent(m.because(true_, true))
 	}
 	way := st.fork()
 	way.control |= m.because(true_, false)
-	v := m.eval(right, way)
+	v := m.truthOf(m.eval(right, way))
 	st.consults |= way.consults
 	// What the right side assigns holds where both are true.
 	way.scope.vars.until(common(way.scope.vars, st.scope.vars), func(name string, w Value) {

@@ -1,10 +1,27 @@
 package evaluate
 
+import "strings"
+
 // textTests are functions and methods that ask what a text holds.
 var textTests = map[string]bool{
 	"Contains": true, "ContainsAny": true, "HasPrefix": true, "HasSuffix": true, "EqualFold": true, "StartsWith": true, "EndsWith": true,
 	"includes": true, "startsWith": true, "endsWith": true, "contains": true, "starts_with": true, "ends_with": true, "start_with?": true, "end_with?": true, "include?": true, "match?": true,
 	"startswith": true, "endswith": true, "str_contains": true, "str_starts_with": true, "str_ends_with": true, "hasPrefix": true, "hasSuffix": true, "equalsIgnoreCase": true,
+}
+
+// absences are functions of helper libraries that ask whether there is nothing.
+var absences = map[string]bool{"isUndefined": true, "isNil": true, "isNull": true, "isNone": true, "is_none": true, "is_nil": true, "isNullOrUndefined": true}
+
+// isQuestion reports whether a function asks something of what it is given, by
+// its name: isString, valid_url?, hasScheme.
+func isQuestion(name string) bool {
+	for _, word := range []string{"is", "Is", "has", "Has", "valid", "Valid"} {
+		rest, found := strings.CutPrefix(name, word)
+		if found && (rest == "" && len(word) > 3 || rest != "" && (rest[0] < 'a' || rest[0] > 'z')) {
+			return true
+		}
+	}
+	return false
 }
 
 // textTest asks what a text holds: of the value of a variable that is no more

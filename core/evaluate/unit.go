@@ -110,9 +110,10 @@ type Func struct {
 	concerned bool    // something in it may read the environment
 	calls     []made
 	params    []param
-	within    *Func  // the function round it
-	class     *Class // the class round it
-	receiver  string // the name of the object at hand
+	within    *Func   // the function round it
+	under     []int32 // the branches of the file that it is defined in
+	class     *Class  // the class round it
+	receiver  string  // the name of the object at hand
 }
 
 // made is a call that a function makes: the name, and the node of what is called.
@@ -144,13 +145,14 @@ type Class struct {
 // Prepare finds the functions and classes of a file. It must be called once.
 func (u *Unit) Prepare() {
 	u.funcs, u.byNode, u.classes = map[string][]*Func{}, map[int32]*Func{}, map[string]*Class{}
-	u.define(0, nil, nil, nil)
+	u.define(0, nil, nil, nil, nil)
 	u.concern()
 	u.name()
 }
 
-// define notes what is defined in a node, in a class and a function.
-func (u *Unit) define(n int32, owner, round *Class, within *Func) {
+// define notes what is defined in a node, in a class and a function, and under
+// some branches of the file.
+func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32) {
 	t := u.Tree
 	if within != nil {
 		if a := u.Access[n]; a != nil {
@@ -170,6 +172,7 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func) {
 		switch t.Nodes[c].Kind {
 		case parse.Function, parse.Lambda:
 			fn := u.function(c, owner, within)
+			fn.under = under
 			fn.class = round
 			if fn.Owner != nil {
 				fn.class = fn.Owner
@@ -177,16 +180,20 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func) {
 			if fn.Name == "" {
 				u.nameOf(fn, n, c)
 			}
-			u.define(c, nil, fn.class, fn)
+			u.define(c, nil, fn.class, fn, nil)
 		case parse.Class:
 			class := u.class(c)
-			u.define(c, class, class, within)
+			u.define(c, class, class, within, under)
 		default:
 			in := owner
 			if k := t.Nodes[c].Kind; k != parse.Block && k != parse.Unknown && k != parse.Wrapper && k != parse.If && k != parse.Declare {
 				in = nil
 			}
-			u.define(c, in, round, within)
+			if within == nil && t.Nodes[n].Kind == parse.If {
+				u.define(c, in, round, within, append(under[:len(under):len(under)], c))
+			} else {
+				u.define(c, in, round, within, under)
+			}
 		}
 		return true
 	})

@@ -146,8 +146,8 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		}
 	}
 	switch use.Does {
-	case Fail, OnNothing:
-		if use.Does == OnNothing && gone[0].form != nothing {
+	case Fail, OnNothing, OtherPath:
+		if use.Does != Fail && gone[0].form != nothing {
 			return v
 		}
 		if len(rest) == 0 {
@@ -244,6 +244,7 @@ func (m *machine) converted(v Value, use Use) Value {
 		if x.form == unknown && use.Does != Goes {
 			y.truth = false
 		}
+		y.rewritten = y.rewritten || use.Does == OtherPath
 		out = append(out, y)
 	}
 	return out

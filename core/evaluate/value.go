@@ -24,22 +24,23 @@ const (
 
 // alt is one alternative of what a value may be.
 type alt struct {
-	form    form
-	truth   bool
-	chain   bool // nothing, of which no member is asked: a?.b
-	whether bool // it tells whether what it tells of is set, and nothing else
-	element bool // one of a list of the tree that was looked through: not known which
-	shape   bool // it tells what a text looks like
-	perhaps bool // of a list: some of its elements may not be there
-	certain bool // of such a list: one of them is there
-	parts   []part
-	list    []Value
-	members *members
-	fn      *closure
-	class   *Class
-	name    string  // of a failure: its class
-	env     *Access // of the environment, and the name of any variable in it
-	regex   string  // of a regular expression: its source
+	form      form
+	truth     bool
+	chain     bool // nothing, of which no member is asked: a?.b
+	whether   bool // it tells whether what it tells of is set, and nothing else
+	element   bool // one of a list of the tree that was looked through: not known which
+	shape     bool // it tells what a text looks like
+	perhaps   bool // of a list: some of its elements may not be there
+	certain   bool // of such a list: one of them is there
+	rewritten bool // of a text: it may be written otherwise
+	parts     []part
+	list      []Value
+	members   *members
+	fn        *closure
+	class     *Class
+	name      string  // of a failure: its class
+	env       *Access // of the environment, and the name of any variable in it
+	regex     string  // of a regular expression: its source
 
 	about   sites // the reads that it tells something of, where nothing is unset
 	sites   sites // the reads that it was made from, where nothing is unset

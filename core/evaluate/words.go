@@ -103,5 +103,6 @@ const (
 	Breaks                  // it gives an error instead of a value
 	NotNumber               // it gives what is no number
 	OnNothing               // it throws where there is nothing; an empty text is one like others
+	OtherPath               // so does it, and gives another path of the same place
 	Demands                 // it throws where a condition is false
 )

@@ -1,0 +1,41 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// overload returns the function that a call means of those with one name: the
+// one found, or the first that takes as many arguments.
+func (m *machine) overload(fn *Func, arguments []argument) *Func {
+	if fn.Name == "" || fn.takes(arguments) {
+		return fn
+	}
+	for _, other := range fn.Unit.funcs[fn.Name] {
+		if other.Owner == fn.Owner && other.within == fn.within && fn.Unit.kind(other.Node) == parse.Function && other.takes(arguments) {
+			return other
+		}
+	}
+	return fn
+}
+
+// takes reports whether a function can be called with arguments, by their number.
+func (fn *Func) takes(arguments []argument) bool {
+	if slices.ContainsFunc(arguments, func(a argument) bool { return a.spread || a.name != "" }) {
+		return true
+	}
+	least, most := 0, 0
+	for i, p := range fn.params {
+		switch {
+		case i == 0 && isSelfName(p.name) && fn.Owner != nil:
+		case p.rest || p.keywords:
+			return len(arguments) >= least
+		case p.fallback == 0:
+			least, most = least+1, most+1
+		default:
+			most++
+		}
+	}
+	return least <= len(arguments) && len(arguments) <= most
+}
