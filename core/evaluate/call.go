@@ -719,10 +719,15 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	if absences[name] && len(arguments) == 1 {
 		return m.presence(arguments[0].value, true)
 	}
-	if (textTests[name] || isQuestion(name)) && len(arguments) > 0 {
+	if textTests[name] && len(arguments) > 0 {
 		return m.textTest(receiver, arguments)
 	}
 	m.seek(n, name, arguments)
+	if isQuestion(name) && len(arguments) > 0 {
+		v := m.textTest(receiver, arguments)
+		v[0].shape = false // isNumeric: then it is one
+		return v
+	}
 	for _, a := range arguments {
 		m.passes(a.value)
 	}

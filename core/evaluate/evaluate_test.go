@@ -129,6 +129,7 @@ func TestDefinedUnderConditions(t *testing.T) {
 func TestWhatStandsRound(t *testing.T) {
 	hold(t, []saying{
 		{"a.js", "function s({ secret, secure = process.env.GATE_ENV === 'production' } = {}) { return secure }\n", "GATE_ENV optional"},
+		{"a.pl", "package P;\nhas mode => sub { $ENV{GATE_MODE} || $ENV{GATE_KIND} || 'open' };\n", "GATE_MODE optional [$ENV{GATE_KIND}]; GATE_KIND optional =open"},
 		{"a.js", "if (semver.valid(process.env.GATE_V)) { v = process.env.GATE_V } else { v = other() }\n", "GATE_V optional; GATE_V optional [other()]"},
 		{"a.js", "if (_.isUndefined(process.env.GATE_V)) { go() } else { fail(process.env.GATE_V) }\n", "GATE_V optional; GATE_V optional"},
 		{"a.py", "import os\ndef f():\n    home = os.path.expanduser('~')\n    if home == '~':\n        raise OSError()\n    return os.environ.get('GATE_CACHE') or os.path.join(home, 'x')\n", "GATE_CACHE optional [os.path.join(home, 'x')]"},

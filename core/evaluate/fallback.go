@@ -64,7 +64,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.unit().kind(at) == parse.Block || of.isError()) || m.isTest(at) { // what is done instead is no value
+		if fallback.Computed && (m.unit().kind(at) == parse.Block || of.isError()) || m.unit().isTest(at) { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -83,8 +83,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 }
 
 // isTest reports whether an expression only asks something: a != b && c.
-func (m *machine) isTest(n int32) bool {
-	u := m.unit()
+func (u *Unit) isTest(n int32) bool {
 	return u.kind(n) == parse.Binary && (comparing[u.at(n)] || u.at(n) == "&&" || u.at(n) == "and")
 }
 

@@ -40,6 +40,10 @@ var comparing = map[string]bool{
 // judgeByPlace goes up from a read to what decides by it, or stands in for it.
 func (m *machine) judgeByPlace(r *Read) {
 	u := m.u
+	if r.Access.Test || r.Access.Absent {
+		r.Tested = true
+		return
+	}
 	for n, up := r.Node, m.parents[r.Node]; up != 0 && n != 0; n, up = up, m.parents[up] {
 		first := u.Tree.Child(up, 0) == n
 		switch u.kind(up) {
@@ -56,7 +60,9 @@ func (m *machine) judgeByPlace(r *Read) {
 				return
 			case op == "||" || op == "or" || op == "??" || op == "?:" || op == "//" || op == "||=":
 				if other := u.Tree.Child(up, 1); first && other != 0 {
-					r.Fallback = m.fallbackAt(other)
+					if r.Tested = u.isTest(other); !r.Tested {
+						r.Fallback = m.fallbackAt(other)
+					}
 					return
 				}
 			case op == "&&" || op == "and":
