@@ -122,9 +122,13 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 	return join(v.dependent(m.because(true_, false)), w.dependent(m.because(false_, false)))
 }
 
-// close notes that a branch of the file is not gone where a variable is unset.
+// close notes that a branch of the file, or of a function that is run by itself,
+// is not gone where a variable is unset.
 func (m *machine) close(branch int32) {
-	if m.focus != nil && branch != 0 && len(m.frames) == 1 && m.frame().fn == nil {
+	if m.focus == nil || branch == 0 || len(m.frames) != 1 {
+		return
+	}
+	if _, known := m.closed[branch]; !known {
 		m.closed[branch] = true
 	}
 }
@@ -226,6 +230,9 @@ func (m *machine) insteadOf(other int32, v Value, taken int32, st *state) {
 func (m *machine) way(n int32, because mask, st *state) Value {
 	if n == 0 {
 		return nil
+	}
+	if m.focus != nil && len(m.frames) == 1 {
+		m.closed[n] = false
 	}
 	control := st.control
 	st.control |= because

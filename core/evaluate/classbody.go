@@ -16,9 +16,28 @@ func (m *machine) defines(n int32, st *state) {
 	m.later(fn, c)
 }
 
+// usesRead reports whether a function mentions a variable of the function round
+// it that holds what was read.
+func (m *machine) usesRead(fn *Func, round *scope) bool {
+	if round == nil || round == m.globals || m.considered[fn] {
+		return false
+	}
+	holding := map[string]bool{}
+	round.vars.each(func(name string, v Value) {
+		if len(v.sites()) > 0 {
+			holding[name] = true
+		}
+	})
+	if len(holding) == 0 {
+		return false
+	}
+	m.considered[fn] = true
+	return m.mentions(fn, holding)
+}
+
 // later has a function within a function run by itself, when that is done.
 func (m *machine) later(fn *Func, c *closure) {
-	if m.focus == nil && fn.concerned && c.unit == m.u && !m.queued[c.node] && len(m.queue) < 2000 {
+	if m.focus == nil && c.unit == m.u && !m.queued[c.node] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
 		m.queue = append(m.queue, c)
 	}
 }

@@ -63,6 +63,7 @@ func (m *machine) isOf(v Value, not bool) Value {
 func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 	u := m.unit()
 	not := strings.HasPrefix(op, "!") || op == "ne" || op == "<>" || op == "~=" || op == "is" && u.next(at) == "not"
+	a, b = u.pointers(a, b)
 	m.compared(a, b)
 	m.compared(b, a)
 	if s, plain := b.plain(); plain && at != 0 {
@@ -97,6 +98,23 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 		}
 	}
 	return out.telling(a, b).compact()
+}
+
+// pointers returns two values that are compared, with a zero beside a text that
+// may not be there taken for nothing: getenv("X") != 0.
+func (u *Unit) pointers(a, b Value) (Value, Value) {
+	isZero := func(v Value) bool { s, plain := v.plain(); return plain && s == "0" && v[0].form == number }
+	isText := func(v Value) bool {
+		return (v.missing() != 0 || len(v.sites()) > 0) && !slices.ContainsFunc(v, func(x alt) bool { return x.form == number })
+	}
+	switch {
+	case !u.Words.Pointers:
+	case isZero(a) && isText(b):
+		return Value{{form: nothing}}, b
+	case isZero(b) && isText(a):
+		return a, Value{{form: nothing}}
+	}
+	return a, b
 }
 
 // equalAlt reports whether two alternatives are equal.

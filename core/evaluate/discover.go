@@ -157,7 +157,7 @@ func (m *machine) constants(c *Class) (list []*members) {
 
 // runFunction runs the body of an entry, of which nothing is given.
 func (m *machine) runFunction(fn *Func, e *entry, st *state) {
-	st.scope = newScope(e.fn.outer, m.u)
+	st.scope = newScope(m.outerNow(fn, e.fn), m.u)
 	m.bindReceiver(fn, st)
 	for _, p := range fn.params {
 		given := Value{{parts: []part{{any: true, param: true}}}}
@@ -172,6 +172,9 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 			st.scope.vars.put(name, Value{{parts: []part{{any: true, param: true}}}})
 		}
 	}
+	if m.focus != nil {
+		m.scopes[fn] = st.scope
+	}
 	v := m.body(fn, st)
 	if !st.dead {
 		m.returning(v, fn.Body, st)
@@ -179,6 +182,15 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	} else if m.focus != nil && !m.frame().got { // what is in it is not come to either
 		m.closed[fn.Node] = true
 	}
+}
+
+// outerNow returns the variables round a function: where a variable is unset,
+// what the function round it made of them then.
+func (m *machine) outerNow(fn *Func, c *closure) *scope {
+	if now := m.scopes[fn.within]; m.focus != nil && fn.within != nil && now != nil {
+		return now
+	}
+	return c.outer
 }
 
 // pattern binds what a parameter is taken apart to.

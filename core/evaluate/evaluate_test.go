@@ -119,6 +119,9 @@ func TestDefinedUnderConditions(t *testing.T) {
 		{"a.py", "import os\nif 'GATE_CERT' not in os.environ:\n    from gate import where\nelse:\n    def where():\n        return os.environ['GATE_CERT']\nprint(where())\n", "GATE_CERT optional; GATE_CERT optional"},
 		{"a.py", "import os\nclass T:\n    def f(self):\n        if 'GATE_ID' not in os.environ:\n            raise SkipTest('GATE_ID')\n", "GATE_ID optional"},
 		{"a.cc", "bool ok(const char *p) { return p != nullptr && *p; }\nPath user() {\n  if (const auto v = getenv(\"GATE_HOME\"); ok(v) && there(v)) return Path(v);\n  if (const auto h = home(); h) return h;\n  return Path();\n}\nPath home() { return Path(); }\nPath home(const char *name) { assert(name != nullptr); return find(name); }\n", "GATE_HOME optional"},
+		{"a.py", "import os\ndef f():\n    if 'GATE_SOCK' in os.environ:\n        try:\n            again(lambda: open(os.environ['GATE_SOCK']))\n        except:\n            return\n", "GATE_SOCK optional; GATE_SOCK optional"},
+		{"a.py", "import os\ndef keep(when):\n    if when:\n        os.environ['GATE_NOW'] = when\n    else:\n        os.environ.pop('GATE_NOW')\ndef set():\n    os.environ['GATE_ID'] = 'x'\ndef get():\n    return os.environ['GATE_ID']\ndef more():\n    os.environ['GATE_PATH'] = os.environ['GATE_PATH'] + ':x'\n", "GATE_NOW optional; GATE_ID optional; GATE_PATH required"},
+		{"a.c", "void f(void) { if (getenv(\"GATE_LOG\") != 0) { assert(left() == 0); } if (0 == getenv(\"GATE_DIR\")) { exit(1); } }\n", "GATE_LOG optional; GATE_DIR required"},
 		{"a.js", "class Keeper {\n  run() {\n    const o = { token: process.env.GATE_TOKEN };\n    const gate = new Gate(o);\n    function again() {\n      return function (id) { gate.open(id) }\n    }\n    gate.on('open', again());\n  }\n}\nclass Gate {\n  constructor(o) {\n    if (o.token == null) {\n      process.exit(1);\n    }\n    this.token = o.token;\n  }\n}\n", "GATE_TOKEN required"},
 		{"a.js", "class Keeper {\n  run() {\n    const o = { token: process.env.GATE_TOKEN };\n    new Gate(o);\n  }\n}\nclass Other {\n  constructor() {\n    this.a = 1;\n    this.b = 2;\n  }\n}\nclass Gate {\n  constructor(o) {\n    if (o.token == null) {\n      process.exit(1);\n    }\n    this.token = o.token;\n  }\n}\n", "GATE_TOKEN required"},
 	})
@@ -129,6 +132,7 @@ func TestDefinedUnderConditions(t *testing.T) {
 func TestWhatStandsRound(t *testing.T) {
 	hold(t, []saying{
 		{"a.js", "function s({ secret, secure = process.env.GATE_ENV === 'production' } = {}) { return secure }\n", "GATE_ENV optional"},
+		{"a.pl", "has gate => (default => sub { my $u = 1; open($ENV{GATE_PORT}) if !$u->port && $ENV{GATE_PORT}; $u });\n", "GATE_PORT optional; GATE_PORT optional"},
 		{"a.pl", "package P;\nhas mode => sub { $ENV{GATE_MODE} || $ENV{GATE_KIND} || 'open' };\n", "GATE_MODE optional [$ENV{GATE_KIND}]; GATE_KIND optional =open"},
 		{"a.js", "if (semver.valid(process.env.GATE_V)) { v = process.env.GATE_V } else { v = other() }\n", "GATE_V optional; GATE_V optional [other()]"},
 		{"a.js", "if (_.isUndefined(process.env.GATE_V)) { go() } else { fail(process.env.GATE_V) }\n", "GATE_V optional; GATE_V optional"},

@@ -27,6 +27,7 @@ func (m *machine) judge() {
 		}
 		m.left += all - share
 	}
+	m.givenElsewhere()
 	m.unreached()
 }
 

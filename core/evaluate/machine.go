@@ -93,12 +93,14 @@ type machine struct {
 	fresh       map[*Class]map[string]bool
 	firstFields map[*Class]*members // the fields in the first run
 	began       map[int32]bool      // classes whose bodies were run
-	closed      map[int32]bool      // where a variable is unset: branches of the file that are not gone, and functions that end the program
+	scopes      map[*Func]*scope    // of functions that were run where a variable is unset
+	closed      map[int32]bool      // where a variable is unset: branches that are not gone, and functions that end the program
 	seen        map[int32]bool      // accesses that were come to
 	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
 	entries     []*entry
 	queue       []*closure
 	queued      map[int32]bool
+	considered  map[*Func]bool // whether they use what was read round them
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
 	grew        int            // how often something was put into a list or a count
@@ -278,7 +280,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, considered: map[*Func]bool{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }
@@ -312,7 +314,7 @@ func (m *machine) begin() {
 	m.globals.vars = &variables{}
 	m.fields, m.fresh = map[*Class]*members{}, map[*Class]map[string]bool{}
 	m.frames, m.tries, m.exits, m.context = nil, nil, nil, 0
-	m.began, m.closed = map[int32]bool{}, map[int32]bool{}
+	m.began, m.closed, m.scopes = map[int32]bool{}, map[int32]bool{}, map[*Func]*scope{}
 }
 
 func (m *machine) frame() *frame { return m.frames[len(m.frames)-1] }

@@ -111,7 +111,7 @@ type Func struct {
 	calls     []made
 	params    []param
 	within    *Func   // the function round it
-	under     []int32 // the branches of the file that it is defined in
+	under     []int32 // the branches that it is defined in
 	class     *Class  // the class round it
 	receiver  string  // the name of the object at hand
 }
@@ -151,7 +151,7 @@ func (u *Unit) Prepare() {
 }
 
 // define notes what is defined in a node, in a class and a function, and under
-// some branches of the file.
+// some branches.
 func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32) {
 	t := u.Tree
 	if within != nil {
@@ -180,7 +180,7 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 			if fn.Name == "" {
 				u.nameOf(fn, n, c)
 			}
-			u.define(c, nil, fn.class, fn, nil)
+			u.define(c, nil, fn.class, fn, under)
 		case parse.Class:
 			class := u.class(c)
 			u.define(c, class, class, within, under)
@@ -189,7 +189,7 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 			if k := t.Nodes[c].Kind; k != parse.Block && k != parse.Unknown && k != parse.Wrapper && k != parse.If && k != parse.Declare {
 				in = nil
 			}
-			if within == nil && t.Nodes[n].Kind == parse.If {
+			if t.Nodes[n].Kind == parse.If {
 				u.define(c, in, round, within, append(under[:len(under):len(under)], c))
 			} else {
 				u.define(c, in, round, within, under)

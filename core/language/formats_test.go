@@ -53,6 +53,9 @@ func TestMakefileSays(t *testing.T) {
 		{"GATE ?= $(OTHER)\n", "GATE optional [$(OTHER)]; OTHER expected"},
 		{"export GATE = x\nall:\n\techo $(GATE)\n", ""},
 		{"all:\n\techo $$GATE\n", "GATE expected"},
+		{"ifeq ($(GATE),1)\nx := y\nendif\n", "GATE optional"},
+		{"ifeq ($(GATE),)\n$(error no gate)\nendif\n", "GATE required"},
+		{"x := $(or $(GATE),$(TIDE),$(shell date))\ny := $(if $(SEA),a,b)\n", "GATE optional; TIDE optional; SEA optional"},
 		{"# $(GATE)\n", ""},
 		{"all:\n\t$(CC) $(CFLAGS) $@\n", ""},
 	})

@@ -41,18 +41,33 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 		set[name] = true
 	}
 	list = append(list, makeConditions(f, lines, set)...)
-	for _, line := range lines {
+	for n, line := range lines {
 		for _, s := range []style{{open: "$(", close: ")"}, dollarBraces} {
 			for _, p := range placeholders(line.text, line.offset, s) {
 				if p.operator == "" && !set[p.name] && !makeOwn[p.name] {
 					r := p.read(f, "$(…)")
 					r.Scope = reads.Build
+					r.Need = makeNeed(lines, n, p.offset-line.offset, r.Need)
 					list = append(list, r)
 				}
 			}
 		}
 	}
 	return list, nil
+}
+
+// makeNeed returns the need of what a line expands at a column: it is asked for
+// by ifeq ($(X),y), $(or $(X),y) and $(if $(X),y), and stops make where ifeq
+// ($(X),) has an error behind it.
+func makeNeed(lines []textLine, n, column int, need reads.Need) reads.Need {
+	line := lines[n].text
+	switch {
+	case makeEmpty.Match(line) && n+1 < len(lines) && bytes.Contains(lines[n+1].text, []byte("$(error")):
+		return reads.Required
+	case makeCompare.Match(line) || makeAsked.Match(line[:min(max(column, 0), len(line))]):
+		return reads.Optional
+	}
+	return need
 }
 
 // makeTarget is what is before an assignment for one target, and those that it
@@ -80,6 +95,9 @@ func makeAssignment(line []byte) (name, operator string) {
 }
 
 var (
+	makeCompare   = regexp.MustCompile(`^\s*(else\s+)?ifn?eq\b`)
+	makeEmpty     = regexp.MustCompile(`^\s*ifeq\s*\(\s*(\$\(strip\s+)?\$[({][A-Za-z_][A-Za-z0-9_]*[)}]\s*\)?,\s*\)`)
+	makeAsked     = regexp.MustCompile(`\$\((or|if)\s+(\$\([A-Za-z_][A-Za-z0-9_]*\)\s*,\s*)*$`)
 	makeCondition = regexp.MustCompile(`^\s*(ifndef|ifdef)\s+([A-Za-z_][A-Za-z0-9_]*)`)
 	recipeReads   = regexp.MustCompile(`\$\$\{?([A-Z_][A-Z0-9_]+)`)
 )

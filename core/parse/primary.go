@@ -209,7 +209,7 @@ func (p *parser) named() int32 {
 		p.at++
 		return p.make(Name, from, from, mark)
 	case wordLambda, wordFunction:
-		if w == wordLambda || next == "(" || next == "*" || next == "&" || p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "(" {
+		if w == wordLambda || next == "(" || next == "{" || next == "*" || next == "&" || p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "(" {
 			return p.lambda()
 		}
 	case wordIf, wordUnless, wordSwitch, wordTry, wordLoop, wordWith:
