@@ -116,6 +116,10 @@ type Func struct {
 	receiver  string  // the name of the object at hand
 }
 
+// AnyHelper is a function of which nothing is known but that it is given the
+// name of what it reads. It has no body.
+var AnyHelper = &Func{concerned: true, named: true}
+
 // made is a call that a function makes: the name, and the node of what is called.
 type made struct {
 	name   string

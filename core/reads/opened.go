@@ -72,8 +72,11 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 	a.takeEnvironments()
 	a.direct()
 	a.destructured()
-	a.prepare().unit.Prepare()
-	file.unit = a.run.unit
+	run := a.prepare()
+	run.opening = true // two files may call each other's helpers
+	run.unit.Prepare()
+	run.opening = false
+	file.unit = run.unit
 	c.opened.mutex.Lock()
 	c.opened.bytes += len(src)
 	c.opened.mutex.Unlock()

@@ -82,11 +82,12 @@ func holds(list []element, which string) bool {
 
 // running is what joins the accesses that were found to the tree.
 type running struct {
-	mutex sync.Mutex // other files may ask too
-	a     *analysis
-	tree  *parse.Tree
-	unit  *evaluate.Unit
-	paths map[int32]string
+	mutex   sync.Mutex // other files may ask too
+	a       *analysis
+	tree    *parse.Tree
+	unit    *evaluate.Unit
+	paths   map[int32]string
+	opening bool // its functions are being found: no other file is opened
 
 	added  map[readKey]bool
 	first  []int32           // by token, the first node that begins at it; nil until asked for
@@ -246,6 +247,9 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 		}
 		if at := r.tree.Nodes[node].At; node != 0 && (at < 0 || !r.a.callsOther(h, int(at))) {
 			continue
+		}
+		if r.opening && h.fn == nil {
+			return evaluate.AnyHelper
 		}
 		if fn := c.functionOf(h); fn != nil {
 			return fn

@@ -47,6 +47,39 @@ var token = config.Config{}.Must("GATE_TOKEN")
 main.go:10 GATE_URL runtime
 main.go:11 GATE_TOKEN runtime through Must
 `},
+		{"Go: two files that call each other's helpers", `-- go.mod --
+module gate
+-- a.go --
+package main
+
+import "os"
+
+func fromA(name string, deep int) string {
+	if deep > 2 {
+		return os.Getenv(name)
+	}
+	return fromB(name, deep+1)
+}
+-- b.go --
+package main
+
+import "os"
+
+func fromB(name string, deep int) string {
+	if deep > 2 {
+		return os.Getenv(name)
+	}
+	return fromA(name, deep+1)
+}
+-- main.go --
+package main
+
+var url = fromA("GATE_URL", 0)
+var token = fromB("GATE_TOKEN", 0)
+-- want --
+main.go:3 GATE_URL runtime through fromA
+main.go:4 GATE_TOKEN runtime through fromB
+`},
 		{"Go: names of another package are not seen without it", `-- go.mod --
 module gate
 -- other/other.go --
