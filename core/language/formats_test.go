@@ -96,6 +96,17 @@ func TestOtherFormatsSay(t *testing.T) {
 		{"# variable \"gate\" {}\n", ""},
 		{"resource \"x\" \"y\" { a = var.gate }\n", ""},
 	})
+	holds(t, "x.gitlab-ci.yml", "", []saying{
+		{"build:\n  script:\n    - echo $GATE_URL\n", "GATE_URL expected"},
+		{"build:\n  rules:\n    - if: $GATE_RUN != null\n", "GATE_RUN optional"},
+		{"build:\n  script:\n    - scan${GATE_V:+-$GATE_V} ${GATE_W:-1}\n", "GATE_V optional; GATE_V optional; GATE_W optional"},
+	})
+	holds(t, "x.sh", "", []saying{
+		{"eval \"OPTIONS=( $GATE_GIVEN )\"\nrun \"${OPTIONS[@]}\"\n", "GATE_GIVEN expected"},
+	})
+	holds(t, "x.php", "", []saying{
+		{"<?php\nif ($m) go();\nelseif (isset($_ENV['GATE_K'])) use($_ENV['GATE_K']);\n", "GATE_K optional; GATE_K optional"},
+	})
 	holds(t, "x.prisma", "", []saying{
 		{"datasource d { url = env(\"GATE_URL\") }\n", "GATE_URL required url"},
 		{"// env(\"GATE_URL\")\n", ""},

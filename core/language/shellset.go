@@ -1,6 +1,8 @@
 package language
 
 import (
+	"strings"
+
 	"slices"
 
 	"mvdan.cc/sh/v3/syntax"
@@ -243,6 +245,12 @@ func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
 		w.set(n.Args[1].Lit(), n.End().Offset(), within)
 	}
 	switch n.Args[0].Lit() {
+	case "eval": // eval "OPTIONS=( $GIVEN )"
+		for _, word := range n.Args[1:] {
+			if name, found := setByText(word); found {
+				w.set(name, n.End().Offset(), within)
+			}
+		}
 	case "read", "getopts", "mapfile", "readarray", "printf", "unset", "local", "typeset", "select":
 		for _, word := range n.Args[1:] {
 			if name := word.Lit(); isShellName(name) {
@@ -250,6 +258,26 @@ func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
 			}
 		}
 	}
+}
+
+// setByText returns the name that a text which is run as source sets, where it
+// begins with that.
+func setByText(word *syntax.Word) (name string, found bool) {
+	parts := word.Parts
+	if quoted, is := parts[0].(*syntax.DblQuoted); is {
+		parts = quoted.Parts
+	}
+	text := ""
+	if len(parts) > 0 {
+		switch part := parts[0].(type) {
+		case *syntax.Lit:
+			text = part.Value
+		case *syntax.SglQuoted:
+			text = part.Value
+		}
+	}
+	name, _, found = strings.Cut(text, "=")
+	return name, found && isShellName(name)
 }
 
 // arithmetic notes what is assigned in let and (( )).

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"bytes"
 	"path"
 	"regexp"
 	"slices"
@@ -111,8 +112,8 @@ var (
 			base := path.Base(file)
 			return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base)
 		},
-		Own: suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, regexp.MustCompile(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
-			form{regexp.MustCompile(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected})),
+		Own: pipelineAsked(suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, regexp.MustCompile(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
+			form{regexp.MustCompile(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected}))),
 	}
 	caddyfile = &reads.Language{
 		Name: "caddyfile", Names: []string{"Caddyfile"}, Triggers: []string{"{$", "{env."},
@@ -129,6 +130,30 @@ var (
 		Own: readFish,
 	}
 )
+
+var (
+	pipelineRule = regexp.MustCompile(`^\s*(?:-\s+)?if:`)
+	pipelineElse = regexp.MustCompile(`^:?[-+]`)
+)
+
+// pipelineAsked makes optional what a rule of a pipeline asks for, and what a
+// script has another value for: ${X:-y}, ${X:+$X}.
+func pipelineAsked(own func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
+	return func(src []byte) ([]reads.Read, error) {
+		list, err := own(src)
+		lines := bytes.Split(src, []byte("\n"))
+		for n := range list {
+			r := &list[n]
+			line := lines[r.Line-1]
+			at := bytes.Index(line[r.Column-1:], []byte(r.Name)) + r.Column - 1
+			before, behind := line[:at], line[at+len(r.Name):]
+			if pipelineRule.Match(line) || bytes.HasSuffix(before, []byte("{")) && pipelineElse.Match(behind) || bytes.Contains(before, []byte("${"+r.Name+":+")) {
+				r.Need = reads.Optional
+			}
+		}
+		return list, err
+	}
+}
 
 // pipelineOwn are variables that the service supplies under plain names.
 var pipelineOwn = wordSet("CI HOME PATH PWD USER HOSTNAME SHELL")

@@ -101,7 +101,7 @@ func (p *parser) conditional() int32 {
 		p.take("else") // guard … else { … }
 	}
 	p.add(p.block())
-	if p.is(";") && p.wordAt(p.at+1) == wordElse {
+	if w := p.wordAt(p.at + 1); p.is(";") && (w == wordElse || w == wordElif) {
 		p.at++
 	}
 	p.otherwise()
