@@ -39,6 +39,48 @@ func TestJSONFollowsItsSchema(t *testing.T) {
 	}
 }
 
+// Each line of jsonl is an object of the same form, with where it comes from.
+func TestLinesFollowTheSchema(t *testing.T) {
+	dir := lockside(t)
+	for _, c := range []struct{ schema, form, command string }{
+		{"reads", "read", "reads --format jsonl"}, {"contract", "variable", "contract --format jsonl"}, {"findings", "finding", "verify --format jsonl"},
+	} {
+		compiler := jsonschema.NewCompiler()
+		whole, err := compiler.Compile(filepath.Join("..", "docs", "schema", "lines.json"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		one, err := compiler.Compile(filepath.Join("..", "docs", "schema", c.schema+".json#/$defs/"+c.form))
+		if err != nil {
+			t.Fatal(err)
+		}
+		out, _, _ := run(t, dir, strings.Fields(c.command)...)
+		lines := strings.Split(strings.TrimSuffix(out, "\n"), "\n")
+		if len(lines) < 5 {
+			t.Fatalf("%s: %d lines", c.command, len(lines))
+		}
+		for _, line := range lines {
+			value, err := jsonschema.UnmarshalJSON(strings.NewReader(line))
+			if err != nil {
+				t.Fatalf("%s: %v in %s", c.command, err, line)
+			}
+			if err := whole.Validate(value); err != nil {
+				t.Errorf("%s: %v", c.command, err)
+			}
+			object := value.(map[string]any)
+			if revision, _ := object["revision"].(string); len(revision) != 40 || object["repository"] != filepath.Base(dir) {
+				t.Errorf("%s: from %v at %v", c.command, object["repository"], object["revision"])
+			}
+			for _, key := range []string{"schema", "repository", "revision"} {
+				delete(object, key)
+			}
+			if err := one.Validate(value); err != nil {
+				t.Errorf("%s: %v", c.command, err)
+			}
+		}
+	}
+}
+
 // standardSchema returns the schema of SARIF, which its library keeps in its source.
 func standardSchema(t *testing.T) *jsonschema.Schema {
 	t.Helper()

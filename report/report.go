@@ -52,7 +52,7 @@ type Format struct {
 }
 
 // Formats lists every format. A new one is one more line.
-var Formats = []Format{text, machine, markdown, commas, sarifLog, junit, annotations, jsonSchema}
+var Formats = []Format{text, machine, lines, markdown, commas, sarifLog, junit, annotations, jsonSchema}
 
 // documentedIn gives the example files that name a variable.
 func (p *Page) documentedIn(name string) []string {

@@ -3,6 +3,7 @@ package tree
 import (
 	"errors"
 	"path"
+	"path/filepath"
 
 	"inzicht/core/git"
 )
@@ -13,6 +14,16 @@ type view struct {
 	tracked []string // from the work tree on, sorted
 	modules map[string]bool
 	ignore  git.Ignore // what holds in the root, without its own .gitignore
+}
+
+// Identity returns what the repository that the tree lies in is called, and the
+// commit that is checked out in it. Without one the name is that of the folder,
+// and the commit "".
+func (t *Tree) Identity() (repository, revision string) {
+	if r, err := git.Find(t.Root); err == nil && r != nil {
+		return r.Name(), r.Revision()
+	}
+	return filepath.Base(t.Root), ""
 }
 
 // look finds out what git knows of the tree, or gives nil where there is no
