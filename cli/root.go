@@ -108,6 +108,7 @@ units, a platform's listing, a process. It shows no value unless asked to.`,
   inzicht reads src         every place that reads one
   inzicht matrix            variables against environments
   inzicht trace GATE_URL    all about one
+  inzicht report            all of it as a page to look at
   inzicht document          bring the example files up to the code
   inzicht fill .env         make a private file from example and code
   inzicht changes main      what a change brings, and what is to be done for it
@@ -117,7 +118,7 @@ units, a platform's listing, a process. It shows no value unless asked to.`,
 		SilenceErrors: true,
 	}
 	root.SetVersionTemplate("{{.Version}}\n")
-	root.AddCommand(newVerify(), newContract(), newReads(), newMatrix(), newTrace(), newDocument(), newFill(), newChanges(), newLaunch(), newCapture(), newAccept(), newLanguages(), newRules(), newDemo())
+	root.AddCommand(newVerify(), newContract(), newReads(), newMatrix(), newTrace(), newReport(), newDocument(), newFill(), newChanges(), newLaunch(), newCapture(), newAccept(), newLanguages(), newRules(), newDemo())
 	root.SetHelpCommand(&cobra.Command{Hidden: true})
 	return root
 }

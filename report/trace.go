@@ -53,27 +53,32 @@ func traceReads(w io.Writer, t *trace.Trace, width int) {
 		return
 	}
 	for _, r := range t.Reads {
-		said := []string{string(r.Need)}
-		if r.Fallback != nil {
-			said = append(said, "falls back to "+shownFallback(r.Secret, r.Fallback, r.FallbackComputed))
-		}
-		if r.Scope != reads.Runtime {
-			said = append(said, "in "+string(r.Scope))
-		}
-		if r.Through != "" {
-			said = append(said, "through "+r.Through)
-		}
-		if r.Under != "" {
-			said = append(said, "under a condition on "+r.Under)
-		}
-		if len(r.InsteadOf) > 0 {
-			said = append(said, "where "+strings.Join(r.InsteadOf, " and ")+" has no value")
-		}
-		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d:%d", r.File, r.Line, r.Column)), quiet.Render(Visible(strings.Join(said, ", "))))
+		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d:%d", r.File, r.Line, r.Column)), quiet.Render(Visible(readSays(r.Read))))
 		if r.Source != "" {
 			fmt.Fprintf(w, "      %s\n", shortenEnd(Visible(r.Source), width-6))
 		}
 	}
+}
+
+// readSays says in a line what the code says of a variable at a read.
+func readSays(r reads.Read) string {
+	said := []string{string(r.Need)}
+	if r.Fallback != nil {
+		said = append(said, "falls back to "+shownFallback(r.Secret, r.Fallback, r.FallbackComputed))
+	}
+	if r.Scope != reads.Runtime {
+		said = append(said, "in "+string(r.Scope))
+	}
+	if r.Through != "" {
+		said = append(said, "through "+r.Through)
+	}
+	if r.Under != "" {
+		said = append(said, "under a condition on "+r.Under)
+	}
+	if len(r.InsteadOf) > 0 {
+		said = append(said, "where "+strings.Join(r.InsteadOf, " and ")+" has no value")
+	}
+	return strings.Join(said, ", ")
 }
 
 // shortenEnd cuts text at its end.

@@ -50,8 +50,40 @@ type Source struct {
 	Open        string // what else the environment gets values from, or ""
 }
 
+// All gathers what is known of some variables, in their order. Git is asked when
+// each came in until ctx ends; of the rest that is not known.
+func All(ctx context.Context, s *survey.Survey, names []string) (list []*Trace) {
+	known := knownNames(s)
+	for _, name := range names {
+		t := present(s, name, known)
+		if ctx.Err() == nil {
+			t.ask(ctx, s)
+		}
+		list = append(list, t)
+	}
+	return list
+}
+
 // Of gathers what is known of a variable. Git is asked until ctx ends.
 func Of(ctx context.Context, s *survey.Survey, name string) *Trace {
+	t := present(s, name, knownNames(s))
+	t.ask(ctx, s)
+	return t
+}
+
+// ask asks git in which commit the name came in.
+func (t *Trace) ask(ctx context.Context, s *survey.Survey) {
+	if !s.Tree.Git {
+		return
+	}
+	if commit, found := history.Added(ctx, s.Tree.Root, t.Name); found {
+		commit.Subject = secrecy.MaskParts(commit.Subject)
+		t.Added = &commit
+	}
+}
+
+// present gathers what the tree says of a variable as it is now.
+func present(s *survey.Survey, name string, known []string) *Trace {
 	t := &Trace{Name: name, Variable: s.Contract.Lookup(name), Pattern: s.Contract.Covers(name)}
 	if t.Variable != nil {
 		for _, r := range t.Variable.Reads {
@@ -79,13 +111,7 @@ func Of(ctx context.Context, s *survey.Survey, name string) *Trace {
 			t.Environments = append(t.Environments, source)
 		}
 	}
-	t.Near = nearNames(s, name)
-	if s.Tree.Git {
-		if commit, found := history.Added(ctx, s.Tree.Root, name); found {
-			commit.Subject = secrecy.MaskParts(commit.Subject)
-			t.Added = &commit
-		}
-	}
+	t.Near = slices.DeleteFunc(slices.Clone(known), func(other string) bool { return !near.Slip(name, other) })
 	return t
 }
 
@@ -94,23 +120,16 @@ func (t *Trace) Known() bool {
 	return t.Variable != nil || t.Pattern != nil || len(t.Documented) > 0 || slices.ContainsFunc(t.Environments, func(s Source) bool { return len(s.Chain) > 0 })
 }
 
-// nearNames gives the names that are read or set and nearly alike.
-func nearNames(s *survey.Survey, name string) (list []string) {
-	add := func(other string) {
-		if near.Slip(name, other) && !slices.Contains(list, other) {
-			list = append(list, other)
-		}
-	}
+// knownNames returns the names that are read or set, sorted.
+func knownNames(s *survey.Survey) (list []string) {
 	for _, v := range s.Contract.Variables {
-		add(v.Name)
+		list = append(list, v.Name)
 	}
 	s.Environments.Layers(func(l *environment.Layer, _ string) {
 		if l.Kind != "process" {
-			for _, other := range l.Names() {
-				add(other)
-			}
+			list = append(list, l.Names()...)
 		}
 	})
 	slices.Sort(list)
-	return list
+	return slices.Compact(list)
 }
