@@ -75,7 +75,7 @@ func commands() (list [][]string) {
 		}
 	}
 	return append(list,
-		[]string{"report"}, []string{"report", "--changes", "HEAD"}, []string{"contract", "--suggest-config"}, []string{"trace", "GATE_TOKEN"}, []string{"trace", "GATE_TOKEN", "--format", "json"},
+		[]string{"report"}, []string{"report", "--changes", "HEAD"}, []string{"contract", "--dependencies"}, []string{"contract", "--suggest-config"}, []string{"trace", "GATE_TOKEN"}, []string{"trace", "GATE_TOKEN", "--format", "json"},
 		[]string{"verify", "--since", "HEAD"}, []string{"changes"}, []string{"launch", "-e", "local", "--", "true"}, []string{"launch", "-e", "local", "--anyway", "--only-contract", "--", "true"}, []string{"changes", "HEAD..HEAD", "--format", "json"}, []string{"verify", "-e", "*", "--with-surroundings"}, []string{"verify", "-e", "nobody"}, []string{"verify", "--component", "nobody"},
 		[]string{"capture", "--read-by", "."}, []string{"trace", "NOBODY"}, []string{"__complete", "trace", ""}, []string{"__complete", "verify", "-e", ""}, []string{"__complete", "verify", "--component", ""},
 		[]string{"document", "--dry-run"}, []string{"document", "--require"}, []string{"document", "--remove-unused", "--dry-run"},

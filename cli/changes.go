@@ -3,12 +3,15 @@ package cli
 import (
 	"fmt"
 	"os"
+	"path/filepath"
 	"slices"
 	"strings"
 
 	"github.com/spf13/cobra"
 
 	"inzicht/core/changes"
+	"inzicht/core/dependencies"
+	"inzicht/core/files"
 	"inzicht/core/since"
 	"inzicht/core/survey"
 	"inzicht/core/tree"
@@ -18,6 +21,7 @@ import (
 func newChanges() *cobra.Command {
 	var s shared
 	var failOnRequired bool
+	var packages string
 	show := func(f report.Format) shower { return f.Changes }
 	c := &cobra.Command{
 		Use:   "changes [REV[..REV]] [PATH]",
@@ -28,12 +32,16 @@ revision against another. Says what is new, gone, renamed, needed more than
 before, or falls back to something else, and what each environment and example
 file still lacks for it. Revisions are read from git; nothing is checked out.
 
+--dependencies says too what the packages that are installed now read and did not
+when inzicht contract --dependencies --format json wrote FILE: what an upgrade adds.
+
 Exit status: 0, or with --fail-on-new-required 1 where the code newly stops
 without a variable; 2 it could not be done.`,
 		Example: `  inzicht changes
   inzicht changes main
   inzicht changes v1.4..v1.5 --format markdown
-  inzicht changes main --fail-on-new-required`,
+  inzicht changes main --fail-on-new-required
+  inzicht changes main --dependencies packages.json`,
 		Args: func(c *cobra.Command, arguments []string) error { return atMost(c, arguments, 2) },
 		RunE: func(c *cobra.Command, arguments []string) error {
 			list, err := s.outputs(show)
@@ -43,6 +51,11 @@ without a variable; 2 it could not be done.`,
 			p, err := s.changed(c, arguments)
 			if err != nil {
 				return err
+			}
+			if packages != "" {
+				if err := s.addPackages(p, packages); err != nil {
+					return err
+				}
 			}
 			if err := s.write(c, list, p); err != nil {
 				return err
@@ -57,8 +70,31 @@ without a variable; 2 it could not be done.`,
 		},
 	}
 	c.Flags().BoolVar(&failOnRequired, "fail-on-new-required", false, "exit with 1 where the code newly stops without a variable")
+	c.Flags().StringVar(&packages, "dependencies", "", "hold the installed packages against the list in this `FILE`")
 	s.register(c, show)
 	return c
+}
+
+// mostPackages bounds a list of packages, in bytes.
+const mostPackages = 64 << 20
+
+// addPackages adds what installed packages newly read, by a list of before.
+func (s *shared) addPackages(p *report.Page, file string) error {
+	const hint = "Give a file that inzicht contract --dependencies --format json wrote."
+	src, err := files.ReadFile(filepath.Dir(file), filepath.Base(file), mostPackages)
+	if err != nil {
+		return &usageError{fmt.Sprintf("%s cannot be read: %s", file, files.Reason(err)), hint}
+	}
+	before, err := dependencies.Parse(src)
+	if err != nil {
+		return &usageError{fmt.Sprintf("%s: %s", file, err), hint}
+	}
+	now, err := dependencies.Of(p.Survey, s.options())
+	if err != nil {
+		return err
+	}
+	p.Changes.Packages, p.Unseen = dependencies.Between(before, now), unseen(p)
+	return nil
 }
 
 // lastCommit is the revision that the present state is held against where none

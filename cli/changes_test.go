@@ -9,6 +9,40 @@ import (
 	"inzicht/core/planted"
 )
 
+// What an upgrade of an installed package adds is told, by a list of before.
+func TestChangesOfPackages(t *testing.T) {
+	dir := t.TempDir()
+	planted.Write(t, dir, "package.json", "{}\n")
+	planted.Write(t, dir, "gate.js", "console.log(process.env.GATE_URL)\n")
+	planted.Write(t, dir, "node_modules/tide/package.json", `{"version": "1.0.0"}`)
+	planted.Write(t, dir, "node_modules/tide/index.js", "process.env.TIDE_URL\n")
+	planted.Write(t, dir, ".gitignore", "node_modules\npackages.json\n")
+	planted.Git(t, dir, "init", "-q")
+	planted.Git(t, dir, "add", "-A")
+	planted.Git(t, dir, "commit", "-qm", "gates")
+	out, errOut, status := run(t, dir, "contract", "--dependencies")
+	if status != 0 || !strings.Contains(out, "tide 1.0.0  node_modules/tide") || !strings.Contains(out, "1 variable of 1 package") || strings.Contains(out, "GATE_URL") {
+		t.Errorf("status %d: %s%s", status, out, errOut)
+	}
+	if _, errOut, status := run(t, dir, "contract", "--dependencies", "--format", "json=packages.json"); status != 0 {
+		t.Fatal(errOut)
+	}
+	planted.Write(t, dir, "node_modules/tide/package.json", `{"version": "1.1.0"}`)
+	planted.Write(t, dir, "node_modules/tide/index.js", "process.env.TIDE_URL; process.env.AWS_SECRET_ACCESS_KEY\n")
+	for command, want := range map[string]string{
+		"changes --dependencies packages.json":               "tide 1.1.0  was 1.0.0\n      begins to read AWS_SECRET_ACCESS_KEY, a secret  node_modules/tide/index.js:1\n",
+		"changes --dependencies packages.json --format json": `"before": "1.0.0"`,
+		"changes --dependencies gate.js":                     "gate.js: it is no list of packages\n  Give a file that inzicht contract --dependencies --format json wrote.",
+		"changes --dependencies nowhere.json":                "nowhere.json cannot be read: it is not there",
+		"contract --dependencies --format csv":               "there is no format \"csv\" here\n  Formats: text, json.",
+	} {
+		out, errOut, _ := run(t, dir, strings.Fields(command)...)
+		if !strings.Contains(out+errOut, want) {
+			t.Errorf("%s: %s%s", command, out, errOut)
+		}
+	}
+}
+
 func TestChanges(t *testing.T) {
 	dir := t.TempDir()
 	put(t, dir, "gate.py", "import os\nos.environ.get('GATE_URL')\nos.environ['OLD_FAX']\n")

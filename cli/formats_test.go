@@ -22,7 +22,7 @@ func TestJSONFollowsItsSchema(t *testing.T) {
 	for _, c := range []struct{ schema, command string }{
 		{"reads", "reads --format json"}, {"contract", "contract --format json"}, {"findings", "verify --format json"},
 		{"matrix", "matrix --format json"}, {"trace", "trace LEVEL_ALARM_CM --format json"}, {"record", "capture"}, {"languages", "languages --format json"},
-		{"changes", "changes HEAD~1 --format json"},
+		{"changes", "changes HEAD~1 --format json"}, {"dependencies", "contract --dependencies --format json"},
 	} {
 		schema, err := jsonschema.NewCompiler().Compile(filepath.Join("..", "docs", "schema", c.schema+".json"))
 		if err != nil {

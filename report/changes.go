@@ -10,6 +10,7 @@ import (
 
 	"inzicht/core/changes"
 	"inzicht/core/contract"
+	"inzicht/core/dependencies"
 	tables "inzicht/core/markdown"
 	"inzicht/core/reads"
 	"inzicht/core/verify"
@@ -19,6 +20,7 @@ import (
 type Changes struct {
 	From, To string // for people
 	List     []changes.Change
+	Packages []dependencies.Added // what installed packages newly read
 }
 
 // changeTitles head the sorts of changes.
@@ -86,6 +88,7 @@ func textChanges(w io.Writer, p *Page) error {
 			}
 		}
 	}
+	textAdded(w, c.Packages)
 	unseenLines(w, p)
 	if len(c.List) > 0 {
 		end := good.Render("✓") + " Nothing is left to be done for it that can be seen here."
@@ -269,11 +272,25 @@ func jsonChanges(w io.Writer, p *Page) error {
 		}
 		list = append(list, out)
 	}
+	type added struct {
+		jsonDependency
+		Before *string `json:"before"`
+	}
+	packages := []added{}
+	for _, a := range p.Changes.Packages {
+		one := a.Package
+		one.Variables = a.Variables
+		if !a.Whole {
+			one.Whole = nil
+		}
+		packages = append(packages, added{newJSONDependency(one), orNull(a.Before)})
+	}
 	return encode(w, struct {
-		Schema  string       `json:"schema"`
-		From    string       `json:"from"`
-		To      string       `json:"to"`
-		Changes []jsonChange `json:"changes"`
-		Unseen  []string     `json:"unseen,omitempty"`
-	}{"inzicht/changes/1", p.Changes.From, p.Changes.To, list, p.Unseen})
+		Schema   string       `json:"schema"`
+		From     string       `json:"from"`
+		To       string       `json:"to"`
+		Changes  []jsonChange `json:"changes"`
+		Packages []added      `json:"packages,omitempty"`
+		Unseen   []string     `json:"unseen,omitempty"`
+	}{"inzicht/changes/1", p.Changes.From, p.Changes.To, list, packages, p.Unseen})
 }

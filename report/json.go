@@ -15,7 +15,7 @@ import (
 )
 
 // machine is JSON; docs/schema describes each form.
-var machine = Format{Name: "json", Reads: jsonReads, Contract: jsonContract, Findings: jsonFindings, Matrix: jsonMatrix, Changes: jsonChanges, Trace: jsonTrace}
+var machine = Format{Name: "json", Reads: jsonReads, Contract: jsonContract, Findings: jsonFindings, Matrix: jsonMatrix, Changes: jsonChanges, Trace: jsonTrace, Packages: jsonDependencies}
 
 type jsonRead struct {
 	Name             *string     `json:"name"`

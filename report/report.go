@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/contract"
+	"inzicht/core/dependencies"
 	"inzicht/core/matrix"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
@@ -27,6 +28,7 @@ type Page struct {
 	Matrix    *matrix.Table
 	Changes   *Changes
 	Trace     *trace.Trace
+	Packages  []dependencies.Package // what is installed
 
 	Values  bool // values are to be shown
 	Secrets bool // and so are those of secrets
@@ -49,6 +51,7 @@ type Format struct {
 	Matrix   func(io.Writer, *Page) error
 	Changes  func(io.Writer, *Page) error
 	Trace    func(io.Writer, *Page) error
+	Packages func(io.Writer, *Page) error
 }
 
 // Formats lists every format. A new one is one more line.

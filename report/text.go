@@ -15,7 +15,7 @@ import (
 )
 
 // text is for people: aligned columns, colour with restraint.
-var text = Format{Name: "text", Styled: true, Reads: textReads, Contract: textContract, Findings: textFindings, Matrix: textMatrix, Changes: textChanges, Trace: textTrace}
+var text = Format{Name: "text", Styled: true, Reads: textReads, Contract: textContract, Findings: textFindings, Matrix: textMatrix, Changes: textChanges, Trace: textTrace, Packages: textDependencies}
 
 // The styles use the terminal's own sixteen colours, so that they suit any theme.
 var (

@@ -27,7 +27,7 @@ func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
 	if len(names) == 0 {
 		return found
 	}
-	for _, folder := range s.libraryFolders() {
+	for _, folder := range s.LibraryFolders() {
 		libraries, err := tree.Open(filepath.Join(s.Tree.Root, filepath.FromSlash(folder)), tree.Options{NoSkip: true, NoGit: true})
 		if err != nil {
 			s.note(folder, err)
@@ -44,8 +44,9 @@ func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
 	return found
 }
 
-// libraryFolders gives the folders of installed libraries that there are.
-func (s *Survey) libraryFolders() (folders []string) {
+// LibraryFolders returns the folders of installed libraries that there are, from the
+// root of the tree.
+func (s *Survey) LibraryFolders() (folders []string) {
 	add := func(folder string) {
 		if s.Tree.HasFolder(folder) && !slices.Contains(folders, folder) {
 			folders = append(folders, folder)
