@@ -83,7 +83,7 @@ func TestStatus(t *testing.T) {
 		{"verify README.md", 2, "a file, not a folder"},
 		{"verify a b", 2, "one path is"},
 		{"reads", 0, ""},
-		{"reads --format crayon", 2, "Formats: text, json, csv."},
+		{"reads --format crayon", 2, "Formats: text, json, jsonl, csv."},
 		{"reads --color mauve", 2, "--color is auto"},
 		{"contract", 0, ""},
 		{"rules", 0, ""},

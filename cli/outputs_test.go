@@ -3,7 +3,10 @@ package cli_test
 import (
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
+
+	"inzicht/core/planted"
 )
 
 // quay is a small tree, and what each command prints of it, to the letter.
@@ -12,6 +15,27 @@ var quay = map[string]string{
 	".env.example": "# The harbour office.\nQUAY_URL=\n# QUAY_BERTHS=12\n",
 	".env":         "QUAY_URL=https://quay.lockside.example\nQUAY_BERTHS=a dozen\nFERRY=1\n",
 	"staging.env":  "QUAY_URL=https://quay.lockside.example\nQUAY_SECRET=tide-83hfk29dk1\n",
+}
+
+// Without a command it says in a few lines what to type first in this folder.
+func TestBegin(t *testing.T) {
+	empty, bare := t.TempDir(), t.TempDir()
+	planted.Write(t, bare, "gate.py", "import os\nos.environ['GATE']\n")
+	ready := lockside(t)
+	documented := t.TempDir()
+	planted.Write(t, documented, "gate.go", "package gate\n")
+	planted.Write(t, documented, "deploy/.env.example", "GATE=\n")
+	for _, c := range []struct{ dir, want, next string }{
+		{empty, "No file here is in a language that is understood.", "inzicht demo"},
+		{bare, "1 source file in python.", "inzicht document"},
+		{documented, "1 source file in go; deploy/.env.example documents.", "inzicht fill deploy/.env"},
+		{ready, ".env.example documents; env files for local, production, sensors and 1 more.", "inzicht verify"},
+	} {
+		out, errOut, status := run(t, c.dir)
+		if lines := strings.Count(out, "\n"); status != 0 || errOut != "" || lines < 4 || lines > 5 || !strings.Contains(out, c.want) || !strings.Contains(out, "  "+c.next+" ") {
+			t.Errorf("status %d, %s%s", status, out, errOut)
+		}
+	}
 }
 
 func TestOutputs(t *testing.T) {

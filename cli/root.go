@@ -114,6 +114,7 @@ units, a platform's listing, a process. It shows no value unless asked to.`,
   inzicht changes main      what a change brings, and what is to be done for it
   inzicht demo              all of it on a sample project`,
 		Version:       versionText(),
+		RunE:          begin,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}

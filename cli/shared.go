@@ -8,6 +8,7 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
+	"sync/atomic"
 	"time"
 
 	"github.com/charmbracelet/colorprofile"
@@ -294,24 +295,53 @@ func width(w any) int {
 // progressDelay is how long work may take before it is worth a line.
 const progressDelay = 400 * time.Millisecond
 
-// progress shows on a terminal how far long work has come. done removes it.
-func progress(w io.Writer) (tell func(done, all int), done func()) {
+// progress shows on a terminal how far long work has come, and what is being
+// done. done removes it.
+func progress(w io.Writer) (tell func(survey.Progress), done func()) {
 	if !isTerminal(w) {
 		return nil, func() {}
 	}
-	begun, last := time.Now(), time.Time{}
-	shown := false
-	tell = func(done, all int) {
-		if now := time.Now(); now.Sub(begun) > progressDelay && now.Sub(last) > 100*time.Millisecond {
-			last, shown = now, true
-			fmt.Fprintf(w, "\r\x1b[Kreading %d of %d files", done, all)
+	var now atomic.Pointer[survey.Progress]
+	stop, stopped := make(chan struct{}), make(chan struct{})
+	go func() {
+		defer close(stopped)
+		showProgress(w, &now, stop)
+	}()
+	return func(p survey.Progress) { now.Store(&p) }, func() {
+		close(stop)
+		<-stopped
+	}
+}
+
+// showProgress writes a line now and then until stop, and then removes it.
+func showProgress(w io.Writer, now *atomic.Pointer[survey.Progress], stop chan struct{}) {
+	wait := time.NewTimer(progressDelay)
+	defer wait.Stop()
+	for shown := false; ; shown = true {
+		select {
+		case <-stop:
+			if shown {
+				fmt.Fprint(w, "\r\x1b[K")
+			}
+			return
+		case <-wait.C:
+			if p := now.Load(); p != nil {
+				fmt.Fprintf(w, "\r\x1b[K%s", progressLine(*p))
+			}
+			wait.Reset(progressDelay / 4)
 		}
 	}
-	return tell, func() {
-		if shown {
-			fmt.Fprint(w, "\r\x1b[K")
-		}
+}
+
+// progressLine says in a line how far a survey has come.
+func progressLine(p survey.Progress) string {
+	switch p.Doing {
+	case "reading":
+		return fmt.Sprintf("reading %d of %d files, %d MB", p.Files, p.Of, p.Bytes>>20)
+	case "following":
+		return fmt.Sprintf("following names from file to file, %d files", p.Of)
 	}
+	return "listing files"
 }
 
 // visibleLines makes a text fit for a terminal, line by line.

@@ -26,9 +26,9 @@ import (
 // Options says what to look at.
 type Options struct {
 	tree.Options
-	// Progress is told now and then how many of all files are done; it may be
-	// nil, and is called from one goroutine at a time.
-	Progress func(done, all int)
+	// Progress is told now and then how far the survey has come; it may be nil. It
+	// is called by one goroutine at a time.
+	Progress func(Progress)
 	// ReadsOnly tells to find reads only, without environments.
 	ReadsOnly bool
 	// ConfigFile is read in place of inzicht.toml in the root, where given.
@@ -74,6 +74,20 @@ type Survey struct {
 	unread      sync.Mutex        // of Skipped, while files are read side by side
 }
 
+// Progress is how far a survey has come.
+type Progress struct {
+	Doing     string // listing, reading or following
+	Files, Of int    // files that were read, of all
+	Bytes     int64  // of those
+}
+
+// tell tells how far the survey has come, if anyone wants to know.
+func (o *Options) tell(p Progress) {
+	if o.Progress != nil {
+		o.Progress(p)
+	}
+}
+
 // Take surveys the tree below dir. What cannot be taken is a *tree.PathError
 // or a *config.Error.
 func Take(dir string, options Options) (*Survey, error) {
@@ -86,6 +100,7 @@ func Take(dir string, options Options) (*Survey, error) {
 		return nil, err
 	}
 	options.Components, options.Excluded = c.TreeComponents(), c.ExcludesFile
+	options.tell(Progress{Doing: "listing"})
 	t, err := tree.Open(dir, options.Options)
 	if err != nil {
 		return nil, err
@@ -304,7 +319,7 @@ func (s *Survey) read(options Options) {
 	s.noted = make([]fileRead, len(s.Tree.Files))
 	var skipped []tree.Skip
 	var units []*unit
-	var next, done atomic.Int64
+	var next, done, bytes atomic.Int64
 	var mutex sync.Mutex
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
@@ -318,8 +333,11 @@ func (s *Survey) read(options Options) {
 				}
 				w.batch(list[n])
 				count := done.Add(int64(len(list[n].files)))
+				for _, f := range list[n].files {
+					bytes.Add(int64(s.noted[f.number].size))
+				}
 				if options.Progress != nil && mutex.TryLock() {
-					options.Progress(int(count), files)
+					options.tell(Progress{"reading", int(count), files, bytes.Load()})
 					mutex.Unlock()
 				}
 			}
@@ -335,6 +353,7 @@ func (s *Survey) read(options Options) {
 		return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line, a.Column-b.Column, strings.Compare(a.Variable, b.Variable))
 	})
 	slices.SortFunc(units, func(a, b *unit) int { return strings.Compare(a.file, b.file) })
+	options.tell(Progress{"following", files, files, bytes.Load()})
 	found := s.resolve(units, options)
 	for _, f := range s.noted {
 		if f.source {
