@@ -33,7 +33,7 @@ func TestLaunch(t *testing.T) {
 		{"launch -e local -- sh -c exit${IFS}7", 7, "", ""},
 		{"launch -e local . -- printenv GATE_URL", 0, "a secret", ""},
 		{"launch -e staging -- printenv GATE_PORT", 1, "GATE_URL is required and has no value  (g.py:2)\n", "many"},
-		{"launch -e staging -- printenv GATE_PORT", 1, "GATE_PORT is taken for an integer", "many\n"},
+		{"launch -e staging -- printenv GATE_PORT", 1, "GATE_PORT is not an integer", "many\n"},
 		{"launch -e staging --anyway -- printenv GATE_PORT", 0, "started all the same", ""},
 		{"launch -e staging --anyway -q -- printenv GATE_PORT", 0, "many", "all the same"},
 		{"launch -e staging --override GATE_PORT=7 --override GATE_URL=x -- printenv GATE_PORT", 0, "7", "many"},

@@ -56,7 +56,7 @@ func TestOutputs(t *testing.T) {
                   quay.py:4  ↳ inzicht document adds it to .env.example.
 
 Environment local  1 error, 2 warnings
-  ✗ ill-typed  QUAY_BERTHS  is taken for an integer in quay.py:3, and its value is none
+  ✗ ill-typed  QUAY_BERTHS  is not an integer: quay.py:3 reads it as one
                .env:2  ↳ Write a whole number in digits, without unit.
   ! missing    QUAY_SECRET  has no value, and the code goes on without this secret
                read in quay.py:4  ↳ Set QUAY_SECRET in .env: inzicht fill .env
@@ -81,14 +81,14 @@ Environment local  1 error, 2 warnings
 `},
 		{[]string{"verify", "--format", "csv"}, 1,
 			`rule,level,variable,environment,component,file,line,message,hint
-ill-typed,error,QUAY_BERTHS,local,,.env,2,"QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none","Write a whole number in digits, without unit."
+ill-typed,error,QUAY_BERTHS,local,,.env,2,QUAY_BERTHS is not an integer in local: quay.py:3 reads it as one,"Write a whole number in digits, without unit."
 missing,warning,QUAY_SECRET,local,,.env,,"QUAY_SECRET has no value in local, and the code goes on without this secret",Set QUAY_SECRET in .env: inzicht fill .env
 undocumented,warning,QUAY_SECRET,,,quay.py,4,"QUAY_SECRET is read, but no example file names it",inzicht document adds it to .env.example.
 unused,warning,FERRY,local,,.env,3,nothing reads FERRY,"Remove it, if nothing outside this tree reads it."
 `,
 			``},
 		{[]string{"verify", "--format", "annotations"}, 1,
-			`::error file=.env,line=2,col=1,title=ill-typed::QUAY_BERTHS is taken for an integer in quay.py:3, and its value in local is none. Write a whole number in digits, without unit.
+			`::error file=.env,line=2,col=1,title=ill-typed::QUAY_BERTHS is not an integer in local: quay.py:3 reads it as one. Write a whole number in digits, without unit.
 ::warning file=.env,title=missing::QUAY_SECRET has no value in local, and the code goes on without this secret. Set QUAY_SECRET in .env: inzicht fill .env
 ::warning file=quay.py,line=4,col=10,title=undocumented::QUAY_SECRET is read, but no example file names it. inzicht document adds it to .env.example.
 ::warning file=.env,line=3,col=1,title=unused::nothing reads FERRY. Remove it, if nothing outside this tree reads it.

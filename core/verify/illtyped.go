@@ -37,7 +37,7 @@ is a warning. Mend the value, or give the components one each.`,
 				}
 				f := s.finding()
 				f.Component = r.Component
-				f.Message = fmt.Sprintf("%s is taken for %s in %s:%d, and its value in %s is none", s.variable.Name, article(r.Kind), r.File, r.Line, s.environment.Name)
+				f.Message = fmt.Sprintf("%s is not %s in %s: %s:%d reads it as one", s.variable.Name, article(r.Kind), s.environment.Name, r.File, r.Line)
 				f.Hint = kindHints[r.Kind]
 				f.Related = places([]reads.Read{r})
 				return &f
