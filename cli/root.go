@@ -3,6 +3,7 @@
 package cli
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -124,24 +125,28 @@ units, a platform's listing, a process. It shows no value unless asked to.`,
 	return root
 }
 
-// versionText tells version, commit and the Go version it was built with.
+// Root returns the command that holds all others, for what is made of their help.
+func Root() *cobra.Command { return newRoot() }
+
+// versionText tells version, commit, its date and the Go version it was built with.
 func versionText() string {
-	commit := "unknown"
+	commit, date := buildCommit, buildDate
 	if info, ok := debug.ReadBuildInfo(); ok {
 		for _, s := range info.Settings {
-			if s.Key == "vcs.revision" && len(s.Value) >= 12 {
+			switch {
+			case s.Key == "vcs.revision" && len(s.Value) >= 12 && buildCommit == "":
 				commit = s.Value[:12]
+			case s.Key == "vcs.time" && len(s.Value) >= 10 && buildDate == "":
+				date = s.Value[:10]
 			}
 		}
 	}
-	if buildCommit != "" {
-		commit = buildCommit
-	}
-	return fmt.Sprintf("inzicht %s, commit %s, %s", Version, commit, runtime.Version())
+	return fmt.Sprintf("inzicht %s, commit %s of %s, %s", Version, cmp.Or(commit, "unknown"), cmp.Or(date, "unknown date"), runtime.Version())
 }
 
-// buildCommit may be set when linking, where the build does not record it.
-var buildCommit string
+// buildCommit and buildDate may be set when linking, where the build does not
+// record them.
+var buildCommit, buildDate string
 
 // isTerminal tells whether a writer is a terminal.
 func isTerminal(w any) bool {
