@@ -110,7 +110,7 @@ func TestErrors(t *testing.T) {
 		{"[exclude]\nfiles = [\"a[\"]\n", "inzicht.toml:2", "no glob", "services/**"},
 		{"[[component]]\nname = \"x\"\n", "inzicht.toml:1", "no folder", "services/gatekeeper"},
 		{"[[environment]]\nlayers = []\n", "inzicht.toml:1", "no name", "staging"},
-		{"[[environment]]\nname = \"x\"\nlayers = [{ envfile = \"a\" }]\n", "inzicht.toml:3", "no setting environment.layers.envfile", "docs/reference.md"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ envfile = \"a\" }]\n", "inzicht.toml:3", "no setting environment.layers.envfile", "docs/reference/configuration.md"},
 		{"[[environment]]\nname = \"x\"\n[[environment]]\nname = \"x\"\n", "inzicht.toml:2", "two environments x", "another name"},
 		{"[[environment]]\nname = \"x\"\nlayers = [{ unti = \"a\" }]\n", "inzicht.toml:3", "no setting environment.layers.unti", "Is unit meant?"},
 		{"[[environment]]\nname = \"x\"\nlayers = [{ dialect = \"docker\" }]\n", "inzicht.toml:3", "does not say what it is", "A layer has one of"},

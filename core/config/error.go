@@ -56,7 +56,7 @@ func settingsError(name string, err error) error {
 	if len(bad.Unknown) == 0 {
 		return &Error{where, bad.Reason, "Mend this line."}
 	}
-	hint := "docs/reference.md lists the settings."
+	hint := "docs/reference/configuration.md lists the settings."
 	if closest := near.Closest(bad.Unknown[len(bad.Unknown)-1], names(reflect.TypeFor[Config]())); closest != "" {
 		hint = fmt.Sprintf("Is %s meant? %s", closest, hint)
 	}

@@ -17,7 +17,7 @@ func Suggest(t *tree.Tree, all *environment.All, c *contract.Contract) string {
 	var out strings.Builder
 	line := func(format string, args ...any) { fmt.Fprintf(&out, format+"\n", args...) }
 	line("# What inzicht cannot find out about this tree by itself. Everything here is")
-	line("# optional; take the # away from what should differ. docs/reference.md has it all.")
+	line("# optional; take the # away from what should differ. docs/reference/configuration.md has it all.")
 	line("")
 	line("# From which level on inzicht verify exits with 1: error, warning, note or never.")
 	line(`# fail_on = "error"`)

@@ -88,7 +88,7 @@ func (s Spec) Check() (word string, known []string, err *SpecError) {
 	every := namesOf(LayerKeys())
 	for _, key := range sortedKeys(s) {
 		if !slices.Contains(every, key) {
-			return key, every, &SpecError{"a layer", "there is no setting environment.layers." + key, "docs/reference.md lists the settings."}
+			return key, every, &SpecError{"a layer", "there is no setting environment.layers." + key, "docs/reference/configuration.md lists the settings."}
 		}
 	}
 	k, wrong := s.kind()
