@@ -28,6 +28,12 @@ func valuesOf(arguments []argument) (list []Value) {
 func (m *machine) call(n int32, st *state) Value {
 	u := m.unit()
 	callee := u.Tree.Child(n, 0)
+	if names := u.Writes[n]; names != nil { // os.Setenv("X", y)
+		if list := m.arguments(n, st); len(list) > 1 && !st.dead {
+			m.supply(names, list[1].value, st)
+		}
+		return nil
+	}
 	if list := u.children(n); len(list) == 2 && u.kind(callee) == parse.Name && strings.HasPrefix(u.at(callee), "@") { // @name "value"
 		v := m.quiet(list[1], st)
 		if m.inClass() {

@@ -67,6 +67,10 @@ func TestSetByItself(t *testing.T) {
 	hold(t, []saying{
 		{"a.py", "import os\nos.environ[\"A\"] = \"x\"\nb = os.environ[\"A\"]\n", "A optional"},
 		{"a.py", "import os\nb = os.environ[\"A\"]\nos.environ[\"A\"] = b\n", "A required"},
+		{"a.go", "package a\nfunc f() {\n\tos.Setenv(\"A\", \"x\")\n\tif os.Getenv(\"A\") == \"\" {\n\t\tpanic(1)\n\t}\n\tif os.Getenv(\"B\") == \"\" {\n\t\tpanic(1)\n\t}\n\tos.Setenv(\"B\", \"x\")\n}\n", "A optional; B required"},
+		{"a.rs", "use std::env;\nfn main() { env::set_var(\"A\", \"x\"); let a = env::var(\"A\").unwrap(); let b = env::var(\"B\").unwrap(); }\n", "A optional; B required"},
+		{"a.c", "int main(void) { setenv(\"A\", \"x\", 1); if (!getenv(\"A\")) exit(1); if (!getenv(\"B\")) exit(1); return 0; }\n", "A optional; B required"},
+		{"a.rb", "ENV.store('A', 'x')\na = ENV.fetch('A')\nb = ENV.fetch('B')\n", "A optional; B required"},
 		{"a.py", "import os, sys\nif sys.argv:\n    os.environ[\"A\"] = \"x\"\nb = os.environ[\"A\"]\n", "A required"},
 		{"a.py", "import os\nos.environ[\"A\"] = \"x\"\ndef gate():\n    return os.environ[\"A\"]\n", "A optional"},
 		{"a.pl", "BEGIN { $ENV{A} = 'x'; }\nmy $b = \"$ENV{A}/lib\";\n", "A optional"},

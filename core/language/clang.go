@@ -33,6 +33,9 @@ var clang = &reads.Language{
 	Triggers:    []string{"getenv", "systemEnvironment", "processInfo", "secure_getenv", "__secure_getenv", "__libc_secure_getenv", "_wgetenv", "_dupenv_s", "getenv_s", "_tgetenv", "environ", "GetEnvironmentVariable", "GetEnvironmentVariableA", "GetEnvironmentVariableW", "qgetenv", "qEnvironmentVariable", "qEnvironmentVariableIsSet", "qEnvironmentVariableIsEmpty", "qEnvironmentVariableIntValue", "g_getenv"},
 	Idioms: []reads.Idiom{
 		{Access: `getenv($name)`},
+		{Access: `setenv($name, $rest)`, Sets: true},
+		{Access: `g_setenv($name, $rest)`, Sets: true},
+		{Access: `qputenv($name, $rest)`, Sets: true},
 		{Access: `std::getenv($name)`},
 		{Access: `secure_getenv($name)`},
 		{Access: `__secure_getenv($name)`},

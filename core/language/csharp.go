@@ -35,6 +35,7 @@ var csharp = &reads.Language{
 	Roots:       []string{"System"},
 	Idioms: []reads.Idiom{
 		{Access: `Environment.GetEnvironmentVariable($name)`},
+		{Access: `Environment.SetEnvironmentVariable($name, $rest)`, Sets: true},
 		{Access: `Environment.GetEnvironmentVariable($name, $any)`},
 		{Access: `Environment.GetEnvironmentVariables()[$name]`},
 		{Access: `Environment.GetEnvironmentVariables().Contains($name)`, Test: true},

@@ -38,6 +38,7 @@ var elixir = &reads.Language{
 		{Access: `$name |> System.get_env($fallback)`},
 		{Access: `$name |> System.fetch_env()`, Unset: evaluate.Atom},
 		{Access: `System.get_env($name)`},
+		{Access: `System.put_env($name, $rest)`, Sets: true},
 		{Access: `System.get_env($name, $fallback)`},
 		{Access: `System.fetch_env!($name)`, Need: reads.Required},
 		{Access: `System.fetch_env($name)`, Unset: evaluate.Atom},

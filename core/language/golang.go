@@ -33,6 +33,7 @@ var golang = &reads.Language{
 	Idioms: []reads.Idiom{
 		{Access: `os.Getenv($name)`},
 		{Access: `os.LookupEnv($name)`, Unset: evaluate.Pair},
+		{Access: `os.Setenv($name, $rest)`, Sets: true},
 		{Access: `syscall.Getenv($name)`, Unset: evaluate.Pair},
 		{Access: `os.ExpandEnv($template)`},
 		{Access: `os.Expand($template, os.Getenv)`},

@@ -55,6 +55,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `ENV[$name]`},
 			{Access: `ENV.fetch($name) { |$any| $fallback }`},
 			{Access: `ENV.fetch($name) { $fallback }`},
+			{Access: `ENV.store($name, $rest)`, Sets: true},
 			{Access: `ENV.fetch($name) do`, Need: reads.Optional},
 			{Access: `ENV.fetch($name)`, Need: reads.Required},
 			{Access: `ENV.fetch($name, $fallback)`},

@@ -27,6 +27,7 @@ var rust = &reads.Language{
 	Forms:    rustForms,
 	Idioms: []reads.Idiom{
 		{Access: `std::env::var($name)`, Unset: evaluate.Error},
+		{Access: `std::env::set_var($name, $rest)`, Sets: true},
 		{Access: `std::env::var_os($name)`},
 		{Access: `std::env::vars()`, Whole: true},
 		{Access: `std::env::vars_os()`, Whole: true},

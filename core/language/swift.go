@@ -35,6 +35,7 @@ var swift = &reads.Language{
 		{Access: `ProcessInfo.processInfo.environment`, Whole: true},
 		{Access: `ProcessInfo().environment[$name]`},
 		{Access: `getenv($name)`},
+		{Access: `setenv($name, $rest)`, Sets: true},
 		{Access: `Environment.get($name)`},
 	},
 	Uses: []reads.Idiom{

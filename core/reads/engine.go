@@ -340,7 +340,7 @@ func (a *analysis) found(m *match) {
 	}
 	again := !m.name.empty() && m.name == a.last.name // Test-Path env:X, and env:X in it
 	a.last = *m
-	if a.isAssigned(m.access) {
+	if a.isAssigned(m.access) || m.pattern.idiom.Sets {
 		if !again {
 			a.writes = append(a.writes, m)
 		}

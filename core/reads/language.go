@@ -122,6 +122,7 @@ type Idiom struct {
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well
 	Writes   bool     // sets it or takes it out, and does not read it
+	Sets     bool     // a call that sets it to its second argument
 	Prefix   string
 	Behind   []string        // how what is given begins, if it is to name a variable: the rest is the name
 	Scope    Scope           // when the read happens, if not by where the file lies
