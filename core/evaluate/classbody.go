@@ -16,12 +16,17 @@ func (m *machine) defines(n int32, st *state) {
 	m.later(fn, c)
 }
 
+// mostConsidered is how often it is asked whether a function uses what was read
+// round it.
+const mostConsidered = 2
+
 // usesRead reports whether a function mentions a variable of the function round
 // it that holds what was read.
 func (m *machine) usesRead(fn *Func, round *scope) bool {
-	if round == nil || round == m.globals || m.considered[fn] {
+	if len(m.reads) == 0 || round == nil || round == m.globals || m.considered[fn] >= mostConsidered {
 		return false
 	}
+	m.considered[fn]++
 	holding := map[string]bool{}
 	round.vars.each(func(name string, v Value) {
 		if len(v.sites()) > 0 {
@@ -31,7 +36,7 @@ func (m *machine) usesRead(fn *Func, round *scope) bool {
 	if len(holding) == 0 {
 		return false
 	}
-	m.considered[fn] = true
+	m.considered[fn] = mostConsidered
 	return m.mentions(fn, holding)
 }
 
