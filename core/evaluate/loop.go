@@ -20,6 +20,10 @@ func (m *machine) loop(n int32, st *state) {
 		body = list[last]
 		list = list[:last]
 	}
+	otherwise := int32(0)
+	if last := len(list) - 1; body != 0 && last >= 1 && u.kind(list[last]) == parse.Block { // for …: … else: …
+		body, otherwise, list = list[last], body, list[:last]
+	}
 	var conditions []int32
 	if len(list) > 1 && u.kind(list[0]) == parse.Assign && u.at(list[0]) == "<-" { // for a <- b, c
 		list, conditions = list[:1], list[1:]
@@ -28,9 +32,14 @@ func (m *machine) loop(n int32, st *state) {
 	targets, over := m.iteration(n, list)
 	if over == 0 {
 		m.whileLoop(n, list, body, st)
-		return
+	} else {
+		m.over(targets, m.elements(over, st), body, st)
 	}
-	m.over(targets, m.elements(over, st), body, st)
+	if otherwise != 0 && !st.dead { // it may have been left before
+		way := st.fork()
+		m.exec(otherwise, way)
+		st.meet(st.fork(), way)
+	}
 }
 
 // rescues runs a statement, and other where it fails: a = b rescue c.

@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -118,6 +119,9 @@ func (m *machine) statement(s int32, st *state) Value {
 		if e := m.effects[key]; e != nil && !m.matters(s, e, st) {
 			for _, v := range e.set {
 				st.scope.vars.put(v.name, v.value)
+				if field, isField := strings.CutPrefix(v.name, "."); isField && m.frame().self != nil { // of the object at hand
+					m.frame().self.set(field, v.value)
+				}
 			}
 			return nil
 		}

@@ -191,7 +191,7 @@ func TestAllAreComplete(t *testing.T) {
 			t.Errorf("%s: incomplete", l.Name)
 		}
 		for _, i := range l.Idioms {
-			if !i.Sets && !l.Triggered([]byte(i.Access + "\n" + strings.Join(append(l.With, i.Behind...), "\n"))) {
+			if !i.Sets && !l.Triggered([]byte(i.Access+"\n"+strings.Join(append(l.With, i.Behind...), "\n"))) {
 				t.Errorf("%s: a file with nothing but %s is not looked at", l.Name, i.Access)
 			}
 		}
