@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // choose runs a switch, and returns what the case gives that is taken.
 func (m *machine) choose(n int32, st *state) Value {
@@ -239,6 +243,10 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		return m.fit(list[0], x, st, depth+1)
 	case parse.List:
 		return m.fitList(p, x, st, depth)
+	case parse.Record: // a tuple in braces: {:ok, v}
+		if list := u.children(p); len(list) > 0 && !slices.ContainsFunc(list, func(c int32) bool { return u.kind(c) == parse.Pair }) {
+			return m.fitList(p, x, st, depth)
+		}
 	}
 	m.bindAnything(p, st)
 	return may

@@ -112,7 +112,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 			}
 			return a.value
 		}
-		return m.orElse(v, true, st, other, m.unit())
+		return m.orElse(v, !use.Empties, st, other, m.unit())
 	}
 	if m.focus == nil {
 		if use.Does == Errs {
@@ -128,6 +128,13 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		if s, plain := v.plain(); plain && s == "" && use.Kind != "" && use.Does == Fail && use.Kind != "list" && use.Kind != "text" {
 			m.fail(st, v.depends(), conversion)
 			return nil
+		}
+		if use.Does == Fail && v.depends() != 0 && len(v) == 1 && v[0].form == failure { // what was made of the value is no value
+			m.fail(st, v.depends(), conversion)
+			return nil
+		}
+		if s, plain := v.plain(); plain && s == "" && use.Does == Breaks && v.depends() != 0 { // "".parse()
+			return Value{{form: failure, name: conversion, depends: v.depends()}}
 		}
 		if s, plain := v.plain(); plain && s == "" && use.Does == Nones {
 			return Value{{form: nothing, depends: v.depends()}}

@@ -85,6 +85,7 @@ type Use struct {
 	Kind     string // what it takes the value for, or ""
 	Does     Effect // what it does where there is no value
 	Maps     bool   // calls a function with the value where there is one
+	Empties  bool   // of one that replaces: an empty text too
 }
 
 // Effect is what happens to a value that is nothing, or an empty text.

@@ -346,6 +346,9 @@ func (a *analysis) found(m *match) {
 		}
 		return
 	}
+	if next := a.f.Text(m.access.Hi); !again && (next == "||=" || next == "??=" || next == "//=") { // it is read, and set
+		a.writes = append(a.writes, m)
+	}
 	if again || m.pattern.idiom.Writes || a.isWrite(m.access) || a.isRemoval(m) {
 		return
 	}

@@ -122,6 +122,7 @@ type Idiom struct {
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well
 	Writes   bool     // sets it or takes it out, and does not read it
+	Empties  bool     // of a use with $fallback: it stands in for an empty text too
 	Sets     bool     // a call that sets it to its second argument
 	Prefix   string
 	Behind   []string        // how what is given begins, if it is to name a variable: the rest is the name

@@ -41,7 +41,7 @@ func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 
 // useOf says what a pattern of use does.
 func useOf(p *pattern) evaluate.Use {
-	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Does: p.idiom.Does, Maps: p.idiom.Maps}
+	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Does: p.idiom.Does, Maps: p.idiom.Maps, Empties: p.idiom.Empties}
 	switch {
 	case p.idiom.Test:
 		use.Does = evaluate.Tests
