@@ -135,8 +135,9 @@ type machine struct {
 	round      int32   // of a loop, for the calls that it makes
 	others     map[*Unit]*scope
 	decisions  map[place]mask
-	parents    []int32         // of the nodes, where they were asked for
-	ways       map[place]sites // what branches give
+	parents    []int32            // of the nodes, where they were asked for
+	beside     map[string][]int32 // where each variable is read, by token, where that was asked for
+	ways       map[place]sites    // what branches give
 }
 
 // chain is a call within a context.

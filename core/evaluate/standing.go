@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -24,6 +25,9 @@ func (m *machine) unreached() {
 	}
 }
 
+// mostBeside bounds how many reads of one variable are held against each other.
+const mostBeside = 100
+
 // isGuarded reports whether a read stands in a branch whose condition asks for
 // the same variable.
 func (m *machine) isGuarded(r *Read) bool {
@@ -33,11 +37,8 @@ func (m *machine) isGuarded(r *Read) bool {
 		case parse.Function, parse.Class:
 			return false
 		case parse.If, parse.Choice:
-			condition := m.u.Tree.Nodes[m.u.Tree.Child(up, 0)]
-			if m.u.Tree.Child(up, 0) != n && slices.ContainsFunc(m.reads, func(o *Read) bool {
-				at := m.u.Tree.Nodes[o.Node].From
-				return o.key == r.key && o.Unit == m.u && at >= condition.From && at < condition.To
-			}) {
+			condition := m.u.Tree.Child(up, 0)
+			if condition != n && m.asksFor(condition, r.key) {
 				return true
 			}
 		}
@@ -45,38 +46,65 @@ func (m *machine) isGuarded(r *Read) bool {
 	return false
 }
 
+// asksFor reports whether a variable is read in a node.
+func (m *machine) asksFor(n int32, key string) bool {
+	if m.beside == nil {
+		m.beside = map[string][]int32{}
+		for _, r := range m.reads {
+			if list := m.beside[r.key]; r.Unit == m.u && len(list) < mostBeside {
+				m.beside[r.key] = append(list, m.u.Tree.Nodes[r.Node].From)
+			}
+		}
+	}
+	node := m.u.Tree.Nodes[n]
+	return slices.ContainsFunc(m.beside[key], func(at int32) bool { return at >= node.From && at < node.To })
+}
+
 // givenElsewhere takes back that a variable is required where the file itself
 // gives it a value in another function, or in another call of the same.
 func (m *machine) givenElsewhere() {
-	if len(m.u.Writes) == 0 {
+	if len(m.u.Writes) == 0 || !slices.ContainsFunc(m.reads, func(r *Read) bool { return r.Required }) {
 		return
 	}
+	named, unnamed := m.writes()
 	for _, r := range m.reads {
 		name, plain := r.Name.plain()
 		if !plain || !r.Required || r.Unit != m.u {
 			continue
 		}
 		home, _ := m.around(r.Node)
-		for write, names := range m.u.Writes { // in any order
-			other, assignment := m.around(write)
-			if (other != home || home != 0 && m.u.Tree.Nodes[r.Node].From >= m.u.Tree.Nodes[assignment].To) && m.mayName(names, name, other == home) {
-				r.Required = false
-			}
+		at := m.u.Tree.Nodes[r.Node].From
+		before := func(w write) bool { return w.function == home && home != 0 && at >= w.to }
+		if slices.ContainsFunc(unnamed, before) || slices.ContainsFunc(named[name], func(w write) bool { return w.function != home || before(w) }) {
+			r.Required = false
 		}
 	}
 }
 
-// mayName reports whether a variable that is given a value has a name, or one
-// that is not known where that counts.
-func (m *machine) mayName(names Naming, name string, unknown bool) bool {
+// write is where a file gives a variable a value: in which function, and the
+// token behind it.
+type write struct{ function, to int32 }
+
+// writes returns where the file gives variables values, by name, and where the
+// name is not known.
+func (m *machine) writes() (named map[string][]write, unnamed []write) {
+	named = map[string][]write{}
 	m.frames, m.focus, m.steps, m.nesting, m.left = []*frame{{unit: m.u}}, nil, 0, 0, m.left+leastShare
-	rows := names(func(node int32) Value { return m.quiet(node, &state{scope: newScope(m.globals, m.u)}) })
-	for _, row := range rows {
-		if s, plain := m.standing(row).plain(); plain && s == name || !plain && unknown {
-			return true
+	for _, node := range slices.Sorted(maps.Keys(m.u.Writes)) {
+		names := m.u.Writes[node]
+		function, assignment := m.around(node)
+		w := write{function, m.u.Tree.Nodes[assignment].To}
+		for _, row := range names(func(node int32) Value { return m.quiet(node, &state{scope: newScope(m.globals, m.u)}) }) {
+			name, plain := m.standing(row).plain()
+			switch {
+			case !plain && len(unnamed) < mostBeside:
+				unnamed = append(unnamed, w)
+			case plain && len(named[name]) < mostBeside:
+				named[name] = append(named[name], w)
+			}
 		}
 	}
-	return false
+	return named, unnamed
 }
 
 // around returns the function that a node stands in, and the assignment.

@@ -1,0 +1,79 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// What a name means is not always one function: it may be defined in one branch
+// of the file, or its body may have been passed over until it matters.
+
+// runPerhaps runs a function with arguments. Where the file defines it in one
+// branch and has the name from elsewhere in another, that it ends the program
+// proves nothing.
+func (m *machine) runPerhaps(fn *Func, c *closure, n int32, arguments []argument, st *state) (Value, bool) {
+	if m.undefined(fn) {
+		return nil, false
+	}
+	if len(fn.under) == 0 || fn.Name == "" || len(m.u.funcs[fn.Name]) < 2 && !m.u.imports(fn.Name) {
+		return m.run(fn, c, n, arguments, st)
+	}
+	way := st.fork()
+	v, ran := m.run(fn, c, n, arguments, way)
+	if way.dead {
+		return Value{{}}, ran
+	}
+	*st = *way
+	return v, ran
+}
+
+// undefined reports whether a function is defined in a branch that is not gone,
+// or in a function that ends the program.
+func (m *machine) undefined(fn *Func) bool {
+	for out := fn.within; out != nil; out = out.within {
+		if m.closed[out.Node] {
+			return true
+		}
+	}
+	return slices.ContainsFunc(fn.under, func(branch int32) bool { return m.closed[branch] })
+}
+
+// imports reports whether a file imports something by a name.
+func (u *Unit) imports(name string) bool {
+	for _, node := range u.Tree.Nodes {
+		for at := node.From; node.Kind == parse.Import && at < node.To; at++ {
+			if u.Tree.File.Is(int(at), name) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// lookInto notes that a function whose body was passed over is given what was
+// read, or called where that tells what to do.
+func (m *machine) lookInto(fn *Func, arguments []argument) {
+	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
+		return
+	}
+	if m.hinging > 0 || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
+		m.takers = append(m.takers, fn)
+	}
+}
+
+// lookIntoClass does the same for a class of which all was passed over.
+func (m *machine) lookIntoClass(c *Class, arguments []argument) {
+	for _, body := range c.Unit.children(c.Node) {
+		if c.Unit.isFolded(body) {
+			m.lookInto(&Func{Unit: c.Unit, Node: c.Node, Name: c.Name, folded: true}, arguments)
+		}
+	}
+}
+
+// carries reports whether a value was made from what was read, or a field of it was.
+func (v Value) carries() bool {
+	return len(v.sites()) > 0 || slices.ContainsFunc(v, func(x alt) bool {
+		return x.members != nil && slices.ContainsFunc(x.members.names, func(name string) bool { return len(x.members.value[name].sites()) > 0 })
+	})
+}
