@@ -25,7 +25,7 @@ func (r *release) documents() (list []entry, err error) {
 		list = append(list, entry{name, data, 0o644})
 	}
 	root := cli.Root()
-	for file, write := range map[string]func(*bytes.Buffer) error{ // sorted when they are written
+	for file, write := range map[string]func(*bytes.Buffer) error{ // in any order: sorted when written
 		"completions/inzicht.bash": func(b *bytes.Buffer) error { return root.GenBashCompletionV2(b, true) },
 		"completions/_inzicht":     func(b *bytes.Buffer) error { return root.GenZshCompletion(b) },
 		"completions/inzicht.fish": func(b *bytes.Buffer) error { return root.GenFishCompletion(b, true) },
