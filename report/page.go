@@ -9,6 +9,7 @@ import (
 	"io"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/charmbracelet/x/ansi"
@@ -32,7 +33,7 @@ var (
 	//go:embed page/page.js
 	pageScript string
 
-	pageTemplate = template.Must(template.New("page").Parse(pageMarkup))
+	pageTemplate = sync.OnceValue(func() *template.Template { return template.Must(template.New("page").Parse(pageMarkup)) })
 )
 
 // Whole is what a page shows besides findings and the matrix.
@@ -141,7 +142,7 @@ func HTML(w io.Writer, p *Page, whole Whole) error {
 		page.Variables = append(page.Variables, newWebVariable(p, v, whole.Traces[n]))
 	}
 	page.Boxes = boxes(p)
-	return pageTemplate.Execute(w, page)
+	return pageTemplate().Execute(w, page)
 }
 
 // policy allows the page its own style and script, by what they are.
