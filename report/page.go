@@ -130,7 +130,7 @@ type webChange struct {
 func HTML(w io.Writer, p *Page, whole Whole) error {
 	repository, revision := p.Survey.Tree.Identity()
 	page := &webPage{
-		Title: Visible(repository), Revision: Visible(revision[:min(12, len(revision))]), Made: whole.Made.UTC().Format("2006-01-02 15:04 UTC"),
+		Title: Visible(repository), Revision: Visible(revision[:min(12, len(revision))]), Made: whole.Made.UTC().Format("2006-01-02"),
 		Policy: policy(), Style: template.CSS(pageStyle), Script: template.JS(pageScript),
 		Unseen: seenNot(p), Findings: webFindings(p), Matrix: newWebMatrix(p), Flow: newWebFlow(whole.Flow), Changes: newWebChanges(p),
 	}
