@@ -1,6 +1,7 @@
 package cli
 
 import (
+	"context"
 	"fmt"
 	"os"
 	"path/filepath"
@@ -142,22 +143,28 @@ func (s *shared) changed(c *cobra.Command, arguments []string) (*report.Page, er
 		return nil, err
 	}
 	defer finished()
-	o := s.options()
-	o.ReadsOnly = true
-	before, done, err := since.At(c.Context(), now, from, o)
-	if err != nil {
-		return nil, err
-	}
-	defer done()
 	if to == "" {
 		to = presentState
 	}
+	return p, s.compare(c.Context(), p, now, from, to, path)
+}
+
+// compare gives a page, of the state called to, what changed in it since the
+// revision from of the tree now.
+func (s *shared) compare(ctx context.Context, p *report.Page, now *tree.Tree, from, to string, path []string) error {
+	o := s.options()
+	o.ReadsOnly = true
+	before, done, err := since.At(ctx, now, from, o)
+	if err != nil {
+		return err
+	}
+	defer done()
 	list := changes.Between(before, p.Survey, s.component)
 	for _, change := range list {
 		pasted(change.ToDo, path)
 	}
 	p.Changes = &report.Changes{From: from, To: to, List: list}
-	return p, nil
+	return nil
 }
 
 // later surveys the later state, at a revision or at present, and gives the

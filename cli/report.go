@@ -9,10 +9,8 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"inzicht/core/changes"
 	"inzicht/core/flow"
 	"inzicht/core/matrix"
-	"inzicht/core/since"
 	"inzicht/core/trace"
 	"inzicht/report"
 )
@@ -62,10 +60,7 @@ It goes to standard output, or into the file that --into names.`,
 	c.Flags().StringVar(&into, "into", "", "write the page into this `FILE`")
 	c.Flags().StringVar(&from, "changes", "", "show what changed since the revision `REV` too, such as main or HEAD~1")
 	k.registerPlace(c)
-	f := c.Flags()
-	f.BoolVar(&k.noSkip, "no-skip", false, "read dependency folders, build outputs and bundles too")
-	f.BoolVar(&k.afresh, "afresh", false, "read every file again, also those that have not changed since the last run")
-	f.BoolVarP(&k.quiet, "quiet", "q", false, "show no progress and no remarks")
+	k.registerReading(c)
 	k.registerColor(c)
 	return c
 }
@@ -83,19 +78,7 @@ func (k *check) whole(ctx context.Context, p *report.Page, arguments []string, f
 	if from == "" {
 		return w, nil
 	}
-	o := k.options()
-	o.ReadsOnly = true
-	before, done, err := since.At(ctx, p.Survey.Tree, from, o)
-	if err != nil {
-		return w, err
-	}
-	defer done()
-	list := changes.Between(before, p.Survey, k.component)
-	for _, change := range list {
-		pasted(change.ToDo, arguments)
-	}
-	p.Changes = &report.Changes{From: from, To: presentState, List: list}
-	return w, nil
+	return w, k.compare(ctx, p, p.Survey.Tree, from, presentState, arguments)
 }
 
 // writePage writes a page to standard output, or into a file.

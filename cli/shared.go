@@ -49,9 +49,7 @@ func (s *shared) register(c *cobra.Command, show func(report.Format) shower) {
 	f := c.Flags()
 	f.StringArrayVar(&s.formats, "format", []string{"text"}, "how to show the result, by the `NAME` of a format: "+strings.Join(formatNames(show), ", ")+"; NAME=FILE writes to a file, and may be given several times")
 	s.registerPlace(c)
-	f.BoolVar(&s.noSkip, "no-skip", false, "read dependency folders, build outputs and bundles too")
-	f.BoolVar(&s.afresh, "afresh", false, "read every file again, also those that have not changed since the last run")
-	f.BoolVarP(&s.quiet, "quiet", "q", false, "show no progress and no remarks")
+	s.registerReading(c)
 	f.BoolVarP(&s.verbose, "verbose", "v", false, "show everything, and what was left out and why")
 	s.registerColor(c)
 	c.RegisterFlagCompletionFunc("format", cobra.FixedCompletions(formatNames(show), cobra.ShellCompDirectiveNoFileComp))
@@ -63,6 +61,14 @@ func (s *shared) registerPlace(c *cobra.Command) {
 	c.Flags().StringVar(&s.component, "component", "", "only this part of the tree, a `COMPONENT`")
 	c.Flags().StringVar(&s.config, "config", "", "read this `FILE` in place of inzicht.toml")
 	c.RegisterFlagCompletionFunc("component", s.completeComponents)
+}
+
+// registerReading adds the flags that say how a tree is read.
+func (s *shared) registerReading(c *cobra.Command) {
+	f := c.Flags()
+	f.BoolVar(&s.noSkip, "no-skip", false, "read dependency folders, build outputs and bundles too")
+	f.BoolVar(&s.afresh, "afresh", false, "read every file again, also those that have not changed since the last run")
+	f.BoolVarP(&s.quiet, "quiet", "q", false, "show no progress and no remarks")
 }
 
 // registerPlain adds the flags of a command that shows no report.

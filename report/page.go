@@ -134,12 +134,14 @@ func HTML(w io.Writer, p *Page, whole Whole) error {
 		Policy: policy(), Style: template.CSS(pageStyle), Script: template.JS(pageScript),
 		Unseen: seenNot(p), Findings: webFindings(p), Matrix: newWebMatrix(p), Flow: newWebFlow(whole.Flow), Changes: newWebChanges(p),
 	}
+	found := map[string]int{} // findings by variable
 	for _, f := range p.Findings {
+		found[f.Variable]++
 		page.Rules, page.Environments = append(page.Rules, f.Rule), append(page.Environments, Visible(f.Environment))
 	}
 	page.Rules, page.Environments = distinct(page.Rules), distinct(page.Environments)
 	for n, v := range p.Variables {
-		page.Variables = append(page.Variables, newWebVariable(p, v, whole.Traces[n]))
+		page.Variables = append(page.Variables, newWebVariable(v, whole.Traces[n], found[v.Name]))
 	}
 	page.Boxes = boxes(p)
 	return pageTemplate().Execute(w, page)
@@ -172,15 +174,14 @@ func boxes(p *Page) []webBox {
 	for _, f := range p.Findings {
 		levels[f.Level]++
 	}
-	count := func(n int) string { return thousands(n) }
 	return []webBox{
-		{count(levels[verify.Error]), "errors", "#findings", "error"},
-		{count(levels[verify.Warning]), "warnings", "#findings", "warning"},
-		{count(levels[verify.Note]), "notes", "#findings", "note"},
-		{count(needs[reads.Required]), "required variables", "#variables", ""},
-		{count(needs[reads.Expected]), "expected", "#variables", ""},
-		{count(needs[reads.Optional]), "optional", "#variables", ""},
-		{count(len(p.Survey.Environments.Environments)), "environments", "#matrix", ""},
+		{thousands(levels[verify.Error]), "errors", "#findings", "error"},
+		{thousands(levels[verify.Warning]), "warnings", "#findings", "warning"},
+		{thousands(levels[verify.Note]), "notes", "#findings", "note"},
+		{thousands(needs[reads.Required]), "required variables", "#variables", ""},
+		{thousands(needs[reads.Expected]), "expected", "#variables", ""},
+		{thousands(needs[reads.Optional]), "optional", "#variables", ""},
+		{thousands(len(p.Survey.Environments.Environments)), "environments", "#matrix", ""},
 	}
 }
 
@@ -269,10 +270,10 @@ func newWebMatrix(p *Page) *webMatrix {
 	return m
 }
 
-func newWebVariable(p *Page, v contract.Variable, t *trace.Trace) webVariable {
+func newWebVariable(v contract.Variable, t *trace.Trace, findings int) webVariable {
 	one := webVariable{
 		Name: Visible(v.Name), ID: idOf(v.Name), Need: string(v.Need), Kind: Visible(shownKind(v.Secret, v.Kind, v.Literals)), About: Visible(v.About),
-		Secret: v.Secret, Ambient: v.Ambient,
+		Secret: v.Secret, Ambient: v.Ambient, Findings: findings,
 	}
 	for _, f := range v.Fallbacks {
 		one.Fallbacks = append(one.Fallbacks, Visible(shownFallback(v.Secret, &f, false)))
@@ -286,11 +287,7 @@ func newWebVariable(p *Page, v contract.Variable, t *trace.Trace) webVariable {
 		one.Reads = append(one.Reads, webRead{Visible(fmt.Sprintf("%s:%d", r.File, r.Line)), Visible(readSays(r.Read)), Visible(r.Source)})
 	}
 	for _, m := range t.Documented {
-		about := strings.Join(m.About, " ")
-		if m.Commented {
-			about = strings.TrimSpace("commented out. " + about)
-		}
-		one.Documented = append(one.Documented, webMention{Visible(fmt.Sprintf("%s:%d", m.File, m.Line)), Visible(about)})
+		one.Documented = append(one.Documented, webMention{Visible(fmt.Sprintf("%s:%d", m.File, m.Line)), Visible(mentionSays(m))})
 	}
 	for _, s := range t.Environments {
 		one.Sources = append(one.Sources, newWebSource(v, t, s))
@@ -300,11 +297,6 @@ func newWebVariable(p *Page, v contract.Variable, t *trace.Trace) webVariable {
 	}
 	if c := t.Added; c != nil {
 		one.Added = Visible(fmt.Sprintf("%s on %s: %s", c.ID, c.Date, c.Subject))
-	}
-	for _, f := range p.Findings {
-		if f.Variable == v.Name {
-			one.Findings++
-		}
 	}
 	one.Text = strings.ToLower(strings.Join(append(slices.Clone(one.Components), one.Name, one.Need, one.Kind, one.About), " "))
 	for _, r := range one.Reads {
@@ -316,23 +308,13 @@ func newWebVariable(p *Page, v contract.Variable, t *trace.Trace) webVariable {
 func newWebSource(v contract.Variable, t *trace.Trace, s trace.Source) webSource {
 	one := webSource{Environment: Visible(s.Environment), Component: Visible(s.Component)}
 	if len(s.Chain) == 0 {
-		one.None = noValue(v.Need, s)
+		says, _ := noValue(v.Need, s)
+		one.None = Visible(says)
 	}
 	for n, link := range s.Chain {
 		one.Chain = append(one.Chain, webLink{stateWord(t, link.Value), Visible(placeOf(link)), n > 0})
 	}
 	return one
-}
-
-// noValue says what an environment without a value means.
-func noValue(need reads.Need, s trace.Source) string {
-	switch {
-	case s.Open != "":
-		return Visible("perhaps from " + s.Open)
-	case need == reads.Optional:
-		return "has no value; the code manages without"
-	}
-	return "has no value"
 }
 
 func newWebChanges(p *Page) *webChanges {

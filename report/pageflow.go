@@ -53,10 +53,7 @@ func newWebFlow(f *flow.Flow) *webFlow {
 	for column, title := range []string{"Layers", "Environments", "Components"} {
 		out.Titles = append(out.Titles, webLabel{x[column], title})
 		for n, name := range columns[column] {
-			if name == "" {
-				name = "(the root)"
-			}
-			name = Visible(name)
+			name = Visible(orRoot(name))
 			out.Nodes = append(out.Nodes, webNode{x[column], y(column, n), flowColumn, flowBox, shorten(name, 34), name, strings.ToLower(title)})
 		}
 	}

@@ -5,6 +5,8 @@ import (
 	"io"
 	"strings"
 
+	"charm.land/lipgloss/v2"
+
 	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
@@ -95,12 +97,17 @@ func traceDocumented(w io.Writer, t *trace.Trace, width int) {
 		fmt.Fprintf(w, "  %s\n", caution.Render("no example file"))
 	}
 	for _, m := range t.Documented {
-		about := strings.Join(m.About, " ")
-		if m.Commented {
-			about = strings.TrimSpace("commented out. " + about)
-		}
-		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d", m.File, m.Line)), quiet.Render(shortenEnd(Visible(about), width-len(m.File)-10)))
+		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d", m.File, m.Line)), quiet.Render(shortenEnd(Visible(mentionSays(m)), width-len(m.File)-10)))
 	}
+}
+
+// mentionSays says what an example file says of a variable.
+func mentionSays(m trace.Mention) string {
+	about := strings.Join(m.About, " ")
+	if m.Commented {
+		about = strings.TrimSpace("commented out. " + about)
+	}
+	return about
 }
 
 func traceEnvironments(w io.Writer, p *Page, t *trace.Trace) {
@@ -115,13 +122,11 @@ func traceEnvironments(w io.Writer, p *Page, t *trace.Trace) {
 		}
 		fmt.Fprintf(w, "  %s%s\n", strong.Render(Visible(s.Environment)), quiet.Render(Visible(of)))
 		if len(s.Chain) == 0 {
-			says, style := "has no value", alarm
-			if t.Variable != nil && t.Variable.Need == reads.Optional {
-				says, style = "has no value; the code manages without", quiet
+			var need reads.Need
+			if t.Variable != nil {
+				need = t.Variable.Need
 			}
-			if s.Open != "" {
-				says, style = "perhaps from "+s.Open, aside
-			}
+			says, style := noValue(need, s)
 			fmt.Fprintf(w, "    %s\n", style.Render(Visible(says)))
 		}
 		for i, link := range s.Chain {
@@ -140,6 +145,17 @@ func traceEnvironments(w io.Writer, p *Page, t *trace.Trace) {
 			fmt.Fprintf(w, "    %s\n", style.Render(Visible(line)))
 		}
 	}
+}
+
+// noValue says what an environment without a value means, and how it looks.
+func noValue(need reads.Need, s trace.Source) (says string, style lipgloss.Style) {
+	switch {
+	case s.Open != "":
+		return "perhaps from " + s.Open, aside
+	case need == reads.Optional:
+		return "has no value; the code manages without", quiet
+	}
+	return "has no value", alarm
 }
 
 // stateWord says what a value is, never the value.
