@@ -130,6 +130,7 @@ type settingWalk struct {
 	setters   map[string]bool // functions that set what their first argument names
 	functions []setterFunction
 	words     map[string][]uint // where a word by itself stands: a call, a trap
+	order     []string          // names, each time that one is set
 	inside    int               // functions
 }
 
@@ -139,6 +140,7 @@ func (w *settingWalk) set(name string, at uint, within shellSpan) {
 		from = 0
 	}
 	w.settings.names[name] = append(w.settings.names[name], shellSpan{from, within.to, within.from})
+	w.order = append(w.order, name)
 }
 
 // statements goes through statements; what they set counts up to within.to.
@@ -209,25 +211,24 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 
 // branches goes through an if: what all of its branches set is set behind it.
 func (w *settingWalk) branches(n *syntax.IfClause, within shellSpan) {
-	counts, whole := map[string]int{}, false
-	branches := 0
+	counts, branches, whole := map[string]int{}, 0, false // a name counts once a branch
 	for c := n; c != nil; c = c.Else {
 		w.statements(c.Cond, within)
-		before := map[string]int{}
-		for name, spans := range w.settings.names { // in any order
-			before[name] = len(spans)
-		}
+		begun := len(w.order)
 		w.block(c.Then)
-		branches++
-		for name, spans := range w.settings.names { // in any order
-			if len(spans) > before[name] {
+		for _, name := range w.order[begun:] {
+			if counts[name] == branches {
 				counts[name]++
 			}
 		}
+		branches++
 		whole = whole || len(c.Cond) == 0
 	}
+	if !whole {
+		return
+	}
 	for name, count := range counts { // in any order
-		if whole && count == branches {
+		if count == branches {
 			w.set(name, n.End().Offset(), within)
 		}
 	}
