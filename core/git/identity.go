@@ -4,10 +4,10 @@ import (
 	"net/url"
 	"path"
 	"path/filepath"
-	"regexp"
 	"strings"
 
 	"inzicht/core/files"
+	"inzicht/core/late"
 )
 
 // Revision returns the commit that is checked out, or "" where there is none or
@@ -34,8 +34,8 @@ func (r *Repository) Revision() string {
 }
 
 var (
-	remoteSection = regexp.MustCompile(`^\[remote\s+"origin"\]`)
-	shortURL      = regexp.MustCompile(`^(?:[^@/:]+@)?([A-Za-z0-9.-]+):([^/].*)$`)
+	remoteSection = late.Regexp(`^\[remote\s+"origin"\]`)
+	shortURL      = late.Regexp(`^(?:[^@/:]+@)?([A-Za-z0-9.-]+):([^/].*)$`)
 )
 
 // Name returns what the repository is called: host and path of the remote
@@ -55,7 +55,7 @@ func originName(config string) string {
 	for line := range strings.Lines(config) {
 		line = strings.TrimSpace(line)
 		if strings.HasPrefix(line, "[") {
-			within = remoteSection.MatchString(line)
+			within = remoteSection().MatchString(line)
 			continue
 		}
 		key, value, _ := strings.Cut(line, "=")
@@ -72,7 +72,7 @@ func nameOfURL(written string) string {
 	host, rest := "", ""
 	if u, err := url.Parse(written); err == nil && u.Host != "" {
 		host, rest = u.Hostname(), u.Path
-	} else if m := shortURL.FindStringSubmatch(written); m != nil {
+	} else if m := shortURL().FindStringSubmatch(written); m != nil {
 		host, rest = m[1], m[2]
 	}
 	rest = strings.TrimSuffix(strings.Trim(path.Clean("/"+rest), "/"), ".git")

@@ -29,6 +29,8 @@ type ignoreList struct {
 type pattern struct {
 	number   int // of the line
 	glob     string
+	begins   string // what all that fits begins with, and what it ends with
+	ends     string
 	anchored bool // it is a path from its folder on, and not any name below it
 	negated  bool
 	folders  bool // it holds for folders alone
@@ -96,7 +98,22 @@ func parsePattern(line string) (p pattern, plain, ok bool) {
 	if p.anchored && strings.HasSuffix(p.glob, "/**") { // what is in the folder, not itself
 		p.glob += "/*"
 	}
+	p.begins, p.ends = literalEnds(p.glob)
 	return p, false, true
+}
+
+// literalEnds returns what stands before the first and behind the last wildcard
+// of a glob: all that fits begins and ends so. Slashes beside ** may be missing.
+func literalEnds(glob string) (begins, ends string) {
+	first, last := strings.IndexAny(glob, `*?[\{`), strings.LastIndexAny(glob, `*?]\}`)
+	if first < 0 {
+		return glob, glob
+	}
+	begins = strings.TrimSuffix(glob[:first], "/")
+	if last >= first && glob[last] != '\\' {
+		ends = strings.TrimPrefix(glob[last+1:], "/")
+	}
+	return begins, ends
 }
 
 // Match reports whether a path from the root on is ignored by itself. What
@@ -135,7 +152,10 @@ func (l *ignoreList) last(path, base string, folder bool) (found *pattern) {
 		if p.anchored {
 			name = path
 		}
-		if fits, _ := doublestar.Match(p.glob, name); fits {
+		if !strings.HasPrefix(name, p.begins) || !strings.HasSuffix(name, p.ends) {
+			continue
+		}
+		if doublestar.MatchUnvalidated(p.glob, name) {
 			return p
 		}
 	}

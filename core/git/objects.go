@@ -68,7 +68,7 @@ func (a *Asker) Blobs(ctx context.Context, r *Repository, revision string) (list
 	for record := range strings.SplitSeq(string(listing), "\x00") {
 		about, name, found := strings.Cut(record, "\t")
 		fields := strings.Fields(about)
-		if !found || len(fields) != 4 || fields[1] != "blob" || !strings.HasPrefix(fields[0], "100") || !objectID.MatchString(fields[2]) {
+		if !found || len(fields) != 4 || fields[1] != "blob" || !strings.HasPrefix(fields[0], "100") || !objectID().MatchString(fields[2]) {
 			continue
 		}
 		name, inside := strings.CutPrefix(name, prefix)
@@ -206,7 +206,7 @@ func (a *Asker) Objects(ctx context.Context) (list []Blob, err error) {
 	}
 	for line := range strings.SplitSeq(string(listing), "\n") {
 		id, name, found := strings.Cut(line, " ")
-		if found && name != "" && objectID.MatchString(id) {
+		if found && name != "" && objectID().MatchString(id) {
 			list = append(list, Blob{Path: name, ID: id})
 		}
 	}

@@ -3,10 +3,10 @@ package git
 import (
 	"io/fs"
 	"path/filepath"
-	"regexp"
 	"strings"
 
 	"inzicht/core/files"
+	"inzicht/core/late"
 )
 
 // reference is a name with the object that it stands for.
@@ -18,8 +18,8 @@ const (
 )
 
 var (
-	referenceName = regexp.MustCompile(`^refs/[^\x00-\x20\x7f~^:?*\[\\]+$`)
-	objectID      = regexp.MustCompile(`^([0-9a-f]{40}|[0-9a-f]{64})$`)
+	referenceName = late.Regexp(`^refs/[^\x00-\x20\x7f~^:?*\[\\]+$`)
+	objectID      = late.Regexp(`^([0-9a-f]{40}|[0-9a-f]{64})$`)
 )
 
 // references gives the references of a repository, those in files of their
@@ -31,7 +31,7 @@ func (r *Repository) references() ([]reference, error) {
 	known := map[string]int{}
 	var list []reference
 	take := func(name, id string) {
-		if len(list) >= maxReferences || !referenceName.MatchString(name) || strings.Contains(name, "..") || !objectID.MatchString(id) {
+		if len(list) >= maxReferences || !referenceName().MatchString(name) || strings.Contains(name, "..") || !objectID().MatchString(id) {
 			return
 		}
 		if at, found := known[name]; found {
@@ -98,9 +98,9 @@ func (r *Repository) head() (string, error) {
 	line := strings.TrimSpace(string(src))
 	branch, isBranch := strings.CutPrefix(line, "ref: ")
 	switch {
-	case isBranch && referenceName.MatchString(branch):
+	case isBranch && referenceName().MatchString(branch):
 		return "ref: " + branch + "\n", nil
-	case objectID.MatchString(line):
+	case objectID().MatchString(line):
 		return line + "\n", nil
 	}
 	return "", &Error{filepath.Join(r.dir, "HEAD") + " names no branch and no commit", "Check that the repository is whole: git fsck."}
