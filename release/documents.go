@@ -79,8 +79,8 @@ func partsOf(program string, date time.Time) ([]byte, error) {
 	}
 	parts := []cyclonedx.Component{{Type: cyclonedx.ComponentTypeLibrary, Name: "std", Version: info.GoVersion, PackageURL: "pkg:golang/std@" + info.GoVersion[2:]}}
 	for _, m := range info.Deps {
-		if m.Replace != nil {
-			m = m.Replace
+		if m.Replace != nil { // by what this repository holds itself
+			continue
 		}
 		parts = append(parts, cyclonedx.Component{Type: cyclonedx.ComponentTypeLibrary, Name: m.Path, Version: m.Version, PackageURL: "pkg:golang/" + m.Path + "@" + m.Version})
 	}

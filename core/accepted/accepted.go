@@ -8,7 +8,6 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
-	"regexp"
 	"slices"
 	"strings"
 	"time"
@@ -16,6 +15,7 @@ import (
 	"github.com/pelletier/go-toml/v2"
 
 	"inzicht/core/files"
+	"inzicht/core/late"
 	"inzicht/core/settings"
 	"inzicht/core/tree"
 	"inzicht/core/verify"
@@ -201,7 +201,7 @@ type comment struct {
 const commentWords = "inzicht accepts "
 
 // commentForm is what accepts a finding: inzicht accepts RULE: reason.
-var commentForm = regexp.MustCompile(commentWords + `([a-z-]+): *(\S.*)`)
+var commentForm = late.Regexp(commentWords + `([a-z-]+): *(\S.*)`)
 
 // accept tells whether a comment accepts a finding.
 func (c *comments) accept(f verify.Finding) bool {
@@ -233,7 +233,7 @@ func commentsIn(src []byte) (list []comment) {
 		done = at
 		begin := bytes.LastIndexByte(src[:at], '\n') + 1
 		text, _, _ := bytes.Cut(src[begin:], []byte{'\n'})
-		if found := commentForm.FindSubmatchIndex(text); found != nil && begin+found[0] == at {
+		if found := commentForm().FindSubmatchIndex(text); found != nil && begin+found[0] == at {
 			before := bytes.Trim(text[:found[0]], " \t#/*-;!<")
 			list = append(list, comment{line, string(text[found[2]:found[3]]), len(before) == 0})
 		}

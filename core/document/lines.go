@@ -3,7 +3,6 @@ package document
 import (
 	"bytes"
 	"fmt"
-	"regexp"
 	"slices"
 	"strings"
 	"unicode"
@@ -11,6 +10,7 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/envfile"
+	"inzicht/core/late"
 	"inzicht/core/marked"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
@@ -94,10 +94,10 @@ func harmless(v *contract.Variable) string {
 }
 
 // commentLine is a line of source that is a comment and nothing else.
-var commentLine = regexp.MustCompile(`^\s*(?://+|#+|--+|\*|;+)\s*(\S.*?)\s*(?:\*/)?$`)
+var commentLine = late.Regexp(`^\s*(?://+|#+|--+|\*|;+)\s*(\S.*?)\s*(?:\*/)?$`)
 
 // remark are comments that are for tools, or for who writes the code.
-var remark = regexp.MustCompile(`(?i)^(todo|fixme|xxx|hack|nolint|noqa|type:|pragma|eslint|prettier|ts-|@ts|!|go:|region|endregion|copyright|spdx|-+$|=+$|\*+$)`)
+var remark = late.Regexp(`(?i)^(todo|fixme|xxx|hack|nolint|noqa|type:|pragma|eslint|prettier|ts-|@ts|!|go:|region|endregion|copyright|spdx|-+$|=+$|\*+$)`)
 
 // aboutOf says what a variable is for: as the configuration states, or as the
 // comment directly above the read does.
@@ -112,8 +112,8 @@ func aboutOf(s *survey.Survey, v *contract.Variable, r reads.Read) string {
 	lines := bytes.SplitN(src, []byte{'\n'}, r.Line+1)
 	var said []string
 	for n := r.Line - 2; n >= 0 && n < len(lines) && len(said) < mostLines; n-- {
-		found := commentLine.FindSubmatch(lines[n])
-		if found == nil || remark.Match(found[1]) {
+		found := commentLine().FindSubmatch(lines[n])
+		if found == nil || remark().Match(found[1]) {
 			break
 		}
 		said = append(said, string(found[1]))

@@ -3,20 +3,21 @@ package envfile
 import (
 	"bytes"
 	"io"
-	"regexp"
 	"strconv"
 	"strings"
 	"sync"
 
 	"github.com/compose-spec/compose-go/v2/dotenv"
 	"github.com/sirupsen/logrus"
+
+	"inzicht/core/late"
 )
 
 // quietLibrary keeps the library of compose from logging: what it would say
 // may hold values.
 var quietLibrary = sync.OnceFunc(func() { logrus.SetOutput(io.Discard) })
 
-var libraryLine = regexp.MustCompile(`line (\d+)`)
+var libraryLine = late.Regexp(`line (\d+)`)
 
 // readCompose reads the way compose does, with its own library.
 func readCompose(src []byte, outer Lookup) *Reading {
@@ -25,7 +26,7 @@ func readCompose(src []byte, outer Lookup) *Reading {
 	known, err := dotenv.ParseWithLookup(bytes.NewReader(src), dotenv.LookupFn(outer))
 	if err != nil {
 		line := 1 // the library's own words may hold a value: only the line is taken
-		if found := libraryLine.FindStringSubmatch(err.Error()); found != nil {
+		if found := libraryLine().FindStringSubmatch(err.Error()); found != nil {
 			line, _ = strconv.Atoi(found[1])
 		}
 		r.problem(line, "compose cannot read this line", "Quote the value, and close every quote and every ${.")

@@ -4,13 +4,14 @@ import (
 	"bytes"
 	"errors"
 	"fmt"
-	"regexp"
 	"strings"
 
 	"mvdan.cc/sh/v3/expand"
 	"mvdan.cc/sh/v3/syntax"
 
 	tokens "inzicht/core/syntax"
+
+	"inzicht/core/late"
 )
 
 // maxShellBrackets bounds how deep the parser may have to go.
@@ -318,11 +319,11 @@ func unescaped(word *syntax.Word) *syntax.Word {
 	out := &syntax.Word{}
 	for _, part := range word.Parts {
 		if literal, ok := part.(*syntax.Lit); ok && strings.Contains(literal.Value, `\`) {
-			part = &syntax.SglQuoted{Value: backslashes.ReplaceAllStringFunc(literal.Value, func(pair string) string { return strings.TrimPrefix(pair[1:], "\n") })}
+			part = &syntax.SglQuoted{Value: backslashes().ReplaceAllStringFunc(literal.Value, func(pair string) string { return strings.TrimPrefix(pair[1:], "\n") })}
 		}
 		out.Parts = append(out.Parts, part)
 	}
 	return out
 }
 
-var backslashes = regexp.MustCompile(`(?s)\\.`)
+var backslashes = late.Regexp(`(?s)\\.`)

@@ -4,12 +4,12 @@ import (
 	"bytes"
 	"fmt"
 	"path"
-	"regexp"
 	"slices"
 	"strings"
 
 	"go.yaml.in/yaml/v4"
 
+	"inzicht/core/late"
 	"inzicht/core/tree"
 )
 
@@ -142,10 +142,10 @@ func (f *finder) rendered(c *chart, values map[string]string) *cluster {
 }
 
 var (
-	actions   = regexp.MustCompile(`(?s)\{\{.*?\}\}`)
-	oneValue  = regexp.MustCompile(`^(\.Values(?:\.\w+)+)((?:\s*\|\s*(?:quote|squote|toString|trim|int|int64|default\s+(?:"[^"]*"|\S+)))*)$`)
-	ofChart   = regexp.MustCompile(`^(?:\.Chart\.Name|\.Release\.Name|(?:include|template)\s+"[^"]*(?:name|Name)"\s+[.$])(?:\s*\|.*)?$`)
-	byDefault = regexp.MustCompile(`default\s+("[^"]*"|\S+)`)
+	actions   = late.Regexp(`(?s)\{\{.*?\}\}`)
+	oneValue  = late.Regexp(`^(\.Values(?:\.\w+)+)((?:\s*\|\s*(?:quote|squote|toString|trim|int|int64|default\s+(?:"[^"]*"|\S+)))*)$`)
+	ofChart   = late.Regexp(`^(?:\.Chart\.Name|\.Release\.Name|(?:include|template)\s+"[^"]*(?:name|Name)"\s+[.$])(?:\s*\|.*)?$`)
+	byDefault = late.Regexp(`default\s+("[^"]*"|\S+)`)
 )
 
 // unfilled stands where an action stood that is not known.
@@ -156,7 +156,7 @@ const unfilled = "\ue000"
 func fillActions(src []byte, action func(string) (string, bool)) (out []byte, whole bool) {
 	whole = true
 	at := 0
-	for _, m := range actions.FindAllIndex(src, -1) {
+	for _, m := range actions().FindAllIndex(src, -1) {
 		out = append(out, src[at:m[0]]...)
 		inner := strings.TrimSpace(strings.Trim(string(src[m[0]+2:m[1]-2]), "-"))
 		value, known := action(inner)
@@ -184,15 +184,15 @@ func alone(src []byte, from, to int) bool {
 
 // action returns what an action gives, where it only names something.
 func (c *chart) action(action string, values map[string]string) (string, bool) {
-	if ofChart.MatchString(action) {
+	if ofChart().MatchString(action) {
 		return c.name, c.name != ""
 	}
-	m := oneValue.FindStringSubmatch(action)
+	m := oneValue().FindStringSubmatch(action)
 	if m == nil {
 		return "", false
 	}
 	value, known := values[m[1]]
-	if other := byDefault.FindStringSubmatch(m[2]); value == "" && other != nil && !strings.HasPrefix(other[1], ".") {
+	if other := byDefault().FindStringSubmatch(m[2]); value == "" && other != nil && !strings.HasPrefix(other[1], ".") {
 		value, known = strings.Trim(other[1], `"`), true
 	}
 	if strings.Contains(m[2], "quote") && known && !strings.ContainsAny(value, "\"\\\n") {

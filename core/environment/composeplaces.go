@@ -5,12 +5,13 @@ import (
 	"fmt"
 	"path"
 	"path/filepath"
-	"regexp"
 	"slices"
 	"strings"
 
 	"github.com/compose-spec/compose-go/v2/template"
 	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/late"
 )
 
 // Where a compose project says something, and how that is told without what is
@@ -99,13 +100,13 @@ func (p *composeProject) note(file string, service entry) {
 	}
 }
 
-var placeInProject = regexp.MustCompile(`services\.[A-Za-z0-9_.-]+`)
+var placeInProject = late.Regexp(`services\.[A-Za-z0-9_.-]+`)
 
 // placeOf finds the place that the library's error names, in the file that
 // says so. The names that it goes by must stand in the file: others may be
 // interpolated.
 func (f *finder) placeOf(p *composeProject, text string) (found Problem) {
-	keys := strings.Split(placeInProject.FindString(text), ".")
+	keys := strings.Split(placeInProject().FindString(text), ".")
 	for _, file := range slices.Backward(p.files) {
 		documents, _ := f.documentsOf(file)
 		for _, d := range documents {

@@ -8,7 +8,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"regexp"
 	"slices"
 	"strings"
 	"unicode/utf16"
@@ -16,6 +15,7 @@ import (
 	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/envfile"
+	"inzicht/core/late"
 )
 
 // maxListing is the size in bytes up to which a listing is read.
@@ -91,9 +91,9 @@ func (l *Layer) written(name string, src []byte) error {
 }
 
 var (
-	listedLine   = regexp.MustCompile(`^(?:export |declare -x )?([A-Za-z_][A-Za-z0-9_]*)=(.*)$`)
-	functionLine = regexp.MustCompile(`^BASH_FUNC_[^=]*=`)
-	tableLine    = regexp.MustCompile(`^([A-Za-z_][A-Za-z0-9_]*):\s+(\S.*)$`)
+	listedLine   = late.Regexp(`^(?:export |declare -x )?([A-Za-z_][A-Za-z0-9_]*)=(.*)$`)
+	functionLine = late.Regexp(`^BASH_FUNC_[^=]*=`)
+	tableLine    = late.Regexp(`^([A-Za-z_][A-Za-z0-9_]*):\s+(\S.*)$`)
 )
 
 // lines reads what env, or an env file, prints. Where most values are quoted, or
@@ -103,7 +103,7 @@ func (l *Layer) lines(src []byte) {
 	all, quoted, exported := 0, 0, false
 	lines := strings.Split(strings.ReplaceAll(string(src), "\r\n", "\n"), "\n")
 	for _, line := range lines {
-		if m := listedLine.FindStringSubmatch(line); m != nil && m[2] != "" {
+		if m := listedLine().FindStringSubmatch(line); m != nil && m[2] != "" {
 			all++
 			if m[2][0] == '"' || m[2][0] == '\'' {
 				quoted++
@@ -127,10 +127,10 @@ func (l *Layer) lines(src []byte) {
 		current = ""
 	}
 	for _, line := range lines {
-		if m := listedLine.FindStringSubmatch(line); m != nil {
+		if m := listedLine().FindStringSubmatch(line); m != nil {
 			flush()
 			current, value = m[1], m[2]
-		} else if functionLine.MatchString(line) {
+		} else if functionLine().MatchString(line) {
 			flush()
 		} else if current != "" && !strings.HasPrefix(line, "#") {
 			value += "\n" + line
@@ -189,7 +189,7 @@ var headings = map[string]bool{"name": true, "key": true, "variable": true, "nam
 func (l *Layer) table(src []byte) {
 	for line := range strings.Lines(strings.ReplaceAll(string(src), "\r\n", "\n")) {
 		line = strings.TrimSpace(line)
-		if m := tableLine.FindStringSubmatch(line); m != nil && !slices.Contains(messages, m[1]) {
+		if m := tableLine().FindStringSubmatch(line); m != nil && !slices.Contains(messages, m[1]) {
 			l.Values[m[1]] = textValue(m[2], "", 0, 0)
 			continue
 		}

@@ -8,6 +8,7 @@ import (
 	"regexp"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/tree"
 )
 
@@ -15,8 +16,8 @@ import (
 // not there is a problem, unless it is a person's own.
 
 var (
-	scriptLoads = regexp.MustCompile(`--env-file[= ]["']?([^\s"']+)|\benv-cmd\b[^&|;]*?\s(?:-f|--file)[= ]["']?([^\s"']+)|\bdotenv\b[^&|;]*?\s(?:-e|-p)[= ]["']?([^\s"']+)`)
-	shellLoads  = regexp.MustCompile(`^\s*(?:\.|source)\s+["']?([^\s"';&|]+)["']?\s*$`)
+	scriptLoads = late.Regexp(`--env-file[= ]["']?([^\s"']+)|\benv-cmd\b[^&|;]*?\s(?:-f|--file)[= ]["']?([^\s"']+)|\bdotenv\b[^&|;]*?\s(?:-e|-p)[= ]["']?([^\s"']+)`)
+	shellLoads  = late.Regexp(`^\s*(?:\.|source)\s+["']?([^\s"';&|]+)["']?\s*$`)
 )
 
 // loads notes the env files that scripts load and that are not there.
@@ -47,7 +48,7 @@ func (f *finder) packageLoads(file string) {
 	}
 	for _, name := range sortedKeys(manifest.Scripts) {
 		script, _ := manifest.Scripts[name].(string)
-		for _, found := range scriptLoads.FindAllStringSubmatch(script, -1) {
+		for _, found := range scriptLoads().FindAllStringSubmatch(script, -1) {
 			for _, loaded := range strings.Split(found[1]+found[2]+found[3], ",") {
 				f.loaded(loaded, file, lineOf(src, loaded), fmt.Sprintf("the script %q", name))
 			}
@@ -65,7 +66,7 @@ func (f *finder) shellLoads(file string) {
 	number := 0
 	for line := range bytes.Lines(src) {
 		number++
-		found := shellLoads.FindSubmatch(line)
+		found := shellLoads().FindSubmatch(line)
 		if found == nil {
 			continue
 		}

@@ -5,7 +5,6 @@ import (
 	"encoding/base64"
 	"fmt"
 	"path"
-	"regexp"
 	"slices"
 	"strings"
 
@@ -13,6 +12,7 @@ import (
 	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/envfile"
+	"inzicht/core/late"
 	"inzicht/core/tree"
 )
 
@@ -97,7 +97,7 @@ func (c *cluster) add(s store) {
 }
 
 // generic are names of folders that do not tell a stage.
-var generic = regexp.MustCompile(`^(k8s|kubernetes|kube|manifests?|deploy|deployments?|base|bases|overlays?|infra|ops|config|resources|yaml|charts?|templates)$`)
+var generic = late.Regexp(`^(k8s|kubernetes|kube|manifests?|deploy|deployments?|base|bases|overlays?|infra|ops|config|resources|yaml|charts?|templates)$`)
 
 // discoverManifests takes the manifests of each folder for one cluster.
 func (f *finder) discoverManifests() {
@@ -136,7 +136,7 @@ func (f *finder) discoverManifests() {
 		c := folders[folder]
 		c.outer = all // those of its own folder are found first
 		prefix := "kubernetes"
-		if base := path.Base(folder); base != "." && !generic.MatchString(base) {
+		if base := path.Base(folder); base != "." && !generic().MatchString(base) {
 			prefix += "." + base
 		}
 		f.workloads(prefix, c)
@@ -144,9 +144,9 @@ func (f *finder) discoverManifests() {
 }
 
 // isTemplate reports whether values of a manifest are actions of a template.
-func isTemplate(src []byte) bool { return valueAction.Match(src) }
+func isTemplate(src []byte) bool { return valueAction().Match(src) }
 
-var valueAction = regexp.MustCompile(`(?m)^\s*(?:- )?(?:[\w.\-]+:\s*)?\{\{`)
+var valueAction = late.Regexp(`(?m)^\s*(?:- )?(?:[\w.\-]+:\s*)?\{\{`)
 
 func isManifest(src []byte, file string) bool {
 	return bytes.Contains(src, []byte("apiVersion:")) && bytes.Contains(src, []byte("kind:")) || strings.HasPrefix(path.Base(file), "kustomization.")
@@ -373,7 +373,7 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 	return layers
 }
 
-var dollarParens = regexp.MustCompile(`\$\$|\$\([A-Za-z_][A-Za-z0-9_.-]*\)`)
+var dollarParens = late.Regexp(`\$\$|\$\([A-Za-z_][A-Za-z0-9_.-]*\)`)
 
 // references fills in $(NAME) with what stands before it, the last layer
 // first; $$ is a dollar sign, and what nothing sets stays as it is written. It
@@ -383,7 +383,7 @@ func references(v Value, before []*Layer, left int) (Value, int) {
 		return v, left
 	}
 	unseen := false
-	v.Text = dollarParens.ReplaceAllStringFunc(v.Text, func(ref string) string {
+	v.Text = dollarParens().ReplaceAllStringFunc(v.Text, func(ref string) string {
 		if ref == "$$" {
 			return "$"
 		}

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"inzicht/core/envfile"
+	"inzicht/core/late"
 	"inzicht/core/tree"
 )
 
@@ -15,8 +16,8 @@ import (
 const maxScripts = 2000
 
 var (
-	sourced   = regexp.MustCompile(`(?m)(?:^|[;&|]|\bdo\b|\bthen\b|\{)\s*(?:\.|source)\s+["']?([^\s"';&|]+)`)
-	enginesOf = regexp.MustCompile(`(?m)\b(?:docker|podman|nerdctl)\b[^\n]*?--env-file[= ]+["']?([^\s"']+)`)
+	sourced   = late.Regexp(`(?m)(?:^|[;&|]|\bdo\b|\bthen\b|\{)\s*(?:\.|source)\s+["']?([^\s"';&|]+)`)
+	enginesOf = late.Regexp(`(?m)\b(?:docker|podman|nerdctl)\b[^\n]*?--env-file[= ]+["']?([^\s"']+)`)
 )
 
 // reads notes that something reads an env file in a dialect.
@@ -48,7 +49,7 @@ func (f *finder) discoverReaders() {
 		for _, reader := range []struct {
 			pattern *regexp.Regexp
 			dialect *envfile.Dialect
-		}{{sourced, envfile.Shell}, {enginesOf, envfile.Docker}} {
+		}{{sourced(), envfile.Shell}, {enginesOf(), envfile.Docker}} {
 			for _, found := range reader.pattern.FindAllSubmatch(src, 50) {
 				if env := meant(string(found[1]), file.Path, envs); env != "" {
 					f.reads(env, reader.dialect)

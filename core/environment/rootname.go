@@ -5,16 +5,18 @@ import (
 	"path"
 	"regexp"
 	"strings"
+
+	"inzicht/core/late"
 )
 
 // What runs the program at the root of a tree calls it by the name of its
 // package, its module or its binary, and by no folder.
 
 var (
-	moduleLine  = regexp.MustCompile(`(?m)^module\s+"?([^\s"]+)`)
-	nameLine    = regexp.MustCompile(`(?m)^\s*name\s*=\s*["']?([A-Za-z0-9._-]+)`)
-	appLine     = regexp.MustCompile(`\bapp:\s*:([a-z0-9_]+)`)
-	majorFolder = regexp.MustCompile(`^v[0-9]+$`)
+	moduleLine  = late.Regexp(`(?m)^module\s+"?([^\s"]+)`)
+	nameLine    = late.Regexp(`(?m)^\s*name\s*=\s*["']?([A-Za-z0-9._-]+)`)
+	appLine     = late.Regexp(`\bapp:\s*:([a-z0-9_]+)`)
+	majorFolder = late.Regexp(`^v[0-9]+$`)
 )
 
 // rootNames returns the names that the program at the root is called by.
@@ -55,7 +57,7 @@ var rootManifests = map[string]func([]byte) []string{
 	"go.mod": func(src []byte) []string {
 		names := firstGroup(moduleLine)(src)
 		for i, name := range names {
-			if majorFolder.MatchString(path.Base(name)) {
+			if majorFolder().MatchString(path.Base(name)) {
 				names[i] = path.Dir(name)
 			}
 		}
@@ -65,9 +67,9 @@ var rootManifests = map[string]func([]byte) []string{
 	"Cargo.toml": firstGroup(nameLine), "pyproject.toml": firstGroup(nameLine), "setup.cfg": firstGroup(nameLine), "mix.exs": firstGroup(appLine),
 }
 
-func firstGroup(expression *regexp.Regexp) func([]byte) []string {
+func firstGroup(expression func() *regexp.Regexp) func([]byte) []string {
 	return func(src []byte) []string {
-		if found := expression.FindSubmatch(src); found != nil {
+		if found := expression().FindSubmatch(src); found != nil {
 			return []string{string(found[1])}
 		}
 		return nil

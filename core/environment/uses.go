@@ -2,10 +2,10 @@ package environment
 
 import (
 	"path"
-	"regexp"
 	"slices"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/tree"
 )
 
@@ -18,7 +18,7 @@ const maxUses = 1 << 20
 
 // ownName are the places where manifests of different languages name the
 // package that they describe.
-var ownName = regexp.MustCompile(`(?m)^module\s+(\S+)|^\s{0,2}\{?\s*"name"\s*:\s*"([^"]+)"|^name\s*=\s*["']([^"']+)["']|<artifactId>([^<]+)</artifactId>|spec\.name\s*=\s*["']([^"']+)["']`)
+var ownName = late.Regexp(`(?m)^module\s+(\S+)|^\s{0,2}\{?\s*"name"\s*:\s*"([^"]+)"|^name\s*=\s*["']([^"']+)["']|<artifactId>([^<]+)</artifactId>|spec\.name\s*=\s*["']([^"']+)["']`)
 
 // usersOf finds, for the folder of each component that others name in their
 // manifests as a dependency or by its path, the components that use it,
@@ -34,7 +34,7 @@ func usersOf(t *tree.Tree) map[string][]string {
 			continue
 		}
 		texts[c.Name] = string(src)
-		found := ownName.FindStringSubmatch(string(src))
+		found := ownName().FindStringSubmatch(string(src))
 		if found == nil || c.Folder == "" {
 			continue
 		}
@@ -92,13 +92,13 @@ func mentions(manifest string) (list []string) {
 			list = append(list, way)
 		}
 	}
-	for _, found := range artifact.FindAllStringSubmatch(manifest, -1) {
+	for _, found := range artifact().FindAllStringSubmatch(manifest, -1) {
 		list = append(list, found[1])
 	}
 	return list
 }
 
-var artifact = regexp.MustCompile(`<artifactId>([^<]+)</artifactId>`)
+var artifact = late.Regexp(`<artifactId>([^<]+)</artifactId>`)
 
 // reachable gives what can be come to from a component, one step after the
 // other, up to a number.

@@ -3,11 +3,12 @@ package environment
 import (
 	"bytes"
 	"path"
-	"regexp"
 	"strconv"
 	"strings"
 
 	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/late"
 )
 
 const (
@@ -54,7 +55,7 @@ type yamlError struct{ Problem }
 
 func (e *yamlError) Error() string { return e.Reason }
 
-var yamlLine = regexp.MustCompile(`line (\d+)`)
+var yamlLine = late.Regexp(`line (\d+)`)
 
 func parseYAML(file string, src []byte) (list []*yamlDocument, problem *yamlError) {
 	fail := func(line int, reason, hint string) ([]*yamlDocument, *yamlError) {
@@ -77,7 +78,7 @@ func parseYAML(file string, src []byte) (list []*yamlDocument, problem *yamlErro
 		}
 		if err != nil {
 			line := 0
-			if found := yamlLine.FindStringSubmatch(err.Error()); found != nil {
+			if found := yamlLine().FindStringSubmatch(err.Error()); found != nil {
 				line, _ = strconv.Atoi(found[1])
 			}
 			hint := "Check its indentation and quotes."

@@ -4,10 +4,10 @@ import (
 	"errors"
 	"fmt"
 	"path"
-	"regexp"
 	"strconv"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 
 	"go.yaml.in/yaml/v4"
@@ -46,7 +46,7 @@ func parseYAML(src []byte) (*yaml.Node, error) {
 	var root yaml.Node
 	if err := yaml.Unmarshal(src, &root); err != nil {
 		line := 0 // the library's words may repeat a value
-		if found := lineInError.FindStringSubmatch(err.Error()); found != nil {
+		if found := lineInError().FindStringSubmatch(err.Error()); found != nil {
 			line, _ = strconv.Atoi(found[1])
 		}
 		return nil, notUnderstood("YAML", line)
@@ -54,7 +54,7 @@ func parseYAML(src []byte) (*yaml.Node, error) {
 	return &root, nil
 }
 
-var lineInError = regexp.MustCompile(`line (\d+)`)
+var lineInError = late.Regexp(`line (\d+)`)
 
 // notUnderstood says in words of our own where a file cannot be understood. A
 // line of 0 is not known.

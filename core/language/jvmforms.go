@@ -90,7 +90,7 @@ func annotated(f *syntax.File, word string, open int) (list []declare.Setting) {
 			continue
 		}
 		switch {
-		case f.Is(j-2, "name") && variableName.MatchString(text):
+		case f.Is(j-2, "name") && variableName().MatchString(text):
 			list = append(list, declare.Setting{Name: text, Access: "@ConfigProperty", Need: declare.Required})
 		case f.Is(j-2, "defaultValue") && len(list) > 0:
 			list[0].Need, list[0].Fallback = declare.Optional, &text
@@ -153,7 +153,7 @@ func commandOptions(s *declare.Source) (list []declare.Setting) {
 		}
 		rest = strings.TrimPrefix(strings.TrimSuffix(rest, "}"), "env:")
 		name, fallback, has := strings.Cut(rest, ":-")
-		if !variableName.MatchString(name) {
+		if !variableName().MatchString(name) {
 			continue
 		}
 		setting := declare.Setting{Token: i, Name: name, Access: "@Option", Need: declare.Expected}

@@ -2,9 +2,9 @@ package language
 
 import (
 	"bytes"
-	"regexp"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -62,9 +62,9 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 func makeNeed(lines []textLine, n, column int, need reads.Need) reads.Need {
 	line := lines[n].text
 	switch {
-	case makeEmpty.Match(line) && n+1 < len(lines) && bytes.Contains(lines[n+1].text, []byte("$(error")):
+	case makeEmpty().Match(line) && n+1 < len(lines) && bytes.Contains(lines[n+1].text, []byte("$(error")):
 		return reads.Required
-	case makeCompare.Match(line) || makeAsked.Match(line[:min(max(column, 0), len(line))]):
+	case makeCompare().Match(line) || makeAsked().Match(line[:min(max(column, 0), len(line))]):
 		return reads.Optional
 	}
 	return need
@@ -72,12 +72,12 @@ func makeNeed(lines []textLine, n, column int, need reads.Need) reads.Need {
 
 // makeTarget is what is before an assignment for one target, and those that it
 // is made from.
-var makeTarget = regexp.MustCompile(`^[^\s:=#$][^:=#]*:[ \t]+`)
+var makeTarget = late.Regexp(`^[^\s:=#$][^:=#]*:[ \t]+`)
 
 // makeAssignment gives the name and the operator of "NAME := value", which may
 // stand behind a target or in $(eval …).
 func makeAssignment(line []byte) (name, operator string) {
-	text := strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(string(makeTarget.ReplaceAll(line, nil))), "$(eval "))
+	text := strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(string(makeTarget().ReplaceAll(line, nil))), "$(eval "))
 	for _, word := range []string{"export ", "override ", "private ", "define "} {
 		text = strings.TrimSpace(strings.TrimPrefix(text, word))
 	}
@@ -95,11 +95,11 @@ func makeAssignment(line []byte) (name, operator string) {
 }
 
 var (
-	makeCompare   = regexp.MustCompile(`^\s*(else\s+)?ifn?eq\b`)
-	makeEmpty     = regexp.MustCompile(`^\s*ifeq\s*\(\s*(\$\(strip\s+)?\$[({][A-Za-z_][A-Za-z0-9_]*[)}]\s*\)?,\s*\)`)
-	makeAsked     = regexp.MustCompile(`\$\((or|if)\s+(\$\([A-Za-z_][A-Za-z0-9_]*\)\s*,\s*)*$`)
-	makeCondition = regexp.MustCompile(`^\s*(ifndef|ifdef)\s+([A-Za-z_][A-Za-z0-9_]*)`)
-	recipeReads   = regexp.MustCompile(`\$\$\{?([A-Z_][A-Z0-9_]+)`)
+	makeCompare   = late.Regexp(`^\s*(else\s+)?ifn?eq\b`)
+	makeEmpty     = late.Regexp(`^\s*ifeq\s*\(\s*(\$\(strip\s+)?\$[({][A-Za-z_][A-Za-z0-9_]*[)}]\s*\)?,\s*\)`)
+	makeAsked     = late.Regexp(`\$\((or|if)\s+(\$\([A-Za-z_][A-Za-z0-9_]*\)\s*,\s*)*$`)
+	makeCondition = late.Regexp(`^\s*(ifndef|ifdef)\s+([A-Za-z_][A-Za-z0-9_]*)`)
+	recipeReads   = late.Regexp(`\$\$\{?([A-Z_][A-Z0-9_]+)`)
 )
 
 // makeConditions finds what is asked for, ifndef NAME with an error behind it,
@@ -114,7 +114,7 @@ func makeConditions(f *syntax.File, lines []textLine, set map[string]bool) (list
 		list = append(list, r)
 	}
 	for n, line := range lines {
-		if m := makeCondition.FindSubmatchIndex(line.text); m != nil {
+		if m := makeCondition().FindSubmatchIndex(line.text); m != nil {
 			need := reads.Optional
 			if n+1 < len(lines) && string(line.text[m[2]:m[3]]) == "ifndef" && bytes.Contains(lines[n+1].text, []byte("$(error")) {
 				need = reads.Required
@@ -122,7 +122,7 @@ func makeConditions(f *syntax.File, lines []textLine, set map[string]bool) (list
 			add(line, m[4], string(line.text[m[4]:m[5]]), string(line.text[m[2]:m[3]]), need)
 		}
 		if len(line.text) > 0 && line.text[0] == '\t' && len(line.text) < longestLine {
-			for _, m := range recipeReads.FindAllSubmatchIndex(line.text, -1) {
+			for _, m := range recipeReads().FindAllSubmatchIndex(line.text, -1) {
 				name := string(line.text[m[2]:m[3]])
 				if !bytes.Contains(line.text, []byte("for "+name+" ")) && !bytes.Contains(line.text, []byte(name+"=")) {
 					add(line, m[0], name, "$$", reads.Expected)

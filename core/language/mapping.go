@@ -25,7 +25,7 @@ var mapping = &reads.Language{
 			if !ok {
 				name = f.Text(i)
 			}
-			if !f.Is(i-1, ":") || !variableName.MatchString(name) {
+			if !f.Is(i-1, ":") || !variableName().MatchString(name) {
 				continue
 			}
 			r := reads.Read{Name: name, Access: "mapping", Need: reads.Optional, Kind: reads.Text}

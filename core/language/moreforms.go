@@ -69,7 +69,7 @@ func envParameters(s *declare.Source) (list []declare.Setting) {
 		if !ok || !strings.Contains(text, "%env(") || len(text) > longestLine {
 			continue
 		}
-		for _, found := range envParameter.FindAllStringSubmatch(text, -1) {
+		for _, found := range envParameter().FindAllStringSubmatch(text, -1) {
 			if name, need, kind := processed(found[1]); name != "" {
 				list = append(list, declare.Setting{Token: i, Name: name, Access: "%env()%", Need: string(need), Kind: string(kind)})
 			}

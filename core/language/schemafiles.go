@@ -3,10 +3,10 @@ package language
 import (
 	"bytes"
 	"cmp"
-	"regexp"
 	"strings"
 	"sync"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -61,7 +61,7 @@ func readEmbedded(src []byte) ([]reads.Read, error) {
 	return l.Analyse("config.yml", src, nil).Reads, nil
 }
 
-var envParameter = regexp.MustCompile(`%env\(([^()%]+)\)%`)
+var envParameter = late.Regexp(`%env\(([^()%]+)\)%`)
 
 var processorKinds = map[string]reads.Kind{"int": reads.Integer, "float": reads.Number, "bool": reads.Boolean, "not": reads.Boolean, "json": reads.JSON, "csv": reads.List, "url": reads.URL}
 
@@ -90,7 +90,7 @@ func readServiceConfig(src []byte) (list []reads.Read, err error) {
 		}
 	}
 	for _, line := range linesOf(src, "#") {
-		for _, found := range envParameter.FindAllSubmatchIndex(line.text, -1) {
+		for _, found := range envParameter().FindAllSubmatchIndex(line.text, -1) {
 			name, need, kind := processed(string(line.text[found[2]:found[3]]))
 			if name == "" {
 				continue

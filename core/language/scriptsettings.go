@@ -1,16 +1,16 @@
 package language
 
 import (
-	"regexp"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
 
 // variableName is how the names of variables are written where a library's
 // call could as well name something else.
-var variableName = regexp.MustCompile(`^[A-Z][A-Z0-9_]*$`)
+var variableName = late.Regexp(`^[A-Z][A-Z0-9_]*$`)
 
 // scriptLibraries are words of which a file that uses one of the libraries holds one.
 var scriptLibraries = reads.NewWords([]string{"$env/static", "{ env", "{env"})
@@ -107,7 +107,7 @@ func namedCall(f *syntax.File, i int, access string, required bool) []reads.Decl
 		}
 	}
 	name, ok := f.Value(open + 1)
-	if !f.Is(open, "(") || !ok || !variableName.MatchString(name) || len(name) < 2 || !(f.Is(open+2, ")") || f.Is(open+2, ",")) {
+	if !f.Is(open, "(") || !ok || !variableName().MatchString(name) || len(name) < 2 || !(f.Is(open+2, ")") || f.Is(open+2, ",")) {
 		return nil
 	}
 	d := reads.Declared{At: i, Name: name, Access: access, Need: reads.Expected, Kind: reads.Text}
@@ -167,7 +167,7 @@ func importedValues(f *syntax.File, i int) (list []reads.Declared) {
 		return nil
 	}
 	for j := i + 1; j < from; j++ {
-		if f.Kind(j) == syntax.Word && (f.Is(j-1, "{") || f.Is(j-1, ",")) && variableName.MatchString(f.Text(j)) {
+		if f.Kind(j) == syntax.Word && (f.Is(j-1, "{") || f.Is(j-1, ",")) && variableName().MatchString(f.Text(j)) {
 			list = append(list, reads.Declared{At: j, Name: f.Text(j), Access: "$env/static", Need: reads.Required})
 		}
 	}

@@ -106,7 +106,7 @@ func variablesNamed(n *yaml.Node) (names []*yaml.Node) {
 	}
 	out := names[:0]
 	for _, name := range names {
-		if name.Kind == yaml.ScalarNode && variableName.MatchString(name.Value) {
+		if name.Kind == yaml.ScalarNode && variableName().MatchString(name.Value) {
 			out = append(out, name)
 		}
 	}

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -15,7 +16,7 @@ import (
 // expression whose first group is the name, and of whose further groups one may
 // be what is used instead.
 type form struct {
-	expression *regexp.Regexp
+	expression func() *regexp.Regexp
 	access     string
 	need       reads.Need
 }
@@ -23,7 +24,7 @@ type form struct {
 // byLine makes the reader of a file that is told apart line by line. Comments
 // begin with one of marks; sets, where it is one, has the names that the file
 // sets itself as its first group; own are names that are no variables.
-func byLine(marks string, scope reads.Scope, sets *regexp.Regexp, own map[string]bool, forms ...form) func([]byte) ([]reads.Read, error) {
+func byLine(marks string, scope reads.Scope, sets func() *regexp.Regexp, own map[string]bool, forms ...form) func([]byte) ([]reads.Read, error) {
 	return func(src []byte) (list []reads.Read, err error) {
 		f := &syntax.File{Src: src}
 		lines := linesOf(src, marks)
@@ -32,7 +33,7 @@ func byLine(marks string, scope reads.Scope, sets *regexp.Regexp, own map[string
 			if sets == nil || len(line.text) > longestLine {
 				continue
 			}
-			for _, found := range sets.FindAllSubmatch(line.text, -1) {
+			for _, found := range sets().FindAllSubmatch(line.text, -1) {
 				set[strings.ToUpper(string(found[1]))] = true
 			}
 		}
@@ -41,7 +42,7 @@ func byLine(marks string, scope reads.Scope, sets *regexp.Regexp, own map[string
 				continue
 			}
 			for _, form := range forms {
-				for _, at := range form.expression.FindAllSubmatchIndex(line.text, -1) {
+				for _, at := range form.expression().FindAllSubmatchIndex(line.text, -1) {
 					name := string(line.text[at[2]:at[3]])
 					if set[strings.ToUpper(name)] || own[strings.ToUpper(name)] || !isShellName(name) {
 						continue
@@ -81,29 +82,29 @@ const longestLine = 1 << 16
 var (
 	cmake = &reads.Language{
 		Name: "cmake", Extensions: []string{".cmake"}, Names: []string{"CMakeLists.txt"}, Triggers: []string{"ENV"},
-		Own: byLine("#", reads.Build, regexp.MustCompile(`set\(ENV\{([A-Za-z0-9_]+)\}`), nil,
-			form{regexp.MustCompile(`\$ENV\{([A-Za-z0-9_]+)\}`), "$ENV{}", reads.Expected},
-			form{regexp.MustCompile(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional}),
+		Own: byLine("#", reads.Build, late.Regexp(`set\(ENV\{([A-Za-z0-9_]+)\}`), nil,
+			form{late.Regexp(`\$ENV\{([A-Za-z0-9_]+)\}`), "$ENV{}", reads.Expected},
+			form{late.Regexp(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional}),
 	}
 	justfile = &reads.Language{
 		Name: "justfile", Extensions: []string{".just"}, Names: []string{"justfile", "Justfile", ".justfile", "JUSTFILE"}, Triggers: []string{"env", "env_var", "env_var_or_default"},
 		Own: byLine("#", reads.Tooling, nil, nil,
-			form{regexp.MustCompile(`\benv(?:_var)?\(\s*["']([A-Za-z0-9_]+)["']\s*\)`), "env", reads.Required},
-			form{regexp.MustCompile(`\benv(?:_var_or_default)?\(\s*["']([A-Za-z0-9_]+)["']\s*,\s*(?:["']([^"']*)["'])?`), "env", reads.Optional}),
+			form{late.Regexp(`\benv(?:_var)?\(\s*["']([A-Za-z0-9_]+)["']\s*\)`), "env", reads.Required},
+			form{late.Regexp(`\benv(?:_var_or_default)?\(\s*["']([A-Za-z0-9_]+)["']\s*,\s*(?:["']([^"']*)["'])?`), "env", reads.Optional}),
 	}
 	// Playbooks look variables up for the machine that runs them.
 	playbook = &reads.Language{
 		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query", "env:"},
 		Own: alsoTables(byLine("#", reads.Tooling, nil, nil,
-			form{regexp.MustCompile(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected})),
+			form{late.Regexp(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected})),
 	}
 	// Descriptions in XML of builds, of logging and of services.
 	xmlFiles = &reads.Language{
 		Name: "xml", Extensions: []string{".xml"}, Triggers: []string{"${", "%env("},
 		Own: byLine("", "", nil, nil,
-			form{regexp.MustCompile(`\$\{env[.:]([A-Za-z0-9_]+)(?::-?([^}]*))?\}`), "${env.…}", reads.Expected},
-			form{regexp.MustCompile(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):-([^}]*)\}`), "${…}", reads.Optional},
-			form{regexp.MustCompile(`%env\((?:[a-z_]+:)*([A-Z][A-Z0-9_]*)\)%`), "%env()%", reads.Required}),
+			form{late.Regexp(`\$\{env[.:]([A-Za-z0-9_]+)(?::-?([^}]*))?\}`), "${env.…}", reads.Expected},
+			form{late.Regexp(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):-([^}]*)\}`), "${…}", reads.Optional},
+			form{late.Regexp(`%env\((?:[a-z_]+:)*([A-Z][A-Z0-9_]*)\)%`), "%env()%", reads.Required}),
 	}
 	// What runs on a hosting service gets variables of the project.
 	pipeline = &reads.Language{
@@ -112,14 +113,14 @@ var (
 			base := path.Base(file)
 			return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base)
 		},
-		Own: pipelineAsked(suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, regexp.MustCompile(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
-			form{regexp.MustCompile(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected}))),
+		Own: pipelineAsked(suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
+			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected}))),
 	}
 	caddyfile = &reads.Language{
 		Name: "caddyfile", Names: []string{"Caddyfile"}, Triggers: []string{"{$", "{env."},
 		Own: byLine("#", "", nil, nil,
-			form{regexp.MustCompile(`\{\$([A-Za-z0-9_]+)(?::([^}]*))?\}`), "{$…}", reads.Expected},
-			form{regexp.MustCompile(`\{env\.([A-Za-z0-9_]+)\}`), "{env.…}", reads.Expected}),
+			form{late.Regexp(`\{\$([A-Za-z0-9_]+)(?::([^}]*))?\}`), "{$…}", reads.Expected},
+			form{late.Regexp(`\{env\.([A-Za-z0-9_]+)\}`), "{env.…}", reads.Expected}),
 	}
 	batch = &reads.Language{
 		Name: "batch", Extensions: []string{".bat", ".cmd"}, Triggers: []string{"%", "!"},
@@ -132,8 +133,8 @@ var (
 )
 
 var (
-	pipelineRule = regexp.MustCompile(`^\s*(?:-\s+)?if:`)
-	pipelineElse = regexp.MustCompile(`^:?[-+]`)
+	pipelineRule = late.Regexp(`^\s*(?:-\s+)?if:`)
+	pipelineElse = late.Regexp(`^:?[-+]`)
 )
 
 // pipelineAsked makes optional what a rule of a pipeline asks for, and what a
@@ -147,7 +148,7 @@ func pipelineAsked(own func([]byte) ([]reads.Read, error)) func([]byte) ([]reads
 			line := lines[r.Line-1]
 			at := bytes.Index(line[r.Column-1:], []byte(r.Name)) + r.Column - 1
 			before, behind := line[:at], line[at+len(r.Name):]
-			if pipelineRule.Match(line) || bytes.HasSuffix(before, []byte("{")) && pipelineElse.Match(behind) || bytes.Contains(before, []byte("${"+r.Name+":+")) {
+			if pipelineRule().Match(line) || bytes.HasSuffix(before, []byte("{")) && pipelineElse().Match(behind) || bytes.Contains(before, []byte("${"+r.Name+":+")) {
 				r.Need = reads.Optional
 			}
 		}
@@ -162,11 +163,11 @@ var pipelineOwn = wordSet("CI HOME PATH PWD USER HOSTNAME SHELL")
 var batchOwn = wordSet("ERRORLEVEL CD DATE TIME RANDOM CMDCMDLINE CMDEXTVERSION PROMPT")
 
 var (
-	batchSets   = regexp.MustCompile(`(?i)\bset\s+(?:/[ap]\s+)?"?([a-z_][a-z0-9_]*)\s*[-+*/]?=`)
-	batchReads  = regexp.MustCompile(`[%!]([A-Za-z_][A-Za-z0-9_]*)(?::[^%!]*)?[%!]`)
-	batchTests  = regexp.MustCompile(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?defined\s+([a-z_][a-z0-9_]*)`)
-	batchUnless = regexp.MustCompile(`(?i)\bif\s+(?:not\s+defined\s+([a-z_][a-z0-9_]*)|"%([a-z_][a-z0-9_]*)%"\s*==\s*"")\s*\(?\s*(set\s+"?([a-z_][a-z0-9_]*)=([^"&)\r]*)|.*\bexit\b)`)
-	batchRemark = regexp.MustCompile(`(?i)^\s*(?:@?rem\b|::)`)
+	batchSets   = late.Regexp(`(?i)\bset\s+(?:/[ap]\s+)?"?([a-z_][a-z0-9_]*)\s*[-+*/]?=`)
+	batchReads  = late.Regexp(`[%!]([A-Za-z_][A-Za-z0-9_]*)(?::[^%!]*)?[%!]`)
+	batchTests  = late.Regexp(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?defined\s+([a-z_][a-z0-9_]*)`)
+	batchUnless = late.Regexp(`(?i)\bif\s+(?:not\s+defined\s+([a-z_][a-z0-9_]*)|"%([a-z_][a-z0-9_]*)%"\s*==\s*"")\s*\(?\s*(set\s+"?([a-z_][a-z0-9_]*)=([^"&)\r]*)|.*\bexit\b)`)
+	batchRemark = late.Regexp(`(?i)^\s*(?:@?rem\b|::)`)
 )
 
 // readBatch reads a script of the command processor of Windows: what it expands
@@ -191,10 +192,10 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 		return &list[len(list)-1]
 	}
 	for _, line := range linesOf(src, "") {
-		if len(line.text) > longestLine || batchRemark.Match(line.text) {
+		if len(line.text) > longestLine || batchRemark().Match(line.text) {
 			continue
 		}
-		if m := batchUnless.FindSubmatchIndex(line.text); m != nil {
+		if m := batchUnless().FindSubmatchIndex(line.text); m != nil {
 			name := group(line.text, m, 1) + group(line.text, m, 2)
 			if r := add(line, m[0], name); r != nil {
 				r.Need = reads.Required
@@ -206,15 +207,15 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 			set[strings.ToUpper(name)] = true
 			continue
 		}
-		for _, m := range batchTests.FindAllSubmatchIndex(line.text, -1) {
+		for _, m := range batchTests().FindAllSubmatchIndex(line.text, -1) {
 			if r := add(line, m[0], group(line.text, m, 1)); r != nil && r.Need == reads.Expected {
 				r.Need = reads.Optional
 			}
 		}
-		for _, m := range batchReads.FindAllSubmatchIndex(line.text, -1) {
+		for _, m := range batchReads().FindAllSubmatchIndex(line.text, -1) {
 			add(line, m[0], group(line.text, m, 1))
 		}
-		for _, m := range batchSets.FindAllSubmatch(line.text, -1) {
+		for _, m := range batchSets().FindAllSubmatch(line.text, -1) {
 			set[strings.ToUpper(string(m[1]))] = true
 		}
 	}
@@ -230,9 +231,9 @@ func group(text []byte, m []int, n int) string {
 }
 
 var (
-	fishSets  = regexp.MustCompile(`(?:\bset\s+(?:-[a-zA-Z-]+\s+)*|\bfor\s+|\bread\s+(?:-\S+\s+)*|--argument(?:-names)?\s+|-a\s+)([A-Za-z_][A-Za-z0-9_]*)`)
-	fishTests = regexp.MustCompile(`\bset\s+(?:-q|--query)\s+([A-Za-z_][A-Za-z0-9_]*)(?:\s*;?\s*(?:or\s+|\|\|\s*)set\s+(?:-[a-zA-Z-]+\s+)*[A-Za-z_][A-Za-z0-9_]*\s+["']?([^"'\s;]+))?`)
-	fishReads = regexp.MustCompile(`\$\{?([A-Z_][A-Z0-9_]*)`)
+	fishSets  = late.Regexp(`(?:\bset\s+(?:-[a-zA-Z-]+\s+)*|\bfor\s+|\bread\s+(?:-\S+\s+)*|--argument(?:-names)?\s+|-a\s+)([A-Za-z_][A-Za-z0-9_]*)`)
+	fishTests = late.Regexp(`\bset\s+(?:-q|--query)\s+([A-Za-z_][A-Za-z0-9_]*)(?:\s*;?\s*(?:or\s+|\|\|\s*)set\s+(?:-[a-zA-Z-]+\s+)*[A-Za-z_][A-Za-z0-9_]*\s+["']?([^"'\s;]+))?`)
+	fishReads = late.Regexp(`\$\{?([A-Z_][A-Z0-9_]*)`)
 )
 
 // fishOwn are variables that the shell supplies.
@@ -247,7 +248,7 @@ func readFish(src []byte) (list []reads.Read, err error) {
 		if len(line.text) > longestLine {
 			continue
 		}
-		for _, m := range fishTests.FindAllSubmatchIndex(line.text, -1) {
+		for _, m := range fishTests().FindAllSubmatchIndex(line.text, -1) {
 			name := group(line.text, m, 1)
 			if set[name] || tested[name] || strings.ToUpper(name) != name {
 				continue
@@ -259,7 +260,7 @@ func readFish(src []byte) (list []reads.Read, err error) {
 			r.Line, r.Column = f.Position(line.offset + m[0])
 			list, tested[name] = append(list, r), true
 		}
-		for _, m := range fishReads.FindAllSubmatchIndex(line.text, -1) {
+		for _, m := range fishReads().FindAllSubmatchIndex(line.text, -1) {
 			name := group(line.text, m, 1)
 			if set[name] || tested[name] || fishOwn[name] {
 				continue
@@ -268,7 +269,7 @@ func readFish(src []byte) (list []reads.Read, err error) {
 			r.Line, r.Column = f.Position(line.offset + m[0])
 			list = append(list, r)
 		}
-		for _, m := range fishSets.FindAllSubmatch(line.text, -1) {
+		for _, m := range fishSets().FindAllSubmatch(line.text, -1) {
 			set[string(m[1])] = true
 		}
 	}

@@ -2,10 +2,10 @@ package language
 
 import (
 	"bytes"
-	"regexp"
 	"strconv"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 )
 
@@ -14,7 +14,7 @@ var moduleBegins = []byte("inzicht: settings begin")
 
 // moduleCall is how such a module reads a variable, in any language: the way,
 // the name, the kind and the fallback.
-var moduleCall = regexp.MustCompile(`^(required|optional|optionalPointer|fallback)\(\s*(?:fromEnvironment,\s*)?["']([^"']+)["'],\s*(?:as|[:'_])(\w+)'?(?:,\s*("(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*'))?`)
+var moduleCall = late.Regexp(`^(required|optional|optionalPointer|fallback)\(\s*(?:fromEnvironment,\s*)?["']([^"']+)["'],\s*(?:as|[:'_])(\w+)'?(?:,\s*("(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*'))?`)
 
 // moduleKinds are the kinds as the modules name them.
 var moduleKinds = map[string]reads.Kind{
@@ -49,7 +49,7 @@ func state(r *reads.Read, src []byte) {
 	if n := bytes.IndexAny(line, ".>"); n >= 0 && n < bytes.IndexAny(line, "(\n") { // behind the reader
 		line = bytes.TrimLeft(line[n:], ".>")
 	}
-	call := moduleCall.FindSubmatch(line)
+	call := moduleCall().FindSubmatch(line)
 	if call == nil || string(call[2]) != r.Name {
 		return
 	}

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"time"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 )
 
@@ -16,7 +17,7 @@ var yes, no = []string{"1", "true", "yes", "on"}, []string{"0", "false", "no", "
 
 // durationForm is how modules take a duration, in every language but Go, which
 // has a form of its own that includes it.
-var durationForm = regexp.MustCompile(`^(\d+(\.\d+)?(ms|s|m|h))+$`)
+var durationForm = late.Regexp(`^(\d+(\.\d+)?(ms|s|m|h))+$`)
 
 // fits reports whether the modules of every language take a value for one of
 // a kind.
@@ -30,7 +31,7 @@ func fits(kind reads.Kind, value string) bool {
 		return slices.Contains(append(slices.Clone(yes), no...), strings.ToLower(value))
 	case reads.Duration:
 		_, err := time.ParseDuration(value)
-		return err == nil && durationForm.MatchString(value)
+		return err == nil && durationForm().MatchString(value)
 	case reads.URL:
 		u, err := url.Parse(value)
 		return err == nil && u.Scheme != "" && (u.Host != "" || u.Opaque != "" || u.Path != "")

@@ -6,8 +6,9 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"net/url"
-	"regexp"
 	"strings"
+
+	"inzicht/core/late"
 )
 
 // Fingerprint gives a keyed picture of a value: the same value of the same
@@ -19,10 +20,10 @@ func Fingerprint(key []byte, name, value string) string {
 }
 
 var (
-	integerValue  = regexp.MustCompile(`^[+-]?\d+$`)
-	numberValue   = regexp.MustCompile(`^[+-]?(\d+\.\d*|\.\d+)([eE][+-]?\d+)?$`)
-	durationValue = regexp.MustCompile(`^(\d+(\.\d+)?(ns|us|µs|ms|s|m|h|d))+$`)
-	booleanValue  = regexp.MustCompile(`^(?i:true|false|yes|no|on|off)$`)
+	integerValue  = late.Regexp(`^[+-]?\d+$`)
+	numberValue   = late.Regexp(`^[+-]?(\d+\.\d*|\.\d+)([eE][+-]?\d+)?$`)
+	durationValue = late.Regexp(`^(\d+(\.\d+)?(ns|us|µs|ms|s|m|h|d))+$`)
+	booleanValue  = late.Regexp(`^(?i:true|false|yes|no|on|off)$`)
 )
 
 // KindOf tells what a value looks like, in the words of kinds.
@@ -30,13 +31,13 @@ func KindOf(value string) string {
 	switch {
 	case value == "":
 		return "text"
-	case integerValue.MatchString(value):
+	case integerValue().MatchString(value):
 		return "integer"
-	case numberValue.MatchString(value):
+	case numberValue().MatchString(value):
 		return "number"
-	case booleanValue.MatchString(value):
+	case booleanValue().MatchString(value):
 		return "boolean"
-	case durationValue.MatchString(value):
+	case durationValue().MatchString(value):
 		return "duration"
 	case strings.Contains(value, "://"):
 		if u, err := url.Parse(value); err == nil && u.Scheme != "" {

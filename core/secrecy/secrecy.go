@@ -4,11 +4,11 @@ package secrecy
 import (
 	"maps"
 	"math"
-	"regexp"
 	"slices"
 	"strings"
-	"sync"
 	"unicode"
+
+	"inzicht/core/late"
 )
 
 // secretWords are words of a name that make its value a secret.
@@ -152,10 +152,10 @@ func ShownSource(secret bool, source string) string {
 }
 
 // part is what in a text may be a secret by itself.
-var part = sync.OnceValue(func() *regexp.Regexp { return regexp.MustCompile(`[A-Za-z0-9+/_~=-]{16,}`) })
+var part = late.Regexp(`[A-Za-z0-9+/_~=-]{16,}`)
 
 // userinfo is a password in an address.
-var userinfo = sync.OnceValue(func() *regexp.Regexp { return regexp.MustCompile(`(://[^\s/:@'"]*:)([^\s/@'"]+)(@)`) })
+var userinfo = late.Regexp(`(://[^\s/:@'"]*:)([^\s/@'"]+)(@)`)
 
 // HoldsSecret tells whether a text, or a part of it, looks like a secret.
 func HoldsSecret(text string) bool {

@@ -1,22 +1,17 @@
 package secrecy
 
 import (
-	"regexp"
 	"strings"
-	"sync"
+
+	"inzicht/core/late"
 )
 
 // standIns match values that plainly stand in for a real one; weakStandIns do
 // so only for secrets: another variable may well be set to none.
 var (
-	standIns     = compileOnce(`(?i)^(.*change[-_ ]?(me|this).*|changeit|replace[-_ ]?(me|this|with).*|fill[-_ ]?(me|in|this).*|to[-_ ]?do|tbd|fixme|xxx+|placeholder|insert[-_ ].*[-_ ]here|put[-_ ].*[-_ ]here|your[-_ ].*[-_ ]here|your[-_ ]?(secret|password|token|api[-_ ]?key|key|name|domain|url)|<[^<>]+>|\{\{[^}]+\}\})$`)
-	weakStandIns = compileOnce(`(?i)^(secret|password|passwd|dummy|example|none|null|undefined|\*+|\.\.\.+|…|x+|1234+|my[-_ ]?(secret|password|token|key)|some[-_ ]?(secret|password|token|value)|your[-_ ].*|enter[-_ ].*|\[[^\]]+\])$`)
+	standIns     = late.Regexp(`(?i)^(.*change[-_ ]?(me|this).*|changeit|replace[-_ ]?(me|this|with).*|fill[-_ ]?(me|in|this).*|to[-_ ]?do|tbd|fixme|xxx+|placeholder|insert[-_ ].*[-_ ]here|put[-_ ].*[-_ ]here|your[-_ ].*[-_ ]here|your[-_ ]?(secret|password|token|api[-_ ]?key|key|name|domain|url)|<[^<>]+>|\{\{[^}]+\}\})$`)
+	weakStandIns = late.Regexp(`(?i)^(secret|password|passwd|dummy|example|none|null|undefined|\*+|\.\.\.+|…|x+|1234+|my[-_ ]?(secret|password|token|key)|some[-_ ]?(secret|password|token|value)|your[-_ ].*|enter[-_ ].*|\[[^\]]+\])$`)
 )
-
-// compileOnce puts the compiling off until it is needed: not every start is.
-func compileOnce(pattern string) func() *regexp.Regexp {
-	return sync.OnceValue(func() *regexp.Regexp { return regexp.MustCompile(pattern) })
-}
 
 // IsStandIn tells whether a value is plainly a stand-in: change-me, <token>, xxx.
 func IsStandIn(value string, secret bool) bool {

@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"inzicht/core/files"
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
 )
@@ -324,7 +325,7 @@ const (
 	maxAllKept = 512 << 20 // bytes
 )
 
-var keptName = regexp.MustCompile(`^[0-9a-f]{32}$|^` + regexp.QuoteMeta(newKept))
+var keptName = late.Regexp(`^[0-9a-f]{32}$|^` + regexp.QuoteMeta(newKept))
 
 // tidy removes what was kept of other trees: the oldest, where it is too old,
 // too many or too much.
@@ -335,7 +336,7 @@ func (k *kept) tidy() {
 	}
 	var all []fs.FileInfo
 	for _, e := range entries {
-		if info, err := e.Info(); err == nil && info.Mode().IsRegular() && keptName.MatchString(e.Name()) && e.Name() != k.file {
+		if info, err := e.Info(); err == nil && info.Mode().IsRegular() && keptName().MatchString(e.Name()) && e.Name() != k.file {
 			all = append(all, info)
 		}
 	}

@@ -4,10 +4,11 @@ import (
 	"bytes"
 	"encoding/json"
 	"path"
-	"regexp"
 	"strings"
 
 	"go.yaml.in/yaml/v4"
+
+	"inzicht/core/late"
 )
 
 // Two families of frameworks read no variable by its name: each key of their
@@ -48,11 +49,11 @@ func keySource(file string) bool {
 // nuxt.config.ts, where db.url is NUXT_DB_URL.
 func overridden(file string) bool { return strings.HasPrefix(path.Base(file), "nuxt.config.") }
 
-var overriddenKeys = regexp.MustCompile(`\b([A-Za-z]\w{2,100})["']?\s*:`)
+var overriddenKeys = late.Regexp(`\b([A-Za-z]\w{2,100})["']?\s*:`)
 
 // inOverridden finds keys that variables with the prefix override.
 func (k settingKeys) inOverridden(src []byte, note func(bare string, line int)) {
-	for _, at := range overriddenKeys.FindAllSubmatchIndex(src, mostKeys) {
+	for _, at := range overriddenKeys().FindAllSubmatchIndex(src, mostKeys) {
 		key := bareKey(string(src[at[2]:at[3]]))
 		for bare := range k { // in any order
 			if strings.HasPrefix(bare, "nuxt") && strings.HasSuffix(bare, key) {
@@ -65,8 +66,8 @@ func (k settingKeys) inOverridden(src []byte, note func(bare string, line int)) 
 // Keys are named in source by these: classes and calls that take a prefix of
 // keys, and calls that take one key.
 var (
-	keyPrefixes = regexp.MustCompile(`(?:@(?:field:|get:)?ConfigurationProperties\s*\(\s*(?:(?:prefix|value)\s*=\s*)?|\b(?:GetSection|GetRequiredSection|BindConfiguration|getSubset|AddEnvironmentVariables)\s*\(\s*(?:prefix:\s*)?)"([\w.:\-]{1,200})"`)
-	keyNames    = regexp.MustCompile(`(?:\bgetProperty\s*\(|\bgetRequiredProperty\s*\(|\bGetValue(?:<[\w?]+>)?\s*\(|\bGetConnectionString\s*\(|\b[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`)
+	keyPrefixes = late.Regexp(`(?:@(?:field:|get:)?ConfigurationProperties\s*\(\s*(?:(?:prefix|value)\s*=\s*)?|\b(?:GetSection|GetRequiredSection|BindConfiguration|getSubset|AddEnvironmentVariables)\s*\(\s*(?:prefix:\s*)?)"([\w.:\-]{1,200})"`)
+	keyNames    = late.Regexp(`(?:\bgetProperty\s*\(|\bgetRequiredProperty\s*\(|\bGetValue(?:<[\w?]+>)?\s*\(|\bGetConnectionString\s*\(|\b[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`)
 )
 
 // keyMarks takes away what tells the ways apart in which a key may be written.
@@ -120,14 +121,14 @@ func (k settingKeys) in(file string, src []byte) map[string]int {
 // inSource finds keys, and prefixes of keys, that source names.
 func (k settingKeys) inSource(src []byte, note func(bare string, line int)) {
 	line := func(at int) int { return 1 + bytes.Count(src[:at], []byte{'\n'}) }
-	for _, at := range keyNames.FindAllSubmatchIndex(src, mostKeys) {
+	for _, at := range keyNames().FindAllSubmatchIndex(src, mostKeys) {
 		name := string(src[at[2]:at[3]])
 		note(bareKey(name), line(at[2]))
 		if bytes.Contains(src[at[0]:at[2]], []byte("GetConnectionString")) {
 			note(bareKey("ConnectionStrings:"+name), line(at[2]))
 		}
 	}
-	for _, at := range keyPrefixes.FindAllSubmatchIndex(src, mostKeys) {
+	for _, at := range keyPrefixes().FindAllSubmatchIndex(src, mostKeys) {
 		prefix := bareKey(string(src[at[2]:at[3]]))
 		for bare := range k { // in any order
 			if prefix != "" && strings.HasPrefix(bare, prefix) && len(bare) > len(prefix) {

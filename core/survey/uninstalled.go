@@ -3,9 +3,9 @@ package survey
 import (
 	"encoding/json"
 	"path"
-	"regexp"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/tree"
 )
 
@@ -43,11 +43,11 @@ var namings = []naming{
 // lines reports whether a line matches an expression, apart from the space
 // before it.
 func lines(expression string) func([]byte) bool {
-	line := regexp.MustCompile(`(?m)^[ \t]*(?:` + strings.TrimPrefix(expression, "^") + `)`)
-	if !strings.HasPrefix(expression, "^") {
-		line = regexp.MustCompile(expression)
+	if rest, whole := strings.CutPrefix(expression, "^"); whole {
+		expression = `(?m)^[ \t]*(?:` + rest + `)`
 	}
-	return line.Match
+	line := late.Regexp(expression)
+	return func(src []byte) bool { return line().Match(src) }
 }
 
 // keys reports whether one of some objects of a JSON file names a library:

@@ -2,10 +2,10 @@ package trace
 
 import (
 	"bytes"
-	"regexp"
 	"slices"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/survey"
@@ -170,8 +170,8 @@ func (l *line) holdsName(text string) bool {
 }
 
 var (
-	anyWord    = regexp.MustCompile(`[^\s"'` + "`" + `(){}\[\]<>,;|&$:=?!-]+`)
-	likeSecret = regexp.MustCompile(`[A-Za-z0-9+/_~=-]{16,}|://[^\s@'"]+@`)
+	anyWord    = late.Regexp(`[^\s"'` + "`" + `(){}\[\]<>,;|&$:=?!-]+`)
+	likeSecret = late.Regexp(`[A-Za-z0-9+/_~=-]{16,}|://[^\s@'"]+@`)
 )
 
 // words masks words of a text: all but names of variables and the keys of
@@ -181,7 +181,7 @@ func (l *line) words(from, to int, all bool) {
 	if all {
 		pattern = anyWord
 	}
-	for _, at := range pattern.FindAllIndex(l.src[from:to], -1) {
+	for _, at := range pattern().FindAllIndex(l.src[from:to], -1) {
 		word := string(l.src[from+at[0] : from+at[1]])
 		behind := l.src[from+at[1] : to]
 		isKey := bytes.HasPrefix(behind, []byte(`:"`)) || bytes.HasPrefix(behind, []byte(`:\"`))
@@ -199,7 +199,7 @@ var shellWords = map[string]bool{"export": true, "if": true, "then": true, "fi":
 // written masks in a language that is read in a way of its own: every word but
 // names of variables, keys, and a few words of the language.
 func (l *line) written() {
-	for _, at := range anyWord.FindAllIndex(l.src[l.from:l.to], -1) {
+	for _, at := range anyWord().FindAllIndex(l.src[l.from:l.to], -1) {
 		from, to := l.from+at[0], l.from+at[1]
 		word, behind := string(l.src[from:to]), bytes.TrimLeft(l.src[to:l.to], " \t")
 		first := len(bytes.Trim(l.src[l.from:from], " \t\"'-")) == 0

@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/url"
-	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -12,6 +11,7 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
+	"inzicht/core/late"
 	"inzicht/core/reads"
 )
 
@@ -84,9 +84,9 @@ func Unsuitable(v *contract.Variable, value string) string {
 func secretStandIn(s *setting) bool { return s.variable.Secret && s.variable.Kind == reads.Text }
 
 var (
-	wholeNumber   = regexp.MustCompile(`^\s*[+-]?(\d[\d_]*|0[xX][0-9a-fA-F]+)\s*$`)
-	beginsInteger = regexp.MustCompile(`^\s*[+-]?\d`)
-	anyDuration   = regexp.MustCompile(`^\s*([+-]?\d+(\.\d+)?\s*[a-zA-Zµ]*\s*)+$|^P[\dTYMWDHS.]+$`)
+	wholeNumber   = late.Regexp(`^\s*[+-]?(\d[\d_]*|0[xX][0-9a-fA-F]+)\s*$`)
+	beginsInteger = late.Regexp(`^\s*[+-]?\d`)
+	anyDuration   = late.Regexp(`^\s*([+-]?\d+(\.\d+)?\s*[a-zA-Zµ]*\s*)+$|^P[\dTYMWDHS.]+$`)
 )
 
 // ofKind tells whether the code of a read can convert a value. Languages that
@@ -95,10 +95,10 @@ func ofKind(value string, r reads.Read) bool {
 	lenient := r.Language == "javascript" || r.Language == "typescript" || r.Language == "php" || r.Language == "ruby" || r.Language == "perl"
 	switch r.Kind {
 	case reads.Integer:
-		return wholeNumber.MatchString(value) || lenient && beginsInteger.MatchString(value)
+		return wholeNumber().MatchString(value) || lenient && beginsInteger().MatchString(value)
 	case reads.Number:
 		_, err := strconv.ParseFloat(strings.TrimSpace(value), 64)
-		return err == nil || wholeNumber.MatchString(value) || lenient && beginsInteger.MatchString(value)
+		return err == nil || wholeNumber().MatchString(value) || lenient && beginsInteger().MatchString(value)
 	case reads.Boolean:
 		return len(r.Literals) > 0 || isBoolean(value)
 	case reads.Duration:
@@ -106,7 +106,7 @@ func ofKind(value string, r reads.Read) bool {
 			_, err := time.ParseDuration(value)
 			return err == nil
 		}
-		return anyDuration.MatchString(value)
+		return anyDuration().MatchString(value)
 	case reads.URL:
 		u, err := url.Parse(value)
 		return err == nil && (u.Scheme != "" || r.Language != "javascript" && r.Language != "typescript")

@@ -1,0 +1,3 @@
+module google.golang.org/protobuf
+
+go 1.26.8

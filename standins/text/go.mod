@@ -1,0 +1,3 @@
+module golang.org/x/text
+
+go 1.26.8
