@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"github.com/compose-spec/compose-go/v2/cli"
+	"github.com/compose-spec/compose-go/v2/loader"
 
 	"inzicht/core/planted"
 	"inzicht/core/tree"
@@ -115,7 +116,8 @@ func reference(t *testing.T, root string, files, outer []string) (list []string)
 	for _, file := range files {
 		paths = append(paths, filepath.Join(root, file))
 	}
-	options, err := cli.NewProjectOptions(paths, cli.WithWorkingDirectory(root), cli.WithEnv(outer), cli.WithEnvFiles(), cli.WithDotEnv, cli.WithProfiles([]string{"*"}))
+	options, err := cli.NewProjectOptions(paths, cli.WithWorkingDirectory(root), cli.WithEnv(outer), cli.WithEnvFiles(), cli.WithDotEnv, cli.WithProfiles([]string{"*"}),
+		cli.WithLoadOptions(func(o *loader.Options) { o.SkipValidation = true }))
 	if err != nil {
 		t.Fatal(err)
 	}
