@@ -8,6 +8,7 @@ import (
 	"path"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"inzicht/core/envfile"
@@ -192,6 +193,9 @@ type All struct {
 	contexts map[string][]string           // of a Dockerfile: the folders that it is built in, where a compose file tells
 	users    map[string][]string           // of the folder of a shared component, the components that use it
 	served   map[[2]string]bool            // names of environments with the component that each is for
+
+	layersOnce sync.Once
+	layerFiles map[string]bool // of all layers
 }
 
 // IsShared reports whether an env file is given to a service without code here.
@@ -320,11 +324,13 @@ func (s *All) Layers(f func(l *Layer, environment string)) {
 }
 
 // IsLayer reports whether a file of the tree is, or is a part of, a layer: what
-// stands in it is set, and not read.
+// stands in it is set, and not read. It may be asked side by side.
 func (s *All) IsLayer(file string) bool {
-	found := false
-	s.Layers(func(l *Layer, _ string) { found = found || l.File == file })
-	return found
+	s.layersOnce.Do(func() {
+		s.layerFiles = map[string]bool{}
+		s.Layers(func(l *Layer, _ string) { s.layerFiles[l.File] = true })
+	})
+	return s.layerFiles[file]
 }
 
 // Serves tells whether the environment is to satisfy the reads of a

@@ -50,13 +50,34 @@ func (f *finder) discoverReaders() {
 			pattern *regexp.Regexp
 			dialect *envfile.Dialect
 		}{{sourced(), envfile.Shell}, {enginesOf(), envfile.Docker}} {
-			for _, found := range reader.pattern.FindAllSubmatch(src, 50) {
-				if env := meant(string(found[1]), file.Path, envs); env != "" {
+			for _, found := range matchesIn(src, "env", reader.pattern) {
+				if env := meant(found, file.Path, envs); env != "" {
 					f.reads(env, reader.dialect)
 				}
 			}
 		}
 	}
+}
+
+// matchesIn returns what the first group of an expression matches in those lines
+// of a file that hold a word.
+func matchesIn(src []byte, word string, expression *regexp.Regexp) (list []string) {
+	for len(list) < 50 {
+		at := bytes.Index(src, []byte(word))
+		if at < 0 {
+			break
+		}
+		from := bytes.LastIndexByte(src[:at], '\n') + 1
+		to := len(src)
+		if end := bytes.IndexByte(src[at:], '\n'); end >= 0 {
+			to = at + end
+		}
+		for _, found := range expression.FindAllSubmatch(src[from:to], 50) {
+			list = append(list, string(found[1]))
+		}
+		src = src[to:]
+	}
+	return list
 }
 
 func isScript(file string) bool {

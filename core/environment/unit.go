@@ -111,7 +111,7 @@ func (u *unitLayers) inForce(name string) string {
 // passed on, its own lines, its files, what is taken away.
 func (f *finder) unit(file string) ([]*Layer, error) {
 	files := []string{file}
-	for _, other := range f.tree.Files {
+	for _, other := range f.tree.Below(file + ".d") {
 		if path.Dir(other.Path) == file+".d" && path.Ext(other.Path) == ".conf" {
 			files = append(files, other.Path)
 		}

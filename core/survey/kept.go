@@ -1,24 +1,17 @@
 package survey
 
 import (
-	"bytes"
 	"crypto/sha256"
 	"encoding/binary"
-	"encoding/gob"
 	"encoding/hex"
 	"fmt"
 	"hash"
-	"io/fs"
 	"os"
-	"path/filepath"
-	"regexp"
-	"slices"
 	"strings"
 	"sync"
 	"time"
 
 	"inzicht/core/files"
-	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
 )
@@ -33,12 +26,12 @@ import (
 
 // kept is what is known from the last survey of the same tree.
 type kept struct {
-	folder, file string     // where it is kept
-	common       string     // what all marks are made with
-	parts        []markPart // of this tree, now
-	of           []int32    // the part of each file, by its number, or -1
-	old          map[string]*keptPart
-	now          map[string]*keptPart // by mark
+	file   keptFile
+	common string     // what all marks are made with
+	parts  []markPart // of this tree, now
+	of     []int32    // the part of each file, by its number, or -1
+	old    map[string]*keptPart
+	now    map[string]*keptPart // by mark
 }
 
 // markPart is a part of the tree with its mark.
@@ -70,9 +63,6 @@ func (r keptRead) read() reads.Read {
 	return r.Read
 }
 
-// maxKept is the size in bytes over which a file of kept results is not read.
-const maxKept = 64 << 20
-
 // recall marks the files of the tree and looks up what is known of them. It
 // gives nil where nothing is to be kept.
 func (s *Survey) recall(options Options) *kept {
@@ -84,6 +74,7 @@ func (s *Survey) recall(options Options) *kept {
 		return nil
 	}
 	k := keptOf(s, options, program)
+	s.keepIn, s.common = options.Keep, k.common
 	var reading sync.WaitGroup
 	reading.Go(k.read)
 	k.mark(s, k.common)
@@ -98,8 +89,7 @@ func (s *Survey) recall(options Options) *kept {
 // flags and configuration.
 func keptOf(s *Survey, options Options, program string) *kept {
 	common := fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source())
-	name := sha256.Sum256([]byte(s.Tree.Root + "\x00" + common))
-	return &kept{folder: options.Keep, file: hex.EncodeToString(name[:16]), common: common, old: map[string]*keptPart{}, now: map[string]*keptPart{}}
+	return &kept{file: keptAs(options.Keep, s.Tree.Root, common), common: common, old: map[string]*keptPart{}, now: map[string]*keptPart{}}
 }
 
 // programMark tells this program from one that was built later.
@@ -135,9 +125,11 @@ func (k *kept) mark(s *Survey, common string) {
 			scripts[regions[n]] = true
 		}
 	}
-	stamps := stampAll(s.Tree, func(n int) bool {
+	s.stamps = make([]files.Stamp, len(s.Tree.Files))
+	stampAll(s.Tree, s.stamps, func(n int) bool {
 		return regions[n] != "" || s.languages[n] != nil || mayBeScript(s.Tree.Files[n].Path)
 	})
+	stamps := s.stamps
 	k.of = make([]int32, len(s.Tree.Files))
 	numbers := map[part]int32{}
 	var sums []hash.Hash
@@ -178,43 +170,26 @@ func (k *kept) mark(s *Survey, common string) {
 // from what it becomes when it is written once more: clocks of files are coarse.
 const tooYoung = int64(100 * time.Millisecond)
 
-// stampAll gives the stamp of each file that is wanted, by all processors.
-func stampAll(t *tree.Tree, wanted func(n int) bool) []files.Stamp {
-	stamps := make([]files.Stamp, len(t.Files))
+// stampAll fills in the stamp of each file that is wanted and has none, by all
+// processors.
+func stampAll(t *tree.Tree, stamps []files.Stamp, wanted func(n int) bool) {
 	folder, err := files.OpenFolder(t.Root, "")
 	if err != nil {
-		return stamps
+		return
 	}
 	defer folder.Close()
 	sideBySide(len(t.Files), func(n int) {
-		if wanted(n) {
+		if stamps[n] == (files.Stamp{}) && wanted(n) {
 			stamps[n] = folder.Stamp(t.Files[n].Path)
 		}
 	})
-	return stamps
 }
 
 // read reads what was kept, if it is whole.
 func (k *kept) read() {
-	if k.decode() {
-		os.Chtimes(filepath.Join(k.folder, k.file), time.Time{}, time.Now()) // it was of use today
-	}
-}
-
-func (k *kept) decode() bool {
-	src, err := files.ReadFile(k.folder, k.file, maxKept)
-	if err != nil || len(src) < sha256.Size {
-		return false
-	}
-	content := src[sha256.Size:]
-	if sum := sha256.Sum256(content); !bytes.Equal(sum[:], src[:sha256.Size]) {
-		return false
-	}
-	if gob.NewDecoder(bytes.NewReader(content)).Decode(&k.old) != nil {
+	if !k.file.read(&k.old) {
 		k.old = map[string]*keptPart{}
-		return false
 	}
-	return true
 }
 
 // reads gives all reads that were kept, whether they are still there or not.
@@ -294,59 +269,5 @@ func (k *kept) keep(s *Survey, found []reads.Read, skipped []tree.Skip) {
 			delete(k.now, p.mark)
 		}
 	}
-	k.write()
-	k.tidy()
-}
-
-// write puts what is known now in the place of what was kept.
-func (k *kept) write() {
-	content := bytes.NewBuffer(make([]byte, sha256.Size))
-	if gob.NewEncoder(content).Encode(k.now) != nil || os.MkdirAll(k.folder, 0o700) != nil {
-		return
-	}
-	sum := sha256.Sum256(content.Bytes()[sha256.Size:])
-	copy(content.Bytes(), sum[:])
-	out, err := os.CreateTemp(k.folder, newKept+"*") // only the user may read it: source may hold secrets
-	if err != nil {
-		return
-	}
-	defer os.Remove(out.Name())
-	_, err = out.Write(content.Bytes())
-	if closed := out.Close(); err == nil && closed == nil {
-		os.Rename(out.Name(), filepath.Join(k.folder, k.file))
-	}
-}
-
-// What is kept of trees that were not looked at for long goes.
-const (
-	newKept    = ".new-"
-	maxTrees   = 60
-	keptFor    = 30 * 24 * time.Hour
-	maxAllKept = 512 << 20 // bytes
-)
-
-var keptName = late.Regexp(`^[0-9a-f]{32}$|^` + regexp.QuoteMeta(newKept))
-
-// tidy removes what was kept of other trees: the oldest, where it is too old,
-// too many or too much.
-func (k *kept) tidy() {
-	entries, err := os.ReadDir(k.folder)
-	if err != nil {
-		return
-	}
-	var all []fs.FileInfo
-	for _, e := range entries {
-		if info, err := e.Info(); err == nil && info.Mode().IsRegular() && keptName().MatchString(e.Name()) && e.Name() != k.file {
-			all = append(all, info)
-		}
-	}
-	slices.SortFunc(all, func(a, b fs.FileInfo) int { return b.ModTime().Compare(a.ModTime()) })
-	size := int64(0)
-	for n, info := range all {
-		size += info.Size()
-		age := time.Since(info.ModTime())
-		if n >= maxTrees || age > keptFor || size > maxAllKept || strings.HasPrefix(info.Name(), newKept) && age > time.Hour {
-			os.Remove(filepath.Join(k.folder, info.Name()))
-		}
-	}
+	k.file.write(k.now)
 }

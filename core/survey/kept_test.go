@@ -148,7 +148,7 @@ func TestKeptIsDamaged(t *testing.T) {
 func TestKeptIsTidied(t *testing.T) {
 	folder := t.TempDir()
 	long := time.Now().Add(-2 * keptFor)
-	for n := range maxTrees + 20 {
+	for n := range maxFiles + 20 {
 		name := filepath.Join(folder, fmt.Sprintf("%032x", n))
 		os.WriteFile(name, []byte("x"), 0o600)
 		if n < 10 {
@@ -161,7 +161,7 @@ func TestKeptIsTidied(t *testing.T) {
 		t.Fatal(err)
 	}
 	kept, _ := filepath.Glob(filepath.Join(folder, "*"))
-	if len(kept) != maxTrees+2 { // its own, and what is none of ours
+	if len(kept) != maxFiles+2 { // its own, and what is none of ours
 		t.Errorf("%d are kept", len(kept))
 	}
 	if _, err := os.Stat(filepath.Join(folder, fmt.Sprintf("%032x", 3))); err == nil {

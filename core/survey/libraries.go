@@ -1,12 +1,14 @@
 package survey
 
 import (
+	"maps"
 	"path"
 	"path/filepath"
 	"slices"
 	"strings"
 	"sync"
 
+	"inzicht/core/files"
 	"inzicht/core/tree"
 )
 
@@ -39,46 +41,84 @@ func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
 				s.Skipped = append(s.Skipped, skip)
 			}
 		}
-		s.inLibrary(folder, libraries, newWordSet(names), found)
+		wanted := func(n int) bool { return s.mayRead(libraries.Files[n].Path) }
+		in := answered(s, question{what: "libraries", about: names, of: libraries, wanted: wanted}, func() (map[string]LibraryRead, bool) {
+			return s.inLibrary(folder, libraries, newWordSet(names))
+		})
+		for name, read := range in { // in any order
+			if before, known := found[name]; !known || read.before(before) {
+				found[name] = read
+			}
+		}
 	}
 	return found
 }
 
+// before reports whether a read stands before another.
+func (r LibraryRead) before(other LibraryRead) bool {
+	return r.File < other.File || r.File == other.File && r.Line < other.Line
+}
+
+// mayRead reports whether a file of a library is in a language whose reads are
+// looked for there.
+func (s *Survey) mayRead(file string) bool {
+	l := s.known.Of(file)
+	return l != nil && l.Own == nil && scopeOf(file) != "test"
+}
+
 // LibraryFolders returns the folders of installed libraries that there are, from the
-// root of the tree.
+// root of the tree: those that lie in no other one.
 func (s *Survey) LibraryFolders() (folders []string) {
-	add := func(folder string) {
-		if s.Tree.HasFolder(folder) && !slices.Contains(folders, folder) {
-			folders = append(folders, folder)
-		}
-	}
+	all := map[string]bool{}
 	for _, c := range s.Tree.Components {
 		for _, name := range libraryFolders {
-			add(path.Join(c.Folder, name))
+			all[path.Join(c.Folder, name)] = true
 		}
 	}
 	for _, folder := range s.Config.Dependencies {
 		if clean, inside := s.Tree.Inside(folder); inside {
-			add(clean)
+			all[clean] = true
 		}
 	}
+	maps.DeleteFunc(all, func(folder string, _ bool) bool { return !s.Tree.HasFolder(folder) })
+	for folder := range all { // sorted below
+		if !liesIn(folder, all) {
+			folders = append(folders, folder)
+		}
+	}
+	slices.Sort(folders)
 	return folders
 }
 
-// inLibrary looks through one folder of libraries.
-func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, found map[string]LibraryRead) {
+// liesIn reports whether a folder lies in one of some others.
+func liesIn(folder string, others map[string]bool) bool {
+	for above := path.Dir(folder); above != "." && above != "/"; above = path.Dir(above) {
+		if others[above] {
+			return true
+		}
+	}
+	return false
+}
+
+// inLibrary looks through one folder of libraries, and reports whether all of it
+// could be read.
+func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet) (found map[string]LibraryRead, whole bool) {
+	found, whole = map[string]LibraryRead{}, true
 	var mutex sync.Mutex
 	withReaders(libraries, len(libraries.Files), 1, func(n int, in *tree.Reader) {
 		file := libraries.Files[n].Path
-		l := s.known.Of(file)
-		if l == nil || l.Own != nil || scopeOf(file) == "test" {
+		if !s.mayRead(file) {
 			return
 		}
 		src, err := in.Read(file)
 		if err != nil {
 			s.note(path.Join(folder, file), err)
+			mutex.Lock()
+			defer mutex.Unlock()
+			whole = whole && !files.Refused(err)
 			return
 		}
+		l := s.known.Of(file)
 		if !l.Triggered(src) || !words.in(file, src) {
 			return
 		}
@@ -88,12 +128,13 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet, 
 			}
 			read := LibraryRead{libraryOf(file), path.Join(folder, file), r.Line}
 			mutex.Lock()
-			if before, known := found[r.Name]; !known || read.File < before.File || read.File == before.File && read.Line < before.Line {
+			if before, known := found[r.Name]; !known || read.before(before) {
 				found[r.Name] = read
 			}
 			mutex.Unlock()
 		}
 	})
+	return found, whole
 }
 
 // libraryOf gives the name of the library that a file of a library folder

@@ -5,6 +5,7 @@ import (
 	"path"
 	"sync"
 
+	"inzicht/core/files"
 	"inzicht/core/syntax"
 	"inzicht/core/tree"
 )
@@ -21,11 +22,19 @@ type Mention struct {
 // that stands as a text, something may. A name that stands for a key of
 // settings counts too.
 func (s *Survey) Mentions(names []string) map[string]Mention {
-	found := map[string]Mention{}
-	words, keys := newWordSet(names), keysFor(names)
-	if len(words.words) == 0 {
-		return found
+	if len(names) == 0 {
+		return nil
 	}
+	wanted := func(n int) bool { return s.mentioning(n) != nil || mayHoldKeys(s.Tree.Files[n].Path) }
+	return answered(s, question{what: "mentions", about: names, of: s.Tree, stamps: s.stamps, wanted: wanted}, func() (map[string]Mention, bool) {
+		return s.findMentions(names)
+	})
+}
+
+// findMentions is Mentions, and reports whether all files could be read.
+func (s *Survey) findMentions(names []string) (found map[string]Mention, whole bool) {
+	found, whole = map[string]Mention{}, true
+	words, keys := newWordSet(names), keysFor(names)
 	var mutex sync.Mutex
 	note := func(name string, at Mention) { // of each name the first file counts
 		mutex.Lock()
@@ -41,6 +50,9 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 		}
 		src, err := in.Read(file)
 		if err != nil {
+			mutex.Lock()
+			defer mutex.Unlock()
+			whole = whole && !files.Refused(err)
 			return
 		}
 		if table != nil && words.in(file, src) {
@@ -54,7 +66,7 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 			}
 		}
 	})
-	return found
+	return found, whole
 }
 
 // written is how files of data are written, as far as comments go.

@@ -29,7 +29,7 @@ func NamesOf(dir string, options Options) (*Names, error) {
 	}
 	if program, err := programMark(); err == nil && options.Keep != "" {
 		k := keptOf(&Survey{Tree: &tree.Tree{Root: root}, Config: c}, options, program)
-		if k.decode() {
+		if k.read(); len(k.old) > 0 {
 			n.recent = contract.Build(k.reads())
 		}
 	}

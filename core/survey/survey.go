@@ -63,6 +63,9 @@ type Survey struct {
 	Sources      int         // files in a known language
 	Bytes        int64       // their size
 
+	keepIn, common string        // where something may be kept, and what its marks are made with
+	stamps         []files.Stamp // of each file, as far as asked
+
 	known       *language.Set
 	languages   []*reads.Language // of each file, by its name
 	noted       []fileRead        // of each file

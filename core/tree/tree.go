@@ -66,6 +66,17 @@ func (t *Tree) Number(path string) int {
 	return i
 }
 
+// Below returns the files that lie in a folder and in those in it.
+func (t *Tree) Below(folder string) []File {
+	in := folder + "/"
+	from, _ := slices.BinarySearchFunc(t.Files, in, func(f File, p string) int { return strings.Compare(f.Path, p) })
+	to := from
+	for to < len(t.Files) && strings.HasPrefix(t.Files[to].Path, in) {
+		to++
+	}
+	return t.Files[from:to]
+}
+
 // file gives a file of the tree, or none.
 func (t *Tree) file(path string) File {
 	if n := t.Number(path); n >= 0 {
