@@ -111,7 +111,7 @@ func (k *kept) mark(s *Survey, common string) {
 	scripts := map[string]bool{} // regions with files that may be in any language
 	folder := "/"
 	for n, f := range s.Tree.Files {
-		if s.languages[n] == nil && !mayBeScript(f.Path) {
+		if !s.mayHoldReads(n) {
 			continue
 		}
 		at := f.Path[:max(strings.LastIndexByte(f.Path, '/'), 0)]
@@ -127,7 +127,7 @@ func (k *kept) mark(s *Survey, common string) {
 	}
 	s.stamps = make([]files.Stamp, len(s.Tree.Files))
 	stampAll(s.Tree, s.stamps, func(n int) bool {
-		return regions[n] != "" || s.languages[n] != nil || mayBeScript(s.Tree.Files[n].Path)
+		return regions[n] != "" || s.mayHoldReads(n)
 	})
 	stamps := s.stamps
 	k.of = make([]int32, len(s.Tree.Files))
@@ -137,7 +137,7 @@ func (k *kept) mark(s *Survey, common string) {
 	now := time.Now().UnixNano()
 	for n, f := range s.Tree.Files {
 		k.of[n] = -1
-		if s.languages[n] == nil && !mayBeScript(f.Path) {
+		if !s.mayHoldReads(n) {
 			continue
 		}
 		key := part{region: regions[n]}

@@ -287,7 +287,7 @@ func withReaders(t *tree.Tree, n, chunk int, f func(n int, in *tree.Reader)) {
 func (s *Survey) batches(k *kept) (list []batch, files int) {
 	looking := !s.search.Empty()
 	for n, f := range s.Tree.Files {
-		source := (s.languages[n] != nil || mayBeScript(f.Path) || language.MayBeForeign(f.Path)) && !k.has(n)
+		source := s.mayHoldReads(n) && !k.has(n)
 		if !source && !looking {
 			continue
 		}
@@ -304,6 +304,13 @@ func (s *Survey) batches(k *kept) (list []batch, files int) {
 		files++
 	}
 	return list, files
+}
+
+// mayHoldReads reports whether a file is looked at: it is in a language, or in one
+// that is not understood, or may turn out to be.
+func (s *Survey) mayHoldReads(n int) bool {
+	file := s.Tree.Files[n].Path
+	return s.languages[n] != nil || mayBeScript(file) || language.MayBeForeign(file)
 }
 
 // mayBeScript tells whether a file without an ending may name its language in
