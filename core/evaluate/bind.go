@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // bind gives the parameters of a function their arguments.
@@ -55,6 +56,7 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			}
 			if !given && next < len(positional) {
 				v, given = arguments[positional[next]].value, true
+				m.bindSource(fn, p.name, arguments[positional[next]].node, st)
 				used[positional[next]] = true
 				next++
 			}
@@ -75,6 +77,23 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			m.slots[key] = m.slots[key].with(tags)
 		}
 	}
+}
+
+// bindSource gives #name, within what #define makes, the source of an argument.
+func (m *machine) bindSource(fn *Func, name string, node int32, st *state) {
+	if len(m.frames) < 2 || !fn.isMacro() {
+		return
+	}
+	caller := m.frames[len(m.frames)-2].unit
+	if caller.kind(node) == parse.Name {
+		st.scope.vars.put("#"+name, textOf(caller.at(node), m.depth()-1))
+	}
+}
+
+// isMacro reports whether #define makes a function.
+func (fn *Func) isMacro() bool {
+	t := fn.Unit.Tree
+	return syntax.DefinesMacro(t.File, int(t.Nodes[fn.Node].From))
 }
 
 // unsaid returns what a parameter is without an argument.

@@ -165,6 +165,9 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 			given = append(given, m.quiet(p.fallback, st)...)
 		}
 		st.scope.vars.put(p.name, given)
+		if fn.isMacro() {
+			st.scope.vars.put("#"+p.name, given)
+		}
 		m.pattern(p, st)
 	}
 	if len(fn.params) == 0 && fn.Name == "" {

@@ -222,6 +222,9 @@ func (m *machine) unary(n int32, st *state) Value {
 	u := m.unit()
 	list := u.children(n)
 	switch u.at(n) {
+	case "#": // the source of a macro's argument
+		v, _, _ := m.lookup("#"+u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1), st)
+		return v
 	case "!!":
 		return m.presence(m.eval(u.Tree.Child(n, 0), st), false)
 	case "!", "not":

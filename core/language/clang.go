@@ -86,7 +86,7 @@ var clang = &reads.Language{
 // defines takes "#define NAME "text"" for a constant.
 func defines(f *syntax.File, o *reads.Outline) {
 	for i := 0; i+3 < len(f.Tokens); i++ {
-		if f.Is(i, "#") && f.Is(i+1, "define") && f.Kind(i+2) == syntax.Word && !f.Tokens[i+3].NewLine {
+		if f.Is(i, "#") && f.Is(i+1, "define") && f.Kind(i+2) == syntax.Word && !f.Tokens[i+3].NewLine && !syntax.DefinesMacro(f, i) {
 			end := i + 3
 			for end < len(f.Tokens) && end < i+12 && !f.Tokens[end].NewLine {
 				end++
@@ -100,7 +100,7 @@ var clangGrammar = &parse.Grammar{
 	Layout: parse.Braces, BraceInit: true, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
 	Binary: []string{"?:", "||", "&&", "|", "^", "&", "== !=", "< > <= >= <=>", "<< >>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - + ~ * & ++ -- sizeof co_await", Suffix: "++ --", Member: ". -> ::",
-	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",
+	Macros: true, If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",
 	Return: "return co_return", Throw: "throw", Leave: "break continue goto", Class: "class struct union enum namespace", Import: "include using", Declare: "auto",
 	Modifier: "static extern inline const volatile register virtual explicit friend constexpr typedef unsigned signed public private protected", Nothing: "NULL nullptr", Bool: "true false",
 }

@@ -167,6 +167,9 @@ func (p *parser) operand() int32 {
 		return p.make(kind, from, from, mark)
 	}
 	node := p.primary()
+	if p.g.Macros && p.inside > 0 {
+		node = p.beside(node, from, mark)
+	}
 	for node != 0 && p.at < p.end {
 		next := p.suffix(node, from)
 		if next == 0 {

@@ -52,6 +52,7 @@ type Grammar struct {
 	Angles      bool   // f<T>(x)
 	Brackets    bool   // #[attribute] or [Attribute] before a declaration
 
+	Macros   bool   // #define f(x) y is a function
 	LineEnds bool   // a statement ends with its line
 	Leading  string // operators that go on with the line before
 

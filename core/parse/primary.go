@@ -24,6 +24,9 @@ func (p *parser) primary() int32 {
 		return p.named()
 	}
 	switch text := p.text(); {
+	case text == "#" && p.g.Macros && p.inside > 0 && p.kindAt(p.at+1) == syntax.Word: // in a macro: the source of an argument
+		p.at += 2
+		return p.make(Unary, from, from, mark)
 	case text == "@" || text == "#" && p.textAt(p.at+1) == "[":
 		return p.decorator()
 	case (text == "|" || text == "||") && p.g.Bars:

@@ -39,6 +39,9 @@ func (p *parser) oneStatement() int32 {
 	if p.is("@") || p.is("#") && p.textAt(p.at+1) == "[" || p.is("[") && p.g.Brackets && p.attribute() {
 		return p.decoratedStatement()
 	}
+	if p.is("#") && p.g.Macros && syntax.DefinesMacro(p.f, p.at) {
+		return p.macro()
+	}
 	if p.is("{") && p.g.Layout == Braces && !p.g.Closures {
 		return p.block()
 	}

@@ -28,6 +28,9 @@ func braceOutline(f *syntax.File, lineEnds, flat bool) *Outline {
 		}
 	}
 	o.expressionBodies(f, lineEnds)
+	if flat {
+		o.macros(f)
+	}
 	o.bindNames(f, lineEnds)
 	bindLambdas(f, o)
 	return o
@@ -105,6 +108,22 @@ func (o *Outline) expressionBodies(f *syntax.File, lineEnds bool) {
 			o.addFunction(Function{At: i + 1, Body: body, Name: f.Text(i + 1)}, Range{params, f.Mate(params)})
 			o.blocks = append(o.blocks, block{Range: body, function: true})
 		}
+	}
+}
+
+// macros makes functions of #define name(…) expression.
+func (o *Outline) macros(f *syntax.File) {
+	for i := range f.Tokens {
+		if f.Tokens[i].Kind != syntax.Punct || !syntax.DefinesMacro(f, i) {
+			continue
+		}
+		params := i + 3
+		body := Range{f.Mate(params) + 1, syntax.LineEnd(f, i)}
+		if body.empty() || f.Is(body.Lo, "{") { // such a one is a function already
+			continue
+		}
+		o.addFunction(Function{At: i + 2, Body: body, Name: f.Text(i + 2)}, Range{params, f.Mate(params)})
+		o.blocks = append(o.blocks, block{Range: body, function: true})
 	}
 }
 
