@@ -41,6 +41,7 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 		set[name] = true
 	}
 	list = append(list, makeConditions(f, lines, set)...)
+	given := makeGuards(lines)
 	for n, line := range lines {
 		for _, s := range []style{{open: "$(", close: ")"}, dollarBraces} {
 			for _, p := range placeholders(line.text, line.offset, s) {
@@ -48,6 +49,9 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 					r := p.read(f, "$(…)")
 					r.Scope = reads.Build
 					r.Need = makeNeed(lines, n, p.offset-line.offset, r.Need)
+					if given[n][p.name] {
+						r.Need = reads.Optional
+					}
 					list = append(list, r)
 				}
 			}
@@ -68,6 +72,43 @@ func makeNeed(lines []textLine, n, column int, need reads.Need) reads.Need {
 		return reads.Optional
 	}
 	return need
+}
+
+// deepestGuard bounds how deep conditions of make lie in each other.
+const deepestGuard = 40
+
+// makeGuards returns, for each line, the variables that the conditions round it
+// ask for: there they are set.
+func makeGuards(lines []textLine) []map[string]bool {
+	type guard struct {
+		name     string
+		set, now bool // name is set where the condition holds; it holds here
+	}
+	var open []guard
+	given := make([]map[string]bool, len(lines))
+	for n, line := range lines {
+		text := bytes.TrimSpace(line.text)
+		switch m := makeGuard().FindSubmatch(text); {
+		case m != nil && len(open) < deepestGuard:
+			word, name := string(m[1]), string(m[2])+string(m[3])
+			open = append(open, guard{name, word == "ifdef" || word == "ifneq", true})
+		case bytes.HasPrefix(text, []byte("if")) && makeBegins().Match(text) && len(open) < deepestGuard:
+			open = append(open, guard{})
+		case len(open) > 0 && bytes.HasPrefix(text, []byte("else")):
+			open[len(open)-1].now = false
+		case len(open) > 0 && bytes.HasPrefix(text, []byte("endif")):
+			open = open[:len(open)-1]
+		}
+		for _, g := range open {
+			if g.name != "" && g.set == g.now {
+				if given[n] == nil {
+					given[n] = map[string]bool{}
+				}
+				given[n][g.name] = true
+			}
+		}
+	}
+	return given
 }
 
 // makeTarget is what is before an assignment for one target, and those that it
@@ -95,11 +136,13 @@ func makeAssignment(line []byte) (name, operator string) {
 }
 
 var (
+	makeGuard     = late.Regexp(`^(ifdef|ifndef|ifeq|ifneq)\s*(?:\(\s*(?:\$\(strip\s+)?\$[({]([A-Za-z_][A-Za-z0-9_]*)[)}]\s*\)?,\s*\)|([A-Za-z_][A-Za-z0-9_]*)\s*$)`)
+	makeBegins    = late.Regexp(`^ifn?(eq|def)\b`)
 	makeCompare   = late.Regexp(`^\s*(else\s+)?ifn?eq\b`)
 	makeEmpty     = late.Regexp(`^\s*ifeq\s*\(\s*(\$\(strip\s+)?\$[({][A-Za-z_][A-Za-z0-9_]*[)}]\s*\)?,\s*\)`)
 	makeAsked     = late.Regexp(`\$\((or|if)\s+(\$\([A-Za-z_][A-Za-z0-9_]*\)\s*,\s*)*$`)
 	makeCondition = late.Regexp(`^\s*(ifndef|ifdef)\s+([A-Za-z_][A-Za-z0-9_]*)`)
-	recipeReads   = late.Regexp(`\$\$\{?([A-Z_][A-Z0-9_]+)`)
+	recipeReads   = late.Regexp(`\$\$\{?([A-Z_][A-Z0-9_]+)\b`)
 )
 
 // makeConditions finds what is asked for, ifndef NAME with an error behind it,

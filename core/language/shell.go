@@ -258,7 +258,7 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		if fallback != "" || !known {
 			return r
 		}
-		if c := s.checked[name]; c != nil && (c.need == reads.Required || c.fallback != nil) {
+		if c := s.checked[name]; c != nil && (c.need != reads.Optional || c.fallback != nil) {
 			r.Fallback = nil
 			return s.judged(name, r)
 		}

@@ -72,15 +72,19 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt) 
 			o = &outcome{need: reads.Optional}
 			s.checked[name] = o
 		}
-		taken := then
+		taken, peace := then, leavesAtOnce(then)
 		switch (&unsetShell{name}).holds(condition, 0) {
 		case never:
-			taken = otherwise
+			taken, peace = otherwise, false
 		case perhaps:
 			continue
 		}
-		if stops(taken) {
+		switch {
+		case !stops(taken) || peace:
+		case !isEnvironmentName(name) || !s.settings.anew(name, condition.Pos().Offset()):
 			o.need = reads.Required
+		case o.need != reads.Required: // what the script sets on another way may stand there
+			o.need = reads.Expected
 		}
 		if value, given := gives(taken, name); given && o.fallback == nil {
 			o.fallback = &value
@@ -386,6 +390,16 @@ func stops(list []*syntax.Stmt) bool {
 		}
 	}
 	return false
+}
+
+// leavesAtOnce reports whether the first of some statements is an exit without a
+// status: where a condition held before it, that is no failure.
+func leavesAtOnce(list []*syntax.Stmt) bool {
+	if len(list) == 0 {
+		return false
+	}
+	call, is := list[0].Cmd.(*syntax.CallExpr)
+	return is && len(call.Args) == 1 && call.Args[0].Lit() == "exit"
 }
 
 // gives returns what statements assign to a variable.

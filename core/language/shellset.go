@@ -17,6 +17,8 @@ type shellSettings struct {
 type shellSpan struct {
 	from, to uint
 	block    uint // where the block begins that it is set in
+	kept     bool // what it was is a part of it: X=${X:-y}
+	inside   bool // it counts in a function alone, which is called behind where it is set
 }
 
 const shellEnd = 1 << 40
@@ -34,11 +36,17 @@ func (s *shellSettings) has(name string, at uint) bool {
 // before reports whether a script may have set a name before it is used.
 func (s *shellSettings) before(name string, at uint) bool {
 	for _, span := range s.names[name] {
-		if span.from <= at {
+		if span.from <= at && (!span.inside || at < span.to) {
 			return true
 		}
 	}
 	return false
+}
+
+// anew reports whether a script may have given a name a value of its own before a
+// place.
+func (s *shellSettings) anew(name string, at uint) bool {
+	return slices.ContainsFunc(s.names[name], func(span shellSpan) bool { return span.from <= at && !span.kept && (!span.inside || at < span.to) })
 }
 
 // setters returns the functions that set the variable which their first argument
@@ -131,6 +139,7 @@ type settingWalk struct {
 	functions []setterFunction
 	words     map[string][]uint // where a word by itself stands: a call, a trap
 	order     []string          // names, each time that one is set
+	keeps     bool              // what is set now is made of what it was
 	inside    int               // functions
 }
 
@@ -139,7 +148,7 @@ func (w *settingWalk) set(name string, at uint, within shellSpan) {
 	if w.inside > 0 && within.to == shellEnd { // whoever calls the function sees it
 		from = 0
 	}
-	w.settings.names[name] = append(w.settings.names[name], shellSpan{from, within.to, within.from})
+	w.settings.names[name] = append(w.settings.names[name], shellSpan{from: from, to: within.to, block: within.from, kept: w.keeps})
 	w.order = append(w.order, name)
 }
 
@@ -163,7 +172,9 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 	case *syntax.DeclClause:
 		for _, a := range n.Args {
 			if a.Name != nil && (!a.Naked || n.Variant.Value != "export") {
+				w.keeps = a.Value != nil && expands(a.Value, a.Name.Value)
 				w.set(a.Name.Value, a.End().Offset(), within)
+				w.keeps = false
 			}
 		}
 	case *syntax.ForClause:
@@ -195,7 +206,7 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 			w.statement(n.Y, within)
 		}
 	case *syntax.FuncDecl:
-		w.functions = append(w.functions, setterFunction{n.Name.Value, shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset()}})
+		w.functions = append(w.functions, setterFunction{n.Name.Value, shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), inside: true}})
 		w.inside++
 		w.statement(n.Body, within)
 		w.inside--
@@ -238,7 +249,9 @@ func (w *settingWalk) branches(n *syntax.IfClause, within shellSpan) {
 func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
 	if len(n.Args) == 0 { // with a command behind it, only that command sees it
 		for _, a := range n.Assigns {
+			w.keeps = a.Value != nil && expands(a.Value, a.Name.Value)
 			w.set(a.Name.Value, a.End().Offset(), within)
+			w.keeps = false
 		}
 		return
 	}
@@ -301,8 +314,20 @@ func (w *settingWalk) expansions(st *syntax.Stmt, within shellSpan) {
 	}
 	syntax.Walk(call, func(n syntax.Node) bool {
 		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil && p.Exp != nil && (p.Exp.Op == syntax.AssignUnset || p.Exp.Op == syntax.AssignUnsetOrNull) {
+			w.keeps = true
 			w.set(p.Param.Value, p.End().Offset(), within)
+			w.keeps = false
 		}
 		return true
 	})
+}
+
+// expands reports whether a word expands a variable.
+func expands(word *syntax.Word, name string) (does bool) {
+	syntax.Walk(word, func(n syntax.Node) bool {
+		p, is := n.(*syntax.ParamExp)
+		does = does || is && p.Param != nil && p.Param.Value == name
+		return true
+	})
+	return does
 }

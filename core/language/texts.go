@@ -114,7 +114,7 @@ var (
 			return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base)
 		},
 		Own: pipelineAsked(suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
-			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)`), "$", reads.Expected}))),
+			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)\b`), "$", reads.Expected}))),
 	}
 	caddyfile = &reads.Language{
 		Name: "caddyfile", Names: []string{"Caddyfile"}, Triggers: []string{"{$", "{env."},
@@ -165,7 +165,8 @@ var batchOwn = wordSet("ERRORLEVEL CD DATE TIME RANDOM CMDCMDLINE CMDEXTVERSION 
 var (
 	batchSets   = late.Regexp(`(?i)\bset\s+(?:/[ap]\s+)?"?([a-z_][a-z0-9_]*)\s*[-+*/]?=`)
 	batchReads  = late.Regexp(`[%!]([A-Za-z_][A-Za-z0-9_]*)(?::[^%!]*)?[%!]`)
-	batchTests  = late.Regexp(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?defined\s+([a-z_][a-z0-9_]*)`)
+	batchTests  = late.Regexp(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?(?:defined\s+([a-z_][a-z0-9_]*)|(?:"%([a-z_][a-z0-9_]*)%"|%([a-z_][a-z0-9_]*)%)\s*==)`)
+	batchBlock  = late.Regexp(`(?i)\bif\s+(?:not\s+defined\s+([a-z_][a-z0-9_]*)|"%([a-z_][a-z0-9_]*)%"\s*==\s*"")\s*\(\s*(?:rem\b.*)?$`)
 	batchUnless = late.Regexp(`(?i)\bif\s+(?:not\s+defined\s+([a-z_][a-z0-9_]*)|"%([a-z_][a-z0-9_]*)%"\s*==\s*"")\s*\(?\s*(set\s+"?([a-z_][a-z0-9_]*)=([^"&)\r]*)|.*\bexit\b)`)
 	batchRemark = late.Regexp(`(?i)^\s*(?:@?rem\b|::)`)
 )
@@ -191,8 +192,15 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 		list = append(list, r)
 		return &list[len(list)-1]
 	}
-	for _, line := range linesOf(src, "") {
+	lines := linesOf(src, "")
+	for n, line := range lines {
 		if len(line.text) > longestLine || batchRemark().Match(line.text) {
+			continue
+		}
+		if m := batchBlock().FindSubmatchIndex(bytes.TrimRight(line.text, " \t\r")); m != nil && batchLeaves(lines[n+1:]) {
+			if r := add(line, m[0], group(line.text, m, 1)+group(line.text, m, 2)); r != nil {
+				r.Need = reads.Required
+			}
 			continue
 		}
 		if m := batchUnless().FindSubmatchIndex(line.text); m != nil {
@@ -208,7 +216,7 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 			continue
 		}
 		for _, m := range batchTests().FindAllSubmatchIndex(line.text, -1) {
-			if r := add(line, m[0], group(line.text, m, 1)); r != nil && r.Need == reads.Expected {
+			if r := add(line, m[0], group(line.text, m, 1)+group(line.text, m, 2)+group(line.text, m, 3)); r != nil && r.Need == reads.Expected {
 				r.Need = reads.Optional
 			}
 		}
@@ -222,6 +230,21 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 	return list, nil
 }
 
+// batchLeaves reports whether the lines of a block, up to its parenthesis, end the
+// script.
+func batchLeaves(lines []textLine) bool {
+	for _, line := range lines[:min(len(lines), 30)] {
+		text := bytes.ToLower(bytes.TrimSpace(line.text))
+		switch {
+		case bytes.HasPrefix(text, []byte(")")):
+			return false
+		case bytes.HasPrefix(text, []byte("exit")):
+			return true
+		}
+	}
+	return false
+}
+
 // group returns the text of a group of a match, or "".
 func group(text []byte, m []int, n int) string {
 	if 2*n+1 >= len(m) || m[2*n] < 0 {
@@ -233,7 +256,7 @@ func group(text []byte, m []int, n int) string {
 var (
 	fishSets  = late.Regexp(`(?:\bset\s+(?:-[a-zA-Z-]+\s+)*|\bfor\s+|\bread\s+(?:-\S+\s+)*|--argument(?:-names)?\s+|-a\s+)([A-Za-z_][A-Za-z0-9_]*)`)
 	fishTests = late.Regexp(`\bset\s+(?:-q|--query)\s+([A-Za-z_][A-Za-z0-9_]*)(?:\s*;?\s*(?:or\s+|\|\|\s*)set\s+(?:-[a-zA-Z-]+\s+)*[A-Za-z_][A-Za-z0-9_]*\s+["']?([^"'\s;]+))?`)
-	fishReads = late.Regexp(`\$\{?([A-Z_][A-Z0-9_]*)`)
+	fishReads = late.Regexp(`\$\{?([A-Z_][A-Z0-9_]*)\b`)
 )
 
 // fishOwn are variables that the shell supplies.

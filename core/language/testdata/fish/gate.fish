@@ -6,3 +6,4 @@ if set -q GATE_DEBUG # read: GATE_DEBUG optional
 end
 set -l GATE_OWN x
 echo $GATE_OWN $status
+echo "are: $__gate_results"

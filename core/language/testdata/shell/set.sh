@@ -13,3 +13,10 @@ set_to LOCK_VERSION "$(cat version)"
 echo "$LOCK_VERSION"
 if [ -f key ]; then LOCK_KEY=$(cat key); fi
 if [ -z "${LOCK_KEY:-}" ]; then exit 1; fi # read: LOCK_KEY expected
+for at in /opt/gate /usr/lib/gate; do
+  if [ -r "$at/run" -a -z "${LOCK_HOME:-}" ]; then LOCK_HOME=$at; fi # read: LOCK_HOME expected
+done
+if [ -z "${LOCK_HOME:-}" ]; then exit 1; fi # read: LOCK_HOME expected
+LOCK_ROLE="${LOCK_ROLE:-}" # read: LOCK_ROLE required
+if [ -z "$LOCK_ROLE" ]; then exit 1; fi
+if [ "${LOCK_STAGE:-}" != north ]; then exit; fi # read: LOCK_STAGE optional
