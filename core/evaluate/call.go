@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // argument is what a function is given.
@@ -98,7 +99,11 @@ func (m *machine) orNothing(inner, n int32, st *state) Value {
 // inPeace reports whether a program may end with a call without a mistake: it
 // exits with 0, or with what is not known.
 func inPeace(name string, status Value, given bool) bool {
-	if !strings.Contains(strings.ToLower(name), "exit") && name != "halt" && name != "quit" {
+	lower := strings.ToLower(name)
+	if strings.HasPrefix(lower, "skip") { // a test
+		return true
+	}
+	if !strings.Contains(lower, "exit") && name != "halt" && name != "quit" {
 		return false
 	}
 	if !given {
@@ -253,6 +258,10 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 	if st.dead {
 		return nil
 	}
+	if kind := m.typeArgument(n, callee); kind != "" {
+		defer func(wanted string) { m.wanted = wanted }(m.wanted)
+		m.wanted = kind
+	}
 	if k := u.kind(callee); k == parse.Wrapper || k == parse.Index && u.Words.Errors != nil { // f::<T>, f[T]
 		if inner := u.Tree.Child(callee, 0); u.kind(inner) == parse.Member || u.kind(inner) == parse.Name {
 			callee = inner
@@ -305,6 +314,26 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 		return v
 	}
 	return m.unknownCall(n, name, receiver, arguments, st)
+}
+
+// mostTypeTokens bounds how far the type that a call is given is looked for.
+const mostTypeTokens = 12
+
+// typeArgument returns the kind of the type that a call is given, or "":
+// get::<u16>("X"), get[int]("X").
+func (m *machine) typeArgument(n, callee int32) string {
+	u := m.unit()
+	if u.Words.Types == nil || callee == 0 {
+		return ""
+	}
+	f, from, within := u.Tree.File, int(u.Tree.Nodes[callee].From), false
+	for i := from; i < min(int(u.Tree.Nodes[n].To), from+mostTypeTokens) && !f.Is(i, "("); i++ {
+		within = within || f.Is(i, "<") || f.Is(i, "[")
+		if within && f.Kind(i) == syntax.Word {
+			return u.Words.Types[f.Text(i)]
+		}
+	}
+	return ""
 }
 
 // mayReplace reports whether a method may leave an argument out.

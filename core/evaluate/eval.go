@@ -397,14 +397,18 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	if len(list) == 0 {
 		return nil
 	}
+	last := list[len(list)-1]
+	if u.kind(last) == parse.Function && len(list) > 1 {
+		return m.decorated(list[:len(list)-1], last, st)
+	}
 	for _, c := range list[:len(list)-1] {
 		m.eval(c, st)
 	}
-	v := m.quiet(list[len(list)-1], st)
+	v := m.quiet(last, st)
 	if st.dead {
 		return nil
 	}
-	last := u.Tree.File.Text(int(u.Tree.Nodes[n].To) - 1)
+	end := u.Tree.File.Text(int(u.Tree.Nodes[n].To) - 1)
 	if u.at(n) == "++" {
 		if sum, known := m.added(v, Value{{form: number, parts: []part{{text: "1"}}}}); known {
 			m.assignFrom(list[0], sum, st)
@@ -417,7 +421,7 @@ func (m *machine) wrapper(n int32, st *state) Value {
 		return m.force(v, st)
 	} else if op == "?." && u.Words.Leaves != "" {
 		return m.force(v, st)
-	} else if op != last {
+	} else if op != end {
 		if kind := castKinds[op]; kind != "" || u.Tree.File.Is(int(u.Tree.Nodes[n].From), "(") && castOf(u, n) != "" {
 			if kind == "" {
 				kind = castOf(u, n)
@@ -430,11 +434,31 @@ func (m *machine) wrapper(n int32, st *state) Value {
 		return v
 	}
 	switch {
-	case last == u.Words.Forces && last != "" || last == u.Words.Leaves && last != "":
+	case end == u.Words.Forces && end != "" || end == u.Words.Leaves && end != "":
 		return m.force(v, st)
-	case last == "++" || last == "--":
+	case end == "++" || end == "--":
 		m.assign(list[0], Value{anything(m.depth())}, st, 0)
 		return Value{anything(m.depth())}
+	}
+	return v
+}
+
+// decorated defines a function, and gives it to what its decorators give: what
+// those note of it may be read later.
+func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
+	var calls Value
+	for _, c := range decorators {
+		if v := m.eval(c, st); len(v) == 1 && v[0].form == function {
+			calls = append(calls, v[0])
+		}
+	}
+	v := m.exec(fn, st)
+	if st.dead || m.unit().byNode[fn] == nil {
+		return v
+	}
+	given := Value{{form: function, fn: &closure{unit: m.unit(), node: fn, outer: st.scope}}}
+	for _, call := range slices.Backward(calls) {
+		m.invoke(call, fn, []argument{{value: given}}, st)
 	}
 	return v
 }

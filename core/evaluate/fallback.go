@@ -121,6 +121,7 @@ func (m *machine) isNothing(v Value) bool {
 // source.
 func (m *machine) fallback(v Value, at int32) *Fallback {
 	u := m.unit()
+	at = m.otherBranch(at)
 	f := &Fallback{Computed: true}
 	if u == m.u {
 		f.Node = at
@@ -153,4 +154,34 @@ func (m *machine) fallback(v Value, at int32) *Fallback {
 	}
 	f.Text = strings.Join(strings.Fields(u.Tree.Text(at)), " ")
 	return f
+}
+
+// otherBranch returns, of a choice of which one branch reads the unset variable,
+// the other one: b of x ? x : b.
+func (m *machine) otherBranch(at int32) int32 {
+	u := m.unit()
+	for depth := 0; depth < 8 && u.kind(at) == parse.Choice; depth++ {
+		list := u.children(at)
+		if len(list) != 3 {
+			break
+		}
+		first, second := m.readsUnset(list[1]), m.readsUnset(list[2])
+		if first == second {
+			break
+		}
+		if at = list[1]; first {
+			at = list[2]
+		}
+	}
+	return at
+}
+
+// readsUnset reports whether a read of the variable that is unset stands in a node.
+func (m *machine) readsUnset(n int32) bool {
+	u := m.unit()
+	node := u.Tree.Nodes[n]
+	return m.focus != nil && slices.ContainsFunc(m.focus.reads, func(r *Read) bool {
+		at := u.Tree.Nodes[min(int(r.Node), len(u.Tree.Nodes)-1)]
+		return r.Unit == u && node.From <= at.From && at.To <= node.To
+	})
 }

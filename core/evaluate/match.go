@@ -482,7 +482,7 @@ func (m *machine) closing(n int32, subject Value, node int32, cases []int32) {
 		bound := ""
 		for _, p := range patterns {
 			switch {
-			case u.kind(p) == parse.Text || u.kind(p) == parse.Binary && u.kind(u.Tree.Child(p, 0)) == parse.Text:
+			case u.beginsWithText(p):
 				named++
 			case u.kind(p) == parse.Name && !u.Words.Nothing[u.at(p)] && !isUpper(u.at(p)) && u.at(p) != "null" && u.at(p) != "nil":
 				others, bound = true, u.at(p)
@@ -502,6 +502,21 @@ func (m *machine) closing(n int32, subject Value, node int32, cases []int32) {
 			m.reads[t].Passed = true
 		}
 	}
+}
+
+// beginsWithText reports whether a pattern is a text, or several: "a" | "b" as c.
+func (u *Unit) beginsWithText(n int32) bool {
+	for depth := 0; depth < 8; depth++ {
+		switch u.kind(n) {
+		case parse.Text:
+			return true
+		case parse.Binary, parse.Wrapper, parse.Declare:
+			n = u.Tree.Child(n, 0)
+		default:
+			return false
+		}
+	}
+	return false
 }
 
 // passesOn reports whether a block uses the value that a switch is about.

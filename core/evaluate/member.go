@@ -113,6 +113,10 @@ func isParam(x alt) bool { return len(x.parts) == 1 && x.parts[0].param }
 // memberOfAlt returns a member of one alternative.
 func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 	switch {
+	case x.form == function && (name == "__name__" || name == "name"):
+		if fn := x.fn.unit.byNode[x.fn.node]; fn != nil && fn.Name != "" {
+			return textOf(fn.Name, m.depth()), true
+		}
 	case x.members != nil:
 		if v, known := x.members.get(name); known {
 			m.noteEntry(v)

@@ -20,7 +20,7 @@ var clang = &reads.Language{
 			{Prefix: "L u U u8", Bare: true, Open: `"`, Close: `"`, Backslash: true},
 			{Prefix: "L u U u8", Bare: true, Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true},
 		},
-		Hook: syntax.CppHook(0), HookBytes: `\RLuU`,
+		Hook: syntax.CppHook(0), HookBytes: "RLuU",
 	},
 	SharesNames: true,
 	Global:      true,

@@ -94,7 +94,7 @@ var python = &reads.Language{
 	},
 	Runs:        reads.Runs{EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys, Platform: map[string]string{"sys.platform": "linux", "os.name": "posix"}},
 	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
-	Stops:       []string{"sys.exit", "exit", "quit", "os._exit", "abort"},
+	Stops:       []string{"sys.exit", "exit", "quit", "os._exit", "abort", "pytest.skip", "skipTest", ".skipTest"},
 	Nothing:     []string{"None"},
 	WordOr:      []string{"or"},
 	Catches:     true,

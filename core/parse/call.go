@@ -272,6 +272,11 @@ func (p *parser) command(callee int32, from int) int32 {
 	p.add(callee)
 	bare := p.bare
 	p.bare = p.inside + 1
+	if p.takesOne(callee) {
+		p.add(p.expression(p.g.ops["<"].level + 1))
+		p.bare = bare
+		return p.make(Call, from, at, mark)
+	}
 	for p.at < p.end && !p.newLine() {
 		before := p.at
 		p.add(p.argument())
@@ -282,4 +287,16 @@ func (p *parser) command(callee int32, from int) int32 {
 	p.bare = bare
 	p.trailing()
 	return p.make(Call, from, at, mark)
+}
+
+// takesOne reports whether a call without parentheses takes one operand, which ends
+// before a comparison: defined x, -e x.
+func (p *parser) takesOne(callee int32) bool {
+	node := p.t.Nodes[callee]
+	if node.Kind != Name || len(p.g.sets[setSingle]) == 0 {
+		return false
+	}
+	at := int(node.From)
+	text := p.textAt(at)
+	return p.g.sets[setSingle][text] || len(text) == 1 && at > 0 && p.textAt(at-1) == "-" && !p.f.Tokens[at].SpaceAhead
 }

@@ -44,6 +44,7 @@ type Grammar struct {
 	Records     bool   // { a: b } is a record
 	Comprehends bool   // [a for b in c]
 	Commands    bool   // puts x: a call without parentheses
+	Single      string // names of such calls that take one operand: defined x && y
 	Texts       bool   // f "text": a call with one text
 	Labels      bool   // f(name: value)
 	Keywords    bool   // f(name=value)
@@ -128,6 +129,7 @@ const (
 	setLater
 	setThen
 	setMatches
+	setSingle
 	setCount
 )
 
@@ -171,7 +173,7 @@ func (g *Grammar) prepare() {
 		if strings.Contains(" "+prefix+" ", " ! ") && !strings.Contains(g.Suffix, "!!") {
 			prefix += " !!"
 		}
-		for n, words := range []string{g.Assign, prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Leading, g.Later, g.Then, g.Matches} {
+		for n, words := range []string{g.Assign, prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Leading, g.Later, g.Then, g.Matches, g.Single} {
 			g.sets[n] = set(words)
 		}
 	})

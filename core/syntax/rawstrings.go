@@ -62,15 +62,10 @@ func (s *Scanner) rawUntil(raw, body int, close []byte) bool {
 	return true
 }
 
-// CppHook reads R"delimiter(…)delimiter" and joins what a backslash at a
-// line's end splits.
+// CppHook reads R"delimiter(…)delimiter".
 func CppHook(raw int) func(*Scanner) bool {
 	return func(s *Scanner) bool {
 		rest := s.Src[s.Pos:]
-		if rest[0] == '\\' && len(rest) > 1 && (rest[1] == '\n' || rest[1] == '\r') {
-			s.Skip(s.Pos + 2)
-			return true
-		}
 		for _, prefix := range []string{`R"`, `LR"`, `uR"`, `UR"`, `u8R"`} {
 			if !hasPrefix(rest, prefix) {
 				continue

@@ -1,0 +1,49 @@
+package evaluate_test
+
+import "testing"
+
+// A macro is a function: of its argument it may use the value or the source.
+func TestMacros(t *testing.T) {
+	hold(t, []saying{
+		{"a.c", "#define GET(n) getenv(n)\nint f(void) { if (!GET(\"A\")) exit(1); return 0; }\n", "A required"},
+		{"a.c", "#define GET(n) ((char *)getenv((char *)(n)))\nint f(void) { char *p = GET(\"A\"); return p != NULL && *p; }\n", "A optional"},
+		{"a.c", "#define PRE \"GATE_\"\nvoid f(void) { use(getenv(PRE \"A\")); use(getenv(\"GATE\" \"_B\")); }\n", "GATE_A expected; GATE_B expected"},
+		{"a.c", "#define LOAD(n) cfg.n = getenv(\"GATE_\" #n)\nvoid f(void) { LOAD(PORT); }\n", "GATE_PORT expected"},
+		{"a.c", "#define NAMED(n) getenv(#n)\nvoid f(void) { if (NAMED(GATE)) g(); }\n", "GATE optional"},
+		{"a.c", "#define NEED(n, v) \\\n  do { v = getenv(n); \\\n    if (!v) abort(); } while (0)\nvoid f(void) { char *v; NEED(\"A\", v); use(v); }\n", "A required"},
+		{"a.c", "#define SET(x) { x = getenv(\"A\"); }\nvoid f(void) { char *v; SET(v); }\n", "A expected"},
+		{"a.c", "#define NOT (x)\n#define ALONE(n)\nvoid f(void) { use(getenv(\"A\")); }\n", "A expected"},
+		{"a.c", "#define OR(n, d) (getenv(n) ? getenv(n) : d)\nvoid f(void) { use(OR(\"A\", \"x\")); }\n", "A optional =x"},
+	})
+}
+
+// What a decorator notes is read by whoever goes through its notes.
+func TestDecorators(t *testing.T) {
+	noted := "import os\nNOTES = {}\ndef asks(name, default=None):\n    def decorate(f):\n        NOTES[f.__name__] = (name, default)\n        return f\n    return decorate\n"
+	read := "def load():\n    for key, (name, default) in NOTES.items():\n        keep(key, os.environ.get(name, default))\nload()\n"
+	hold(t, []saying{
+		{"a.py", noted + "@asks(\"A\")\ndef a(v):\n    return v\n@asks(\"B\", \"x\")\ndef b(v):\n    return v\n" + read, "A expected; B optional =x"},
+		{"a.py", "import os\n@route(\"/\")\ndef a():\n    return os.environ[\"A\"]\n", "A required"},
+	})
+}
+
+// The type that a call is given is what its value is taken for; the last arm of a
+// match may pass on whatever it is.
+func TestKindsOfCallsAndArms(t *testing.T) {
+	hold(t, []saying{
+		{"a.rs", "use std::env;\nfn get<T: std::str::FromStr>(k: &str, d: T) -> T { env::var(k).ok().and_then(|v| v.parse().ok()).unwrap_or(d) }\nfn main() { let a = get::<u16>(\"A\", 80); let b: bool = get(\"B\", true); }\n", "A optional integer =80; B optional boolean =true"},
+		{"a.py", "import os\nmatch os.environ.get(\"A\"):\n    case \"low\" | \"high\" as level:\n        go(level)\n    case None:\n        raise SystemExit(1)\n    case other:\n        go(other.lower())\n", "A required"},
+		{"a.py", "import os\nmatch os.environ.get(\"A\"):\n    case \"low\" | \"high\" as level:\n        go(level)\n    case _:\n        raise SystemExit(1)\n", "A required choice(high,low)"},
+	})
+}
+
+// A test that is skipped leaves in peace, and an operator of one operand ends
+// before a comparison.
+func TestSkippedAndSingle(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", "package gate\nfunc parse(s string) error { if s == \"\" { return errors.New(\"none\") }; return nil }\nfunc TestGate(t *testing.T) {\n\ta := os.Getenv(\"A\")\n\tif a == \"\" {\n\t\tt.Skip(\"no a\")\n\t}\n\tif err := parse(a); err != nil {\n\t\tt.Fatal(err)\n\t}\n}\n", "A optional"},
+		{"a.py", "import os, pytest\ndef test_gate():\n    a = os.environ.get(\"A\")\n    if not a:\n        pytest.skip(\"no a\")\n    assert a.startswith(\"x\")\n", "A optional"},
+		{"a.pl", "my $a = exists $ENV{A} ? $ENV{A} : -e 'x' ? 'b' : 'c';\n", "A optional; A optional [-e 'x' ? 'b' : 'c']"},
+		{"a.pl", "my $a = defined $ENV{A} && $ENV{A} eq 'on';\ndie unless defined $ENV{B};\n", "A optional; A optional boolean; B required"},
+	})
+}
