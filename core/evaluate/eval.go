@@ -250,6 +250,9 @@ func (m *machine) unary(n int32, st *state) Value {
 		if len(list) == 0 {
 			return nil
 		}
+		if file := u.testedFile(list[0]); file != 0 { // -f $file: nothing is no file
+			return m.presence(m.eval(file, st), false)
+		}
 		v := m.eval(list[0], st)
 		m.noteKind(v, "number")
 		if m.focus != nil && v.missing() != 0 && u.at(n) == "+" {
@@ -289,6 +292,19 @@ func (m *machine) unary(n int32, st *state) Value {
 		m.eval(c, st)
 	}
 	return m.quiet(list[len(list)-1], st) // new, await, &, *, ...
+}
+
+// testedFile returns what the call behind a minus asks about where it asks for a
+// file, as in -f x, or 0.
+func (u *Unit) testedFile(n int32) int32 {
+	list := []int32(nil)
+	if u.Words.Quiet && u.kind(n) == parse.Call {
+		list = u.children(n)
+	}
+	if len(list) == 2 && u.kind(list[0]) == parse.Name && len(u.at(list[0])) == 1 {
+		return list[1]
+	}
+	return 0
 }
 
 // choice runs a ? b : c.

@@ -12,6 +12,8 @@ func TestMacros(t *testing.T) {
 		{"a.c", "#define NAMED(n) getenv(#n)\nvoid f(void) { if (NAMED(GATE)) g(); }\n", "GATE optional"},
 		{"a.c", "#define NEED(n, v) \\\n  do { v = getenv(n); \\\n    if (!v) abort(); } while (0)\nvoid f(void) { char *v; NEED(\"A\", v); use(v); }\n", "A required"},
 		{"a.c", "#define SET(x) { x = getenv(\"A\"); }\nvoid f(void) { char *v; SET(v); }\n", "A expected"},
+		{"a.c", "#define getenv(n) other_getenv(n)\nvoid f(void) { use(getenv(\"A\")); }\n", "A expected"},
+		{"a.c", "static int find(char ***list, const char *name, const char *other) { return getenv(name) != 0; }\nint f(char ***l) { return find(l, \"A\", \"B\"); }\n", "A optional"},
 		{"a.c", "#define NOT (x)\n#define ALONE(n)\nvoid f(void) { use(getenv(\"A\")); }\n", "A expected"},
 		{"a.c", "#define OR(n, d) (getenv(n) ? getenv(n) : d)\nvoid f(void) { use(OR(\"A\", \"x\")); }\n", "A optional =x"},
 	})
@@ -44,6 +46,7 @@ func TestSkippedAndSingle(t *testing.T) {
 		{"a.go", "package gate\nfunc parse(s string) error { if s == \"\" { return errors.New(\"none\") }; return nil }\nfunc TestGate(t *testing.T) {\n\ta := os.Getenv(\"A\")\n\tif a == \"\" {\n\t\tt.Skip(\"no a\")\n\t}\n\tif err := parse(a); err != nil {\n\t\tt.Fatal(err)\n\t}\n}\n", "A optional"},
 		{"a.py", "import os, pytest\ndef test_gate():\n    a = os.environ.get(\"A\")\n    if not a:\n        pytest.skip(\"no a\")\n    assert a.startswith(\"x\")\n", "A optional"},
 		{"a.pl", "my $a = exists $ENV{A} ? $ENV{A} : -e 'x' ? 'b' : 'c';\n", "A optional; A optional [-e 'x' ? 'b' : 'c']"},
+		{"a.pl", "my $a = $ENV{A};\n-f $a || exit;\nrun($a);\n", "A optional"},
 		{"a.pl", "my $a = defined $ENV{A} && $ENV{A} eq 'on';\ndie unless defined $ENV{B};\n", "A optional; A optional boolean; B required"},
 	})
 }

@@ -373,7 +373,7 @@ func (u *Unit) param(n int32) param {
 		switch {
 		case t.File.Is(i, "*") && i == int(t.Nodes[n].From), t.File.Is(i, "..."):
 			p.rest = true
-		case t.File.Is(i, "**"):
+		case t.File.Is(i, "**") && !u.Words.Pointers: // char **list is another thing
 			p.keywords = true
 		}
 	}

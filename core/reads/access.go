@@ -17,6 +17,8 @@ func (a *analysis) isDeclaration(i int) bool {
 		return a.lang.Prototypes && a.o.blockOf[i] == 0 && a.f.Kind(i-2) == syntax.Word
 	case "def", "function", "func", "fn", "import", "class", "interface", "fun":
 		return true
+	case "define": // #define getenv(name) …
+		return a.lang.Prototypes && a.f.Is(i-2, "#")
 	}
 	return false
 }
