@@ -251,7 +251,7 @@ func (m *machine) unary(n int32, st *state) Value {
 			return nil
 		}
 		if file := u.testedFile(list[0]); file != 0 { // -f $file: nothing is no file
-			return m.presence(m.eval(file, st), false)
+			return m.fileThere(m.eval(file, st))
 		}
 		v := m.eval(list[0], st)
 		m.noteKind(v, "number")
@@ -305,6 +305,19 @@ func (u *Unit) testedFile(n int32) int32 {
 		return list[1]
 	}
 	return 0
+}
+
+// fileThere returns what asking for a file gives: nothing is none.
+func (m *machine) fileThere(v Value) Value {
+	var out Value
+	for _, x := range v {
+		if x.form == nothing {
+			out = append(out, alt{form: boolean, depends: x.depends | x.missing})
+		} else {
+			out = append(out, alt{depends: x.depends})
+		}
+	}
+	return out.telling(v).compact()
 }
 
 // choice runs a ? b : c.
