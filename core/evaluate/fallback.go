@@ -64,7 +64,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.unit().kind(at) == parse.Block || of.isError()) || m.unit().isTest(at) { // what is done instead is no value
+		if fallback.Computed && (m.unit().kind(at) == parse.Block || of.isError() || m.isParameter(at)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -98,6 +98,28 @@ func (v Value) isError() bool {
 	return len(v) > 0
 }
 
+// isAnswer reports whether a value is what a test gives, and not a boolean that is
+// written down.
+func (v Value) isAnswer() bool {
+	for _, x := range v {
+		if x.form != boolean || x.name != "" {
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
+// isParameter reports whether a node is the name of a parameter of a function that
+// was called: what it stands for is not told by its name.
+func (m *machine) isParameter(n int32) bool {
+	u, fr := m.unit(), m.frame()
+	if u.kind(n) != parse.Name || fr.fn == nil || len(m.frames) < 2 {
+		return false
+	}
+	name := u.at(n)
+	return slices.ContainsFunc(fr.fn.params, func(p param) bool { return p.name == name })
+}
+
 // of returns the alternatives that depend on a read.
 func (v Value) of(bit mask) (out Value) {
 	for _, x := range v {
@@ -126,7 +148,7 @@ func (m *machine) fallback(v Value, at int32) *Fallback {
 	if u == m.u {
 		f.Node = at
 	}
-	if len(v) == 1 {
+	if len(v) == 1 && v[0].name != systemName {
 		switch x := v[0]; x.form {
 		case unknown:
 			x.parts = m.resolved(slices.Clone(x.parts))

@@ -50,3 +50,15 @@ func TestSkippedAndSingle(t *testing.T) {
 		{"a.pl", "my $a = defined $ENV{A} && $ENV{A} eq 'on';\ndie unless defined $ENV{B};\n", "A optional; A optional boolean; B required"},
 	})
 }
+
+// What is no value is no fallback: an answer, a parameter's name, the system that
+// a program mostly runs on.
+func TestNoFallback(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "const a = process.env.A;\nconst b = Boolean(a && a.startsWith('x'));\n", "A optional"},
+		{"a.js", "if (process.env.A || process.platform === 'win32') go();\n", "A optional"},
+		{"a.js", "const a = process.env.A || process.platform;\n", "A optional [process.platform]"},
+		{"a.js", "const a = process.env.A || false;\n", "A optional =false"},
+		{"a.py", "import os\ndef make(name):\n    if name:\n        return open(name)\n    return None\nm = make(os.getenv(\"A\") or os.getenv(\"B\"))\n", "A optional [os.getenv(\"B\")]; B optional"},
+	})
+}

@@ -6,6 +6,10 @@ import (
 	"inzicht/core/parse"
 )
 
+// systemName marks the text that tells the system that a program runs on: it is
+// not known, but mostly so.
+const systemName = "system"
+
 // memberNode returns a member of something.
 func (m *machine) memberNode(n int32, st *state) Value {
 	u := m.unit()
@@ -20,7 +24,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if m.focus != nil && len(u.Words.Platform) > 0 {
 		if system := u.Words.Platform[m.calleePath(n)]; system != "" {
 			m.focus.system = true
-			return textOf(system, m.depth())
+			v := textOf(system, m.depth())
+			v[0].name = systemName
+			return v
 		}
 	}
 	if u.Words.Failures != "" && u.kind(object) == parse.Name && u.at(object) == u.Words.Failures {

@@ -43,9 +43,10 @@ func readShell(src []byte) ([]reads.Read, error) {
 	if err != nil {
 		return nil, notUnderstood("a script", parseLine(err))
 	}
-	s := &script{src: src, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
+	s := &script{src: src, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
 	s.settings.of(file)
 	syntax.Walk(file, s.strictness)
+	syntax.Walk(file, s.copied)
 	syntax.Walk(file, s.checks)
 	syntax.Walk(file, s.defines)
 	syntax.Walk(file, s.expansions)
@@ -86,6 +87,7 @@ type script struct {
 	src       []byte
 	settings  shellSettings
 	checked   map[string]*outcome
+	copies    map[string]string // of a variable: what its value is put into, and asked of there
 	functions map[string]*shellFunction
 	loops     []shellLoop
 	strict    bool // set -u: a variable without a value ends the script
@@ -188,6 +190,9 @@ func (s *script) asked(x syntax.Node, at syntax.Pos) {
 func (s *script) judged(name string, r reads.Read) reads.Read {
 	c := s.checked[name]
 	if c == nil {
+		c = s.checked[s.copies[name]]
+	}
+	if c == nil {
 		return r
 	}
 	if c.need != "" {
@@ -203,6 +208,26 @@ func (s *script) judged(name string, r reads.Read) reads.Read {
 		}
 	}
 	return r
+}
+
+// copied notes where the value of a variable is put into another as it is:
+// dirs="$LOCK_DIRS". The first place counts.
+func (s *script) copied(n syntax.Node) bool {
+	a, is := n.(*syntax.Assign)
+	if !is || a.Name == nil || a.Value == nil || len(a.Value.Parts) == 0 || isEnvironmentName(a.Name.Value) {
+		return true
+	}
+	parts := a.Value.Parts
+	if quoted, is := parts[0].(*syntax.DblQuoted); is && len(parts) == 1 {
+		parts = quoted.Parts
+	}
+	if len(parts) != 1 {
+		return true
+	}
+	if p, is := parts[0].(*syntax.ParamExp); is && p.Param != nil && p.Exp == nil && !p.Excl && !p.Length && s.copies[p.Param.Value] == "" {
+		s.copies[p.Param.Value] = a.Name.Value
+	}
+	return true
 }
 
 func (s *script) expansion(p *syntax.ParamExp) {

@@ -20,3 +20,8 @@ if [ -z "${LOCK_HOME:-}" ]; then exit 1; fi # read: LOCK_HOME expected
 LOCK_ROLE="${LOCK_ROLE:-}" # read: LOCK_ROLE required
 if [ -z "$LOCK_ROLE" ]; then exit 1; fi
 if [ "${LOCK_STAGE:-}" != north ]; then exit; fi # read: LOCK_STAGE optional
+dirs="${LOCK_DIRS-}" # read: LOCK_DIRS optional
+roots=$LOCK_ROOTS # read: LOCK_ROOTS optional fallback=/usr/share
+[ -n "$roots" ] || roots=/usr/share
+owner="$LOCK_OWNER" # read: LOCK_OWNER required
+if [ -z "$owner" ]; then exit 1; fi
