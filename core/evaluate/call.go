@@ -115,7 +115,7 @@ func inPeace(name string, status Value, given bool) bool {
 	switch x := status[0]; x.form {
 	case number:
 		s, _ := x.plain()
-		return s == "0"
+		return s == "0" || s == "77" // by which a test says that it was passed over
 	case text:
 		return false
 	case boolean:

@@ -87,15 +87,22 @@ func (m *machine) returnsError(v Value, at int32, st *state) bool {
 func (m *machine) throws(n int32, st *state) {
 	u := m.unit()
 	name := ""
-	for i, c := range u.children(n) {
-		m.eval(c, st)
+	list := u.children(n)
+	again := len(list) == 0 && m.handling
+	for i, c := range list {
+		v := m.eval(c, st)
 		if i == 0 {
 			name = m.thrown(c)
+			again = u.kind(c) == parse.Name && m.handling && len(v) == 1 && v[0].form == failure && v[0].name == ""
 		}
 	}
-	if !st.dead {
-		m.fail(st, 0, name)
+	if st.dead {
+		return
 	}
+	if again { // it was thrown before: that is why, and not what was asked since
+		st.control &= m.handled
+	}
+	m.fail(st, 0, name)
 }
 
 // thrown returns the class of what is thrown, or "".
@@ -268,7 +275,9 @@ func (m *machine) catch(n int32, st *state, dep mask) {
 	u := m.unit()
 	m.lastValue = nil
 	m.hinging++
-	defer func() { m.hinging-- }()
+	handling, handled := m.handling, m.handled
+	m.handling, m.handled = true, dep
+	defer func() { m.hinging--; m.handling, m.handled = handling, handled }()
 	list := u.children(n)
 	for i, c := range list {
 		if u.kind(c) == parse.Block || i == len(list)-1 {

@@ -129,6 +129,8 @@ type machine struct {
 	left    int
 	nesting int
 
+	handling   bool // a handler is being run
+	handled    mask // the unset reads but for which it would not be
 	lastValue  Value
 	conditions []int32 // of the loop that is begun
 	wanted     string  // the kind of what is being declared

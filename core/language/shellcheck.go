@@ -377,7 +377,7 @@ func stops(list []*syntax.Stmt) bool {
 			}
 			switch n.Args[0].Lit() {
 			case "exit":
-				return len(n.Args) < 2 || n.Args[1].Lit() != "0"
+				return len(n.Args) < 2 || n.Args[1].Lit() != "0" && n.Args[1].Lit() != skipped
 			case "die", "fail", "abort", "fatal", "error_exit", "bail", "panic":
 				return true
 			case "return":
@@ -401,6 +401,9 @@ func leavesAtOnce(list []*syntax.Stmt) bool {
 	call, is := list[0].Cmd.(*syntax.CallExpr)
 	return is && len(call.Args) == 1 && call.Args[0].Lit() == "exit"
 }
+
+// skipped is the status by which a test says that it was passed over.
+const skipped = "77"
 
 // gives returns what statements assign to a variable.
 func gives(list []*syntax.Stmt, name string) (value string, given bool) {
@@ -461,7 +464,7 @@ func (s *script) chosen(n *syntax.CaseClause) {
 			}
 			if !done && plain && (text == unset || text == "*") {
 				done = true
-				if stops(item.Stmts) {
+				if stops(item.Stmts) && !s.settings.anew(names[0], n.Pos().Offset()) {
 					o.need = reads.Required
 				}
 			}

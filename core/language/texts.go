@@ -207,9 +207,12 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 			name := group(line.text, m, 1) + group(line.text, m, 2)
 			if r := add(line, m[0], name); r != nil {
 				r.Need = reads.Required
-				if strings.EqualFold(group(line.text, m, 4), name) {
+				other := group(line.text, m, 4)
+				if strings.EqualFold(other, name) {
 					fallback := strings.TrimSpace(group(line.text, m, 5))
 					r.Need, r.Fallback = reads.Optional, &fallback
+				} else if other != "" { // it sets another one
+					r.Need = reads.Optional
 				}
 			}
 			set[strings.ToUpper(name)] = true

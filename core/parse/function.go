@@ -45,7 +45,7 @@ func (p *parser) methodAt(i int) int {
 		text := p.textAt(i)
 		switch {
 		case text == "(" && i > from && (p.kindAt(i-1) == syntax.Word || p.textAt(i-1) == ">" || p.textAt(i-1) == "]" || p.kindAt(i-1) == syntax.String):
-			if (p.class || words > 1) && p.methodBodyAt(p.mate(i)+1) {
+			if (p.class || words > 1) && (p.methodBodyAt(p.mate(i)+1) || p.oldStyleBody(i) > 0) {
 				name := p.beforeAngles(i - 1)
 				for name > from && p.kindAt(name) != syntax.Word && p.kindAt(name) != syntax.String && p.textAt(name) != "]" {
 					name--
@@ -145,7 +145,11 @@ func (p *parser) function(name int) int32 {
 	if p.g.Layout == Worded && p.at < p.end && !p.f.Tokens[p.at].NewLine && !p.has(setThen) && !p.is("=") && !p.is(";") && !p.is(",") && !p.is("do") && p.textAt(p.at-1) != ")" {
 		p.wordParameters()
 	}
-	p.toBody()
+	if open := p.oldStyleBody(p.openBefore(p.at)); open > 0 {
+		p.at = open
+	} else {
+		p.toBody()
+	}
 	switch {
 	case p.is("{"):
 		p.add(p.block())

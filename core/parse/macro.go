@@ -80,3 +80,41 @@ func (p *parser) macroGives() bool {
 	}
 	return p.at < p.end
 }
+
+// oldStyleBody returns where the body begins of a function whose parameters are
+// declared behind their list, f(a, b) int a; char *b; { … }, or 0. open is where
+// the list begins.
+func (p *parser) oldStyleBody(open int) int {
+	close := p.f.Mate(open)
+	if !p.g.Macros || close <= open+1 || close+1 >= p.end || !p.f.Tokens[close+1].NewLine || p.kindAt(close+1) != syntax.Word {
+		return 0
+	}
+	for i := open + 1; i < close; i++ {
+		if comma := (i-open)%2 == 0; comma && p.textAt(i) != "," || !comma && p.kindAt(i) != syntax.Word {
+			return 0
+		}
+	}
+	for i := close + 1; i < p.end && i < close+mostDeclared; i++ {
+		switch text := p.textAt(i); {
+		case text == "{" && p.textAt(i-1) == ";":
+			return i
+		case text == "(" || text == "[":
+			i = p.mate(i)
+		case p.kindAt(i) == syntax.Word, text == "*", text == ",", text == ";":
+		default:
+			return 0
+		}
+	}
+	return 0
+}
+
+// mostDeclared bounds how many tokens such declarations have.
+const mostDeclared = 150
+
+// openBefore returns the parenthesis that is closed right before a token, or -1.
+func (p *parser) openBefore(at int) int {
+	if at > 0 && p.textAt(at-1) == ")" {
+		return p.f.Mate(at - 1)
+	}
+	return -1
+}

@@ -89,7 +89,7 @@ func TestKept(t *testing.T) {
 		before = want
 	}
 	files, _ := filepath.Glob(filepath.Join(folder, "*"))
-	if len(files) != 4 { // one for each configuration and set of flags
+	if len(files) != 5 { // one for each configuration and set of flags, and what scripts take in
 		t.Fatalf("kept are %v", files)
 	}
 	if info, err := os.Stat(files[0]); err != nil || info.Mode().Perm()&0o077 != 0 {

@@ -121,6 +121,7 @@ func Take(dir string, options Options) (*Survey, error) {
 	s.read(options)
 	s.widen(dir, options)
 	s.dropMade()
+	s.dropSourced()
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
 	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
 	s.Contract = contract.Build(s.Reads)

@@ -1,0 +1,106 @@
+package language
+
+import (
+	"bytes"
+	"maps"
+	"slices"
+	"strings"
+
+	"mvdan.cc/sh/v3/syntax"
+
+	tokens "inzicht/core/syntax"
+)
+
+// Sourced is a file that a script takes in.
+type Sourced struct {
+	Path string // as it is written, behind what is not known of it
+	Open bool   // something that is not known stands before Path
+	Line int
+}
+
+// Setting is a variable that a script gives a value.
+type Setting struct {
+	Name   string
+	Line   int
+	Always bool // on every way through the script
+}
+
+// ShellParts returns the files that a script takes in, and what it sets outside
+// functions or in them. Both are empty for what is no script.
+func ShellParts(src []byte) (takes []Sourced, sets []Setting) {
+	if !tokens.ScriptWithin(src, maxNesting) {
+		return nil, nil
+	}
+	file, err := syntax.NewParser(syntax.Variant(syntax.LangBash)).Parse(bytes.NewReader(src), "")
+	if err != nil {
+		return nil, nil
+	}
+	syntax.Walk(file, func(n syntax.Node) bool {
+		call, is := n.(*syntax.CallExpr)
+		if !is || len(call.Args) < 2 || call.Args[0].Lit() != "." && call.Args[0].Lit() != "source" {
+			return true
+		}
+		if path, open := endOfWord(call.Args[1].Parts); path != "" {
+			takes = append(takes, Sourced{path, open, int(call.Pos().Line())})
+		}
+		return true
+	})
+	var settings shellSettings
+	settings.of(file)
+	lines := lineStarts(src)
+	for _, name := range slices.Sorted(maps.Keys(settings.names)) {
+		for _, span := range settings.names[name] {
+			if !span.inside {
+				sets = append(sets, Setting{name, lineAt(lines, int(span.from)), span.to == shellEnd})
+			}
+		}
+	}
+	return takes, sets
+}
+
+// MayTakeIn reports whether a script may take in another one.
+func MayTakeIn(src []byte) bool {
+	return bytes.Contains(src, []byte("source ")) || bytes.Contains(src, []byte(". "))
+}
+
+// endOfWord returns the plain text that a word ends with, and whether something
+// that is not known stands before it.
+func endOfWord(parts []syntax.WordPart) (text string, open bool) {
+	for _, part := range slices.Backward(parts) {
+		piece := ""
+		switch p := part.(type) {
+		case *syntax.Lit:
+			piece = p.Value
+		case *syntax.SglQuoted:
+			piece = p.Value
+		case *syntax.DblQuoted:
+			if piece, open = endOfWord(p.Parts); open {
+				return piece + text, true
+			}
+		default:
+			return text, true
+		}
+		text = piece + text
+	}
+	return strings.ReplaceAll(text, `\`, ""), false
+}
+
+// lineStarts returns where the lines of a text begin.
+func lineStarts(src []byte) (starts []int) {
+	starts = append(starts, 0)
+	for i, c := range src {
+		if c == '\n' {
+			starts = append(starts, i+1)
+		}
+	}
+	return starts
+}
+
+// lineAt returns the line, from 1, of an offset.
+func lineAt(starts []int, offset int) int {
+	n, found := slices.BinarySearch(starts, offset)
+	if found {
+		n++
+	}
+	return n
+}

@@ -1,0 +1,193 @@
+package survey
+
+import (
+	"maps"
+	"path"
+	"slices"
+	"strings"
+	"sync"
+
+	"inzicht/core/files"
+	"inzicht/core/language"
+	"inzicht/core/reads"
+	"inzicht/core/tree"
+)
+
+// What a script takes in from another file of the tree, and what that sets, does
+// not come from outside: FOO in a script that sources a file which sets FOO.
+
+// script is what is known of a script that takes others in, or is taken in.
+type script struct {
+	Takes []taken
+	Sets  []language.Setting
+}
+
+// taken is a file of the tree that a script takes in.
+type taken struct {
+	File string
+	Line int
+}
+
+// dropSourced drops what scripts expand and what they take in sets, and what a
+// script that is taken in expands and all that take it in set before.
+func (s *Survey) dropSourced() {
+	if !slices.ContainsFunc(s.Reads, isOfScript) {
+		return
+	}
+	scripts := answered(s, question{what: "scripts", of: s.Tree, stamps: s.stamps, wanted: s.isScript}, s.scripts)
+	if len(scripts) == 0 {
+		return
+	}
+	takers := map[string][]string{}
+	for file, one := range scripts { // sorted below
+		for _, t := range one.Takes {
+			takers[t.File] = append(takers[t.File], file)
+		}
+	}
+	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool {
+		return isOfScript(r) && r.Name != "" && (takesIn(scripts, r.File, r.Name, r.Line, 0) == always || setByTakers(scripts, takers[r.File], r))
+	})
+	for n := range s.Reads {
+		if r := &s.Reads[n]; isOfScript(*r) && r.Need == reads.Required && takesIn(scripts, r.File, r.Name, r.Line, 0) == perhaps {
+			r.Need = reads.Expected // what is taken in may set it
+		}
+	}
+}
+
+func isOfScript(r reads.Read) bool { return r.Language == "shell" }
+
+func (s *Survey) isScript(n int) bool {
+	return s.languages[n] != nil && s.languages[n].Name == "shell" || s.languages[n] == nil && mayBeScript(s.Tree.Files[n].Path)
+}
+
+// certainty is how certain it is that something is set.
+type certainty uint8
+
+const (
+	never certainty = iota
+	perhaps
+	always
+)
+
+// deepestTaken bounds how many scripts take in each other in a row.
+const deepestTaken = 5
+
+// takesIn returns how certain it is that what a script takes in before a line sets a
+// variable.
+func takesIn(scripts map[string]script, file, name string, line, depth int) (best certainty) {
+	for _, t := range scripts[file].Takes {
+		if t.Line >= line || depth >= deepestTaken {
+			continue
+		}
+		best = max(best, sets(scripts, t.File, name, 1<<30), takesIn(scripts, t.File, name, 1<<30, depth+1))
+	}
+	return best
+}
+
+// sets returns how certain it is that a script itself sets a variable before a line.
+func sets(scripts map[string]script, file, name string, line int) (best certainty) {
+	for _, set := range scripts[file].Sets {
+		switch {
+		case set.Name != name || set.Line >= line:
+		case set.Always:
+			return always
+		default:
+			best = perhaps
+		}
+	}
+	return best
+}
+
+// setByTakers reports whether all scripts that take in the one of a read set its
+// variable before.
+func setByTakers(scripts map[string]script, takers []string, r reads.Read) bool {
+	for _, taker := range takers {
+		for _, t := range scripts[taker].Takes {
+			if t.File == r.File && sets(scripts, taker, r.Name, t.Line) != always && takesIn(scripts, taker, r.Name, t.Line, 0) != always {
+				return false
+			}
+		}
+	}
+	return len(takers) > 0
+}
+
+// scripts looks at all scripts that take in others, or are taken in, and reports
+// whether all could be read.
+func (s *Survey) scripts() (found map[string]script, whole bool) {
+	found, whole = map[string]script{}, true
+	var mutex sync.Mutex
+	refused := func(err error) {
+		mutex.Lock()
+		defer mutex.Unlock()
+		whole = whole && !files.Refused(err)
+	}
+	withReaders(s.Tree, len(s.Tree.Files), 16, func(n int, in *tree.Reader) {
+		if !s.isScript(n) {
+			return
+		}
+		src, err := in.Read(s.Tree.Files[n].Path)
+		if err != nil {
+			refused(err)
+			return
+		}
+		if !language.MayTakeIn(src) || s.languages[n] == nil && s.known.OfScript(src[:min(len(src), 200)]) == nil {
+			return
+		}
+		if one := s.partsOf(s.Tree.Files[n].Path, src); len(one.Takes) > 0 {
+			mutex.Lock()
+			defer mutex.Unlock()
+			found[s.Tree.Files[n].Path] = one
+		}
+	})
+	queue := slices.Sorted(maps.Keys(found))
+	for len(queue) > 0 {
+		one := found[queue[0]]
+		queue = queue[1:]
+		for _, t := range one.Takes {
+			if _, known := found[t.File]; known {
+				continue
+			}
+			src, err := s.Tree.ReadFile(t.File)
+			if err != nil {
+				refused(err)
+			}
+			found[t.File] = s.partsOf(t.File, src)
+			queue = append(queue, t.File)
+		}
+	}
+	return found, whole
+}
+
+// partsOf returns what a script takes in and sets.
+func (s *Survey) partsOf(file string, src []byte) (one script) {
+	takes, sets := language.ShellParts(src)
+	one.Sets = sets
+	for _, t := range takes {
+		if file := s.takenIn(file, t); file != "" {
+			one.Takes = append(one.Takes, taken{file, t.Line})
+		}
+	}
+	return one
+}
+
+// takenIn returns the file of the tree that a script means: from its own folder, or
+// from one above it; "" where there is none.
+func (s *Survey) takenIn(script string, t language.Sourced) string {
+	written := t.Path
+	if t.Open {
+		if !strings.HasPrefix(written, "/") {
+			return ""
+		}
+		written = written[1:]
+	} else if path.IsAbs(written) {
+		return ""
+	}
+	for folder := path.Dir(script); ; folder = path.Dir(folder) {
+		if file := path.Join(folder, written); file != script && !strings.HasPrefix(file, "../") && s.Tree.Has(file) {
+			return file
+		}
+		if folder == "." {
+			return ""
+		}
+	}
+}
