@@ -717,6 +717,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	out := Value{anything(m.depth())}
 	for _, a := range arguments {
 		out = out.telling(a.value)
+		out[0].worked |= a.value.missing()
 	}
 	return out
 }

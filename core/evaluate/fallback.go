@@ -60,7 +60,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 		if some := v.of(bit); len(some) > 0 {
 			of = some
 		}
-		if m.isNothing(of) {
+		if m.isNothing(of) || of.workedOut(bit) {
 			continue
 		}
 		fallback := m.fallback(of, at)
@@ -92,6 +92,17 @@ func (v Value) isError() bool {
 	for _, x := range v {
 		last := len(x.list) - 1
 		if x.form != sequence || last < 0 || len(x.list[last]) == 0 || x.list[last][0].form != failure {
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
+// workedOut reports whether a value is what something made of an unset read:
+// nothing stands in for it yet.
+func (v Value) workedOut(bit mask) bool {
+	for _, x := range v {
+		if x.worked&bit == 0 {
 			return false
 		}
 	}

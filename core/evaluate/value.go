@@ -46,6 +46,7 @@ type alt struct {
 	sites   sites // the reads that it was made from, where nothing is unset
 	missing mask  // the unset reads that it still is the result of
 	depends mask  // the unset reads but for which it could be something else
+	worked  mask  // the unset reads that it was worked out of, by what is not known
 }
 
 // part is a piece of text: known, or anything.
