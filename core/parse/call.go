@@ -111,6 +111,9 @@ func (p *parser) member(object int32, from int) int32 {
 	case p.is("("):
 		at := p.at
 		p.arguments()
+		if object == 0 { // nothing is called
+			return p.make(Unknown, from, -1, mark)
+		}
 		return p.make(Call, from, at, mark)
 	case p.is("{"): // ${name}: and the like
 		at := p.at

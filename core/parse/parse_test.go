@@ -52,6 +52,9 @@ func brief(t *parse.Tree, n int32) string {
 func TestTrees(t *testing.T) {
 	for _, c := range []struct{ file, source, want string }{
 		{"a.py", "a = b or \\\n  c\nd = e", "(assign = a (binary or b c))\n(assign = d e)"},
+		{"a.c", "#define A(b) c(b)\n#define D(e, f) f = g(#e); \\\n  h(f)\n#define I (j)\nk(L \"m\", \"n\" O);", "(function A (parameter b) (call c b))\n(function D (parameter e) (parameter f) (block (assign = f (call g (unary #))) (call h f)))\n(unknown)\ndefine\n(call I j)\n(call k (template L \"m\") (template \"n\" O))"},
+		{"a.c", "int\na(b, c)\n\tint b;\n\tchar *c[];\n{\n\treturn d;\n}\nint e(f);\nint g() { return h; }", "(function a (parameter b) (parameter c) (block (return d)))\nint\n(call e f)\n(function g (block (return h)))"},
+		{"a.pl", "a if defined $b && $c; d(exists $e ? f : g); -e $h || die;", "(if (binary && (call defined $b) $c) a)\n(call d (choice (call exists $e) f g))\n(binary || (unary - (call e $h)) die)"},
 		{"a.cs", "class A { public string B { get; set; } = \"c\"; [D(\"e\")] int[] F<T>(T g) { return h; } }", "(class A (block (declare B (block get set) \"c\") (wrapper (wrapper (call D \"e\")) (function F (parameter g) (block (return h))))))"},
 		{"a.rs", "struct A { #[b(env = \"C\")] d: Option<E>, f: G }\nmatch h { 1 | 2 => i, _ => j }", "(class A (block (wrapper (wrapper (call b (assign = env \"C\"))) (declare d)) (declare f)))\n(switch h (case (binary | 1 2) (block i)) (case _ (block j)))"},
 		{"a.java", "class A { int[] b() { return c; } <T> T d(Class<T> e) { return f; } static { g(); } }", "(class A (block (function b (block (return c))) (function d (parameter e) (block (return f))) (block (call g))))"},
@@ -166,7 +169,8 @@ func TestTrees(t *testing.T) {
 }
 
 // check holds a tree to what every tree promises: a child lies within its
-// parent, two children share no token, and every node hangs at one place.
+// parent, two children share no token, every node hangs at one place, and of every
+// call it is known what is called.
 func check(t testing.TB, tree *parse.Tree) {
 	t.Helper()
 	seen := make([]bool, len(tree.Nodes))
@@ -194,6 +198,9 @@ func check(t testing.TB, tree *parse.Tree) {
 			walk(child)
 			return true
 		})
+		if node.Kind == parse.Call && len(spans) == 0 {
+			t.Fatalf("a call of nothing at %d", node.From)
+		}
 	}
 	walk(0)
 }

@@ -66,6 +66,9 @@ func (p *parser) link(node int32, mark int) {
 // noted since mark as its children.
 func (p *parser) make(kind Kind, from, at, mark int) int32 {
 	n := int32(len(p.t.Nodes))
+	if kind == Call && len(p.stack) == mark { // of nothing
+		kind = Unknown
+	}
 	p.t.Nodes = append(p.t.Nodes, Node{Kind: kind, From: int32(from), To: int32(p.at), At: int32(at)})
 	p.link(n, mark)
 	return n
