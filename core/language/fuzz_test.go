@@ -12,6 +12,7 @@ func FuzzAnalyse(f *testing.F) {
 	planted.EachFile(f, "testdata", func(_, _ string, src []byte) {
 		f.Add(string(src[:min(len(src), 1500)]))
 	})
+	f.Add("x process.env y%.(") // a call of nothing
 	set, err := Compiled(nil)
 	if err != nil {
 		f.Fatal(err)
