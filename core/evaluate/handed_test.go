@@ -62,3 +62,24 @@ func TestNoFallback(t *testing.T) {
 		{"a.py", "import os\ndef make(name):\n    if name:\n        return open(name)\n    return None\nm = make(os.getenv(\"A\") or os.getenv(\"B\"))\n", "A optional [os.getenv(\"B\")]; B optional"},
 	})
 }
+
+// A function that things of a type are asked for is asked of nothing, too.
+func TestExtensions(t *testing.T) {
+	or := "private fun String?.or(other: String): String = if (this == null || this.isBlank()) other else this\n"
+	hold(t, []saying{
+		{"a.kt", or + "val a = System.getenv(\"A\").or(\"x\")\nval b = System.getenv(\"B\").trim()\n", "A optional =x; B required"},
+		{"a.pl", "my $t = <<'#18.....';\n$ENV{A}\n#18.....\nmy $b = $ENV{B};\n", "B expected"},
+	})
+}
+
+// An error that is thrown again was there before anything was asked.
+func TestThrownAgain(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\ntry:\n    f()\nexcept OSError:\n    if os.environ.get(\"A\"):\n        log()\n    else:\n        raise\n", "A optional"},
+		{"a.py", "import os\ntry:\n    a = int(os.environ[\"A\"])\nexcept ValueError as e:\n    raise\n", "A required integer"},
+		{"a.js", "try { f(); } catch (e) { if (!process.env.A) throw e; }\n", "A optional"},
+		{"a.js", "try { f(); } catch (e) { if (!process.env.A) throw new Error('a'); }\n", "A required"},
+		{"a.c", "int\nmain(argc, argv)\n\tint argc;\n\tchar *argv[];\n{\n\tif (out == NULL)\n\t\tout = getenv(\"A\");\n\tif (out == NULL)\n\t\tout = home(KEYS);\n\treturn open(out);\n}\n", "A optional [home(KEYS)]"},
+		{"a.js", "let a = process.env.A;\nif (given(a)) a = clean(a); else a = 'x';\n", "A expected"},
+	})
+}

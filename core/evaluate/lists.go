@@ -95,6 +95,13 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
+	if fn := u.extension(name); fn != nil {
+		around := newScope(m.outerOf(fn), fn.Unit)
+		around.vars.put("this", receiver)
+		if v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: around}, n, arguments, st); ran {
+			return v, true
+		}
+	}
 	if m.grows(u.Tree.Child(callee, 0), name, receiver, arguments, st) {
 		return Value{anything(m.depth())}, true
 	}
@@ -141,6 +148,20 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		return v, true
 	}
 	return nil, false
+}
+
+// extension returns the function of the file that things of a type are asked for by
+// a name, or nil.
+func (u *Unit) extension(name string) *Func {
+	if !u.Words.Extends {
+		return nil
+	}
+	for _, fn := range u.funcs[name] {
+		if fn.Owner == nil && u.isMember(fn) {
+			return fn
+		}
+	}
+	return nil
 }
 
 // isObject reports whether a value is an object of the tree, whose methods are

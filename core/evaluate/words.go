@@ -9,6 +9,9 @@ type Words struct {
 	// EmptyTrue says that an empty text and zero count as true; EmptyLists that
 	// a list without elements counts as false.
 	EmptyTrue, EmptyLists bool
+	// Extends says that a function may be one that things of a type are asked for,
+	// nothing among them: fun String?.or(other: String) = this ?: other.
+	Extends bool
 	// Returns says that a function returns its last expression.
 	Returns bool
 	// Forces says that an operator behind a value stops where there is none: x!!

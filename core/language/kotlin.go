@@ -35,7 +35,7 @@ var kotlin = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "error", "exitProcess"},
 	Nothing:     []string{"null"},
-	Runs:        reads.Runs{Catchers: []string{"runCatching"}, Raises: true, Returns: true},
+	Runs:        reads.Runs{Catchers: []string{"runCatching"}, Raises: true, Returns: true, Extends: true},
 	WordOr:      []string{"?:"},
 	Force:       "!!",
 }

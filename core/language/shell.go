@@ -5,6 +5,7 @@ import (
 	"errors"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	tokens "inzicht/core/syntax"
 
@@ -45,6 +46,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 	}
 	s := &script{src: src, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
 	s.settings.of(file)
+	s.strict = strictShebang().Match(src[:min(len(src), 100)])
 	syntax.Walk(file, s.strictness)
 	syntax.Walk(file, s.copied)
 	syntax.Walk(file, s.checks)
@@ -102,12 +104,18 @@ type shellLoop struct {
 }
 
 // strictness notes set -u.
+// strictShebang matches a first line that has the shell stop at what is not set.
+var strictShebang = late.Regexp(`^#!\S*sh +-[a-z]*u`)
+
 func (s *script) strictness(n syntax.Node) bool {
 	call, ok := n.(*syntax.CallExpr)
 	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
 		return true
 	}
 	for _, word := range call.Args[1:] {
+		if word.Lit() == "--" { // what follows are arguments
+			break
+		}
 		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "u") && !strings.HasPrefix(option, "--") || option == "nounset" {
 			s.strict = true
 		}

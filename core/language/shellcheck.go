@@ -384,7 +384,7 @@ func stops(list []*syntax.Stmt) bool {
 				return false
 			}
 		case *syntax.BinaryCmd: // echo … && exit 1
-			if n.Op == syntax.AndStmt && stops([]*syntax.Stmt{n.Y}) || n.Op != syntax.AndStmt && n.Op != syntax.OrStmt && stops([]*syntax.Stmt{n.Y}) {
+			if n.Op == syntax.AndStmt && says(n.X) && stops([]*syntax.Stmt{n.Y}) || n.Op != syntax.AndStmt && n.Op != syntax.OrStmt && stops([]*syntax.Stmt{n.Y}) {
 				return true
 			}
 		}
@@ -400,6 +400,19 @@ func leavesAtOnce(list []*syntax.Stmt) bool {
 	}
 	call, is := list[0].Cmd.(*syntax.CallExpr)
 	return is && len(call.Args) == 1 && call.Args[0].Lit() == "exit"
+}
+
+// says reports whether a statement only prints, which does not fail.
+func says(st *syntax.Stmt) bool {
+	call, is := st.Cmd.(*syntax.CallExpr)
+	if !is || len(call.Args) == 0 {
+		return false
+	}
+	switch call.Args[0].Lit() {
+	case "echo", "printf", "print", "cat", "log", "warn", "err", "error", "usage", ":", "true":
+		return true
+	}
+	return false
 }
 
 // skipped is the status by which a test says that it was passed over.

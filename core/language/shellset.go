@@ -10,7 +10,13 @@ import (
 
 // shellSettings are the names that a script sets itself.
 type shellSettings struct {
-	names map[string][]shellSpan
+	names    map[string][]shellSpan
+	prefixes []string // of names that are put together: eval HAVE_$name=yes
+}
+
+// made reports whether a script puts a name together that begins like this one.
+func (s *shellSettings) made(name string) bool {
+	return slices.ContainsFunc(s.prefixes, func(p string) bool { return strings.HasPrefix(name, p) })
 }
 
 // shellSpan is where a name that was set counts as set, by offsets.
@@ -25,6 +31,9 @@ const shellEnd = 1 << 40
 
 // has reports whether a name is set by the script where it is used.
 func (s *shellSettings) has(name string, at uint) bool {
+	if s.made(name) {
+		return true
+	}
 	for _, span := range s.names[name] {
 		if at >= span.from && at < span.to {
 			return true
@@ -263,6 +272,8 @@ func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
 		for _, word := range n.Args[1:] {
 			if name, found := setByText(word); found {
 				w.set(name, n.End().Offset(), within)
+			} else if prefix := madeByText(word); prefix != "" && len(w.settings.prefixes) < 100 {
+				w.settings.prefixes = append(w.settings.prefixes, prefix)
 			}
 		}
 	case "read", "getopts", "mapfile", "readarray", "printf", "unset", "local", "typeset", "select":
@@ -292,6 +303,25 @@ func setByText(word *syntax.Word) (name string, found bool) {
 	}
 	name, _, found = strings.Cut(text, "=")
 	return name, found && isShellName(name)
+}
+
+// madeByText returns what a name begins with that a text puts together and sets:
+// HAVE_ of HAVE_$name=yes.
+func madeByText(word *syntax.Word) string {
+	parts := word.Parts
+	if quoted, is := parts[0].(*syntax.DblQuoted); is {
+		parts = quoted.Parts
+	}
+	if len(parts) < 3 {
+		return ""
+	}
+	begins, plain := parts[0].(*syntax.Lit)
+	_, expands := parts[1].(*syntax.ParamExp)
+	ends, also := parts[2].(*syntax.Lit)
+	if !plain || !expands || !also || !strings.HasPrefix(ends.Value, "=") || len(begins.Value) < 3 || !isShellName(begins.Value) {
+		return ""
+	}
+	return begins.Value
 }
 
 // arithmetic notes what is assigned in let and (( )).

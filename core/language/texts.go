@@ -63,6 +63,22 @@ func byLine(marks string, scope reads.Scope, sets func() *regexp.Regexp, own map
 	}
 }
 
+// guarded makes optional what a file asks for before.
+func guarded(read func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
+	return func(src []byte) ([]reads.Read, error) {
+		list, err := read(src)
+		for n := range list {
+			r := &list[n]
+			if r.Need == reads.Expected && slices.ContainsFunc(list, func(other reads.Read) bool {
+				return other.Name == r.Name && other.Need == reads.Optional && other.Line <= r.Line
+			}) {
+				r.Need = reads.Optional
+			}
+		}
+		return list, err
+	}
+}
+
 // suppliedBy leaves out what a reader finds under names with one of the prefixes,
 // which the surroundings supply.
 func suppliedBy(prefixes ...string) func(func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
@@ -82,9 +98,9 @@ const longestLine = 1 << 16
 var (
 	cmake = &reads.Language{
 		Name: "cmake", Extensions: []string{".cmake"}, Names: []string{"CMakeLists.txt"}, Triggers: []string{"ENV"},
-		Own: byLine("#", reads.Build, late.Regexp(`set\(ENV\{([A-Za-z0-9_]+)\}`), nil,
+		Own: guarded(byLine("#", reads.Build, late.Regexp(`set\(ENV\{([A-Za-z0-9_]+)\}`), nil,
 			form{late.Regexp(`\$ENV\{([A-Za-z0-9_]+)\}`), "$ENV{}", reads.Expected},
-			form{late.Regexp(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional}),
+			form{late.Regexp(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional})),
 	}
 	justfile = &reads.Language{
 		Name: "justfile", Extensions: []string{".just"}, Names: []string{"justfile", "Justfile", ".justfile", "JUSTFILE"}, Triggers: []string{"env", "env_var", "env_var_or_default"},
@@ -163,6 +179,8 @@ var pipelineOwn = wordSet("CI HOME PATH PWD USER HOSTNAME SHELL")
 var batchOwn = wordSet("ERRORLEVEL CD DATE TIME RANDOM CMDCMDLINE CMDEXTVERSION PROMPT")
 
 var (
+	batchCalls  = late.Regexp(`(?i)\bcall\s+:(\w+)`)
+	batchLabel  = late.Regexp(`^\s*:(\w+)`)
 	batchSets   = late.Regexp(`(?i)\bset\s+(?:/[ap]\s+)?"?([a-z_][a-z0-9_]*)\s*[-+*/]?=`)
 	batchReads  = late.Regexp(`[%!]([A-Za-z_][A-Za-z0-9_]*)(?::[^%!]*)?[%!]`)
 	batchTests  = late.Regexp(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?(?:defined\s+([a-z_][a-z0-9_]*)|(?:"%([a-z_][a-z0-9_]*)%"|%([a-z_][a-z0-9_]*)%)\s*==)`)
@@ -193,6 +211,7 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 		return &list[len(list)-1]
 	}
 	lines := linesOf(src, "")
+	setInSubroutines(lines, set)
 	for n, line := range lines {
 		if len(line.text) > longestLine || batchRemark().Match(line.text) {
 			continue
@@ -231,6 +250,27 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 		}
 	}
 	return list, nil
+}
+
+// setInSubroutines notes what is set behind a label that is called: it is set where
+// the script goes on behind the call.
+func setInSubroutines(lines []textLine, set map[string]bool) {
+	called, inside := map[string]bool{}, false
+	for _, line := range lines {
+		for _, m := range batchCalls().FindAllSubmatch(line.text[:min(len(line.text), longestLine)], -1) {
+			called[strings.ToLower(string(m[1]))] = true
+		}
+	}
+	for _, line := range lines {
+		if m := batchLabel().FindSubmatch(line.text[:min(len(line.text), longestLine)]); m != nil {
+			inside = called[strings.ToLower(string(m[1]))]
+		}
+		if inside && !batchUnless().Match(line.text) { // that only gives it a value where it has none
+			for _, m := range batchSets().FindAllSubmatch(line.text[:min(len(line.text), longestLine)], -1) {
+				set[strings.ToUpper(string(m[1]))] = true
+			}
+		}
+	}
 }
 
 // batchLeaves reports whether the lines of a block, up to its parenthesis, end the

@@ -138,6 +138,7 @@ type Runs struct {
 	EmptyTrue  bool              // an empty text and zero count as true
 	EmptyLists bool              // an empty list counts as false
 	Returns    bool              // a function returns its last expression
+	Extends    bool              // fun T.name() is a function that things of a type are asked for
 	Raises     bool              // a member of nothing stops
 	Chains     bool              // a?.b.c asks nothing of what a?.b is not
 	Capitals   bool              // functions may begin with a capital letter: what makes an object says new

@@ -128,7 +128,7 @@ func (s *Scanner) perlHeredoc(forms PerlForms) bool {
 		at++
 	}
 	end := at
-	for end < len(rest) && (isLetterOrDigit(rest[end]) || quote != 0 && rest[end] == ' ') {
+	for end < len(rest) && (isLetterOrDigit(rest[end]) || quote != 0 && rest[end] != quote && rest[end] != '\n') {
 		end++
 	}
 	if quote == 0 && (end == at || rest[at] < 'A' || rest[at] > 'Z') || quote != 0 && (end >= len(rest) || rest[end] != quote) {

@@ -12,3 +12,9 @@ if "%GATE_OPTS%" == "" ( rem read: GATE_OPTS required
   exit /b 1
 )
 if %GATE_LEVEL%==3 echo loud& rem read: GATE_LEVEL optional
+call :places
+echo %GATE_HOME%
+goto :eof
+:places
+set GATE_HOME=%~dp0
+if not defined GATE_PLACE set GATE_PLACE=north& rem read: GATE_PLACE optional fallback=north
