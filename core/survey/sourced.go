@@ -163,11 +163,22 @@ func (s *Survey) partsOf(file string, src []byte) (one script) {
 	takes, sets := language.ShellParts(src)
 	one.Sets = sets
 	for _, t := range takes {
-		if file := s.takenIn(file, t); file != "" {
+		if file := s.takenIn(file, t); file != "" && !isSettings(file) {
 			one.Takes = append(one.Takes, taken{file, t.Line})
 		}
 	}
 	return one
+}
+
+// isSettings reports whether a file holds the settings of an environment, by its
+// name: what is read from one still comes from outside the code.
+func isSettings(file string) bool {
+	_, is := tree.EnvFileName(file)
+	switch path.Ext(file) {
+	case ".env", ".conf", ".cfg", ".ini", ".properties":
+		is = true
+	}
+	return is
 }
 
 // takenIn returns the file of the tree that a script means: from its own folder, or
