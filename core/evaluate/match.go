@@ -28,7 +28,7 @@ func (m *machine) choose(n int32, st *state) Value {
 			}
 			subjectNode = u.Tree.Child(subjectNode, 0)
 		}
-		asked = true
+		asked = len(subject) != 1 || subject[0].form != boolean || subject[0].name == "" || !subject[0].truth // switch (true) asks its cases
 		if st.dead {
 			return nil
 		}
@@ -54,6 +54,7 @@ func (m *machine) choose(n int32, st *state) Value {
 		way := st.fork()
 		taken, left := m.fits(c, rest, way, asked)
 		if len(taken) == 0 {
+			rest = left
 			continue
 		}
 		block := m.blockOf(cases, i)
@@ -137,6 +138,8 @@ func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Val
 		for _, p := range list {
 			cond = append(cond, m.eval(p, st)...)
 		}
+		m.asked(cond)
+		m.askedWhether(cond)
 		true_, false_ := u.split(cond)
 		return true_, false_
 	}

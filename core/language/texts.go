@@ -183,7 +183,7 @@ var (
 	batchLabel  = late.Regexp(`^\s*:(\w+)`)
 	batchSets   = late.Regexp(`(?i)\bset\s+(?:/[ap]\s+)?"?([a-z_][a-z0-9_]*)\s*[-+*/]?=`)
 	batchReads  = late.Regexp(`[%!]([A-Za-z_][A-Za-z0-9_]*)(?::[^%!]*)?[%!]`)
-	batchTests  = late.Regexp(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?(?:defined\s+([a-z_][a-z0-9_]*)|(?:"%([a-z_][a-z0-9_]*)%"|%([a-z_][a-z0-9_]*)%)\s*==)`)
+	batchTests  = late.Regexp(`(?i)\bif\s+(?:/i\s+)?(?:not\s+)?(?:defined\s+([a-z_][a-z0-9_]*)|(?:"%([a-z_][a-z0-9_]*)%"|%([a-z_][a-z0-9_]*)%)\s*==|"[^"%]*"\s*==\s*"%([a-z_][a-z0-9_]*)%")`)
 	batchBlock  = late.Regexp(`(?i)\bif\s+(?:not\s+defined\s+([a-z_][a-z0-9_]*)|"%([a-z_][a-z0-9_]*)%"\s*==\s*"")\s*\(\s*(?:rem\b.*)?$`)
 	batchUnless = late.Regexp(`(?i)\bif\s+(?:not\s+defined\s+([a-z_][a-z0-9_]*)|"%([a-z_][a-z0-9_]*)%"\s*==\s*"")\s*\(?\s*(set\s+"?([a-z_][a-z0-9_]*)=([^"&)\r]*)|.*\bexit\b)`)
 	batchRemark = late.Regexp(`(?i)^\s*(?:@?rem\b|::)`)
@@ -238,7 +238,7 @@ func readBatch(src []byte) (list []reads.Read, err error) {
 			continue
 		}
 		for _, m := range batchTests().FindAllSubmatchIndex(line.text, -1) {
-			if r := add(line, m[0], group(line.text, m, 1)+group(line.text, m, 2)+group(line.text, m, 3)); r != nil && r.Need == reads.Expected {
+			if r := add(line, m[0], group(line.text, m, 1)+group(line.text, m, 2)+group(line.text, m, 3)+group(line.text, m, 4)); r != nil && r.Need == reads.Expected {
 				r.Need = reads.Optional
 			}
 		}

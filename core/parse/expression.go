@@ -166,6 +166,11 @@ func (p *parser) operand() int32 {
 		}
 		return p.make(kind, from, from, mark)
 	}
+	if p.g.Macros && p.castsByName() { // #define US (unsigned char *)
+		p.at++
+		p.add(p.operand())
+		return p.make(Wrapper, from, from, mark)
+	}
 	node := p.primary()
 	if p.g.Macros && p.inside > 0 {
 		node = p.beside(node, from, mark)

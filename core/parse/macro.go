@@ -118,3 +118,18 @@ func (p *parser) openBefore(at int) int {
 	}
 	return -1
 }
+
+// castsByName reports whether a name in capitals stands before another one that is
+// called: US getenv("X").
+func (p *parser) castsByName() bool {
+	if p.kind() != syntax.Word || p.kindAt(p.at+1) != syntax.Word || p.f.Tokens[p.at+1].NewLine || p.textAt(p.at+2) != "(" || p.wordAt(p.at+1) != wordNone {
+		return false
+	}
+	t := p.f.Tokens[p.at]
+	for _, c := range p.f.Src[t.Start:t.End] {
+		if (c < 'A' || c > 'Z') && c != '_' {
+			return false
+		}
+	}
+	return true
+}

@@ -12,6 +12,7 @@ if "%GATE_OPTS%" == "" ( rem read: GATE_OPTS required
   exit /b 1
 )
 if %GATE_LEVEL%==3 echo loud& rem read: GATE_LEVEL optional
+if not "" == "%GATE_CONSOLE%" exit 1& rem read: GATE_CONSOLE optional
 call :places
 echo %GATE_HOME%
 goto :eof
