@@ -1,6 +1,10 @@
 package reads
 
-import "slices"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // orElse is a read together with what stands in for it where it has no value.
 type orElse struct {
@@ -15,6 +19,7 @@ func (a *analysis) relate() {
 		return
 	}
 	near := a.neighbours()
+	branches := a.otherBranches(near)
 	for n := range a.reads {
 		r, token := &a.reads[n], a.spots[n]
 		if r.Name == "" {
@@ -25,9 +30,70 @@ func (a *analysis) relate() {
 				r.InsteadOf = append(r.InsteadOf, other.name)
 			}
 		}
+		for _, other := range branches {
+			if other.at.contains(token) && other.name != r.Name && !slices.Contains(r.InsteadOf, other.name) {
+				r.InsteadOf = append(r.InsteadOf, other.name)
+			}
+		}
 		rounds := a.conditionsRound(token)
 		r.Under = a.conditionOn(rounds, r.Name, near)
 	}
+}
+
+// otherBranches returns what is gone where a variable that an if asks for has no
+// value: the other branch, and all further ones.
+func (a *analysis) otherBranches(near *neighbours) (list []orElse) {
+	if a.run == nil || a.run.tree == nil {
+		return nil
+	}
+	t := a.run.tree
+	for n := range t.Nodes {
+		if t.Nodes[n].Kind != parse.If || len(list) > maxRelated {
+			continue
+		}
+		var parts []int32
+		t.Children(int32(n), func(c int32) bool { parts = append(parts, c); return len(parts) < 4 })
+		if len(parts) < 2 || len(parts) > 3 || t.Nodes[parts[0]].Kind == parse.Block {
+			continue
+		}
+		span := func(c int32) Range { return Range{int(t.Nodes[c].From), int(t.Nodes[c].To)} }
+		found := near.within(span(parts[0]))
+		if len(found) != 1 || len(a.reads[found[0]].Literals) > 0 {
+			continue
+		}
+		name := a.reads[found[0]].Name
+		switch set, plain := a.asksWhether(span(parts[0])); {
+		case !plain || name == "":
+		case set && len(parts) == 3:
+			list = append(list, orElse{name, span(parts[2])})
+		case !set:
+			list = append(list, orElse{name, span(parts[1])})
+		}
+	}
+	return list
+}
+
+// asksWhether reports whether a condition holds where something is set, or where it
+// is not, and whether that is all that it asks.
+func (a *analysis) asksWhether(cond Range) (set, plain bool) {
+	set = true
+	for i := cond.Lo; i < cond.Hi; i++ {
+		switch a.f.Text(i) {
+		case "&&", "||", "and", "or", "<", ">", "<=", ">=", "=~", "?":
+			return false, false
+		case "==", "===":
+			set = !set
+		case "!", "not":
+			if !a.f.Is(i-1, "is") && !a.f.Is(i+1, "=") {
+				set = !set
+			}
+		case "is":
+			if !a.f.Is(i+1, "not") {
+				set = !set
+			}
+		}
+	}
+	return set, true
 }
 
 // maxRelated bounds how many reads of one file are held against each other.
