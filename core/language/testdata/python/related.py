@@ -8,7 +8,7 @@ if os.environ.get("GATE_LIFT"):  # read: GATE_LIFT optional insteadof=
 elif os.environ.get("GATE_RAMP"):  # read: GATE_RAMP insteadof=GATE_LIFT
     pass
 else:
-    os.environ["GATE_STAIRS"]  # read: GATE_STAIRS required insteadof=GATE_LIFT,GATE_RAMP
+    os.environ["GATE_STAIRS"]  # read: GATE_STAIRS required insteadof=GATE_RAMP,GATE_LIFT
 if not os.environ.get("GATE_SEA"):  # read: GATE_SEA optional
     os.environ["GATE_LAND"]  # read: GATE_LAND required insteadof=GATE_SEA
 if os.environ.get("GATE_STAGE") == "north":  # read: GATE_STAGE optional
