@@ -1,0 +1,86 @@
+package evaluate
+
+import (
+	"inzicht/core/parse"
+)
+
+// closing notes whether the cases of a switch are all that a value may be: where
+// whatever else comes stops the program, or is not used.
+func (m *machine) closing(n int32, subject Value, node int32, cases []int32) {
+	if m.focus != nil || node == 0 {
+		return
+	}
+	tags := subject.sites()
+	if len(tags) == 0 {
+		return
+	}
+	u := m.unit()
+	closed, named := true, 0
+	for i, c := range cases {
+		list := u.children(c)
+		block := m.blockOf(cases, i)
+		patterns := list
+		if len(list) > 0 && u.kind(list[len(list)-1]) == parse.Block {
+			patterns = list[:len(list)-1]
+		}
+		others := len(patterns) == 0
+		bound := ""
+		for _, p := range patterns {
+			switch {
+			case u.beginsWithText(p):
+				named++
+			case u.kind(p) == parse.Name && !u.Words.Nothing[u.at(p)] && !isUpper(u.at(p)) && u.at(p) != "null" && u.at(p) != "nil":
+				others, bound = true, u.at(p)
+			}
+		}
+		if others && m.passesOn(block, u.Tree.Text(node), bound) {
+			closed = false
+		}
+	}
+	if named == 0 {
+		return
+	}
+	for _, t := range tags {
+		if closed {
+			m.reads[t].Closed = true
+		} else {
+			m.reads[t].Passed = true
+		}
+	}
+}
+
+// beginsWithText reports whether a pattern is a text, or several: "a" | "b" as c.
+func (u *Unit) beginsWithText(n int32) bool {
+	for depth := 0; depth < 8; depth++ {
+		switch u.kind(n) {
+		case parse.Text:
+			return true
+		case parse.Binary, parse.Wrapper, parse.Declare:
+			n = u.Tree.Child(n, 0)
+		default:
+			return false
+		}
+	}
+	return false
+}
+
+// passesOn reports whether a block uses the value that a switch is about.
+func (m *machine) passesOn(block int32, subject, bound string) bool {
+	u := m.unit()
+	if m.leaves(block) && u.kind(block) == parse.Block {
+		last := int32(0)
+		for _, c := range u.children(block) {
+			last = c
+		}
+		if u.kind(last) != parse.Return {
+			return false
+		}
+	}
+	node := u.Tree.Nodes[block]
+	for i := int(node.From); i < int(node.To); i++ {
+		if word := u.Tree.File.Text(i); word == subject || bound != "" && bound != "_" && word == bound {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,92 @@
+package evaluate
+
+import ()
+
+// method runs a method that is known by its name: of a text, a list, a record,
+// or of what was read.
+func (m *machine) method(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	u := m.unit()
+	if a := wholeOf(receiver); a != nil {
+		if v, done := m.ofWhole(n, name, a, arguments, st); done || st.dead {
+			return v, true
+		}
+	}
+	if fn := u.extension(name); fn != nil {
+		around := newScope(m.outerOf(fn), fn.Unit)
+		around.vars.put("this", receiver)
+		if v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: around}, n, arguments, st); ran {
+			return v, true
+		}
+	}
+	if m.grows(u.Tree.Child(callee, 0), name, receiver, arguments, st) {
+		return Value{anything(m.depth())}, true
+	}
+	if len(arguments) == 0 && receiver.isLists() { // missing.is_empty()
+		if v, known := m.askLists(receiver, name); known {
+			return v, true
+		}
+	}
+	if m.begins(n, name, receiver, arguments) {
+		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
+	}
+	if u.Words.Formats["."+name] && textual(receiver) {
+		return m.format(receiver, valuesOf(arguments)), true
+	}
+	if len(receiver) == 1 && (receiver[0].form == sequence || receiver[0].form == record && receiver[0].members.of == nil) {
+		if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
+			return v, true
+		}
+	}
+	use, found := m.methodUse(name, arguments, st)
+	if m.isOptionalMember(callee) {
+		if v, done := m.onMissing(callee, receiver, st); done {
+			return v, true
+		}
+	}
+	if found && !m.isObject(receiver) {
+		if use.Does == Goes && use.Kind != "" && !use.Maps {
+			if v, done := m.onMissing(callee, receiver, st); done {
+				return v, true
+			}
+		}
+		return m.use(use, n, receiver, arguments, st), true
+	}
+	if u.Words.Transparent["."+name] {
+		if v, done := m.onMissing(callee, receiver, st); done {
+			return v, true
+		}
+		return m.transparent(name, receiver), true
+	}
+	if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
+		return v, true
+	}
+	if v, done := m.onMissing(callee, receiver, st); done {
+		return v, true
+	}
+	return nil, false
+}
+
+// isObject reports whether a value is an object of the tree, whose methods are
+// its own.
+func (m *machine) isObject(v Value) bool {
+	for _, x := range v {
+		if x.members == nil || x.members.of == nil {
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
+// extension returns the function of the file that things of a type are asked for by
+// a name, or nil.
+func (u *Unit) extension(name string) *Func {
+	if !u.Words.Extends {
+		return nil
+	}
+	for _, fn := range u.funcs[name] {
+		if fn.Owner == nil && u.isMember(fn) {
+			return fn
+		}
+	}
+	return nil
+}

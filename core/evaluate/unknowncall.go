@@ -1,0 +1,88 @@
+package evaluate
+
+import (
+	"inzicht/core/parse"
+)
+
+// seek notes that a function is looked for in other files: it is given what was
+// read, or stands in for it.
+func (m *machine) seek(n int32, name string, arguments []argument) {
+	u := m.unit()
+	if m.focus != nil || u != m.u || len(name) < 3 || len(m.sought) > 50 {
+		return
+	}
+	callee := u.Tree.Child(n, 0)
+	if u.kind(callee) != parse.Name && u.Path(callee) == "" {
+		return
+	}
+	if path := u.Path(callee); path != "" {
+		name = path
+	}
+	given := m.instead > 0 || m.ends[n]
+	for _, a := range arguments {
+		given = given || len(a.value.sites()) > 0
+	}
+	if given {
+		m.sought[name] = true
+	}
+}
+
+// isRunBlock reports whether what is called runs the block behind it, once.
+func (m *machine) isRunBlock(n int32) bool {
+	u := m.unit()
+	if u.kind(n) != parse.Call {
+		return false
+	}
+	list := u.children(n)
+	if len(list) < 2 || u.kind(list[len(list)-1]) != parse.Lambda {
+		return false
+	}
+	switch u.calleeName(list[0]) {
+	case "run", "init", "apply", "also", "with", "let", "lazy", "synchronized", "use", "then", "tap", "begin", "runCatching", "buildMap", "buildList":
+		return true
+	}
+	return false
+}
+
+// unknownCall returns what a call gives of which nothing is known.
+func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []argument, st *state) Value {
+	if absences[name] && len(arguments) == 1 {
+		return m.presence(arguments[0].value, true)
+	}
+	if textTests[name] && len(arguments) > 0 {
+		return m.textTest(receiver, arguments)
+	}
+	m.seek(n, name, arguments)
+	if isQuestion(name) && len(arguments) > 0 {
+		v := m.textTest(receiver, arguments)
+		v[0].shape = false // isNumeric: then it is one
+		return v
+	}
+	for _, a := range arguments {
+		m.passes(a.value)
+	}
+	if last := len(arguments) - 1; last >= 0 && m.isRunBlock(n) {
+		if f := arguments[last].value; len(f) == 1 && f[0].form == function {
+			given := receiver
+			if given == nil && last > 0 {
+				given = arguments[0].value
+			}
+			return m.invoke(f[0], n, []argument{{value: given}}, st)
+		}
+	}
+	if last := len(arguments) - 1; last >= 0 && isUpper(name) && m.unit().kind(arguments[last].node) == parse.Block && len(arguments[last].value) == 1 {
+		switch arguments[last].value[0].form { // new Dictionary<…> { ["A"] = "b" }
+		case record, sequence:
+			return arguments[last].value
+		}
+	}
+	if m.makesObject(n, name) { // something of its own
+		return Value{{form: record, members: &members{open: true}}}
+	}
+	out := Value{anything(m.depth())}
+	for _, a := range arguments {
+		out = out.telling(a.value)
+		out[0].worked |= a.value.missing()
+	}
+	return out
+}

@@ -1,0 +1,116 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// wrapper runs (a), await a, a as T, a!, a?.
+func (m *machine) wrapper(n int32, st *state) Value {
+	u := m.unit()
+	list := u.children(n)
+	if len(list) == 0 {
+		return nil
+	}
+	last := list[len(list)-1]
+	if u.kind(last) == parse.Function && len(list) > 1 {
+		return m.decorated(list[:len(list)-1], last, st)
+	}
+	for _, c := range list[:len(list)-1] {
+		m.eval(c, st)
+	}
+	v := m.quiet(last, st)
+	if st.dead {
+		return nil
+	}
+	end := u.Tree.File.Text(int(u.Tree.Nodes[n].To) - 1)
+	if u.at(n) == "++" {
+		if sum, known := m.added(v, Value{{form: number, parts: []part{{text: "1"}}}}); known {
+			m.assignFrom(list[0], sum, st)
+			return v
+		}
+	}
+	if op := u.at(n); op == "return" {
+		return v
+	} else if op == u.Words.Leaves && op != "" { // try x
+		return m.force(v, st)
+	} else if op == "?." && u.Words.Leaves != "" {
+		return m.force(v, st)
+	} else if op != end {
+		if kind := castKinds[op]; kind != "" || u.Tree.File.Is(int(u.Tree.Nodes[n].From), "(") && castOf(u, n) != "" {
+			if kind == "" {
+				kind = castOf(u, n)
+			}
+			m.noteKind(v, kind)
+			if m.focus != nil && v.missing() != 0 && kind != "text" {
+				return m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}})
+			}
+		}
+		return v
+	}
+	switch {
+	case end == u.Words.Forces && end != "" || end == u.Words.Leaves && end != "":
+		return m.force(v, st)
+	case end == "++" || end == "--":
+		m.assign(list[0], Value{anything(m.depth())}, st, 0)
+		return Value{anything(m.depth())}
+	}
+	return v
+}
+
+// decorated defines a function, and gives it to what its decorators give: what
+// those note of it may be read later.
+func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
+	var calls Value
+	for _, c := range decorators {
+		if v := m.eval(c, st); len(v) == 1 && v[0].form == function {
+			calls = append(calls, v[0])
+		}
+	}
+	v := m.exec(fn, st)
+	if st.dead || m.unit().byNode[fn] == nil {
+		return v
+	}
+	given := Value{{form: function, fn: &closure{unit: m.unit(), node: fn, outer: st.scope}}}
+	for _, call := range slices.Backward(calls) {
+		m.invoke(call, fn, []argument{{value: given}}, st)
+	}
+	return v
+}
+
+var castKinds = map[string]string{"int": "integer", "integer": "integer", "float": "number", "double": "number", "bool": "boolean", "boolean": "boolean"}
+
+// castOf returns the kind of (int) x, or "".
+func castOf(u *Unit, n int32) string {
+	f, node := u.Tree.File, u.Tree.Nodes[n]
+	i := int(node.From)
+	if f.Is(i, "(") && f.Mate(i) == i+2 && int(node.To) > i+3 {
+		return castKinds[f.Text(i+1)]
+	}
+	return ""
+}
+
+// force stops where a value is nothing or an error.
+func (m *machine) force(v Value, st *state) Value {
+	var out Value
+	var dep mask
+	stops := false
+	for _, x := range v {
+		if x.form == nothing || x.form == failure && x.name != notNumber {
+			stops = true
+			dep |= x.depends | x.missing
+		} else {
+			out = append(out, x)
+		}
+	}
+	if !stops {
+		return v
+	}
+	if len(out) == 0 {
+		m.fail(st, dep, "")
+		return nil
+	}
+	m.fail(st.fork(), dep, "")
+	return out
+}

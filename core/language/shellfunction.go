@@ -1,0 +1,129 @@
+package language
+
+import (
+	"inzicht/core/reads"
+
+	"mvdan.cc/sh/v3/syntax"
+)
+
+// shellFunction is a function that is given the name of a variable.
+type shellFunction struct {
+	param   int // which argument names it, from 1; 0 for each of them
+	other   int // which argument is used instead, or 0
+	outcome *outcome
+}
+
+// fallback returns what a call gives instead of a variable, or nil.
+func (f *shellFunction) fallback(args []*syntax.Word) *string {
+	if f.other == 0 || f.other >= len(args) || f.outcome.need == reads.Required {
+		return nil
+	}
+	text, plain := shellText(args[f.other])
+	if !plain {
+		return nil
+	}
+	return &text
+}
+
+// defines notes the functions that read the variable they are given the name
+// of: ${!1}, or ${!name} behind local name=$1, or for name in "$@".
+func (s *script) defines(n syntax.Node) bool {
+	fn, ok := n.(*syntax.FuncDecl)
+	if !ok {
+		return true
+	}
+	params := map[string]int{}
+	syntax.Walk(fn.Body, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Assign:
+			if n.Name != nil && n.Value != nil {
+				if index, is := positional(n.Value); is {
+					params[n.Name.Value] = index
+				}
+			}
+		case *syntax.ForClause:
+			if loop, ok := n.Loop.(*syntax.WordIter); ok && (len(loop.Items) == 0 || len(loop.Items) == 1 && isAllArguments(loop.Items[0])) {
+				params[loop.Name.Value] = 0
+			}
+		case *syntax.ParamExp:
+			if n.Param == nil || !n.Excl {
+				return true
+			}
+			index, known := params[n.Param.Value]
+			if i, is := positionalName(n.Param.Value); is {
+				index, known = i, true
+			}
+			if known && s.functions[fn.Name.Value] == nil {
+				s.functions[fn.Name.Value] = s.functionOf(fn, n, index)
+			}
+		}
+		return true
+	})
+	return true
+}
+
+// functionOf says what a function does with the variable that it is given.
+func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) *shellFunction {
+	f := &shellFunction{param: index, outcome: &outcome{}}
+	name := "!" + p.Param.Value
+	r := s.expanded(p, name)
+	f.outcome.need = r.Need
+	if target := heldBy(fn.Body, p); target != "" { // value=${!1}: what is done with value
+		if c := s.checked[target]; c != nil {
+			f.outcome.need = c.need
+		}
+	}
+	if p.Exp != nil && p.Exp.Word != nil {
+		if other, is := positional(p.Exp.Word); is {
+			f.other = other
+		}
+	}
+	return f
+}
+
+// heldBy returns the variable that an expansion is assigned to, or "".
+func heldBy(body syntax.Node, p *syntax.ParamExp) (name string) {
+	syntax.Walk(body, func(n syntax.Node) bool {
+		if a, ok := n.(*syntax.Assign); ok && a.Name != nil && a.Value != nil && a.Pos().Offset() <= p.Pos().Offset() && p.End().Offset() <= a.End().Offset() {
+			name = a.Name.Value
+		}
+		return true
+	})
+	return name
+}
+
+// positional returns which argument a word is: "$1".
+func positional(word *syntax.Word) (index int, is bool) {
+	parts := word.Parts
+	if len(parts) == 1 {
+		if quoted, ok := parts[0].(*syntax.DblQuoted); ok {
+			parts = quoted.Parts
+		}
+	}
+	if len(parts) != 1 {
+		return 0, false
+	}
+	p, ok := parts[0].(*syntax.ParamExp)
+	if !ok || p.Param == nil || p.Excl {
+		return 0, false
+	}
+	return positionalName(p.Param.Value)
+}
+
+func positionalName(name string) (int, bool) {
+	if len(name) == 1 && name[0] >= '1' && name[0] <= '9' {
+		return int(name[0] - '0'), true
+	}
+	return 0, false
+}
+
+func isAllArguments(word *syntax.Word) bool {
+	all := false
+	syntax.Walk(word, func(n syntax.Node) bool {
+		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil && (p.Param.Value == "@" || p.Param.Value == "*") {
+			all = true
+		}
+		return true
+	})
+	return all
+}
