@@ -60,7 +60,33 @@ func ShellParts(src []byte) (takes []Sourced, sets []Setting) {
 
 // MayTakeIn reports whether a script may take in another one.
 func MayTakeIn(src []byte) bool {
-	return bytes.Contains(src, []byte("source ")) || bytes.Contains(src, []byte(". "))
+	for _, command := range []string{". ", "source "} {
+		for at := 0; ; at++ {
+			n := bytes.Index(src[at:], []byte(command))
+			if n < 0 {
+				break
+			}
+			at += n
+			if beginsCommand(src[:at]) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// beginsCommand reports whether a command may begin behind some source.
+func beginsCommand(before []byte) bool {
+	before = bytes.TrimRight(before, " \t")
+	if len(before) == 0 || bytes.IndexByte([]byte("\n;&|{("), before[len(before)-1]) >= 0 {
+		return true
+	}
+	for _, word := range []string{"then", "do", "else"} {
+		if bytes.HasSuffix(before, []byte(word)) {
+			return true
+		}
+	}
+	return false
 }
 
 // endOfWord returns the plain text that a word ends with, and whether something
