@@ -25,15 +25,23 @@ type Setting struct {
 	Always bool // on every way through the script
 }
 
-// ShellParts returns the files that a script takes in, and what it sets outside
-// functions or in them. Both are empty for what is no script.
-func ShellParts(src []byte) (takes []Sourced, sets []Setting) {
+// parsedScript returns the tree of a script, or nil for what is none.
+func parsedScript(src []byte) *syntax.File {
 	if !tokens.ScriptWithin(src, maxNesting) {
-		return nil, nil
+		return nil
 	}
 	file, err := syntax.NewParser(syntax.Variant(syntax.LangBash)).Parse(bytes.NewReader(src), "")
 	if err != nil {
-		return nil, nil
+		return nil
+	}
+	return file
+}
+
+// ShellTakes returns the files that a script takes in.
+func ShellTakes(src []byte) (takes []Sourced) {
+	file := parsedScript(src)
+	if file == nil {
+		return nil
 	}
 	syntax.Walk(file, func(n syntax.Node) bool {
 		call, is := n.(*syntax.CallExpr)
@@ -45,6 +53,15 @@ func ShellParts(src []byte) (takes []Sourced, sets []Setting) {
 		}
 		return true
 	})
+	return takes
+}
+
+// ShellSets returns what a script sets, outside functions or in them.
+func ShellSets(src []byte) (sets []Setting) {
+	file := parsedScript(src)
+	if file == nil {
+		return nil
+	}
 	var settings shellSettings
 	settings.of(file)
 	lines := lineStarts(src)
@@ -55,7 +72,7 @@ func ShellParts(src []byte) (takes []Sourced, sets []Setting) {
 			}
 		}
 	}
-	return takes, sets
+	return sets
 }
 
 // MayTakeIn reports whether a script may take in another one.

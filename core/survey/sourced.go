@@ -19,7 +19,8 @@ import (
 // script is what is known of a script that takes others in, or is taken in.
 type script struct {
 	Takes []taken
-	Sets  []language.Setting
+	Sets  []language.Setting // as far as it was worked out
+	Known bool               // that it was
 }
 
 // taken is a file of the tree that a script takes in.
@@ -39,13 +40,13 @@ func (s *Survey) dropSourced() {
 		return
 	}
 	takers := map[string][]string{}
-	for file, one := range scripts { // sorted below
-		for _, t := range one.Takes {
+	for _, file := range slices.Sorted(maps.Keys(scripts)) {
+		for _, t := range scripts[file].Takes {
 			takers[t.File] = append(takers[t.File], file)
 		}
 	}
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool {
-		return isOfScript(r) && r.Name != "" && (takesIn(scripts, r.File, r.Name, r.Line, 0) == always || setByTakers(scripts, takers[r.File], r))
+		return isOfScript(r) && r.Name != "" && (takesIn(scripts, r.File, r.Name, r.Line, 0) == always || s.setByTakers(scripts, takers[r.File], r))
 	})
 	for n := range s.Reads {
 		if r := &s.Reads[n]; isOfScript(*r) && r.Need == reads.Required && takesIn(scripts, r.File, r.Name, r.Line, 0) == perhaps {
@@ -100,8 +101,13 @@ func sets(scripts map[string]script, file, name string, line int) (best certaint
 
 // setByTakers reports whether all scripts that take in the one of a read set its
 // variable before.
-func setByTakers(scripts map[string]script, takers []string, r reads.Read) bool {
+func (s *Survey) setByTakers(scripts map[string]script, takers []string, r reads.Read) bool {
 	for _, taker := range takers {
+		if one := scripts[taker]; !one.Known {
+			src, _ := s.Tree.ReadFile(taker) // what cannot be read sets nothing
+			one.Sets, one.Known = language.ShellSets(src), true
+			scripts[taker] = one
+		}
 		for _, t := range scripts[taker].Takes {
 			if t.File == r.File && sets(scripts, taker, r.Name, t.Line) != always && takesIn(scripts, taker, r.Name, t.Line, 0) != always {
 				return false
@@ -144,25 +150,25 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 		one := found[queue[0]]
 		queue = queue[1:]
 		for _, t := range one.Takes {
-			if _, known := found[t.File]; known {
+			if found[t.File].Known {
 				continue
 			}
 			src, err := s.Tree.ReadFile(t.File)
 			if err != nil {
 				refused(err)
 			}
-			found[t.File] = s.partsOf(t.File, src)
+			one := s.partsOf(t.File, src)
+			one.Sets, one.Known = language.ShellSets(src), true
+			found[t.File] = one
 			queue = append(queue, t.File)
 		}
 	}
 	return found, whole
 }
 
-// partsOf returns what a script takes in and sets.
+// partsOf returns what a script takes in.
 func (s *Survey) partsOf(file string, src []byte) (one script) {
-	takes, sets := language.ShellParts(src)
-	one.Sets = sets
-	for _, t := range takes {
+	for _, t := range language.ShellTakes(src) {
 		if file := s.takenIn(file, t); file != "" && !isSettings(file) {
 			one.Takes = append(one.Takes, taken{file, t.Line})
 		}
