@@ -167,3 +167,20 @@ func TestSortByPath(t *testing.T) {
 		}
 	}
 }
+
+// The files of a folder are those behind its slash, and no others that begin alike.
+func TestBelow(t *testing.T) {
+	tr, err := Open(planted.Files(t, map[string]string{"a/b.py": "", "a/c/d.py": "", "a-b/e.py": "", "a.py": "", "b/f.py": ""}), Options{NoGit: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for folder, want := range map[string]string{"a": "a/b.py a/c/d.py", "a/c": "a/c/d.py", "b": "b/f.py", "c": "", "a-": ""} {
+		var got []string
+		for _, f := range tr.Below(folder) {
+			got = append(got, f.Path)
+		}
+		if have := strings.Join(got, " "); have != want {
+			t.Errorf("%s: %s", folder, have)
+		}
+	}
+}
