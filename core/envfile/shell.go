@@ -9,9 +9,8 @@ import (
 	"mvdan.cc/sh/v3/expand"
 	"mvdan.cc/sh/v3/syntax"
 
-	tokens "inzicht/core/syntax"
-
 	"inzicht/core/late"
+	tokens "inzicht/core/syntax"
 )
 
 // maxShellBrackets bounds how deep the parser may have to go.

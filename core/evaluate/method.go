@@ -1,7 +1,5 @@
 package evaluate
 
-import ()
-
 // method runs a method that is known by its name: of a text, a list, a record,
 // or of what was read.
 func (m *machine) method(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {

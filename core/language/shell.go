@@ -103,10 +103,10 @@ type shellLoop struct {
 	from, to uint
 }
 
-// strictness notes set -u.
 // strictShebang matches a first line that has the shell stop at what is not set.
 var strictShebang = late.Regexp(`^#!\S*sh +-[a-z]*u`)
 
+// strictness notes set -u.
 func (s *script) strictness(n syntax.Node) bool {
 	call, ok := n.(*syntax.CallExpr)
 	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
@@ -222,17 +222,10 @@ func (s *script) judged(name string, r reads.Read) reads.Read {
 // dirs="$LOCK_DIRS". The first place counts.
 func (s *script) copied(n syntax.Node) bool {
 	a, is := n.(*syntax.Assign)
-	if !is || a.Name == nil || a.Value == nil || len(a.Value.Parts) == 0 || isEnvironmentName(a.Name.Value) {
+	if !is || a.Name == nil || a.Value == nil || isEnvironmentName(a.Name.Value) {
 		return true
 	}
-	parts := a.Value.Parts
-	if quoted, is := parts[0].(*syntax.DblQuoted); is && len(parts) == 1 {
-		parts = quoted.Parts
-	}
-	if len(parts) != 1 {
-		return true
-	}
-	if p, is := parts[0].(*syntax.ParamExp); is && p.Param != nil && p.Exp == nil && !p.Excl && !p.Length && s.copies[p.Param.Value] == "" {
+	if p := expansionAlone(a.Value); p != nil && p.Exp == nil && !p.Length && s.copies[p.Param.Value] == "" {
 		s.copies[p.Param.Value] = a.Name.Value
 	}
 	return true

@@ -94,20 +94,30 @@ func heldBy(body syntax.Node, p *syntax.ParamExp) (name string) {
 
 // positional returns which argument a word is: "$1".
 func positional(word *syntax.Word) (index int, is bool) {
+	p := expansionAlone(word)
+	if p == nil {
+		return 0, false
+	}
+	return positionalName(p.Param.Value)
+}
+
+// expansionAlone returns the expansion of a variable that is all of a word, in
+// double quotes or not, or nil: of "$X" or ${X:-y}, not of ${!X}.
+func expansionAlone(word *syntax.Word) *syntax.ParamExp {
 	parts := word.Parts
 	if len(parts) == 1 {
-		if quoted, ok := parts[0].(*syntax.DblQuoted); ok {
+		if quoted, is := parts[0].(*syntax.DblQuoted); is {
 			parts = quoted.Parts
 		}
 	}
 	if len(parts) != 1 {
-		return 0, false
+		return nil
 	}
-	p, ok := parts[0].(*syntax.ParamExp)
-	if !ok || p.Param == nil || p.Excl {
-		return 0, false
+	p, is := parts[0].(*syntax.ParamExp)
+	if !is || p.Param == nil || p.Excl {
+		return nil
 	}
-	return positionalName(p.Param.Value)
+	return p
 }
 
 func positionalName(name string) (int, bool) {

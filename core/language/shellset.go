@@ -1,9 +1,8 @@
 package language
 
 import (
-	"strings"
-
 	"slices"
+	"strings"
 
 	"mvdan.cc/sh/v3/syntax"
 )
@@ -29,6 +28,11 @@ type shellSpan struct {
 
 const shellEnd = 1 << 40
 
+// maySet reports whether what is set may stand at a place, on some way to it.
+func (s shellSpan) maySet(at uint) bool {
+	return s.from <= at && (!s.inside || at < s.to)
+}
+
 // has reports whether a name is set by the script where it is used.
 func (s *shellSettings) has(name string, at uint) bool {
 	if s.made(name) {
@@ -44,19 +48,18 @@ func (s *shellSettings) has(name string, at uint) bool {
 
 // before reports whether a script may have set a name before it is used.
 func (s *shellSettings) before(name string, at uint) bool {
-	for _, span := range s.names[name] {
-		if span.from <= at && (!span.inside || at < span.to) {
-			return true
-		}
-	}
-	return false
+	return slices.ContainsFunc(s.names[name], func(span shellSpan) bool { return span.maySet(at) })
 }
 
 // anew reports whether a script may have given a name a value of its own before a
 // place.
 func (s *shellSettings) anew(name string, at uint) bool {
-	return slices.ContainsFunc(s.names[name], func(span shellSpan) bool { return span.from <= at && !span.kept && (!span.inside || at < span.to) })
+	return slices.ContainsFunc(s.names[name], func(span shellSpan) bool { return !span.kept && span.maySet(at) })
 }
+
+// namedBy says which argument of a command names what it sets, where it is put
+// together.
+var namedBy = map[string]int{"eval": 1, "export": 1, "declare": 2, "typeset": 2, "printf": 2, "readonly": 1}
 
 // setters returns the functions that set the variable which their first argument
 // names: set_to() { eval "$1=\$2"; }
@@ -72,7 +75,7 @@ func setters(file *syntax.File) map[string]bool {
 			if !is || len(call.Args) < 2 {
 				return true
 			}
-			if from, sets := map[string]int{"eval": 1, "export": 1, "declare": 2, "typeset": 2, "printf": 2, "readonly": 1}[call.Args[0].Lit()]; sets && len(call.Args) > from {
+			if from, sets := namedBy[call.Args[0].Lit()]; sets && len(call.Args) > from {
 				found[f.Name.Value] = found[f.Name.Value] || beginsWithFirst(call.Args[from])
 			}
 			return true
@@ -82,13 +85,19 @@ func setters(file *syntax.File) map[string]bool {
 	return found
 }
 
+// firstParts returns the parts of a word, or those of the double-quoted text that
+// it begins with.
+func firstParts(word *syntax.Word) []syntax.WordPart {
+	if quoted, is := word.Parts[0].(*syntax.DblQuoted); is {
+		return quoted.Parts
+	}
+	return word.Parts
+}
+
 // beginsWithFirst reports whether a word begins with the first argument of the
 // function that it stands in.
 func beginsWithFirst(word *syntax.Word) bool {
-	parts := word.Parts
-	if quoted, is := parts[0].(*syntax.DblQuoted); is {
-		parts = quoted.Parts
-	}
+	parts := firstParts(word)
 	if len(parts) == 0 {
 		return false
 	}
@@ -161,6 +170,13 @@ func (w *settingWalk) set(name string, at uint, within shellSpan) {
 	w.order = append(w.order, name)
 }
 
+// assigned notes an assignment.
+func (w *settingWalk) assigned(a *syntax.Assign, within shellSpan) {
+	w.keeps = a.Value != nil && expands(a.Value, a.Name.Value)
+	w.set(a.Name.Value, a.End().Offset(), within)
+	w.keeps = false
+}
+
 // statements goes through statements; what they set counts up to within.to.
 func (w *settingWalk) statements(list []*syntax.Stmt, within shellSpan) {
 	for _, st := range list {
@@ -181,9 +197,7 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 	case *syntax.DeclClause:
 		for _, a := range n.Args {
 			if a.Name != nil && (!a.Naked || n.Variant.Value != "export") {
-				w.keeps = a.Value != nil && expands(a.Value, a.Name.Value)
-				w.set(a.Name.Value, a.End().Offset(), within)
-				w.keeps = false
+				w.assigned(a, within)
 			}
 		}
 	case *syntax.ForClause:
@@ -258,9 +272,7 @@ func (w *settingWalk) branches(n *syntax.IfClause, within shellSpan) {
 func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
 	if len(n.Args) == 0 { // with a command behind it, only that command sees it
 		for _, a := range n.Assigns {
-			w.keeps = a.Value != nil && expands(a.Value, a.Name.Value)
-			w.set(a.Name.Value, a.End().Offset(), within)
-			w.keeps = false
+			w.assigned(a, within)
 		}
 		return
 	}
@@ -288,10 +300,7 @@ func (w *settingWalk) call(n *syntax.CallExpr, within shellSpan) {
 // setByText returns the name that a text which is run as source sets, where it
 // begins with that.
 func setByText(word *syntax.Word) (name string, found bool) {
-	parts := word.Parts
-	if quoted, is := parts[0].(*syntax.DblQuoted); is {
-		parts = quoted.Parts
-	}
+	parts := firstParts(word)
 	text := ""
 	if len(parts) > 0 {
 		switch part := parts[0].(type) {
@@ -308,10 +317,7 @@ func setByText(word *syntax.Word) (name string, found bool) {
 // madeByText returns what a name begins with that a text puts together and sets:
 // HAVE_ of HAVE_$name=yes.
 func madeByText(word *syntax.Word) string {
-	parts := word.Parts
-	if quoted, is := parts[0].(*syntax.DblQuoted); is {
-		parts = quoted.Parts
-	}
+	parts := firstParts(word)
 	if len(parts) < 3 {
 		return ""
 	}

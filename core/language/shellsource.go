@@ -64,11 +64,12 @@ func ShellSets(src []byte) (sets []Setting) {
 	}
 	var settings shellSettings
 	settings.of(file)
-	lines := lineStarts(src)
+	script := &tokens.File{Src: src}
 	for _, name := range slices.Sorted(maps.Keys(settings.names)) {
 		for _, span := range settings.names[name] {
 			if !span.inside {
-				sets = append(sets, Setting{name, lineAt(lines, int(span.from)), span.to == shellEnd})
+				line, _ := script.Position(int(span.from))
+				sets = append(sets, Setting{name, line, span.to == shellEnd})
 			}
 		}
 	}
@@ -126,24 +127,4 @@ func endOfWord(parts []syntax.WordPart) (text string, open bool) {
 		text = piece + text
 	}
 	return strings.ReplaceAll(text, `\`, ""), false
-}
-
-// lineStarts returns where the lines of a text begin.
-func lineStarts(src []byte) (starts []int) {
-	starts = append(starts, 0)
-	for i, c := range src {
-		if c == '\n' {
-			starts = append(starts, i+1)
-		}
-	}
-	return starts
-}
-
-// lineAt returns the line, from 1, of an offset.
-func lineAt(starts []int, offset int) int {
-	n, found := slices.BinarySearch(starts, offset)
-	if found {
-		n++
-	}
-	return n
 }

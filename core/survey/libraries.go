@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 	"sync"
+	"sync/atomic"
 
 	"inzicht/core/files"
 	"inzicht/core/tree"
@@ -103,8 +104,9 @@ func liesIn(folder string, others map[string]bool) bool {
 // inLibrary looks through one folder of libraries, and reports whether all of it
 // could be read.
 func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet) (found map[string]LibraryRead, whole bool) {
-	found, whole = map[string]LibraryRead{}, true
+	found = map[string]LibraryRead{}
 	var mutex sync.Mutex
+	var refused atomic.Bool
 	withReaders(libraries, len(libraries.Files), 1, func(n int, in *tree.Reader) {
 		file := libraries.Files[n].Path
 		if !s.mayRead(file) {
@@ -113,9 +115,9 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet) 
 		src, err := in.Read(file)
 		if err != nil {
 			s.note(path.Join(folder, file), err)
-			mutex.Lock()
-			defer mutex.Unlock()
-			whole = whole && !files.Refused(err)
+			if files.Refused(err) {
+				refused.Store(true)
+			}
 			return
 		}
 		l := s.known.Of(file)
@@ -134,7 +136,7 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet) 
 			mutex.Unlock()
 		}
 	})
-	return found, whole
+	return found, !refused.Load()
 }
 
 // libraryOf gives the name of the library that a file of a library folder

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"path"
 	"sync"
+	"sync/atomic"
 
 	"inzicht/core/files"
 	"inzicht/core/syntax"
@@ -33,9 +34,10 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 
 // findMentions is Mentions, and reports whether all files could be read.
 func (s *Survey) findMentions(names []string) (found map[string]Mention, whole bool) {
-	found, whole = map[string]Mention{}, true
+	found = map[string]Mention{}
 	words, keys := newWordSet(names), keysFor(names)
 	var mutex sync.Mutex
+	var refused atomic.Bool
 	note := func(name string, at Mention) { // of each name the first file counts
 		mutex.Lock()
 		defer mutex.Unlock()
@@ -50,9 +52,9 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 		}
 		src, err := in.Read(file)
 		if err != nil {
-			mutex.Lock()
-			defer mutex.Unlock()
-			whole = whole && !files.Refused(err)
+			if files.Refused(err) {
+				refused.Store(true)
+			}
 			return
 		}
 		if table != nil && words.in(file, src) {
@@ -66,7 +68,7 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 			}
 		}
 	})
-	return found, whole
+	return found, !refused.Load()
 }
 
 // written is how files of data are written, as far as comments go.

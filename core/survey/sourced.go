@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"sync"
+	"sync/atomic"
 
 	"inzicht/core/files"
 	"inzicht/core/language"
@@ -120,20 +121,18 @@ func (s *Survey) setByTakers(scripts map[string]script, takers []string, r reads
 // scripts looks at all scripts that take in others, or are taken in, and reports
 // whether all could be read.
 func (s *Survey) scripts() (found map[string]script, whole bool) {
-	found, whole = map[string]script{}, true
+	found = map[string]script{}
 	var mutex sync.Mutex
-	refused := func(err error) {
-		mutex.Lock()
-		defer mutex.Unlock()
-		whole = whole && !files.Refused(err)
-	}
+	var refused atomic.Bool
 	withReaders(s.Tree, len(s.Tree.Files), 16, func(n int, in *tree.Reader) {
 		if !s.isScript(n) {
 			return
 		}
 		src, err := in.Read(s.Tree.Files[n].Path)
 		if err != nil {
-			refused(err)
+			if files.Refused(err) {
+				refused.Store(true)
+			}
 			return
 		}
 		if !language.MayTakeIn(src) || s.languages[n] == nil && s.known.OfScript(src[:min(len(src), 200)]) == nil {
@@ -154,8 +153,8 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 				continue
 			}
 			src, err := s.Tree.ReadFile(t.File)
-			if err != nil {
-				refused(err)
+			if files.Refused(err) {
+				refused.Store(true)
 			}
 			one := s.partsOf(t.File, src)
 			one.Sets, one.Known = language.ShellSets(src), true
@@ -163,7 +162,7 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 			queue = append(queue, t.File)
 		}
 	}
-	return found, whole
+	return found, !refused.Load()
 }
 
 // partsOf returns what a script takes in.
