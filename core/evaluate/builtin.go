@@ -1,21 +1,27 @@
 package evaluate
 
-import (
-	"strings"
-)
+// mostJoined bounds how many texts are joined.
+const mostJoined = 20
 
-func (m *machine) joinedList(x alt, separator string) Value {
+// joinedList returns the text of a list's elements with what is given between
+// them, which is nothing where nothing is given.
+func (m *machine) joinedList(x alt, arguments []argument) (Value, bool) {
+	separator, plain := "", true
+	if len(arguments) > 0 {
+		separator, plain = arguments[0].value.plain()
+	}
+	if !plain || x.perhaps || len(x.list) > mostJoined {
+		return nil, false
+	}
 	out := Value{{form: text}}
 	for i, e := range x.list {
 		if i > 0 {
 			out = m.concat(out, textOf(separator, m.depth()))
 		}
-		if i > 20 {
-			break
-		}
+		m.passes(e)
 		out = m.concat(out, e)
 	}
-	return out
+	return out, true
 }
 
 // builtin runs functions that every program has: to go through a list, to ask
@@ -44,26 +50,17 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return Value{{form: sequence, list: []Value{first, {{element: true}}, {{}}}}}, true
 		}
 	}
+	if v, done := m.function(n, path, arguments, st); done || st.dead {
+		return v, true
+	}
 	switch path {
 	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals":
 		if len(arguments) > 1 {
 			return m.equal(0, first, arguments[1].value, "==", 0), true
 		}
-	case "any", "all":
-		if len(first) == 1 && first[0].form == sequence {
-			return m.anyOf(first[0], path == "any"), true
-		}
 	case "len", "count":
 		if v, known := m.askLists(first, "len"); known {
 			return v, true
-		}
-	case "enumerate", "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "array_values", "Array.from", "Arrays.asList", "slices.Values", "Object.freeze",
-		"Collections.unmodifiableList", "List.copyOf", "$", "@":
-		if len(first) == 1 && first[0].form == sequence && len(arguments) == 1 {
-			return first, true
-		}
-		if len(first) == 1 && first[0].form == record && path == "Object.freeze" {
-			return first, true
 		}
 	case "listOf", "setOf", "arrayOf", "List.of", "Set.of", "List", "Seq", "Array", "Set", "vec", "Stream.of", "mutableListOf", "sequenceOf", "array", "append":
 		if path == "append" {
@@ -75,37 +72,14 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if path == "array" && len(m.unit().funcs["array"]) > 0 {
 			break
 		}
-		if len(arguments) == 1 && len(first) == 1 && first[0].form == sequence && (path == "Set" || path == "List" || path == "Array") {
-			return first, true
-		}
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true
-	case "ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Collections.unmodifiableSet":
-		if len(first) == 1 && first[0].form == sequence {
-			return first, true
-		}
 	case "errors.Join":
 		return m.joinedErrors(arguments), true
-	case "Map.of", "mapOf", "Map", "hashMapOf", "dict":
+	case "Map.of", "Map.ofEntries", "mapOf", "mutableMapOf", "linkedMapOf", "Map", "hashMapOf", "dict", "OrderedDict", "HashMap", "LinkedHashMap", "TreeMap", "HashMap.from", "BTreeMap.from":
 		return m.mapOf(arguments)
-	case "Object.entries", "pairs", "dict.items":
-		if len(first) == 1 && first[0].form == record {
-			return m.pairsOf(first[0]), true
-		}
-	case "Object.keys", "array_keys":
-		if len(first) == 1 && first[0].form == record {
-			return m.keysOf(first[0]), true
-		}
-	case "Object.values":
-		if len(first) == 1 && first[0].form == record {
-			out := alt{form: sequence}
-			for _, name := range first[0].members.names {
-				out.list = append(out.list, first[0].members.value[name])
-			}
-			return Value{out}, true
-		}
-	case "Map.entry", "entry", "Pair", "to":
+	case "Map.entry", "entry", "Pair", "to", "->":
 		if len(arguments) == 2 {
-			return Value{{form: sequence, list: []Value{first, arguments[1].value}}}, true
+			return pairOf(first, arguments[1].value), true
 		}
 	case "slices.Contains", "in_array":
 		if len(arguments) > 1 {
@@ -133,20 +107,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			}
 			return textOf(word, m.depth()).dependent(first.depends()), true
 		}
-	case "Keyword.get", "getattr", "Map.get":
+	case "getattr":
 		if len(arguments) > 1 && len(first) == 1 {
 			if key, plain := arguments[1].value.plain(); plain {
-				if first[0].members != nil {
-					if v, known := first[0].members.get(key); known {
-						return v, true
-					}
-				}
-				if first[0].members != nil && !first[0].members.open || first[0].form == sequence {
-					if len(arguments) > 2 {
-						return arguments[2].value, true
-					}
-					return Value{{form: nothing}}, true
-				}
+				return m.memberOfAlt(first[0], key, st)
 			}
 		}
 	case "cmp.Or":
@@ -163,20 +127,17 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			m.passes(a.value)
 		}
 		return Value{anything(m.depth())}, true
-	case "array_map", "map", "filter", "array_filter", "Enum.each", "Enum.map", "Enum.filter", "array_walk", "Enum.map_join", "Enum.reject", "Enum.all?", "Enum.into":
-		list, f := first, arguments[len(arguments)-1].value
-		if len(arguments) > 1 && len(first) == 1 && first[0].form == function {
-			list, f = arguments[1].value, first
-		}
-		if len(list) == 1 && list[0].form == sequence && len(f) == 1 && f[0].form == function {
-			kind := "map"
-			if strings.HasSuffix(path, "filter") {
-				kind = "filter"
-			}
-			return m.eachOf(n, kind, list[0], f[0], st), true
-		}
 	}
 	return nil, false
+}
+
+// copied returns a map with what another holds.
+func (m *machine) copied(x alt) Value {
+	r := &members{open: x.members.open, filled: x.members.filled}
+	for _, name := range x.members.names {
+		r.set(name, x.members.value[name])
+	}
+	return Value{{form: record, members: r, depends: x.depends}}
 }
 
 // mapOf returns a record of pairs or keys and values.
@@ -191,11 +152,17 @@ func (m *machine) mapOf(arguments []argument) (Value, bool) {
 	if len(arguments) == 0 {
 		return nil, false
 	}
-	if len(arguments[0].value) == 1 && arguments[0].value[0].form == sequence {
-		for _, a := range arguments {
-			if len(a.value) == 1 && a.value[0].form == sequence && len(a.value[0].list) == 2 {
-				if key, plain := a.value[0].list[0].plain(); plain {
-					r.set(key, a.value[0].list[1])
+	pairs := valuesOf(arguments)
+	if x, known := oneCollection(pairs[0]); known && len(pairs) == 1 && x.form == record && x.members.of == nil { // dict(x)
+		return m.copied(x), true
+	} else if known && len(pairs) == 1 && x.form == sequence && !isPair(pairs[0]) { // dict([("a", "b")])
+		pairs = x.list
+	}
+	if len(pairs) > 0 && len(pairs[0]) == 1 && pairs[0][0].form == sequence {
+		for _, v := range pairs {
+			if len(v) == 1 && v[0].form == sequence && len(v[0].list) == 2 {
+				if key, plain := v[0].list[0].plain(); plain {
+					r.set(key, v[0].list[1])
 				}
 			}
 		}

@@ -60,15 +60,7 @@ func (m *machine) call(n int32, st *state) Value {
 			}
 		}
 		if !st.dead {
-			name := u.calleeName(callee)
-			if name == "raise" || name == "throw" || name == "fail" {
-				m.fail(st, 0, m.thrownBy(n))
-			} else if inPeace(name, status, len(u.children(n)) > 1) {
-				m.ended(st)
-				st.dead = true
-			} else {
-				m.stop(st, 0)
-			}
+			m.stopBy(u.calleeName(callee), status, len(u.children(n)) > 1, n, st)
 		}
 		return nil
 	}
@@ -94,6 +86,28 @@ func (m *machine) orNothing(inner, n int32, st *state) Value {
 		*st = *t.state
 	}
 	return append(v, alt{form: nothing, missing: t.dep, depends: t.dep})
+}
+
+// stopBy ends the program, or raises, by a function that does.
+func (m *machine) stopBy(name string, status Value, given bool, n int32, st *state) {
+	switch {
+	case name == "raise" || name == "throw" || name == "fail":
+		m.fail(st, 0, m.thrownBy(n))
+	case inPeace(name, status, given):
+		m.ended(st)
+		st.dead = true
+	default:
+		m.stop(st, 0)
+	}
+}
+
+// isBareStop reports whether a name alone ends the program: or die
+func (m *machine) isBareStop(n int32) bool {
+	u := m.unit()
+	if u.kind(n) != parse.Name || !u.Words.Bare || !u.Words.Stops[u.at(n)] {
+		return false
+	}
+	return len(u.funcs[u.at(n)]) == 0
 }
 
 // inPeace reports whether a program may end with a call without a mistake: it
@@ -380,7 +394,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	if st.dead {
 		return nil, true
 	}
-	if len(arguments) == 0 && len(of) > 0 && len(receiver) == 1 && receiver[0].members != nil && of[0].form != function && of[0].form != class {
+	if len(arguments) == 0 && len(of) > 0 && len(receiver) == 1 && (receiver[0].members != nil || isPair(receiver)) && of[0].form != function && of[0].form != class {
 		return of, true // a field that is asked by a method of its name
 	}
 	var out Value

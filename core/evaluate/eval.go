@@ -127,6 +127,10 @@ func (m *machine) name(n int32, st *state) Value {
 		}
 		return v
 	}
+	if m.isBareStop(n) {
+		m.stopBy(word, nil, false, n, st)
+		return nil
+	}
 	if strings.HasPrefix(word, "@") || m.frame().class != nil {
 		if v, known := m.field(word, st); known {
 			m.noteEntry(v)

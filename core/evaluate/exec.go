@@ -111,6 +111,8 @@ func (m *machine) leaves(n int32) bool {
 		return u.at(n) != "pass"
 	case parse.Call:
 		return m.isStop(n)
+	case parse.Name:
+		return m.isBareStop(n)
 	case parse.Block:
 		last := int32(0)
 		for _, c := range u.children(n) {

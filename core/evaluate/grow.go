@@ -188,6 +188,12 @@ var makesList = map[string]bool{
 	"java.util.ArrayList": true, "ListBuffer": true, "ArrayBuffer": true, "mutable.ListBuffer": true, "mutable.ArrayBuffer": true,
 }
 
+// makesMap are what gives an empty map without an argument.
+var makesMap = map[string]bool{
+	"dict": true, "OrderedDict": true, "Map": true, "HashMap": true, "LinkedHashMap": true, "TreeMap": true, "EnumMap": true, "ConcurrentHashMap": true, "Dictionary": true,
+	"mutableMapOf": true, "hashMapOf": true, "linkedMapOf": true, "HashMap.new": true, "BTreeMap.new": true, "java.util.HashMap": true, "SortedDictionary": true,
+}
+
 // emptyMade returns what a function gives without an argument: an empty list, no
 // error.
 func (m *machine) emptyMade(path, name string) (Value, bool) {
@@ -196,6 +202,8 @@ func (m *machine) emptyMade(path, name string) (Value, bool) {
 		return Value{{form: nothing}}, true
 	case makesList[path] && len(m.unit().funcs[name]) == 0 && m.unit().classes[name] == nil:
 		return Value{{form: sequence, perhaps: true}}, true
+	case makesMap[path] && len(m.unit().funcs[name]) == 0 && m.unit().classes[name] == nil:
+		return Value{{form: record, members: &members{open: true, filled: true}}}, true
 	}
 	return nil, false
 }

@@ -10,15 +10,11 @@ import (
 // known, one element that may be anything.
 func (m *machine) elements(n int32, st *state) []Value {
 	u := m.unit()
-	pairs := false
 	switch u.at(n) {
 	case "&", "*":
 		if u.kind(n) == parse.Wrapper || u.kind(n) == parse.Unary {
 			return m.elements(u.Tree.Child(n, 0), st)
 		}
-	}
-	if u.kind(n) == parse.Call && u.calleeName(u.Tree.Child(n, 0)) == "enumerate" {
-		pairs = true
 	}
 	v := m.quiet(n, st)
 	if st.dead {
@@ -27,7 +23,7 @@ func (m *machine) elements(n int32, st *state) []Value {
 	if u.Words.KeysIn && u.Tree.File.Is(int(u.Tree.Nodes[n].From)-1, "in") {
 		return m.keysIn(v)
 	}
-	return m.elementsOf(v, pairs)
+	return m.elementsOf(v)
 }
 
 // keysIn returns the keys that a loop goes through.
@@ -35,40 +31,29 @@ func (m *machine) keysIn(v Value) []Value {
 	if a := wholeOf(v); a != nil {
 		return []Value{m.variable(a)}
 	}
-	if len(v) == 1 && v[0].form == record && !v[0].members.open {
-		return m.keysOf(v[0])[0].list
+	if len(v) == 1 && v[0].form == record && v[0].members.isListed() {
+		return m.keysOf(v[0]).list
 	}
 	return []Value{{anything(m.depth())}}
 }
 
-func (m *machine) elementsOf(v Value, numbered bool) []Value {
-	var out []Value
+// elementsOf returns what a loop over a value goes through.
+func (m *machine) elementsOf(v Value) []Value {
 	if a := wholeOf(v); a != nil {
 		return m.variables(a)
 	}
-	for _, x := range v {
+	if x, known := oneCollection(v); known {
 		switch {
-		case x.form == sequence && len(v) == 1:
+		case x.form == sequence:
+			list := make([]Value, len(x.list))
 			for i, e := range x.list {
-				if numbered {
-					e = Value{{form: sequence, list: []Value{{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}, e}}}
-				}
-				out = append(out, e.dependent(x.depends))
+				list[i] = e.dependent(x.depends)
 			}
-			return out
-		case x.form == record && len(v) == 1 && !x.members.open && len(x.members.names) > 0:
-			for _, name := range x.members.names {
-				key := textOf(strings.TrimPrefix(name, "?"), m.depth())
-				if strings.HasPrefix(name, "?") {
-					key = Value{anything(m.depth())}
-				}
-				if m.unit().Words.Loops == Keys { // a dictionary is looped over by its keys
-					out = append(out, key)
-				} else {
-					out = append(out, Value{{form: sequence, list: []Value{key, x.members.value[name]}}})
-				}
-			}
-			return out
+			return list
+		case x.form == record && x.members.isListed() && m.unit().Words.Loops == Keys:
+			return m.keysOf(x).list
+		case x.form == record && x.members.isListed():
+			return m.pairsOf(x).list
 		case x.form == class:
 			if all, known := m.fieldsOf(x.class).get("values()"); known && len(all) == 1 {
 				return all[0].list
@@ -84,76 +69,6 @@ func itoa(i int) string {
 		return string(rune('0' + i))
 	}
 	return itoa(i/10) + itoa(i%10)
-}
-
-// listMethod runs a method of a list or record.
-func (m *machine) listMethod(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
-	switch name {
-	case "forEach", "each", "map", "flatMap", "filter", "some", "every", "find", "detect", "any", "all", "reduce", "each_with_object", "associateWith", "associate", "collect",
-		"select", "to_h", "filter_map", "flat_map", "foreach", "forAll", "exists", "each_pair", "mapNotNull", "reject", "partition", "foldLeft", "Select", "Where", "ForEach", "ForEach-Object", "Where-Object",
-		"ToDictionary", "compactMap", "for_each", "iter", "into_iter", "stream", "toList", "values", "keys", "entries", "items", "first", "collectEntries", "as_str", "each_with_index",
-		"Any", "All", "findAll", "sorted", "toSet", "to_vec", "copy", "index_with", "find_all", "each_key", "any?", "all?":
-	default:
-		return m.recordMethod(name, receiver, arguments, st)
-	}
-	if len(receiver) != 1 {
-		return nil, false
-	}
-	x := receiver[0]
-	if x.form == class && name == "values" {
-		if all, known := m.fieldsOf(x.class).get("values()"); known {
-			return all, true
-		}
-	}
-	if x.form == class && name == "entries" {
-		if all, known := m.fieldsOf(x.class).get("values()"); known {
-			return all, true
-		}
-	}
-	if x.form == record && x.members.of == nil {
-		switch name {
-		case "items", "entries", "iter", "into_iter", "iterator":
-			return m.pairsOf(x), true
-		case "keys":
-			return m.keysOf(x), true
-		case "values":
-			out := alt{form: sequence}
-			for _, name := range x.members.names {
-				out.list = append(out.list, x.members.value[name])
-			}
-			return Value{out}, true
-		case "map", "each", "forEach", "each_pair", "transform_values", "to_h", "filter", "foreach", "mapValues", "select", "reject", "find_all", "filter_map", "any?", "all?", "find", "detect":
-			x = m.pairsOf(x)[0]
-		case "each_key":
-			x = m.keysOf(x)[0]
-		default:
-			return m.recordMethod(name, receiver, arguments, st)
-		}
-	}
-	if x.form != sequence {
-		return nil, false
-	}
-	if len(arguments) == 0 {
-		if v, known := m.emptyOf(name, x); known {
-			return v, true
-		}
-		switch name {
-		case "iter", "into_iter", "stream", "toList", "sorted", "toSet", "to_vec", "copy", "values", "each":
-			return receiver, true
-		}
-		return nil, false
-	}
-	last := arguments[len(arguments)-1]
-	if len(last.value) != 1 || last.value[0].form != function {
-		switch name {
-		case "filter", "compactMap": // filter(Boolean)
-			return m.counting(x), true
-		case "find": // find(Boolean)
-			return m.firstOf(x, x.list), true
-		}
-		return nil, false
-	}
-	return m.eachOf(n, name, x, last.value[0], st), true
 }
 
 // firstOf returns the first element of a list of which a verdict is true, or
@@ -175,6 +90,24 @@ func (m *machine) firstOf(x alt, verdicts []Value) (out Value) {
 	return join(out, Value{{form: nothing, depends: x.depends | depends}})
 }
 
+// firstThere returns the first element of a list that counts as true; one behind
+// another stands in for it.
+func (m *machine) firstThere(x alt, arguments []argument, st *state) Value {
+	if len(x.list) == 0 {
+		return nil
+	}
+	out := x.list[0]
+	for _, e := range x.list[1:] {
+		out = m.orElse(out, len(arguments) == 0, st, func(*state) Value {
+			if _, plain := e.plain(); plain {
+				m.replaced(out.missing(), e, 0)
+			}
+			return e
+		}, m.unit())
+	}
+	return out
+}
+
 // counting returns a list without the elements that count as false.
 func (m *machine) counting(x alt) Value {
 	out := alt{form: sequence, depends: x.depends}
@@ -192,7 +125,7 @@ func (m *machine) counting(x alt) Value {
 }
 
 // eachOf calls a function with each element of a list.
-func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
+func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 	out := alt{form: sequence, depends: x.depends}
 	var verdicts []Value
 	fn := f.fn.unit.byNode[f.fn.node]
@@ -214,10 +147,11 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 		if st.dead {
 			break
 		}
-		switch name {
-		case "filter", "select", "findAll", "find_all", "Where", "Where-Object", "reject", "partition":
+		switch o {
+		case kept, dropped:
+			m.asked(v)
 			true_, false_ := m.unit().split(v)
-			if name == "reject" {
+			if o == dropped {
 				true_, false_ = false_, true_
 			}
 			if len(true_) > 0 || len(false_) == 0 {
@@ -226,7 +160,7 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 				out.certain = out.certain || len(false_) == 0 && len(true_) > 0
 			}
 			out.depends |= v.depends()
-		case "find", "detect":
+		case found:
 			verdicts = append(verdicts, v)
 		default:
 			out.list = append(out.list, v)
@@ -235,22 +169,22 @@ func (m *machine) eachOf(n int32, name string, x alt, f alt, st *state) Value {
 	if st.dead {
 		return nil
 	}
-	switch name {
-	case "find", "detect":
+	switch o {
+	case found:
 		return m.firstOf(x, verdicts)
-	case "some", "any", "exists", "Any", "any?":
-		return m.anyOf(out, true)
-	case "every", "all", "forAll", "All", "all?":
-		return m.anyOf(out, false)
-	case "reduce", "foldLeft", "first":
+	case mappedThere:
+		return m.counting(out)
+	case foundAny, foundAll, foundNone:
+		return m.anyOf(out, o != foundAll, o == foundNone)
+	case reduced:
 		return Value{{depends: out.depends, parts: []part{{any: true, frame: m.depth()}}}}
 	}
 	return Value{out}
 }
 
-// anyOf tells whether any element of a list counts as true, or for every, whether
-// each does.
-func (m *machine) anyOf(x alt, any bool) Value {
+// anyOf tells whether any element of a list counts as true, or whether each does; or
+// none does.
+func (m *machine) anyOf(x alt, any, none bool) Value {
 	unsure := x.perhaps
 	var depends mask
 	for _, e := range x.list {
@@ -260,7 +194,7 @@ func (m *machine) anyOf(x alt, any bool) Value {
 			true_, false_ = false_, true_
 		}
 		if len(false_) == 0 && len(true_) > 0 && !x.perhaps {
-			return Value{{form: boolean, truth: any, depends: x.depends | true_.depends()}}
+			return Value{{form: boolean, truth: any != none, depends: x.depends | true_.depends()}}
 		}
 		unsure = unsure || len(true_) > 0 || len(e) == 0
 		depends |= false_.depends()
@@ -272,7 +206,7 @@ func (m *machine) anyOf(x alt, any bool) Value {
 		}
 		return Value{{depends: x.depends, about: about, parts: []part{{any: true, frame: m.depth()}}}}
 	}
-	return Value{{form: boolean, truth: !any, depends: x.depends | depends}}
+	return Value{{form: boolean, truth: any == none, depends: x.depends | depends}}
 }
 
 // lengthOf returns how many elements a list has, as far as that is known.
@@ -323,34 +257,82 @@ func (m *machine) emptyOf(name string, x alt) (Value, bool) {
 	return Value{{form: boolean, truth: (len(x.list) == 0) == whenEmpty, depends: x.depends}}, true
 }
 
-func (m *machine) pairsOf(x alt) Value {
-	out := alt{form: sequence}
-	for _, name := range x.members.names {
-		key := textOf(name, m.depth())
-		if strings.HasPrefix(name, "?") {
-			key = Value{anything(m.depth())}
-		}
-		out.list = append(out.list, Value{{form: sequence, list: []Value{key, x.members.value[name]}}})
-	}
-	if x.members.open || len(out.list) == 0 {
-		return Value{anything(m.depth())}
-	}
-	return Value{out}
+// pair is the name of a list that is a key with its value.
+const pair = "pair"
+
+// isPair reports whether a value is a key with its value.
+func isPair(v Value) bool { return len(v) == 1 && v[0].form == sequence && v[0].name == pair }
+
+func pairOf(key, v Value) Value {
+	return Value{{form: sequence, name: pair, list: []Value{key, v}}}
 }
 
-func (m *machine) keysOf(x alt) Value {
-	out := alt{form: sequence}
-	for _, name := range x.members.names {
-		out.list = append(out.list, textOf(name, m.depth()))
-	}
-	if x.members.open {
+// keyOf returns a key of a map as a text.
+func (m *machine) keyOf(name string) Value {
+	if strings.HasPrefix(name, "?") {
 		return Value{anything(m.depth())}
 	}
-	return Value{out}
+	return textOf(name, m.depth())
+}
+
+// pairsOf returns the keys of a map with their values.
+func (m *machine) pairsOf(x alt) alt {
+	out := alt{form: sequence, depends: x.depends}
+	for _, name := range x.members.names {
+		out.list = append(out.list, pairOf(m.keyOf(name), x.members.value[name]))
+	}
+	return out
+}
+
+// keysOf returns the keys of a map.
+func (m *machine) keysOf(x alt) alt {
+	out := alt{form: sequence, depends: x.depends}
+	for _, name := range x.members.names {
+		out.list = append(out.list, m.keyOf(name))
+	}
+	return out
+}
+
+// valuesIn returns the values of a map.
+func (m *machine) valuesIn(x alt) alt {
+	out := alt{form: sequence, depends: x.depends}
+	for _, name := range x.members.names {
+		out.list = append(out.list, x.members.value[name])
+	}
+	return out
+}
+
+// numberedOf returns the elements of a list with their numbers.
+func (m *machine) numberedOf(x alt) alt {
+	out := x
+	out.list = make([]Value, len(x.list))
+	for i, e := range x.list {
+		out.list[i] = pairOf(m.numberOf(i), e)
+	}
+	return out
+}
+
+func (m *machine) numberOf(i int) Value {
+	return Value{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}
+}
+
+// isListed reports whether it is known what a map holds.
+func (m *members) isListed() bool { return len(m.names) > 0 && (!m.open || m.filled) }
+
+// collection runs a method of a list, a map or a text.
+func (m *machine) collection(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	if o := operationOf(name); o != noOperation {
+		if x, known := oneCollection(receiver); known {
+			if v, done := m.operate(n, o, x, arguments, st); done || st.dead {
+				return v, true
+			}
+		}
+	}
+	return m.recordMethod(name, receiver, arguments)
 }
 
 // recordMethod runs a method that changes a list or record, or asks it.
-func (m *machine) recordMethod(name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+func (m *machine) recordMethod(name string, receiver Value, arguments []argument) (Value, bool) {
 	if len(receiver) != 1 {
 		return nil, false
 	}
@@ -392,22 +374,8 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 		if x.form == text {
 			return m.format(receiver, valuesOf(arguments)), true
 		}
-	case "get", "fetch", "getOrDefault", "pop", "getOrElse":
-		if x.form == record && x.members.of == nil && len(arguments) > 0 {
-			if key, plain := arguments[0].value.plain(); plain {
-				if v, known := x.members.get(key); known {
-					return v, true
-				}
-				if len(arguments) > 1 {
-					return arguments[1].value, true
-				}
-				if !x.members.open {
-					return Value{{form: nothing}}, true
-				}
-			}
-		}
-	case "append", "push", "add", "<<", "put", "set":
-		if x.members != nil && len(arguments) == 2 {
+	case "append", "push", "add", "<<", "put", "set", "Add", "store", "insert", "putIfAbsent":
+		if x.members != nil && x.members.of == nil && len(arguments) == 2 {
 			if key, plain := arguments[0].value.plain(); plain {
 				x.members.set(key, arguments[1].value)
 				return nil, true
@@ -427,15 +395,8 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 			return Value{anything(m.depth())}, true
 		}
 	case "join":
-		if x.form == sequence && len(arguments) == 1 {
-			if sep, plain := arguments[0].value.plain(); plain {
-				return m.joinedList(x, sep), true
-			}
-		}
-		if x.form == text && len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].form == sequence {
-			if sep, plain := x.plain(); plain {
-				return m.joinedList(arguments[0].value[0], sep), true
-			}
+		if x.form == text && len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].form == sequence { // "_".join(list)
+			return m.joinedList(arguments[0].value[0], []argument{{value: receiver}})
 		}
 	}
 	return nil, false

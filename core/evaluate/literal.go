@@ -81,7 +81,7 @@ func (m *machine) listOf(n int32, st *state) Value {
 		}
 	}
 	for _, c := range list {
-		if u.kind(c) == parse.Pair && len(u.children(c)) == 2 { // ['a' => 'b']
+		if u.kind(c) == parse.Pair { // ['a' => 'b'], [a: 'b']
 			return m.recordOf(n, st)
 		}
 	}
@@ -145,7 +145,7 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 			m.context, m.round = context, int32(i)
 			m.context, m.round = m.within(loop), 0
 		}
-		m.bindElement(parts[:names], e, in)
+		m.bindElement(parts[:names], e, i, in)
 		keep, drop := Value{{}}, Value(nil)
 		for _, c := range parts[names+1:] {
 			keep, drop = m.condition(c, in)
@@ -207,7 +207,7 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	for _, c := range list {
 		switch u.kind(c) {
 		case parse.Pair:
-			m.pairOf(c, r, st)
+			m.setPair(c, r, st)
 			continue
 		case parse.Name:
 			if u.Tree.File.Is(int(u.Tree.Nodes[c].To), "{") {
@@ -252,8 +252,8 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	return Value{{form: record, members: r}}
 }
 
-// pairOf puts key and value of a record where they belong.
-func (m *machine) pairOf(c int32, r *members, st *state) {
+// setPair puts key and value of a record where they belong.
+func (m *machine) setPair(c int32, r *members, st *state) {
 	u := m.unit()
 	if a := m.accessAt(c); a != nil {
 		r.set(strings.Trim(u.at(c), `"':`), m.access(c, a, st))

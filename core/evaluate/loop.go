@@ -247,7 +247,7 @@ func (m *machine) over(targets []int32, elements []Value, body int32, st *state)
 			m.context, m.round = context, int32(i)
 			m.context, m.round = m.within(body), 0
 		}
-		m.bindElement(targets, e, st)
+		m.bindElement(targets, e, i, st)
 		for _, c := range conditions {
 			m.eval(c, st)
 		}
@@ -275,33 +275,37 @@ func isAnything(v Value) bool {
 	return len(v) == 0 || v[0].form == unknown && v[0].element
 }
 
-// bindElement binds the names of a loop to an element.
-func (m *machine) bindElement(targets []int32, e Value, st *state) {
+// bindElement binds the names of a loop to an element, the i-th.
+func (m *machine) bindElement(targets []int32, e Value, i int, st *state) {
 	u := m.unit()
 	if len(targets) == 1 && u.kind(targets[0]) == parse.List && len(u.children(targets[0])) == 1 {
 		targets = u.children(targets[0])
 	}
 	if len(targets) == 1 {
-		pair := len(e) == 1 && e[0].form == sequence && len(e[0].list) == 2
 		switch {
-		case pair && u.Words.Loops == Values:
+		case isPair(e) && u.Words.Loops == Values:
 			e = e[0].list[1]
-		case pair && u.Words.Loops == Indexed:
+		case isPair(e) && u.Words.Loops == Indexed:
 			e = e[0].list[0]
-		case u.Words.Loops == Indexed:
+		case u.Words.Loops == Indexed && isAnything(e):
 			e = Value{anything(m.depth())}
+		case u.Words.Loops == Indexed:
+			e = m.numberOf(i)
 		}
 		m.assign(targets[0], e, st, 0)
 		return
 	}
 	// Several names: key and value, or index and value, or parts.
-	for i, t := range targets {
+	counted := (u.Words.Loops == Indexed || u.Words.Loops == Values) && !isPair(e)
+	for k, t := range targets {
 		part := Value{anything(m.depth())}
 		switch {
-		case len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(targets):
-			part = e[0].list[i]
-		case i == len(targets)-1:
+		case !counted && len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(targets):
+			part = e[0].list[k]
+		case k == len(targets)-1:
 			part = e
+		case counted && !isAnything(e):
+			part = m.numberOf(i)
 		}
 		m.assign(t, part, st, 0)
 	}

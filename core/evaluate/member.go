@@ -150,7 +150,12 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		if v, known := x.members.get("$" + name); known {
 			return v, true
 		}
-		if !x.members.open {
+		if o := operationOf(name); o.onMember() {
+			if v, known := m.operate(0, o, x, nil, st); known {
+				return v, true
+			}
+		}
+		if !x.members.open && !x.members.filled {
 			return Value{{form: nothing}}, true
 		}
 	case x.form == class:
@@ -172,7 +177,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		}
 	case x.form == sequence:
 		switch name {
-		case "Key", "key", "first", "0", "_1", "getKey":
+		case "Key", "key", "0", "_1", "getKey":
 			if len(x.list) == 2 {
 				return x.list[0], true
 			}
@@ -181,17 +186,8 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 				return x.list[1], true
 			}
 		}
-		switch name {
-		case "first":
-			if len(x.list) > 0 {
-				return x.list[0], true
-			}
-		case "last":
-			if len(x.list) > 0 {
-				return x.list[len(x.list)-1], true
-			}
-		case "compact":
-			return m.counting(x), true
+		if o := operationOf(name); o.onMember() {
+			return m.operate(0, o, x, nil, st)
 		}
 	}
 	return nil, false
@@ -239,6 +235,9 @@ func (m *machine) isOptionalMember(n int32) bool {
 	return f.Is(i, "?.") || f.Is(i, "&.") || f.Is(i, "?->") || f.Is(i, "?") || f.Is(i-1, "?")
 }
 
+// mostAny bounds of how many elements one is taken for any of them.
+const mostAny = 40
+
 // index returns an element of something.
 func (m *machine) index(n int32, st *state) Value {
 	u := m.unit()
@@ -253,7 +252,7 @@ func (m *machine) index(n int32, st *state) Value {
 		}
 		return Value{x}
 	}
-	of := m.quiet(list[0], st)
+	of := m.indexed(n, list[0], st)
 	var key Value
 	for _, k := range list[1:] {
 		key = m.eval(k, st)
@@ -273,7 +272,7 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, v...)
 				continue
 			}
-		case x.members != nil && !x.members.open && len(key) > 0 && len(x.members.names) < 40: // any of them
+		case x.members != nil && !x.members.open && len(key) > 0 && len(x.members.names) < mostAny: // any of them
 			for _, name := range x.members.names {
 				out = append(out, x.members.value[name]...)
 			}
@@ -283,6 +282,11 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, x.list[i]...)
 				continue
 			}
+		case x.form == sequence && !x.perhaps && len(key) > 0 && len(x.list) < mostAny: // any of them
+			for _, e := range x.list {
+				out = append(out, e...)
+			}
+			continue
 		case x.form == function || x.form == class: // get[int]
 			out = append(out, x)
 			continue
@@ -290,6 +294,22 @@ func (m *machine) index(n int32, st *state) Value {
 		out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends, sites: nil})
 	}
 	return out.compact()
+}
+
+// indexed returns what an element is taken of. A variable may have another sign
+// than its elements: $x{a} is of %x, $x[0] of @x.
+func (m *machine) indexed(n, object int32, st *state) Value {
+	u := m.unit()
+	if name := u.at(object); u.Words.Signs && u.kind(object) == parse.Name && len(name) > 1 && name[0] == '$' && u.Tree.Nodes[n].At == u.Tree.Nodes[object].To {
+		other := name[1:]
+		if u.at(n) == "[" {
+			other = "@" + other
+		}
+		if v, _, found := m.lookup(other, st); found {
+			return v
+		}
+	}
+	return m.quiet(object, st)
 }
 
 func numberOf(s string) int {

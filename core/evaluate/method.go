@@ -31,7 +31,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		return m.format(receiver, valuesOf(arguments)), true
 	}
 	if len(receiver) == 1 && (receiver[0].form == sequence || receiver[0].form == record && receiver[0].members.of == nil) {
-		if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
+		if v, done := m.collection(n, name, receiver, arguments, st); done || st.dead {
 			return v, true
 		}
 	}
@@ -55,7 +55,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		}
 		return m.transparent(name, receiver), true
 	}
-	if v, done := m.listMethod(n, name, receiver, arguments, st); done || st.dead {
+	if v, done := m.collection(n, name, receiver, arguments, st); done || st.dead {
 		return v, true
 	}
 	if v, done := m.onMissing(callee, receiver, st); done {

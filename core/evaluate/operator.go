@@ -52,6 +52,8 @@ func (m *machine) binary(n int32, st *state) Value {
 			return m.format(a, m.formatArguments(right, b))
 		}
 		return Value{loose(a, anything(m.depth()))}
+	case "to", "->": // a key with its value
+		return pairOf(m.quiet(left, st), m.quiet(right, st))
 	case "|>":
 		return m.piped(left, right, st)
 	case "rescue", "catch":

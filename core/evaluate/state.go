@@ -289,7 +289,7 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 		m.eval(key, st)
 		return
 	}
-	of := m.quiet(object, st)
+	of := m.indexed(target, object, st)
 	if key == 0 && m.holdsLists(object, of) { // $missing[] = $name
 		m.assignFrom(object, of.grown([]Value{v}), st)
 		return

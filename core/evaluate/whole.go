@@ -24,7 +24,7 @@ func (m *machine) variable(a *Access) Value {
 
 // entryOf returns a variable with its value.
 func (m *machine) entryOf(a *Access) Value {
-	return Value{{form: sequence, list: []Value{m.variable(a), {{element: true}}}}}
+	return pairOf(m.variable(a), Value{{element: true}})
 }
 
 // variables returns what a loop over the environment goes through.

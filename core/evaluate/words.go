@@ -23,6 +23,9 @@ type Words struct {
 	OwnScopes bool
 	// AnyCase says that variables with a dollar are written in any case.
 	AnyCase bool
+	// Signs says that an element is written with another sign than what it is of:
+	// $x{a} is of %x.
+	Signs bool
 	// Platform is what tells the system that a program runs on, and what it mostly
 	// says: what another system alone does is not judged.
 	Platform map[string]string
@@ -34,6 +37,8 @@ type Words struct {
 	KeysIn bool // for (k in x) goes through the keys of x
 	// Quiet says that a function is called by its name alone.
 	Quiet bool
+	// Bare says that what ends the program may be called by its name alone: or die
+	Bare bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.
 	Chains bool
 	// Capitals says that functions may begin with a capital letter, and that what

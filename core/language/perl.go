@@ -38,7 +38,7 @@ var perl = &reads.Language{
 	},
 	Stops:   []string{"die", "croak", "confess", "exit"},
 	Nothing: []string{"undef"},
-	Runs:    reads.Runs{Returns: true},
+	Runs:    reads.Runs{Returns: true, Signs: true, Catchers: []string{"eval"}},
 	WordOr:  []string{"||", "//", "or"},
 	Concat:  []string{"."},
 	Formats: []string{"sprintf"},
@@ -66,7 +66,7 @@ func perlOutline(f *syntax.File) *reads.Outline {
 }
 
 var perlGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Records: true, Commands: true, BraceKeys: true, Single: "defined exists ref scalar lc uc lcfirst ucfirst length shift pop delete chdir rmdir readlink",
+	Layout: parse.Braces, Ternary: true, Records: true, Commands: true, BraceKeys: true, Blocks: "eval map grep sort first any all none notall", Single: "defined exists ref scalar lc uc lcfirst ucfirst length shift pop delete chdir rmdir readlink",
 	Binary: []string{"or xor", "and", "..", "|| //", "&&", "|", "&", "== != <=> eq ne cmp =~ !~", "< > <= >= lt gt le ge", "<< >>", "+ - .", "* / x", "**"}, Right: "**",
 	Assign: "= += -= *= /= .= %= ||= &&= //= **= |= &= ^= x=", Prefix: "! - + ~ not \\ ++ -- %", Suffix: "++ --", Member: "-> ::", LambdaWords: "sub",
 	If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "for foreach while until", Return: "return", Throw: "die croak confess", Leave: "next last redo",

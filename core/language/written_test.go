@@ -459,7 +459,7 @@ local a = os.getenv "LOCK_D" or 'x'`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D optional =x"},
 		{"x.pl", `for my $k (qw(LOCK_A LOCK_B)) { print $ENV{$k} }
 my $a = $ENV{LOCK_C} // 'c'; my $b = $ENV{'LOCK_D'} || die "set it"; print "$ENV{LOCK_E}"; my ($x, $y) = @ENV{qw(LOCK_F LOCK_G)}; map { $ENV{$_} } qw(LOCK_H); $h->{ENV}{LOCK_Z}; local $ENV{LOCK_Y} = 1;`,
-			"LOCK_A expected; LOCK_B expected; LOCK_C optional =c; LOCK_D required; LOCK_E expected; LOCK_F expected; LOCK_G expected; ? expected"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C optional =c; LOCK_D required; LOCK_E expected; LOCK_F expected; LOCK_G expected; LOCK_H expected"},
 		{"x.cpp", `auto f = []() -> std::string { return std::getenv("LOCK_A"); }; const char* b = p->getenv("LOCK_Z"); auto c = secure_getenv("LOCK_B"); if (const char* d = getenv("LOCK_C")) { }`,
 			"LOCK_A expected; LOCK_B expected; LOCK_C optional"},
 		{"x.ps1", `$a = $env:LOCK_A; $b = if ($env:LOCK_B) { $env:LOCK_B } else { "b" }; $env:LOCK_C = "x"; [Environment]::GetEnvironmentVariable("LOCK_D"); "$env:LOCK_E ${env:LOCK_F}"; '$env:LOCK_G'; # $env:LOCK_H`,

@@ -6,7 +6,7 @@ import "inzicht/core/syntax"
 func (p *parser) condition() {
 	head := p.head
 	p.head = true
-	if close := p.mate(p.at) + 1; p.is("(") && p.g.Layout == Braces && (p.headEnds(close) || p.captures(close)) {
+	if close := p.mate(p.at) + 1; p.is("(") && p.g.Layout == Braces && !(p.loopHead && p.textAt(close) == "in") && (p.headEnds(close) || p.captures(close)) {
 		p.within(p.at, p.headParts)
 		if p.captures(p.at) {
 			p.at += 3

@@ -32,6 +32,8 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.add(node)
 		p.elements()
 		return p.make(Index, from, at, mark)
+	case text == "{" && p.takesBlock(node):
+		return p.blockCall(node, from)
 	case text == "{" && p.g.BraceKeys && !token.SpaceAhead && p.t.Nodes[node].Kind != Number && p.t.Nodes[node].Kind != Text:
 		p.add(node)
 		p.within(p.at, func() { p.inside++; p.all() })
@@ -262,7 +264,7 @@ func (p *parser) beginsArgument() bool {
 	case syntax.Number, syntax.String, syntax.Quote, syntax.Regex:
 		return true
 	case syntax.Open:
-		return p.is("[") || p.is("(")
+		return p.is("[") || p.is("(") || p.g.Blocks != "" && !p.is("{") // qw(a b)
 	}
 	text := p.text()
 	tight := p.at+1 < p.end && !p.f.Tokens[p.at+1].SpaceAhead
@@ -290,6 +292,43 @@ func (p *parser) command(callee int32, from int) int32 {
 	p.bare = bare
 	p.trailing()
 	return p.make(Call, from, at, mark)
+}
+
+// takesBlock reports whether a block may be the first argument of what is called:
+// map { … } @list.
+func (p *parser) takesBlock(callee int32) bool {
+	node := p.t.Nodes[callee]
+	return node.Kind == Name && p.g.sets[setBlocks][p.textAt(int(node.From))]
+}
+
+// blockCall parses a call whose first argument is a block, as a Lambda.
+func (p *parser) blockCall(callee int32, from int) int32 {
+	mark, at := len(p.stack), p.at
+	p.add(callee)
+	own := len(p.stack)
+	head, inside := p.head, p.inside
+	p.head, p.inside = false, 0
+	p.add(p.block())
+	p.head, p.inside = head, inside
+	p.add(p.make(Lambda, at, -1, own))
+	if p.at < p.end && p.beginsArgument() {
+		p.moreArguments()
+	}
+	return p.make(Call, from, at, mark)
+}
+
+// moreArguments parses arguments without parentheses.
+func (p *parser) moreArguments() {
+	bare := p.bare
+	p.bare = p.inside + 1
+	for p.at < p.end {
+		before := p.at
+		p.add(p.argument())
+		if !p.take(",") || p.at == before {
+			break
+		}
+	}
+	p.bare = bare
 }
 
 // takesOne reports whether a call without parentheses takes one operand, which ends

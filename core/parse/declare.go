@@ -70,6 +70,10 @@ func (p *parser) nextField(from int) bool {
 // target parses what is declared: a name, or a pattern in brackets.
 func (p *parser) target() {
 	from := p.at
+	if p.is("%") && p.g.BraceKeys { // my %x
+		p.at++
+		from = p.at
+	}
 	switch p.kind() {
 	case syntax.Word:
 		p.at++

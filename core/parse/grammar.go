@@ -41,6 +41,7 @@ type Grammar struct {
 	Bars        bool   // |x| y is a lambda
 	BraceInit   bool   // T{a, b} is a call
 	BraceKeys   bool   // $x{key}
+	Blocks      string // names that a block may follow, as the first argument: map { x } @y
 	Records     bool   // { a: b } is a record
 	Comprehends bool   // [a for b in c]
 	Commands    bool   // puts x: a call without parentheses
@@ -125,6 +126,7 @@ const (
 	setMember
 	setCasts
 	setArrow
+	setBlocks
 	setLeading
 	setLater
 	setThen
@@ -173,7 +175,7 @@ func (g *Grammar) prepare() {
 		if strings.Contains(" "+prefix+" ", " ! ") && !strings.Contains(g.Suffix, "!!") {
 			prefix += " !!"
 		}
-		for n, words := range []string{g.Assign, prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Leading, g.Later, g.Then, g.Matches, g.Single} {
+		for n, words := range []string{g.Assign, prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Blocks, g.Leading, g.Later, g.Then, g.Matches, g.Single} {
 			g.sets[n] = set(words)
 		}
 	})

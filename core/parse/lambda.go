@@ -203,9 +203,9 @@ func (p *parser) lambdaFrom(from, mark int) int32 {
 	case p.has(setArrow):
 		p.at++
 		p.add(p.lambdaBody())
-	case p.is("{") && p.g.Layout == Worded:
+	case p.is("{") && p.g.Layout == Worded && !p.g.Records:
 		p.add(p.closure())
-	case p.is("{"):
+	case p.is("{") && p.g.Layout != Worded:
 		p.add(p.block())
 	case p.is("do") && p.g.Layout == Worded:
 		p.add(p.doBlock())
@@ -218,11 +218,40 @@ func (p *parser) lambdaFrom(from, mark int) int32 {
 	return p.make(Lambda, from, -1, mark)
 }
 
+// patternAhead reports whether the bracket that opens here is a parameter that is
+// taken apart: fn {a, b} -> c end.
+func (p *parser) patternAhead() bool {
+	if p.g.Layout != Worded || p.g.Arrow == "" {
+		return false
+	}
+	behind := p.mate(p.at) + 1
+	return behind > p.at && (p.g.sets[setArrow][p.textAt(behind)] || p.textAt(behind) == ",")
+}
+
+// operandPattern parses { … } or [ … ] as a pattern.
+func (p *parser) operandPattern() int32 {
+	from, mark, kind := p.at, len(p.stack), List
+	if p.is("{") {
+		kind = Record
+	}
+	p.within(p.at, func() {
+		p.inside++
+		p.list(p.argument)
+	})
+	return p.make(kind, from, -1, mark)
+}
+
 // bareParameters parses parameters without parentheses, up to a colon, an arrow
 // or a block.
 func (p *parser) bareParameters() {
-	for p.at < p.end && !p.is(":") && !p.is("{") && !p.is("do") && !p.has(setArrow) && !p.newLine() {
+	for p.at < p.end && !p.is(":") && (!p.is("{") || p.patternAhead()) && !p.is("do") && !p.has(setArrow) && !p.newLine() {
 		at := p.at
+		if p.is("{") || p.is("[") && p.patternAhead() {
+			mark := len(p.stack)
+			p.add(p.operandPattern())
+			p.add(p.make(Parameter, at, -1, mark))
+			continue
+		}
 		p.at++
 		if p.kindAt(at) != syntax.Word {
 			continue

@@ -190,7 +190,7 @@ func (p *parser) named() int32 {
 	from, mark := p.at, len(p.stack)
 	text := p.text()
 	next := p.textAt(p.at + 1)
-	if p.g.sets[setArrow][next] && p.g.Arrow != "" && p.wordAt(p.at) == wordNone && !p.g.Closures && p.kindAt(p.at+1) == syntax.Punct && !p.inCase() {
+	if p.g.sets[setArrow][next] && p.g.Arrow != "" && p.wordAt(p.at) == wordNone && p.kindAt(p.at+1) == syntax.Punct && !p.inCase() {
 		return p.arrow(from, mark)
 	}
 	if text == "async" && p.g.Angles && next == "<" && p.angleEnd(p.at+1) > 0 && p.textAt(p.angleEnd(p.at+1)) == "(" { // async <T>(x) => x
@@ -238,12 +238,18 @@ func (p *parser) named() int32 {
 	if text == "new" && p.g.Angles {
 		return p.creation()
 	}
+	if text == "do" && p.g.BraceKeys && next == "{" {
+		p.at++
+		return p.block()
+	}
 	p.at++
 	return p.make(Name, from, from, mark)
 }
 
 // inCase reports whether an arrow that follows is that of a case.
-func (p *parser) inCase() bool { return p.head && p.g.Switch != "" && p.inside == 0 }
+func (p *parser) inCase() bool {
+	return p.head && (p.g.Switch != "" || p.g.Matches != "") && p.inside == 0
+}
 
 // braced parses what stands in braces where an operand is wanted: a record, a
 // lambda, or a block.

@@ -91,7 +91,7 @@ func (p *parser) oneStatement() int32 {
 			return p.oneStatement()
 		}
 	case wordDeclare:
-		if p.kindAt(p.at+1) == syntax.Word || p.kindAt(p.at+1) == syntax.Open {
+		if p.kindAt(p.at+1) == syntax.Word || p.kindAt(p.at+1) == syntax.Open || p.g.BraceKeys && p.textAt(p.at+1) == "%" {
 			return p.declaration(from, mark)
 		}
 	case wordModifier:

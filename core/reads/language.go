@@ -144,6 +144,8 @@ type Runs struct {
 	Capitals   bool              // functions may begin with a capital letter: what makes an object says new
 	OwnScopes  bool              // what a function assigns is its own
 	AnyCase    bool              // variables with a dollar are written in any case
+	Bare       bool              // what ends the program may be called by its name alone
+	Signs      bool              // an element is written with another sign than what it is of
 	Given      string            // the variable that holds what a function was given, by parameter
 	Loops      evaluate.Loops    // what the names of a loop stand for
 	KeysIn     bool              // for (k in x) goes through the keys of x

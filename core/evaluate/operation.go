@@ -1,0 +1,334 @@
+package evaluate
+
+import "strings"
+
+// An operation is what a function or method does with a list or a map, by
+// whatever name a language has it.
+type operation int
+
+const (
+	noOperation  operation = iota
+	eachOne                // a function is called with each element
+	mapped                 // what a function gives for each
+	mappedThere            // of that, what is there
+	kept                   // the elements for which it says yes
+	dropped                // those for which it says no
+	found                  // the first of those for which it says yes
+	foundAny               // whether there is one
+	foundAll               // whether it says yes to each
+	foundNone              // whether it says yes to none
+	reduced                // something that is worked out of all
+	unchanged              // the list, in another form or order
+	paired                 // keys with values
+	numbered               // numbers with elements
+	takenKeys              // the keys
+	takenValues            // the values
+	takenFirst             // the first element
+	takenLast              // the last
+	compacted              // the elements that are there
+	joinedTexts            // a text of all elements, with another between
+	got                    // the value of a key, or what is given for it
+	eachKey                // a function is called with each key
+	eachValue              // and with each value
+	eachNumbered           // and with each number and element
+)
+
+// operationOf returns the operation that a method of lists or maps is.
+func operationOf(method string) operation {
+	switch method {
+	case "forEach", "each", "for_each", "foreach", "ForEach", "ForEach-Object", "each_pair", "each_with_index", "onEach":
+		return eachOne
+	case "map", "collect", "flatMap", "flat_map", "Select", "SelectMany", "associateWith", "associate", "associateBy", "to_h", "ToDictionary", "collectEntries", "index_with",
+		"transform_values", "mapValues", "each_with_object", "mapTo", "collectAsMap", "map_with_index":
+		return mapped
+	case "filter_map", "mapNotNull", "compactMap":
+		return mappedThere
+	case "filter", "select", "findAll", "find_all", "Where", "Where-Object", "partition", "takeWhile", "filterKeys":
+		return kept
+	case "reject", "filterNot":
+		return dropped
+	case "find", "detect", "firstWhere", "firstOrNull", "FirstOrDefault", "findFirst", "SingleOrDefault":
+		return found
+	case "some", "any", "exists", "Any", "any?", "anyMatch":
+		return foundAny
+	case "every", "all", "forAll", "forall", "All", "all?", "allMatch", "allSatisfy":
+		return foundAll
+	case "none", "none?", "noneMatch":
+		return foundNone
+	case "reduce", "foldLeft", "fold", "inject", "Aggregate":
+		return reduced
+	case "iter", "into_iter", "stream", "parallelStream", "toList", "ToList", "to_list", "sorted", "sort", "toSet", "to_set", "to_vec", "copy", "dup", "to_a", "ToArray", "toArray", "toSeq",
+		"asSequence", "distinct", "uniq", "cloned", "copied", "reversed", "reverse", "AsEnumerable", "toMutableList", "asList", "lazy", "indices":
+		return unchanged
+	case "items", "entries", "entrySet", "iterator", "iteritems", "toPairs":
+		return paired
+	case "enumerate", "enumerated", "withIndex", "with_index":
+		return numbered
+	case "keys", "keySet", "Keys", "keysIterator":
+		return takenKeys
+	case "values", "Values", "valuesIterator":
+		return takenValues
+	case "first", "First", "head", "at_first":
+		return takenFirst
+	case "last", "Last":
+		return takenLast
+	case "compact", "filterNotNull", "flatten":
+		return compacted
+	case "join", "joinToString", "mkString", "joined":
+		return joinedTexts
+	case "get", "fetch", "getOrDefault", "pop", "getOrElse", "getOrNull", "GetValueOrDefault", "dig":
+		return got
+	case "each_key", "forEachKey":
+		return eachKey
+	case "each_value", "each_entry":
+		return eachValue
+	case "forEachIndexed", "mapIndexed":
+		return eachNumbered
+	}
+	return noOperation
+}
+
+// functionOf returns the operation that a function is, and which of its arguments
+// is the list or map.
+func functionOf(path string) (o operation, list int) {
+	switch path {
+	case "array_map", "map":
+		return mapped, 1
+	case "array_filter", "Enum.filter":
+		return kept, 0
+	case "filter", "grep":
+		return kept, 1
+	case "array_walk", "Enum.each", "_.each", "_.forEach":
+		return eachOne, 0
+	case "Enum.map", "Enum.flat_map", "Enum.map_join", "Enum.into", "_.map":
+		return mapped, 0
+	case "_.filter":
+		return kept, 0
+	case "Enum.reject", "_.reject":
+		return dropped, 0
+	case "Enum.find", "_.find":
+		return found, 0
+	case "any", "Enum.any?", "_.some":
+		return foundAny, 0
+	case "all", "Enum.all?", "_.every":
+		return foundAll, 0
+	case "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "Array.from", "Arrays.asList", "Arrays.stream", "slices.Values", "slices.Sorted", "Object.freeze",
+		"Collections.unmodifiableList", "Collections.unmodifiableSet", "Collections.unmodifiableMap", "List.copyOf", "Set.copyOf", "Map.copyOf", "$", "@", "%", "sort", "reverse", "Enum.to_list", "Enum.sort", "Enum.uniq",
+		"ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Set", "List", "Array", "array_unique", "array_reverse", "collect", "array", "tuple.new":
+		return unchanged, 0
+	case "enumerate", "Enum.with_index", "Array.prototype.entries":
+		return numbered, 0
+	case "Object.entries", "pairs", "dict.items", "_.toPairs", "each", "Map.to_list":
+		return paired, 0
+	case "Object.keys", "array_keys", "keys", "Map.keys", "Keyword.keys", "maps.Keys", "_.keys":
+		return takenKeys, 0
+	case "Object.values", "array_values", "values", "Map.values", "Keyword.values", "maps.Values", "_.values":
+		return takenValues, 0
+	case "Enum.join", "strings.Join", "table.concat":
+		return joinedTexts, 0
+	case "join", "implode", "String.join", "string.Join", "String.Join":
+		return joinedTexts, 1
+	case "Keyword.get", "Map.get", "Keyword.fetch!", "Map.fetch!", "Access.get":
+		return got, 0
+	}
+	return noOperation, 0
+}
+
+// onMember reports whether an operation may be asked for like a member, without
+// arguments: names.values
+func (o operation) onMember() bool {
+	switch o {
+	case unchanged, paired, numbered, takenKeys, takenValues, takenFirst, takenLast, compacted:
+		return true
+	}
+	return false
+}
+
+// operate runs an operation on a list or map. It reports false where it cannot be
+// told what comes out.
+func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st *state) (Value, bool) {
+	if x.form == class {
+		all, known := m.fieldsOf(x.class).get("values()")
+		if !known || len(all) != 1 || o == got {
+			return nil, false
+		}
+		x = all[0]
+	}
+	if x.form == record {
+		return m.operateOnRecord(n, o, x, arguments, st)
+	}
+	if x.form != sequence {
+		return nil, false
+	}
+	if f := functionIn(arguments); f != nil {
+		return m.operateWith(n, o, x, *f, st)
+	}
+	switch o {
+	case unchanged, eachOne, takenValues:
+		return Value{x}, true
+	case mapped: // collect(Collectors.toList())
+		return Value{x}, len(arguments) == 0 || m.unit().calleeName(m.unit().Tree.Child(n, 0)) == "collect"
+	case kept, compacted, mappedThere: // filter(Boolean)
+		return m.counting(x), len(arguments) > 0 || o == compacted
+	case found: // find(Boolean)
+		return m.firstThere(x, arguments, st), len(x.list) > 0
+	case paired, numbered:
+		return Value{m.numberedOf(x)}, true
+	case takenFirst:
+		if len(x.list) > 0 && !x.perhaps {
+			return x.list[0], true
+		}
+	case takenLast:
+		if len(x.list) > 0 && !x.perhaps {
+			return x.list[len(x.list)-1], true
+		}
+	case foundAny, foundAll, foundNone:
+		return m.anyOf(x, o == foundAny, o == foundNone), true
+	case joinedTexts:
+		return m.joinedList(x, arguments)
+	case got:
+		if len(arguments) > 0 {
+			if key, plain := arguments[0].value.plain(); plain && numberOf(key) >= 0 && numberOf(key) < len(x.list) {
+				return x.list[numberOf(key)], true
+			}
+			if len(x.list) > 0 && !x.perhaps && m.unit().Words.Returns { // of a list of names with values nothing else is asked
+				return givenFor(arguments)
+			}
+		}
+	}
+	return nil, false
+}
+
+// operateWith runs an operation with a function.
+func (m *machine) operateWith(n int32, o operation, x alt, f alt, st *state) (Value, bool) {
+	switch o {
+	case takenFirst:
+		o = found
+	case eachNumbered:
+		x, o = m.numberedOf(x), mapped
+	case eachKey, eachValue, unchanged, compacted, joinedTexts:
+		o = mapped
+	case noOperation, takenLast, got, paired, numbered, takenKeys, takenValues:
+		return nil, false
+	}
+	return m.eachOf(n, o, x, f, st), true
+}
+
+// operateOnRecord runs an operation on a map.
+func (m *machine) operateOnRecord(n int32, o operation, x alt, arguments []argument, st *state) (Value, bool) {
+	if x.members.of != nil {
+		return nil, false
+	}
+	if o == got {
+		return m.gotOf(x, arguments)
+	}
+	if o == unchanged {
+		return Value{x}, true
+	}
+	if !x.members.isListed() {
+		return Value{anything(m.depth())}, o == takenKeys || o == takenValues || o == paired
+	}
+	switch o {
+	case paired:
+		return Value{m.pairsOf(x)}, true
+	case takenKeys:
+		return Value{m.keysOf(x)}, true
+	case takenValues:
+		return Value{m.valuesIn(x)}, true
+	case takenFirst, takenLast, compacted, joinedTexts, noOperation, numbered:
+		return nil, false
+	}
+	f := functionIn(arguments)
+	if f == nil {
+		return nil, false
+	}
+	switch {
+	case o == eachKey, m.unit().Words.Loops == Keys:
+		return m.operateWith(n, o, m.keysOf(x), *f, st)
+	case o == eachValue, m.unit().Words.Loops == Values:
+		return m.operateWith(n, o, m.valuesIn(x), *f, st)
+	}
+	return m.operateWith(n, o, m.pairsOf(x), *f, st)
+}
+
+// functionIn returns the function that an operation is given, the last of its
+// arguments, or nil.
+func functionIn(arguments []argument) *alt {
+	for i := len(arguments) - 1; i >= 0; i-- {
+		if v := arguments[i].value; len(v) == 1 && v[0].form == function {
+			return &v[0]
+		}
+	}
+	return nil
+}
+
+// gotOf returns the value of the key that is the first argument, or what is given
+// for it.
+func (m *machine) gotOf(x alt, arguments []argument) (Value, bool) {
+	if len(arguments) == 0 {
+		return nil, false
+	}
+	key, plain := arguments[0].value.plain()
+	if !plain {
+		return nil, false
+	}
+	if v, known := x.members.get(strings.TrimPrefix(key, ":")); known {
+		return v.dependent(x.depends), true
+	}
+	if (x.members.open || x.members.filled) && len(arguments) == 1 {
+		return nil, false
+	}
+	return givenFor(arguments)
+}
+
+// givenFor returns what is given for a key that is not there.
+func givenFor(arguments []argument) (Value, bool) {
+	if len(arguments) > 1 {
+		return arguments[1].value, arguments[1].value == nil || arguments[1].value[0].form != function
+	}
+	return Value{{form: nothing}}, true
+}
+
+// function runs a function that goes through a list or map.
+func (m *machine) function(n int32, path string, arguments []argument, st *state) (Value, bool) {
+	o, at := functionOf(path)
+	if o == noOperation {
+		return nil, false
+	}
+	if at == 1 && o != joinedTexts && len(arguments) == 2 && functionIn(arguments[1:]) != nil { // map(list, f)
+		at = 0
+	}
+	if at >= len(arguments) {
+		return nil, false
+	}
+	rest := append(append([]argument{}, arguments[:at]...), arguments[at+1:]...)
+	x, known := oneCollection(arguments[at].value)
+	if at == 1 && (!known || len(arguments) > 2) { // join("_", "A", "B")
+		x, known = alt{form: sequence, list: flat(arguments[at:])}, true
+		rest = arguments[:at]
+	}
+	if !known || o == unchanged && len(rest) > 0 && functionIn(rest) == nil {
+		return nil, false
+	}
+	return m.operate(n, o, x, rest, st)
+}
+
+// oneCollection returns the list or map that a value is, if it is one alone.
+func oneCollection(v Value) (alt, bool) {
+	if len(v) != 1 || v[0].form != sequence && v[0].form != record && v[0].form != class {
+		return alt{}, false
+	}
+	return v[0], true
+}
+
+// flat returns the values of arguments, those of lists one by one.
+func flat(arguments []argument) (list []Value) {
+	for _, a := range arguments {
+		if len(a.value) == 1 && a.value[0].form == sequence {
+			list = append(list, a.value[0].list...)
+		} else {
+			list = append(list, a.value)
+		}
+	}
+	return list
+}
