@@ -18,14 +18,17 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		m.fitsRegex(n, a, m.eval(right, st), false)
 		return Value{{depends: a.depends()}}
 	}
-	if list := u.children(n); op == "is" && len(list) == 3 { // x is string s
+	if op == "is" && u.kind(right) == parse.Binary && (u.at(right) == "or" || u.at(right) == "and") { // x is not null and not ""
+		return m.fitsJoined(right, a, u.next(n) == "not", st)
+	}
+	if list := u.children(n); (op == "is" || op == "instanceof") && len(list) == 3 { // x is string s
 		right = list[1]
 		if !st.dead {
 			st.scope.vars.put(u.at(list[2]), a.present())
 			m.sets(u.at(list[2]))
 		}
 	}
-	if op == "is" && u.kind(right) == parse.Name && !u.Words.Nothing[u.at(right)] && !u.Words.OwnScopes { // x is string
+	if (op == "is" || op == "instanceof") && u.kind(right) == parse.Name && !u.Words.Nothing[u.at(right)] && !u.Words.OwnScopes { // x is string
 		m.asked(a)
 		return m.isOf(a, u.next(n) == "not")
 	}
@@ -44,6 +47,28 @@ func (v Value) present() (out Value) {
 		return Value{{}}
 	}
 	return out
+}
+
+// fitsJoined asks whether a value fits patterns that are joined, of which the first
+// may be the contrary.
+func (m *machine) fitsJoined(p int32, v Value, not bool, st *state) Value {
+	m.asked(v)
+	u := m.unit()
+	parts := u.children(p)
+	var out Value
+	for _, x := range v {
+		first := m.fit(parts[0], x, st, 0)
+		if not {
+			first = first.not()
+		}
+		t := joinedTruth(u.at(p), first, m.fit(parts[1], x, st, 0))
+		if t == may {
+			out = append(out, loose(Value{x}, alt{}))
+		} else {
+			out = append(out, alt{form: boolean, truth: t == yes, depends: x.depends | x.missing})
+		}
+	}
+	return out.telling(v).compact()
 }
 
 // isOf asks whether a value is something of a type, or not: nothing is not.

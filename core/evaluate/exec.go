@@ -147,12 +147,11 @@ func (m *machine) exec(n int32, st *state) Value {
 	case parse.If:
 		return m.branch(n, st)
 	case parse.Loop:
-		m.loop(n, st)
-		return nil
+		return m.gave(n, m.loop(n, st), st)
 	case parse.Switch:
-		return m.choose(n, st)
+		return m.gave(n, m.choose(n, st), st)
 	case parse.Try:
-		return m.try(n, st)
+		return m.gave(n, m.try(n, st), st)
 	case parse.Return:
 		m.returns(n, st)
 		return nil
@@ -172,6 +171,15 @@ func (m *machine) exec(n int32, st *state) Value {
 		return nil
 	}
 	return m.eval(n, st)
+}
+
+// gave holds what a statement gives, in languages in which it gives something,
+// against what it gives where the variable is set.
+func (m *machine) gave(n int32, v Value, st *state) Value {
+	if m.unit().Words.Returns && !st.dead {
+		m.compare(n, v)
+	}
+	return v
 }
 
 // declare runs a declaration: the names, then the value.

@@ -64,7 +64,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.unit().kind(at) == parse.Block || of.isError() || m.isParameter(at)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -80,6 +80,16 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			r.Fallback = fallback
 		}
 	}
+}
+
+// isStatement reports whether a node has a value only since languages give
+// statements one.
+func (m *machine) isStatement(n int32) bool {
+	switch m.unit().kind(n) {
+	case parse.Block, parse.Try, parse.Loop:
+		return true
+	}
+	return false
 }
 
 // isTest reports whether an expression only asks something: a != b && c.

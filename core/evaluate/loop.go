@@ -3,18 +3,16 @@ package evaluate
 import "inzicht/core/parse"
 
 // loop runs the body of a loop: once an element where these are known, or else
-// once.
-func (m *machine) loop(n int32, st *state) {
+// once. It returns what stands for its value, in languages in which it has one.
+func (m *machine) loop(n int32, st *state) Value {
 	u := m.unit()
 	list := u.children(n)
 	body := int32(0)
 	if u.at(n) == "rescue" && len(list) == 2 {
-		m.rescues(list[1], list[0], st)
-		return
+		return m.rescues(list[1], list[0], st)
 	}
 	if u.at(n) == "with" {
-		m.with(list, st)
-		return
+		return m.with(list, st)
 	}
 	if last := len(list) - 1; last >= 0 && (u.kind(list[last]) == parse.Block || u.kind(list[last]) == parse.Pair && u.at(list[last]) == "do") {
 		body = list[last]
@@ -40,10 +38,11 @@ func (m *machine) loop(n int32, st *state) {
 		m.exec(otherwise, way)
 		st.meet(st.fork(), way)
 	}
+	return nil
 }
 
 // rescues runs a statement, and other where it fails: a = b rescue c.
-func (m *machine) rescues(statement, other int32, st *state) {
+func (m *machine) rescues(statement, other int32, st *state) Value {
 	u := m.unit()
 	if u.kind(statement) == parse.Assign && u.at(statement) == "=" {
 		parts := u.children(statement)
@@ -51,13 +50,13 @@ func (m *machine) rescues(statement, other int32, st *state) {
 		if !st.dead {
 			m.assign(parts[0], v, st, other)
 		}
-		return
+		return v
 	}
-	m.rescued(statement, other, st)
+	return m.rescued(statement, other, st)
 }
 
 // with runs with a <- b, c <- d do … end: the block, where each pattern fits.
-func (m *machine) with(list []int32, st *state) {
+func (m *machine) with(list []int32, st *state) Value {
 	u := m.unit()
 	var block, otherwise int32
 	var failed Value
@@ -65,6 +64,7 @@ func (m *machine) with(list []int32, st *state) {
 	way := st.fork()
 	for _, c := range list {
 		switch {
+		case only && u.kind(c) != parse.Block && u.kind(c) != parse.Pair && u.kind(c) != parse.Switch: // not come to
 		case u.kind(c) == parse.Assign && u.at(c) == "<-":
 			parts := u.children(c)
 			v := m.quiet(parts[1], way)
@@ -81,24 +81,26 @@ func (m *machine) with(list []int32, st *state) {
 		}
 		if way.dead {
 			st.dead = true
-			return
+			return nil
 		}
 	}
 	st.consults |= way.consults
 	other := st.fork()
+	w := failed
 	if len(failed) > 0 && otherwise != 0 {
-		m.way(otherwise, m.because(failed, only), other)
+		w = m.way(otherwise, m.because(failed, only), other)
 	}
 	if only {
 		st.meet(other, other)
-		return
+		return w
 	}
-	m.block(block, way)
+	v := m.block(block, way)
 	if len(failed) == 0 {
 		st.meet(way, way)
-		return
+		return v
 	}
 	st.meet(way, other)
+	return join(v, w)
 }
 
 // iteration returns the names of a loop over something, and what that is.

@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -33,6 +34,9 @@ func (m *machine) choose(n int32, st *state) Value {
 			return nil
 		}
 	}
+	if word := u.at(n); subjectNode == 0 && (word == "else" || word == "rescue" || word == "catch") { // of with, of what failed
+		asked = true
+	}
 	if asked && len(subject) == 0 {
 		subject = Value{{}}
 	}
@@ -41,6 +45,7 @@ func (m *machine) choose(n int32, st *state) Value {
 	} else {
 		subject = Value{{form: boolean, truth: true}}
 	}
+	subject = subject.withElements()
 	m.closing(n, subject, subjectNode, cases)
 	cases = m.defaultLast(cases)
 	rest, tells := subject, m.tells(subject)
@@ -88,6 +93,9 @@ func (m *machine) choose(n int32, st *state) Value {
 	}
 	m.decide(n, all.depends())
 	if merged == nil {
+		if len(rest) > 0 && len(cases) > 0 && u.Words.Exhausts[u.at(n)] && (u.at(n) != "switch" || u.Tree.Nodes[n].At != u.Tree.Nodes[n].From) {
+			m.fail(st, rest.depends()|rest.missing(), "MatchError")
+		}
 		return nil
 	}
 	if len(rest) > 0 {
@@ -97,6 +105,21 @@ func (m *machine) choose(n int32, st *state) Value {
 	}
 	st.scope.vars, st.consults, st.dead = merged.scope.vars, merged.consults, merged.dead
 	return out.compact()
+}
+
+// withElements has lists depend on what their elements do: match [a, b]:
+func (v Value) withElements() Value {
+	for i, x := range v {
+		if x.form != sequence {
+			continue
+		}
+		v = slices.Clone(v)
+		for _, e := range x.list {
+			v[i].depends |= e.depends() | e.missing()
+			v[i].about = v[i].about.with(e.sites()).with(e.about())
+		}
+	}
+	return v
 }
 
 // defaultLast returns cases with the one for all others behind them.
@@ -141,7 +164,8 @@ func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Val
 		m.asked(cond)
 		m.askedWhether(cond)
 		true_, false_ := u.split(cond)
-		return true_, false_
+		before := v.depends() | v.missing()
+		return true_.dependent(before), false_.dependent(before)
 	}
 	guard := int32(0)
 	if len(list) > 1 && (u.kind(list[len(list)-1]) == parse.If) {
@@ -220,6 +244,8 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 				}
 			}
 			return result
+		case "or", "and":
+			return joinedTruth(u.at(p), m.fit(parts[0], x, st, depth+1), m.fit(parts[1], x, st, depth+1))
 		case "when", "if":
 			t := m.fit(parts[0], x, st, depth+1)
 			if t == no {
@@ -234,12 +260,31 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 			}
 			return t
 		case "as":
-			st.scope.vars.put(u.at(parts[1]), Value{x})
+			m.bindName(u.at(parts[1]), Value{x}, st, p)
 			return m.fit(parts[0], x, st, depth+1)
 		}
 		return may
-	case parse.Wrapper, parse.Declare, parse.Unary:
+	case parse.Declare: // var v, String s
+		return m.fitDeclared(p, x, st)
+	case parse.Template:
+		if u.at(p) == "/" && x.form == nothing {
+			return no
+		}
+	case parse.Pair: // String => name
 		list := u.children(p)
+		if len(list) != 2 || u.at(p) != "=>" {
+			break
+		}
+		m.bindName(u.at(list[1]), Value{x}, st, p)
+		return m.fit(list[0], x, st, depth+1)
+	case parse.Wrapper, parse.Unary:
+		list := u.children(p)
+		if u.at(p) == "not" && len(list) == 1 {
+			return m.fit(list[0], x, st, depth+1).not()
+		}
+		if op := u.at(p); op == "in" || op == "!in" || op == "is" || op == "!is" {
+			return m.fitAsked(p, x, st)
+		}
 		if len(list) == 0 {
 			return may
 		}
@@ -253,6 +298,104 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 	}
 	m.bindAnything(p, st)
 	return may
+}
+
+// fitDeclared fits a name with a word or a type before it, which is bound.
+func (m *machine) fitDeclared(p int32, x alt, st *state) truth {
+	u := m.unit()
+	for _, c := range u.children(p) {
+		if u.kind(c) == parse.Name {
+			m.bindName(u.at(c), Value{x}, st, p)
+		} else {
+			m.bindAnything(c, st)
+		}
+	}
+	switch u.at(p) {
+	case "var", "let", "val", "final":
+		if u.Tree.File.Is(int(u.Tree.Nodes[p].To)-1, "?") {
+			return m.fitThere(x)
+		}
+		return yes
+	case "String", "string", "str", "object", "Object":
+		return m.fitThere(x)
+	}
+	return may
+}
+
+// fitThere reports whether there is a value.
+func (m *machine) fitThere(x alt) truth {
+	switch m.fitNothing(x) {
+	case yes:
+		return no
+	case no:
+		return yes
+	}
+	return may
+}
+
+// fitAsked fits in list, is String and the like.
+func (m *machine) fitAsked(p int32, x alt, st *state) truth {
+	u := m.unit()
+	asked, op := u.Tree.Child(p, 0), strings.TrimPrefix(u.at(p), "!")
+	result := may
+	switch {
+	case op == "in":
+		result = m.verdictOf(m.among(Value{x}, m.quiet(asked, st), false))
+	case u.kind(asked) == parse.Name && (u.at(asked) == "String" || u.Words.Nothing[u.at(asked)]):
+		result = m.fitThere(x)
+		if u.Words.Nothing[u.at(asked)] {
+			result = m.fitNothing(x)
+		}
+	}
+	if op != u.at(p) {
+		return result.not()
+	}
+	return result
+}
+
+// not returns the contrary of a truth.
+func (t truth) not() truth {
+	switch t {
+	case yes:
+		return no
+	case no:
+		return yes
+	}
+	return may
+}
+
+// joinedTruth returns what a or b, or a and b, is.
+func joinedTruth(op string, a, b truth) truth {
+	decides := yes
+	if op == "and" {
+		decides = no
+	}
+	switch {
+	case a == decides || b == decides:
+		return decides
+	case a == may || b == may:
+		return may
+	}
+	return decides.not()
+}
+
+// verdictOf reports whether a value counts as true.
+func (m *machine) verdictOf(v Value) truth {
+	true_, false_ := m.unit().split(v)
+	switch {
+	case len(true_) == 0 && len(false_) > 0:
+		return no
+	case len(false_) == 0 && len(true_) > 0:
+		return yes
+	}
+	return may
+}
+
+// bindName gives a name of a pattern what was matched.
+func (m *machine) bindName(name string, v Value, st *state, at int32) {
+	m.replacing(nil, v, slot{m.context, name}, st, at)
+	m.sets(name)
+	st.scope.vars.put(name, v)
 }
 
 func (m *machine) fitNothing(x alt) truth {
@@ -290,7 +433,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		}
 		return may
 	}
-	st.scope.vars.put(name, Value{x})
+	m.bindName(name, Value{x}, st, p)
 	return yes
 }
 
@@ -342,7 +485,13 @@ func (m *machine) fitList(p int32, x alt, st *state, depth int) truth {
 		return no
 	}
 	if x.form != sequence {
-		m.bindAnything(p, st)
+		for i, c := range list {
+			e := Value{loose(Value{x}, anything(m.depth()))}
+			if i == 0 { // {n, rest} = Integer.parse(x)
+				e = Value{x}
+			}
+			m.bindInner(c, e, st)
+		}
 		return may
 	}
 	if len(x.list) != len(list) {
@@ -454,7 +603,9 @@ func (m *machine) matched(pattern []int32, v Value, st *state) (set, rest Value)
 func (m *machine) bindInner(n int32, v Value, st *state) {
 	u := m.unit()
 	if u.kind(n) == parse.Name {
-		st.scope.vars.put(u.at(n), v)
+		if name := u.at(n); name != "_" && !strings.HasPrefix(name, ":") {
+			st.scope.vars.put(name, v)
+		}
 		return
 	}
 	for _, c := range u.children(n) {

@@ -58,7 +58,9 @@ func (m *machine) binary(n int32, st *state) Value {
 		return m.piped(left, right, st)
 	case "rescue", "catch":
 		return m.rescued(left, right, st)
-	case "instanceof", "=>", "<-":
+	case "instanceof":
+		return m.equality(n, op, left, right, st)
+	case "=>", "<-":
 		v := m.eval(left, st)
 		m.eval(right, st)
 		m.asked(v)

@@ -37,6 +37,8 @@ type Words struct {
 	KeysIn bool // for (k in x) goes through the keys of x
 	// Quiet says that a function is called by its name alone.
 	Quiet bool
+	// Exhausts are the words of a switch that fails where no case fits.
+	Exhausts map[string]bool
 	// Bare says that what ends the program may be called by its name alone: or die
 	Bare bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.

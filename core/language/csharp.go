@@ -65,7 +65,7 @@ var csharp = &reads.Language{
 	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString"},
 	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
 	Nothing:     []string{"null", "string.Empty"},
-	Runs:        reads.Runs{Raises: true, Chains: true, Capitals: true},
+	Runs:        reads.Runs{Exhausts: []string{"switch"}, Raises: true, Chains: true, Capitals: true},
 	WordOr:      []string{"??", "??="},
 	Formats:     []string{"string.Format", "String.Format"},
 }

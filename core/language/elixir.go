@@ -57,7 +57,7 @@ var elixir = &reads.Language{
 	},
 	Stops:   []string{"raise", "exit", "System.halt"},
 	Nothing: []string{"nil"},
-	Runs:    reads.Runs{EmptyTrue: true, Returns: true},
+	Runs:    reads.Runs{Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
 	WordOr:  []string{"||", "or"},
 	Concat:  []string{"<>"},
 }

@@ -167,7 +167,7 @@ func staticImports(f *syntax.File, o *reads.Outline) {
 }
 
 var javaGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true,
+	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true, Patterns: true,
 	Binary: []string{"||", "&&", "|", "^", "&", "== !=", "< > <= >= instanceof", "<< >> >>>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>= >>>=", Prefix: "! - + ~ ++ --", Suffix: "++ --", Member: ". ::",
 	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",

@@ -80,7 +80,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Transparent: []string{"trim", "strtolower", "strtoupper", "strval", "rtrim"},
 		Stops:       []string{"throw", "exit", "die"},
 		Nothing:     []string{"null", "NULL", "false", "FALSE"},
-		Runs:        reads.Runs{EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
+		Runs:        reads.Runs{Exhausts: []string{"match"}, EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
 		WordOr:      []string{"??", "?:", "||", "or"},
 		Concat:      []string{"."},
 		Formats:     []string{"sprintf"},

@@ -36,7 +36,7 @@ var scala = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "sys.exit", "sys.error"},
 	Nothing:     []string{"null", "None"},
-	Runs:        reads.Runs{Catchers: []string{"Try"}, Raises: true, Returns: true},
+	Runs:        reads.Runs{Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
 }
 
 func scalaEnv(object string) []reads.Idiom {

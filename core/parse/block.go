@@ -110,6 +110,20 @@ func (p *parser) worded() int32 {
 	return p.make(Block, from, -1, mark)
 }
 
+// guardedBody parses the body of a function up to end, with what it does where that
+// fails: def a … rescue … end.
+func (p *parser) guardedBody() int32 {
+	from, mark := p.at, len(p.stack)
+	node := p.worded()
+	if w := p.wordAt(p.at); w != wordCatch && w != wordFinally {
+		return node
+	}
+	p.add(node)
+	p.catches()
+	p.add(p.make(Try, from, from, mark))
+	return p.make(Block, from, -1, mark)
+}
+
 func (p *parser) skipSemicolons() {
 	for p.take(";") {
 	}

@@ -62,8 +62,26 @@ func (p *parser) headPart() {
 	case p.g.Typed && p.typedName(p.at) > 0:
 		p.at = p.typedName(p.at)
 		p.add(p.declared(from, mark))
+	case p.wordAt(p.at) == wordCase && p.g.Closures && p.g.Layout == Braces: // if case .some(let v) = x
+		p.at++
+		if p.wordAt(p.at) == wordDeclare {
+			p.add(p.declaration(from, mark))
+			break
+		}
+		p.add(p.casePattern())
+		if p.take("=") {
+			p.add(p.expression(levelAssign))
+		}
+		p.add(p.make(Declare, from, from, mark))
 	default:
-		p.add(p.argument())
+		node := p.argument()
+		if at := p.at; p.wordAt(at) == wordCase && p.g.Typed && p.inside > 0 { // if (x case final v?)
+			p.at++
+			p.add(p.casePattern())
+			p.add(node)
+			node = p.make(Declare, from, at, mark)
+		}
+		p.add(node)
 	}
 	if p.loopHead {
 		p.loopHead = false
@@ -77,7 +95,7 @@ func (p *parser) headPart() {
 	if p.is("(") && p.g.BraceKeys { // for my $x (@list)
 		p.add(p.operand())
 	}
-	for p.is("in") || p.is("of") || p.is(":") && p.inside > 0 || p.is("as") || p.is("<-") {
+	for p.is("in") && !(p.g.Layout == Worded && p.f.Tokens[p.at].NewLine) || p.is("of") || p.is(":") && p.inside > 0 || p.is("as") || p.is("<-") {
 		p.at++
 		p.add(p.expression(levelAssign))
 	}
@@ -89,6 +107,10 @@ func (p *parser) conditional() int32 {
 	unless := p.wordAt(p.at) == wordUnless
 	p.at++
 	own := len(p.stack)
+	if p.g.Layout == Worded && p.g.Records && p.is("(") && p.textAt(p.mate(p.at)+1) != "do" && !p.f.Tokens[p.at].SpaceAhead { // if(a, do: b, else: c)
+		p.arguments()
+		return p.make(If, from, from, mark)
+	}
 	p.condition()
 	if unless && len(p.stack) > own {
 		p.add(p.make(Unary, from, from, own))
@@ -177,11 +199,12 @@ func (p *parser) loop() int32 {
 	return p.make(Loop, from, from, mark)
 }
 
-// withElse parses the cases of what no clause of a with fits.
+// withElse parses the cases behind a word: of what no clause of a with fits, of what
+// was raised.
 func (p *parser) withElse() int32 {
 	from, mark := p.at, len(p.stack)
 	p.at++
-	for p.at < p.end && p.wordAt(p.at) != wordEnd {
+	for p.at < p.end && p.wordAt(p.at) != wordEnd && p.wordAt(p.at) != wordFinally && p.wordAt(p.at) != wordCatch {
 		before := p.at
 		p.caseAt()
 		if p.at == before {
@@ -226,7 +249,12 @@ func (p *parser) catches() {
 				}
 			}
 			p.head = head
-			p.add(p.block())
+			if p.g.Layout == Worded && p.g.Records && p.caseAhead() {
+				p.at--
+				p.add(p.withElse())
+			} else {
+				p.add(p.block())
+			}
 			p.add(p.make(Catch, from, from, mark))
 		case wordFinally, wordElse:
 			p.at++

@@ -211,6 +211,9 @@ func (p *parser) rest() {
 // argument parses one argument: name: value, name=value or an expression.
 func (p *parser) argument() int32 {
 	from, mark := p.at, len(p.stack)
+	if p.g.Closures && p.g.Labels && p.wordAt(p.at) == wordDeclare && p.kindAt(p.at+1) == syntax.Word { // .some(let v)
+		return p.declaration(from, mark)
+	}
 	if p.kind() == syntax.Word {
 		next := p.textAt(p.at + 1)
 		if p.g.Labels && next == ":" && p.textAt(p.at+2) != ":" || p.g.Keywords && next == "=" {

@@ -74,10 +74,15 @@ func (p *parser) after(left int32, from, level int) int32 {
 	if op.right {
 		tighter = op.level
 	}
-	if p.g.Patterns && text == "is" && p.typePattern() {
+	if p.g.Patterns && (text == "is" || text == "instanceof") && p.typePattern() {
 		return p.make(Binary, from, at, mark)
 	}
-	p.add(p.expression(tighter))
+	right, own := p.at, len(p.stack)
+	node := p.expression(tighter)
+	if p.g.Patterns && text == "is" {
+		node = p.joinedPatterns(right, own, node)
+	}
+	p.add(node)
 	return p.make(Binary, from, at, mark)
 }
 

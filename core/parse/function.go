@@ -50,6 +50,9 @@ func (p *parser) methodAt(i int) int {
 				for name > from && p.kindAt(name) != syntax.Word && p.kindAt(name) != syntax.String && p.textAt(name) != "]" {
 					name--
 				}
+				if p.g.Closures && !p.g.Typed && p.textAt(name) != "constructor" && p.textAt(name) != "subscript" {
+					return 0 // functions begin with a word: this is a call
+				}
 				return max(name, from)
 			}
 			return 0
@@ -163,8 +166,7 @@ func (p *parser) function(name int) int32 {
 			p.add(p.argument())
 			break
 		}
-		p.add(p.worded())
-		p.catches()
+		p.add(p.guardedBody())
 		p.closed()
 	default:
 		p.take(";")

@@ -167,7 +167,7 @@ func (p *parser) doBlock() int32 {
 	}
 	head, inside := p.head, p.inside
 	p.head, p.inside = false, 0
-	p.add(p.worded())
+	p.add(p.guardedBody())
 	p.head, p.inside = head, inside
 	p.take("end")
 	return p.make(Lambda, from, -1, mark)

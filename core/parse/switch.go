@@ -25,7 +25,11 @@ func (p *parser) switching() int32 {
 	from, mark := p.at, len(p.stack)
 	p.at++
 	if !p.startsBlock(p.at) {
+		head, own := p.at, len(p.stack)
 		p.condition()
+		if len(p.stack) > own+1 && p.textAt(int(p.t.Nodes[p.stack[own]].To)) == "," { // match (a, b)
+			p.add(p.make(List, head, -1, own))
+		}
 	}
 	switch {
 	case p.is("{"):
@@ -70,12 +74,12 @@ func (p *parser) caseAt() {
 		p.head = true
 		for begun := p.at; p.at < p.end && (p.at == begun && !marked || !p.caseBody()); {
 			before := p.at
-			if p.at > begun && (p.is("if") || p.is("where")) {
+			if p.at > begun && (p.is("if") || p.is("where") || p.is("when") && p.g.Layout == Braces) {
 				p.guard()
 				continue
 			}
 			own := len(p.stack)
-			p.add(p.expression(levelBinary))
+			p.add(p.casePattern())
 			if p.is("as") && p.g.Layout == Indented { // case pattern as name
 				at := p.at
 				p.at++
@@ -90,6 +94,59 @@ func (p *parser) caseAt() {
 	}
 	p.add(p.caseStatements(marked))
 	p.add(p.make(Case, from, from, mark))
+}
+
+// casePattern parses one pattern of a case: an expression, a name with a word or a
+// type before it (var v, String s), or what a value must be in or of (in list, is
+// String).
+func (p *parser) casePattern() int32 {
+	from, mark := p.at, len(p.stack)
+	if asks := p.text(); p.g.Layout == Braces && (asks == "in" || asks == "is" || asks == "!in" || asks == "!is") {
+		p.at++
+		p.add(p.expression(levelBinary))
+		return p.make(Unary, from, from, mark)
+	}
+	if p.g.Layout == Braces && p.kind() == syntax.Word && p.kindAt(p.at+1) == syntax.Word && p.wordAt(p.at+1) == wordNone && p.g.ops[p.textAt(p.at+1)].level == 0 && !p.guards(p.at+1) {
+		p.at++
+		p.target()
+		p.take("?")
+		return p.make(Declare, from, from, mark)
+	}
+	node := p.negatable()
+	p.take("?") // .some(x)?
+	return p.joinedPatterns(from, mark, node)
+}
+
+// negatable parses a pattern that may have not before it.
+func (p *parser) negatable() int32 {
+	from, mark := p.at, len(p.stack)
+	if p.g.Patterns && p.take("not") {
+		p.add(p.expression(levelBinary))
+		return p.make(Unary, from, from, mark)
+	}
+	return p.expression(levelBinary)
+}
+
+// joinedPatterns parses what and and or put behind a pattern: null or "".
+func (p *parser) joinedPatterns(from, mark int, node int32) int32 {
+	for p.g.Patterns && (p.is("or") || p.is("and")) {
+		at := p.at
+		p.at++
+		p.add(node)
+		p.add(p.negatable())
+		node = p.make(Binary, from, at, mark)
+	}
+	return node
+}
+
+// guards reports whether a word begins what must hold for a case besides its
+// pattern.
+func (p *parser) guards(i int) bool {
+	switch p.textAt(i) {
+	case "if", "where", "when", "as", "is", "in", "and", "or":
+		return true
+	}
+	return false
 }
 
 // guard parses what must hold for a case besides its pattern.

@@ -145,6 +145,7 @@ type Runs struct {
 	OwnScopes  bool              // what a function assigns is its own
 	AnyCase    bool              // variables with a dollar are written in any case
 	Bare       bool              // what ends the program may be called by its name alone
+	Exhausts   []string          // words of a switch that fails where no case fits
 	Signs      bool              // an element is written with another sign than what it is of
 	Given      string            // the variable that holds what a function was given, by parameter
 	Loops      evaluate.Loops    // what the names of a loop stand for
