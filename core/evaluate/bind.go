@@ -22,6 +22,9 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 	if u := m.unit(); u.Words.Given != "" {
 		st.scope.vars.put(u.Words.Given, Value{{form: record, members: all}})
 	}
+	if m.takesArguments(fn) {
+		st.scope.vars.put(fn.Unit.Words.Arguments, Value{{form: sequence, list: valuesOf(arguments)}})
+	}
 	for i, p := range fn.params {
 		if i == 0 && isSelfName(p.name) && fn.Owner != nil {
 			if self := m.frame().self; self != nil {
@@ -77,6 +80,44 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			m.slots[key] = m.slots[key].with(tags)
 		}
 	}
+}
+
+// takesArguments reports whether a function has a list of all that it is given.
+func (m *machine) takesArguments(fn *Func) bool {
+	u := fn.Unit
+	return u.Words.Arguments != "" && (fn.Name != "" || !u.Tree.File.Is(int(u.Tree.Nodes[fn.Node].From), "{"))
+}
+
+// shifted takes the first element away from the list that a variable holds, and
+// returns it.
+func (m *machine) shifted(variable string, st *state) Value {
+	v, _, found := m.lookup(variable, st)
+	if !found {
+		return Value{anything(m.depth())}
+	}
+	if x, known := oneCollection(v); known && x.form == sequence && !x.perhaps {
+		first := firstElement(v)
+		if len(x.list) > 0 {
+			x.list = x.list[1:]
+		}
+		st.scope.vars.put(variable, Value{x})
+		return first
+	}
+	return firstElement(v)
+}
+
+// firstElement returns the first element of a list.
+func firstElement(v Value) Value {
+	if x, known := oneCollection(v); known && x.form == sequence && !x.perhaps {
+		if len(x.list) > 0 {
+			return x.list[0]
+		}
+		return Value{{form: nothing}}
+	}
+	if len(v) == 1 && isParam(v[0]) {
+		return v
+	}
+	return Value{loose(v, alt{parts: anyParts(0)})}
 }
 
 // bindSource gives #name, within what #define makes, the source of an argument.

@@ -64,6 +64,9 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return nil
 	}
+	if list := u.children(n); u.Words.Shift != "" && u.calleeName(callee) == u.Words.Shift && len(list) == 2 && u.kind(list[1]) == parse.Name { // shift @x
+		return m.shifted(u.at(list[1]), st)
+	}
 	if u.Words.Catchers[u.calleeName(callee)] && (u.kind(callee) == parse.Name || isUpper(u.calleeName(callee))) && len(u.children(n)) == 2 {
 		return m.orNothing(u.children(n)[1], n, st)
 	}
@@ -360,6 +363,9 @@ func (m *machine) mayReplace(name string, arguments []argument) bool {
 func (m *machine) callee(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	u := m.unit()
 	var of Value
+	if u.Words.Arguments != "" && u.kind(callee) == parse.Member { // $x->f(y) gives both
+		arguments = append([]argument{{node: u.Tree.Child(callee, 0), value: receiver}}, arguments...)
+	}
 	switch k := u.kind(callee); {
 	case k == parse.Member && u.Tree.Child(callee, 0) != 0:
 		for _, x := range receiver {
@@ -474,7 +480,7 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 		var only *Func
 		count := 0
 		for _, fn := range u.funcs[name] {
-			if fn.concerned && (fn.Owner != nil || u.Words.Errors != nil || u.isMember(fn)) {
+			if fn.concerned && (fn.Owner != nil || u.Words.Errors != nil || u.Words.Signs || u.isMember(fn)) {
 				only = fn
 				count++
 			}
@@ -650,5 +656,8 @@ func (m *machine) body(fn *Func, st *state) Value {
 
 // tail notes what a function gives without a return.
 func (m *machine) tail(v Value, at int32, st *state) {
+	control := st.control
+	st.control |= v.depends()
 	m.replacing(nil, v, slot{m.context, ""}, st, at)
+	st.control = control
 }

@@ -170,6 +170,9 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 		}
 		m.pattern(p, st)
 	}
+	if m.takesArguments(fn) {
+		st.scope.vars.put(fn.Unit.Words.Arguments, Value{{parts: []part{{any: true, param: true}}}})
+	}
 	if len(fn.params) == 0 && fn.Name == "" {
 		for _, name := range unnamed {
 			st.scope.vars.put(name, Value{{parts: []part{{any: true, param: true}}}})

@@ -127,6 +127,9 @@ func (m *machine) name(n int32, st *state) Value {
 		}
 		return v
 	}
+	if word == u.Words.Shift && word != "" && len(m.frames) > 0 && m.frame().fn != nil {
+		return m.shifted(u.Words.Arguments, st)
+	}
 	if m.isBareStop(n) {
 		m.stopBy(word, nil, false, n, st)
 		return nil

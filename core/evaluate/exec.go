@@ -38,6 +38,7 @@ func (m *machine) block(n int32, st *state) Value {
 		last = m.statement(s, st)
 		m.indexUses(n, i, touches, len(list))
 	}
+	last = last.dependent(st.control &^ control)
 	st.control = control
 	return last
 }
@@ -311,6 +312,7 @@ func (m *machine) declareTo(target int32, v Value, st *state, at int32) {
 		if u.Words.Errors != nil { // v, ok := f(): they are new, and stand in for nothing
 			at = 0
 		}
+		m.hides(target, st)
 		m.assign(target, v, st, at)
 		return
 	}
@@ -327,6 +329,23 @@ func (m *machine) declareTo(target int32, v Value, st *state, at int32) {
 		}
 	}
 	st.scope.vars.put(name, v)
+}
+
+// hides has the names of a pattern that is declared be others than those of the
+// same spelling round the function.
+func (m *machine) hides(target int32, st *state) {
+	u := m.unit()
+	if name := u.at(target); u.kind(target) == parse.Name {
+		if _, local := st.scope.vars.get(name); !local && !st.scope.has(name) {
+			st.scope.vars.put(name, nil)
+		}
+		return
+	}
+	if k := u.kind(target); k == parse.List || k == parse.Record || k == parse.Wrapper {
+		for _, c := range u.children(target) {
+			m.hides(c, st)
+		}
+	}
 }
 
 // bindUnset declares a variable without a value.

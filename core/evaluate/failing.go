@@ -161,12 +161,14 @@ func (m *machine) stop(st *state, dep mask) {
 // try runs a try with its handlers.
 func (m *machine) try(n int32, st *state) Value {
 	u := m.unit()
-	var body, finally int32
+	var body, otherwise, finally int32
 	var catches, before []int32
 	for _, c := range u.children(n) {
 		switch {
 		case u.kind(c) == parse.Catch:
 			catches = append(catches, c)
+		case u.kind(c) == parse.Block && body != 0 && u.Tree.File.Is(int(u.Tree.Nodes[c].From)-1, "else"):
+			otherwise = c
 		case u.kind(c) == parse.Block && body == 0:
 			body = c
 		case u.kind(c) == parse.Block:
@@ -210,6 +212,9 @@ func (m *machine) try(n int32, st *state) Value {
 	m.tries = append(m.tries, t)
 	v := m.block(body, st)
 	m.tries = m.tries[:len(m.tries)-1]
+	if otherwise != 0 && !st.dead { // where nothing failed
+		v = m.block(otherwise, st)
+	}
 	if t.state != nil && t.dep == 0 && m.focus != nil && len(catches) > 0 && m.leaves(lastBlock(u, catches[0])) {
 		t.state = nil
 	}

@@ -101,6 +101,9 @@ func (u *Unit) isTest(n int32) bool {
 func (v Value) isError() bool {
 	for _, x := range v {
 		last := len(x.list) - 1
+		if last > 0 && x.form == sequence && len(x.list[0]) == 1 && x.list[0][0].form == nothing { // return nil, "why"
+			continue
+		}
 		if x.form != sequence || last < 0 || len(x.list[last]) == 0 || x.list[last][0].form != failure {
 			return false
 		}
@@ -117,6 +120,14 @@ func (v Value) workedOut(bit mask) bool {
 		}
 	}
 	return len(v) > 0
+}
+
+// worked returns the unset reads that a value was worked out of.
+func (v Value) worked() (all mask) {
+	for _, x := range v {
+		all |= x.worked
+	}
+	return all
 }
 
 // isAnswer reports whether a value is what a test gives, and not a boolean that is

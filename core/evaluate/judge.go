@@ -29,6 +29,11 @@ func (m *machine) judge() {
 	}
 	m.givenElsewhere()
 	m.unreached()
+	for _, r := range m.reads {
+		if r.Fallback == nil && r.kept != nil && r.Tested && !r.Required {
+			r.Fallback = r.kept
+		}
+	}
 }
 
 // unset runs the entries that concern some reads with their variable unset.

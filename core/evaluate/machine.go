@@ -52,6 +52,8 @@ type Read struct {
 	Passed           bool   // the value is used other than by comparing it
 
 	reached bool // a run with it unset came to it
+	keeps   bool // where it is not set, what it would be put to keeps a value: it is known whether one
+	kept    *Fallback
 	mixed   bool // it is taken for things of different kinds
 	key     string
 	number  int32

@@ -68,6 +68,9 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 	case parse.Index:
 		m.assignIndex(target, v, st, at)
 	case parse.Wrapper, parse.Declare, parse.Unary:
+		if u.Words.Signs && u.kind(target) == parse.Wrapper { // my ($x) = @_
+			v = firstElement(v)
+		}
 		for _, c := range u.children(target) {
 			m.assign(c, v, st, at)
 			return
@@ -166,6 +169,7 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 		}
 		if len(tags) > 0 {
 			m.slots[key] = m.slots[key].with(tags)
+			m.keep(old, v.sites())
 		}
 		return
 	}
@@ -179,6 +183,27 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 	}
 	if instead != 0 && at != 0 && m.mayStandIn(at, v) {
 		m.replaced(instead, v, at)
+	}
+}
+
+// keep notes what a variable or field goes on to hold where a read of which it is
+// asked whether it is set does not replace that: if (a) port = a;
+func (m *machine) keep(old Value, tags sites) {
+	if m.hinging == 0 || len(old) == 0 || len(tags) != 1 || len(old.sites()) > 0 {
+		return
+	}
+	r := m.reads[tags[0]]
+	s, plain := old.plain()
+	if !plain && len(old) == 1 && old[0].form == boolean && old[0].name != "" {
+		s, plain = old[0].name, true
+	}
+	switch {
+	case !plain:
+		r.keeps, r.kept = true, nil
+	case !r.keeps:
+		r.keeps, r.kept = true, &Fallback{Text: s}
+	case r.kept != nil && r.kept.Text != s:
+		r.kept = nil
 	}
 }
 
@@ -315,6 +340,9 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 	u := m.unit()
 	for n, c := range u.children(target) {
 		part := Value{loose(v, anything(m.depth()))}
+		if len(v) == 1 && isParam(v[0]) {
+			part = v
+		}
 		if len(v) == 0 {
 			part = Value{anything(m.depth())}
 		}

@@ -101,16 +101,20 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	case Replaces:
 		other := func(st *state) Value {
 			if use.Fallback < 0 || use.Fallback >= len(arguments) {
-				return Value{{form: text, depends: v.depends()}}
+				return Value{{form: text, depends: v.depends(), worked: v.worked()}}
 			}
 			a := arguments[use.Fallback]
 			if a.lazy {
 				return m.eval(a.node, st)
 			}
+			w, at := a.value, a.node
 			if len(a.value) == 1 && a.value[0].form == function {
-				return m.invoke(a.value[0], n, []argument{{value: Value{{form: failure}}}}, st)
+				w, at = m.invoke(a.value[0], n, []argument{{value: Value{{form: failure}}}}, st), m.resultOf(a.value[0].fn)
 			}
-			return a.value
+			if !st.dead && at != 0 {
+				m.replaced(v.missing(), w, at)
+			}
+			return w
 		}
 		return m.orElse(v, !use.Empties, st, other, m.unit())
 	}
@@ -137,7 +141,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 			return Value{{form: failure, name: conversion, depends: v.depends()}}
 		}
 		if s, plain := v.plain(); plain && s == "" && use.Does == Nones {
-			return Value{{form: nothing, depends: v.depends()}}
+			return Value{{form: nothing, depends: v.depends(), missing: v.depends()}}
 		}
 		if s, plain := v.plain(); plain && s == "" && use.Does == NotNumber && strings.HasPrefix(m.unit().calleeName(m.unit().Tree.Child(n, 0)), "parse") {
 			return Value{{form: failure, name: notNumber, missing: v.depends()}} // Number("") is 0
@@ -213,6 +217,22 @@ func unsure(v Value) Value {
 		return nil
 	}
 	return Value{{}}
+}
+
+// resultOf returns the expression that a short function gives, or 0.
+func (m *machine) resultOf(c *closure) int32 {
+	if c.unit != m.unit() {
+		return 0
+	}
+	list := c.unit.children(c.node)
+	if len(list) == 0 || c.unit.kind(list[len(list)-1]) == parse.Parameter {
+		return 0
+	}
+	last := list[len(list)-1]
+	for c.unit.kind(last) == parse.Block && len(c.unit.children(last)) == 1 {
+		last = c.unit.Tree.Child(last, 0)
+	}
+	return last
 }
 
 // zero returns what a converter makes of nothing.
@@ -303,6 +323,7 @@ func (m *machine) mapped(v Value, arguments []argument, st *state) Value {
 	var gone, rest Value
 	for _, x := range v {
 		if x.missing != 0 && (x.form == nothing || x.form == failure) || x.form == nothing {
+			x.worked |= x.missing // what it would be mapped to is not known
 			gone = append(gone, x)
 		} else {
 			rest = append(rest, x)

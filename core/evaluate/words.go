@@ -37,6 +37,9 @@ type Words struct {
 	KeysIn bool // for (k in x) goes through the keys of x
 	// Quiet says that a function is called by its name alone.
 	Quiet bool
+	// Arguments is the variable that holds all that a function was given, and Shift
+	// what takes the first of it away: my $x = shift;
+	Arguments, Shift string
 	// Exhausts are the words of a switch that fails where no case fits.
 	Exhausts map[string]bool
 	// Bare says that what ends the program may be called by its name alone: or die

@@ -91,8 +91,31 @@ func castOf(u *Unit, n int32) string {
 	return ""
 }
 
+// leavesInPeace has a function return nothing where what it asks for with ? is
+// nothing, which is no error.
+func (m *machine) leavesInPeace(v Value, st *state) bool {
+	if m.focus == nil || m.unit().Words.Leaves != "?" || len(v) == 0 {
+		return false
+	}
+	for _, x := range v {
+		if x.form != nothing {
+			return false
+		}
+	}
+	m.focus.tested |= v.depends() | v.missing()
+	m.returning(v, 0, st)
+	if len(m.frames) == 1 {
+		m.ended(st)
+	}
+	st.dead = true
+	return true
+}
+
 // force stops where a value is nothing or an error.
 func (m *machine) force(v Value, st *state) Value {
+	if m.leavesInPeace(v, st) {
+		return nil
+	}
 	var out Value
 	var dep mask
 	stops := false

@@ -58,6 +58,8 @@ var csharp = &reads.Language{
 		{Access: `TimeSpan.Parse($read)`, Kind: reads.Duration, Does: evaluate.Fail},
 		{Access: `Uri($read)`, Kind: reads.URL, Does: evaluate.Fail},
 		{Access: `JsonSerializer.Deserialize($read, $rest)`, Kind: reads.JSON, Does: evaluate.Fail},
+		{Access: `Debug.Assert($read, $rest)`, Does: evaluate.Demands},
+		{Access: `Trace.Assert($read, $rest)`, Does: evaluate.Demands},
 		{Access: `ArgumentException.ThrowIfNullOrEmpty($read, $rest)`, Does: evaluate.Fail},
 		{Access: `ArgumentNullException.ThrowIfNull($read, $rest)`, Does: evaluate.Fail},
 		{Access: `$read.Split($rest)`, Kind: reads.List},

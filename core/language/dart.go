@@ -60,6 +60,7 @@ var dart = &reads.Language{
 		{Access: `double.parse($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `Uri.parse($read)`, Kind: reads.URL, Does: evaluate.Fail},
 		{Access: `jsonDecode($read)`, Kind: reads.JSON, Does: evaluate.Fail},
+		{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 		{Access: `$read.split($rest)`, Kind: reads.List},
 	},
 	Transparent: []string{".trim", ".toLowerCase", ".toUpperCase"},

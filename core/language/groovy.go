@@ -17,7 +17,7 @@ var groovy = &reads.Language{
 	Grammar: &parse.Grammar{
 		Layout: parse.Braces, LineEnds: true, Ternary: true, Typed: true, Angles: true, Arrow: "->", Closures: true, Commands: true, Labels: true, Choices: true, Leading: ". ?. ?: && ||",
 		Binary: []string{"?:", "||", "&&", "|", "^", "&", "== != === =~", "< > <= >= in instanceof", "<< >> .. ..<", "+ -", "* / %", "**"}, Right: "?:",
-		Assign: "= += -= *= /= %= ?=", Prefix: "! - + ~ ++ -- *", Suffix: "++ --", Member: ". ?. *. &. .&", Casts: "as",
+		Assign: "= += -= *= /= %= ?=", Prefix: "! - + ~ ++ -- * assert", Suffix: "++ --", Member: ". ?. *. &. .&", Casts: "as",
 		If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 		Return: "return", Throw: "throw", Leave: "break continue", Class: "class interface enum trait", Import: "import package", Declare: "def var",
 		Modifier: "public private protected static final abstract synchronized transient", Nothing: "null", Bool: "true false",

@@ -169,7 +169,7 @@ func staticImports(f *syntax.File, o *reads.Outline) {
 var javaGrammar = &parse.Grammar{
 	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true, Patterns: true,
 	Binary: []string{"||", "&&", "|", "^", "&", "== !=", "< > <= >= instanceof", "<< >> >>>", "+ -", "* / %"},
-	Assign: "= += -= *= /= %= &= |= ^= <<= >>= >>>=", Prefix: "! - + ~ ++ --", Suffix: "++ --", Member: ". ::",
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>= >>>=", Prefix: "! - + ~ ++ -- assert", Suffix: "++ --", Member: ". ::",
 	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return", Throw: "throw", Leave: "break continue", Class: "class interface enum record", Import: "import package", With: "synchronized", Declare: "var",
 	Modifier: "public private protected static final abstract native synchronized transient volatile strictfp default sealed", Nothing: "null", Bool: "true false",

@@ -56,6 +56,8 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `ENV.fetch($name) { |$any| $fallback }`},
 			{Access: `ENV.fetch($name) { $fallback }`},
 			{Access: `ENV.store($name, $rest)`, Sets: true},
+			{Access: `ENV.fetch($name) do |$any| $fallback end`},
+			{Access: `ENV.fetch($name) do $fallback end`},
 			{Access: `ENV.fetch($name) do`, Need: reads.Optional},
 			{Access: `ENV.fetch($name)`, Need: reads.Required},
 			{Access: `ENV.fetch($name, $fallback)`},

@@ -249,10 +249,15 @@ func (p *parser) catches() {
 				}
 			}
 			p.head = head
-			if p.g.Layout == Worded && p.g.Records && p.caseAhead() {
+			switch {
+			case p.g.Layout == Worded && p.g.Records && p.caseAhead():
 				p.at--
 				p.add(p.withElse())
-			} else {
+			case p.is("{") && p.g.Matches != "" && p.wordAt(p.at+1) == wordCase: // catch { case e: X => … }
+				own := len(p.stack)
+				p.within(p.at, p.cases)
+				p.add(p.make(Switch, from, from, own))
+			default:
 				p.add(p.block())
 			}
 			p.add(p.make(Catch, from, from, mark))

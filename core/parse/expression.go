@@ -163,7 +163,16 @@ func (p *parser) operand() int32 {
 		if text == "out" && p.kind() == syntax.Word && p.kindAt(p.at+1) == syntax.Word { // out var n
 			p.at++
 		}
-		p.add(p.expression(p.prefixLevel(text)))
+		own, right := len(p.stack), p.at
+		node := p.expression(p.prefixLevel(text))
+		if text == "!" && p.is("=") && p.g.sets[setAssign]["="] { // !x = y
+			at := p.at
+			p.at++
+			p.add(node)
+			p.add(p.expression(levelAssign))
+			node = p.make(Assign, right, at, own)
+		}
+		p.add(node)
 		kind := Unary
 		switch text {
 		case "await", "yield", "try", "&", "*", "ref", "move", "...", "..", "inout", "async", "unsafe", "lazy", "clone", "print", "echo", "suspend":
@@ -208,7 +217,7 @@ func (p *parser) prefixLevel(text string) int {
 		if op, known := p.g.ops["and"]; known {
 			return op.level + 1
 		}
-	case "await", "yield", "print", "echo", "throw", "...", "async":
+	case "await", "yield", "print", "echo", "throw", "...", "async", "assert":
 		return levelChoice
 	}
 	return levelBinary + len(p.g.Binary)

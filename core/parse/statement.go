@@ -79,6 +79,10 @@ func (p *parser) oneStatement() int32 {
 		if p.textAt(p.at+1) == "(" && p.g.Typed && p.g.Layout == Braces { // using (var a = b) { … }
 			return p.with()
 		}
+		if p.g.Typed && p.kindAt(p.at+1) == syntax.Word && p.kindAt(p.at+2) == syntax.Word && p.textAt(p.at+3) == "=" { // using var a = b;
+			p.at++
+			return p.oneStatement()
+		}
 		if p.textAt(p.at+1) != "(" && !p.g.sets[setMember][p.textAt(p.at+1)] && p.textAt(p.at+1) != "=" {
 			return p.imports()
 		}

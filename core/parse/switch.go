@@ -113,6 +113,9 @@ func (p *parser) casePattern() int32 {
 		return p.make(Declare, from, from, mark)
 	}
 	node := p.negatable()
+	if p.g.Matches != "" && p.g.LineEnds && p.take(":") { // e: Type
+		p.skipType()
+	}
 	p.take("?") // .some(x)?
 	return p.joinedPatterns(from, mark, node)
 }

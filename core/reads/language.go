@@ -145,6 +145,8 @@ type Runs struct {
 	OwnScopes  bool              // what a function assigns is its own
 	AnyCase    bool              // variables with a dollar are written in any case
 	Bare       bool              // what ends the program may be called by its name alone
+	Arguments  string            // the variable that holds all that a function was given
+	Shift      string            // what takes the first of that away
 	Exhausts   []string          // words of a switch that fails where no case fits
 	Signs      bool              // an element is written with another sign than what it is of
 	Given      string            // the variable that holds what a function was given, by parameter

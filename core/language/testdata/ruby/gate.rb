@@ -9,7 +9,7 @@ name = ENV.fetch("GATE_NAME", "north") # read: GATE_NAME optional fallback=north
 must = ENV.fetch("GATE_MUST") # read: GATE_MUST required
 quiet = ENV.fetch "GATE_QUIET" # read: GATE_QUIET required
 block = ENV.fetch("GATE_BLOCK") { "b" } # read: GATE_BLOCK optional fallback=b
-doblock = ENV.fetch("GATE_DO") do |key| # read: GATE_DO optional
+doblock = ENV.fetch("GATE_DO") do |key| # read: GATE_DO optional fallback=d
   "d"
 end
 port = Integer(ENV.fetch("GATE_PORT", "8080")) # read: GATE_PORT integer fallback=8080
