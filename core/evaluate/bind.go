@@ -27,8 +27,17 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 	}
 	for i, p := range fn.params {
 		if i == 0 && isSelfName(p.name) && fn.Owner != nil {
-			if self := m.frame().self; self != nil {
+			fr := m.frame()
+			if len(positional) > 0 && fr.self == nil { // Base.__init__(self, x)
+				if x, known := oneCollection(arguments[positional[0]].value); known && x.form == record && x.members.of != nil {
+					fr.self = x.members
+					used[positional[0]], next = true, 1
+				}
+			}
+			if self := fr.self; self != nil {
 				st.scope.vars.put(p.name, Value{{form: record, members: self}})
+			} else if of := m.frame().of; len(of) > 0 {
+				st.scope.vars.put(p.name, of)
 			} else {
 				st.scope.vars.put(p.name, Value{{}})
 			}
@@ -75,6 +84,9 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			continue
 		}
 		st.scope.vars.put(p.name, v)
+		if fr := m.frame(); (given || p.fallback != 0) && fr.self != nil && fn.Owner != nil && isConstructor(fn) && fn.Owner.isPromoted(fn, p) { // a parameter that is a field, too
+			fr.self.set(strings.TrimPrefix(p.name, "$"), v)
+		}
 		if tags := v.sites(); len(tags) > 0 && m.focus == nil {
 			key := slot{m.context, p.name}
 			m.slots[key] = m.slots[key].with(tags)
@@ -99,6 +111,11 @@ func (m *machine) shifted(variable string, st *state) Value {
 		first := firstElement(v)
 		if len(x.list) > 0 {
 			x.list = x.list[1:]
+		}
+		m.sets(variable)
+		m.taken(first)
+		for _, e := range x.list { // what is left is another list for them
+			m.taken(e)
 		}
 		st.scope.vars.put(variable, Value{x})
 		return first
@@ -179,6 +196,18 @@ func isSelfName(name string) bool { return name == "self" || name == "cls" || na
 
 // bindReceiver binds the name that a method has for its object.
 func (m *machine) bindReceiver(fn *Func, st *state) {
+	fr := m.frame()
+	if fr.self == nil && len(fr.of) > 0 {
+		name := fn.receiver
+		if name == "" {
+			name = fn.plainReceiver()
+		}
+		if name == "" {
+			return
+		}
+		st.scope.vars.put(name, fr.of)
+		return
+	}
 	if fn.receiver == "" {
 		return
 	}

@@ -28,6 +28,9 @@ func (m *machine) joinedList(x alt, arguments []argument) (Value, bool) {
 // a record.
 func (m *machine) builtin(n int32, path, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	if len(arguments) == 0 {
+		if path == "super" || path == "base" {
+			return m.super(n, nil, st)
+		}
 		return m.emptyMade(path, name)
 	}
 	first := arguments[0].value
@@ -77,6 +80,8 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return m.joinedErrors(arguments), true
 	case "Map.of", "Map.ofEntries", "mapOf", "mutableMapOf", "linkedMapOf", "Map", "hashMapOf", "dict", "OrderedDict", "HashMap", "LinkedHashMap", "TreeMap", "HashMap.from", "BTreeMap.from":
 		return m.mapOf(arguments)
+	case "Struct.new", "Data.define", "namedtuple", "collections.namedtuple":
+		return m.madeClass(arguments), true
 	case "Map.entry", "entry", "Pair", "to", "->":
 		if len(arguments) == 2 {
 			return pairOf(first, arguments[1].value), true
@@ -122,7 +127,15 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			}, m.unit())
 		}
 		return v, true
-	case "print", "println", "super", "func_get_args":
+	case "super", "base":
+		if v, done := m.super(n, arguments, st); done {
+			return v, true
+		}
+		for _, a := range arguments {
+			m.passes(a.value)
+		}
+		return Value{anything(m.depth())}, true
+	case "print", "println", "func_get_args":
 		for _, a := range arguments {
 			m.passes(a.value)
 		}

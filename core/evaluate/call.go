@@ -373,6 +373,8 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 				of = append(of, v...)
 			} else if v, known := m.getter(x, name, len(arguments)); known {
 				return v, true
+			} else if x.form == class && name == "new" {
+				of = append(of, x)
 			}
 			if x.form == function && (name == "" || name == "call" || name == "bind") {
 				of = append(of, x)
@@ -432,6 +434,10 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			out, done = append(out, v...), true
 		case x.form == class:
 			out, done = append(out, m.make(x.class, arguments, n, st)...), true
+		case x.form == record:
+			if v, ran := m.objectCall(x, n, arguments, st); ran {
+				out, done = append(out, v...), true
+			}
 		}
 		if st.dead {
 			return nil, true
@@ -445,14 +451,13 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		return nil, false
 	}
 	m.lookInto(fn, arguments)
-	v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}, n, arguments, st)
-	return v, ran
+	return m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}, n, arguments, st)
 }
 
 // callable reports whether a value may be a function.
 func (m *machine) callable(v Value) bool {
 	for _, x := range v {
-		if x.form == function || x.form == class || x.name != "" {
+		if x.form == function || x.form == class || x.name != "" || x.members != nil && x.members.of != nil && x.members.of.oneOf(callMethods) != nil {
 			return true
 		}
 	}
@@ -555,14 +560,30 @@ func (m *machine) outerOf(fn *Func) *scope {
 		return m.globals
 	}
 	if m.others == nil {
-		m.others = map[*Unit]*scope{}
+		m.others = map[*Unit]*other{}
 	}
-	if m.others[fn.Unit] == nil {
-		scope := newScope(nil, fn.Unit)
-		m.others[fn.Unit] = scope
-		m.runOther(fn.Unit, scope)
+	o := m.others[fn.Unit]
+	if o == nil {
+		o = &other{scope: newScope(nil, fn.Unit)}
+		m.others[fn.Unit] = o
+		m.runOther(fn.Unit, o.scope)
+		o.begun = o.scope.vars.fork()
 	}
-	return m.others[fn.Unit]
+	return o.scope
+}
+
+// other is another file whose functions are run.
+type other struct {
+	scope *scope
+	begun *variables // what it held before any of its functions was run
+}
+
+// begin has other files hold what they did before any of their functions was run:
+// what one variable is to them concerns no other.
+func (o *other) begin() {
+	if o.begun != nil {
+		o.scope.vars = o.begun.fork()
+	}
 }
 
 // runOther runs what stands outside functions in another file.
@@ -598,7 +619,7 @@ func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *s
 	}
 	back := m.context
 	m.context = m.within(n)
-	fr := &frame{fn: fn, unit: fn.Unit, call: n, context: m.context, self: c.self, class: fn.class}
+	fr := &frame{fn: fn, unit: fn.Unit, call: n, context: m.context, self: c.self, class: fn.class, of: c.of}
 	in := &state{scope: newScope(c.outer, fn.Unit), control: st.control, consults: st.consults}
 	m.frames = append(m.frames, fr)
 	exits, round := m.exits, m.round

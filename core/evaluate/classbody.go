@@ -118,7 +118,7 @@ func (m *machine) member(s int32, c *Class, st *state) {
 			m.eval(s, st)
 			return
 		}
-		if callee := u.Tree.Child(s, 0); u.kind(callee) == parse.Name && len(c.params)+len(c.methods) > 0 && isUpper(u.at(callee)) {
+		if callee := u.Tree.Child(s, 0); u.kind(callee) == parse.Name && (len(c.params)+len(c.methods) > 0 && isUpper(u.at(callee)) || c.names()) {
 			object := m.make(c, m.arguments(s, st), s, st)
 			m.setField(u.at(callee), object, st, 0)
 			m.listed(c, object)

@@ -132,10 +132,14 @@ func (m *machine) runEntry(n int) {
 	fr.fn, fr.class, fr.self = fn, fn.class, e.fn.self
 	if fr.class != nil {
 		fr.self = m.fieldsOf(fr.class)
-		for _, constant := range m.constants(fr.class) { // of an enumeration
-			fr.self = constant
+		context := m.context
+		for i, constant := range m.constants(fr.class) { // of an enumeration
+			m.context = context
+			m.context = m.within(int32(-2 - i))
+			fr.self, fr.context = constant, m.context
 			m.runFunction(fn, e, &state{})
 		}
+		m.context, fr.context = context, context
 	}
 	if fr.class == nil || fr.self == m.fieldsOf(fr.class) {
 		m.runFunction(fn, e, st)
@@ -159,6 +163,10 @@ func (m *machine) constants(c *Class) (list []*members) {
 func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	st.scope = newScope(m.outerNow(fn, e.fn), m.u)
 	m.bindReceiver(fn, st)
+	if name := fn.plainReceiver(); name != "" {
+		m.frame().of = Value{{parts: []part{{any: true, param: true}}}}
+		st.scope.vars.put(name, m.frame().of)
+	}
 	for _, p := range fn.params {
 		given := Value{{parts: []part{{any: true, param: true}}}}
 		if p.fallback != 0 && m.readsWithin(p.fallback) { // what stands in where the caller gives nothing

@@ -114,8 +114,13 @@ func (m *machine) name(n int32, st *state) Value {
 	case strings.HasPrefix(word, ":") && len(word) > 1: // a symbol
 		return textOf(strings.Trim(word[1:], `"`), m.depth())
 	case (word == "this" || word == "self" || word == "$this") && m.frame().class != nil:
+		if v, known := st.scope.vars.get(word); known {
+			return v
+		}
 		if fr := m.frame(); fr.self != nil {
 			return Value{{form: record, members: fr.self}}
+		} else if len(fr.of) > 0 {
+			return fr.of
 		}
 		return Value{{}}
 	}
@@ -130,6 +135,18 @@ func (m *machine) name(n int32, st *state) Value {
 	if word == u.Words.Shift && word != "" && len(m.frames) > 0 && m.frame().fn != nil {
 		return m.shifted(u.Words.Arguments, st)
 	}
+	if of := m.frame().of; len(of) > 0 && (word == "rawValue" || word == "value") {
+		return of
+	}
+	if isSuper(word) && m.frame().fn != nil {
+		if word == "super" && u.Words.Quiet {
+			v, _ := m.super(n, m.givenToo(st), st)
+			return v
+		}
+		if v, known := m.superObject(); known {
+			return v
+		}
+	}
 	if m.isBareStop(n) {
 		m.stopBy(word, nil, false, n, st)
 		return nil
@@ -143,7 +160,7 @@ func (m *machine) name(n int32, st *state) Value {
 	if fn := m.namedFunction(word); fn != nil {
 		return m.quietCall(n, Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}}}, st)
 	}
-	if fn := m.frame().class.method(word, 0); fn != nil && u.Words.Quiet {
+	if fn := m.frame().class.method(word, 0); fn != nil && (u.Words.Quiet || fn.isGetter()) {
 		return m.quietCall(n, Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: m.frame().self}}}, st)
 	}
 	if c := u.classes[word]; c != nil {
@@ -253,6 +270,10 @@ func (m *machine) unary(n int32, st *state) Value {
 	case "throw":
 		m.throws(n, st)
 		return nil
+	case "new": // new C, without parentheses
+		if c := u.classes[u.at(u.Tree.Child(n, 0))]; c != nil && u.kind(u.Tree.Child(n, 0)) == parse.Name {
+			return m.make(c, nil, n, st)
+		}
 	case "+", "-":
 		if len(list) == 0 {
 			return nil

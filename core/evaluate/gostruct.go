@@ -23,10 +23,14 @@ func (m *machine) structOf(list, n int32, st *state) Value {
 // typeOf returns the class of a composite literal, T{…}, or nil.
 func (m *machine) typeOf(n int32) *Class {
 	u := m.unit()
-	if u.Words.Errors == nil || u.Tree.Nodes[n].At <= u.Tree.Nodes[n].From {
+	if u.Tree.Nodes[n].At <= u.Tree.Nodes[n].From {
 		return nil
 	}
-	return u.classes[u.Tree.File.Text(int(u.Tree.Nodes[n].At)-1)]
+	name := u.Tree.File.Text(int(u.Tree.Nodes[n].At) - 1)
+	if name == "Self" {
+		return m.frame().class
+	}
+	return u.classes[name]
 }
 
 // isGoArrayOfStructs reports whether a list is one of structures of which the

@@ -50,6 +50,9 @@ func (m *machine) unset(key string, list []*Read, globals *variables, fields map
 	entries = slices.Compact(entries)
 	m.begin()
 	m.globals.base, m.firstFields = globals, fields
+	for _, o := range m.others { // in any order
+		o.begin()
+	}
 	for _, e := range entries {
 		if m.left <= 0 {
 			for _, r := range list { // not known: the softer need

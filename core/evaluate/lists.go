@@ -55,8 +55,8 @@ func (m *machine) elementsOf(v Value) []Value {
 		case x.form == record && x.members.isListed():
 			return m.pairsOf(x).list
 		case x.form == class:
-			if all, known := m.fieldsOf(x.class).get("values()"); known && len(all) == 1 {
-				return all[0].list
+			if all, known := m.valuesOf(x.class); known {
+				return all.list
 			}
 		}
 	}
@@ -255,6 +255,23 @@ func (m *machine) emptyOf(name string, x alt) (Value, bool) {
 		return Value{{depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
 	return Value{{form: boolean, truth: (len(x.list) == 0) == whenEmpty, depends: x.depends}}, true
+}
+
+// valuesOf returns what an enumeration lists.
+func (m *machine) valuesOf(c *Class) (alt, bool) {
+	fields := m.fieldsOf(c)
+	if all, known := fields.get("values()"); known && len(all) == 1 {
+		return all[0], true
+	}
+	out := alt{form: sequence}
+	for f := fields; f != nil; f = f.base {
+		for _, name := range f.names {
+			if _, plain := f.value[name].plain(); plain && (f == fields || fields.value[name] == nil) {
+				out.list = append(out.list, f.value[name])
+			}
+		}
+	}
+	return out, c.lists() && len(out.list) > 0
 }
 
 // pair is the name of a list that is a key with its value.

@@ -205,6 +205,9 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	r.open = r.of != nil
 	ordered := alt{form: sequence}
 	for _, c := range list {
+		if u.kind(c) == parse.Member && u.Tree.File.Is(int(u.Tree.Nodes[c].To), "{") {
+			continue // a type
+		}
 		switch u.kind(c) {
 		case parse.Pair:
 			m.setPair(c, r, st)
@@ -275,7 +278,11 @@ func (m *machine) setPair(c int32, r *members, st *state) {
 				return
 			}
 		}
-		if name, plain := m.eval(parts[0], st).plain(); plain {
+		key := parts[0]
+		if inner := u.children(key); u.kind(key) == parse.List && len(inner) == 1 { // { [key]: value }
+			key = inner[0]
+		}
+		if name, plain := m.eval(key, st).plain(); plain {
 			r.set(name, m.evalField(parts[1], st))
 			return
 		}

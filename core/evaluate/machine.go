@@ -101,6 +101,7 @@ type machine struct {
 	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
 	entries     []*entry
 	queue       []*closure
+	headed      map[*Class]bool // whose head was looked at for what it gives
 	queued      map[int32]bool
 	considered  map[*Func]int // how often it was asked whether they use what was read round them
 	sought      map[string]bool
@@ -137,7 +138,7 @@ type machine struct {
 	conditions []int32 // of the loop that is begun
 	wanted     string  // the kind of what is being declared
 	round      int32   // of a loop, for the calls that it makes
-	others     map[*Unit]*scope
+	others     map[*Unit]*other
 	decisions  map[place]mask
 	parents    []int32            // of the nodes, where they were asked for
 	beside     map[string][]int32 // where each variable is read, by token, where that was asked for
@@ -185,6 +186,7 @@ type frame struct {
 	context int32
 	self    *members
 	class   *Class
+	of      Value // what a method was asked of, where that is no object
 	returns Value
 	after   *state // what holds where it returns
 	got     bool
@@ -273,6 +275,9 @@ func (r *Run) Naming() (names []string) {
 	for _, read := range r.m.reads {
 		if read.Outer != nil && read.Outer.Name != "" {
 			names = append(names, read.Outer.Name)
+			if c := read.Outer.Owner; c != nil && (slices.Contains(indexMethods, read.Outer.Name) || slices.Contains(callMethods, read.Outer.Name)) {
+				names = append(names, c.Name) // it is called without its name
+			}
 		}
 	}
 	slices.Sort(names)

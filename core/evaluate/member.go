@@ -100,11 +100,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 // which that is a call.
 func (m *machine) quietCall(n int32, v Value, st *state) Value {
 	u := m.unit()
-	if !u.Words.Quiet || len(v) != 1 || v[0].form != function || u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+	if len(v) != 1 || v[0].form != function || u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
 		return v
 	}
 	fn := v[0].fn.unit.byNode[v[0].fn.node]
-	if fn == nil || fn.Name == "" || u.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
+	if fn == nil || !u.Words.Quiet && !fn.isGetter() || fn.Name == "" || u.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
 		return v
 	}
 	result, ran := m.run(fn, v[0].fn, n, nil, st)
@@ -131,12 +131,20 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			}
 			return v.dependent(x.depends), true
 		}
+		if x.class != nil { // super.get
+			if fn := x.class.method(name, 0); fn != nil {
+				return Value{{form: function, fn: m.methodClosure(fn, x.members)}}, true
+			}
+		}
 		if c := x.members.of; c != nil {
-			if v, known := m.fieldsOf(c).get(name); known && !m.isShared(x.members) {
+			if v, known := m.inherited(c, name, 0); known && !m.isShared(x.members) {
 				return m.here(v), true
 			}
 			if fn := c.method(name, 0); fn != nil {
-				return Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: x.members}}}, true
+				return Value{{form: function, fn: m.methodClosure(fn, x.members)}}, true
+			}
+			if v, known := x.members.get("@" + name); known { // attr_reader
+				return v, true
 			}
 			if m.isShared(x.members) && len(m.frames) == 1 { // set by whoever makes it
 				return Value{{parts: []part{{any: true, param: true}}}}, true
@@ -160,7 +168,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		}
 	case x.form == class:
 		m.ready(x.class)
-		if v, known := m.fieldsOf(x.class).get(name); known {
+		if v, known := m.inherited(x.class, name, 0); known {
 			m.noteEntry(v)
 			return m.here(v), true
 		}
@@ -171,6 +179,9 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			return Value{{form: class, class: inner}}, true
 		}
 	case x.form == text || x.form == number:
+		if fn := m.plainMethod(name, Value{x}); fn != nil && fn.isGetter() {
+			return Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: Value{x}}}}, true
+		}
 		switch name {
 		case "value", "rawValue", "name", "freeze", "to_s", "String":
 			return Value{x}, true
@@ -267,7 +278,7 @@ func (m *machine) index(n int32, st *state) Value {
 	var out Value
 	for _, x := range of {
 		switch {
-		case plain && x.members != nil:
+		case plain && x.members != nil && (x.members.of == nil || x.members.of.oneOf(indexMethods) == nil):
 			if v, known := x.members.get(name); known {
 				out = append(out, v...)
 				continue
@@ -287,6 +298,14 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, e...)
 			}
 			continue
+		case x.form == record && x.members.of != nil:
+			if v, ran := m.objectIndex(x, n, key, st); ran {
+				out = append(out, v...)
+				continue
+			}
+			if st.dead {
+				return nil
+			}
 		case x.form == function || x.form == class: // get[int]
 			out = append(out, x)
 			continue

@@ -9,10 +9,11 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
+	if v, ran := m.ofPlain(n, name, receiver, arguments, st); ran || st.dead {
+		return v, true
+	}
 	if fn := u.extension(name); fn != nil {
-		around := newScope(m.outerOf(fn), fn.Unit)
-		around.vars.put("this", receiver)
-		if v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: around}, n, arguments, st); ran {
+		if v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}, n, arguments, st); ran {
 			return v, true
 		}
 	}

@@ -14,13 +14,6 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 		m.lookInto(fn, arguments)
 	}
 	if fn != nil && fn.Body != 0 {
-		for i, p := range fn.params { // a constructor's parameters may be fields
-			if i < len(arguments) && arguments[i].name == "" && c.isPromoted(fn, p) {
-				r.set(strings.TrimPrefix(p.name, "$"), arguments[i].value)
-			} else if p.fallback != 0 && i >= len(arguments) && c.isPromoted(fn, p) {
-				r.set(strings.TrimPrefix(p.name, "$"), m.eval(p.fallback, st))
-			}
-		}
 		m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: r}, n, arguments, st)
 		if st.dead {
 			return nil
@@ -53,6 +46,23 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 		return Value{loose(arguments[0].value, alt{sites: arguments[0].value.sites(), parts: []part{{any: true, frame: m.depth()}}})}
 	}
 	return object
+}
+
+// madeClass returns the class that a call makes of the names of its fields:
+// Struct.new(:a, :b), namedtuple("T", "a b").
+func (m *machine) madeClass(arguments []argument) Value {
+	c := &Class{Unit: m.unit(), methods: map[string]*Func{}}
+	for i, a := range arguments {
+		names := flat([]argument{a})
+		for _, name := range names {
+			s, plain := name.plain()
+			if !plain || a.name != "" || i == 0 && isUpper(s) {
+				continue
+			}
+			c.fields = append(c.fields, strings.FieldsFunc(s, func(r rune) bool { return r == ' ' || r == ',' })...)
+		}
+	}
+	return Value{{form: class, class: c}}
 }
 
 // isEnum reports whether a class lists values.

@@ -148,11 +148,11 @@ func (o operation) onMember() bool {
 // told what comes out.
 func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st *state) (Value, bool) {
 	if x.form == class {
-		all, known := m.fieldsOf(x.class).get("values()")
-		if !known || len(all) != 1 || o == got {
+		all, known := m.valuesOf(x.class)
+		if !known || o == got {
 			return nil, false
 		}
-		x = all[0]
+		x = all
 	}
 	if x.form == record {
 		return m.operateOnRecord(n, o, x, arguments, st)

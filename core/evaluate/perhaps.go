@@ -57,9 +57,28 @@ func (m *machine) lookInto(fn *Func, arguments []argument) {
 	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
-	if m.hinging > 0 || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
+	if m.hinging > 0 || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
 		m.takers = append(m.takers, fn)
 	}
+}
+
+// concerned reports whether a method of a class may read the environment.
+func (c *Class) concerned() bool {
+	if c == nil || c.concernedItself() {
+		return c != nil
+	}
+	return slices.ContainsFunc(c.bases, func(base string) bool {
+		return base != c.Name && c.Unit.classes[base] != nil && c.Unit.classes[base].concernedItself()
+	})
+}
+
+func (c *Class) concernedItself() bool {
+	for _, fn := range c.methods { // in any order
+		if fn.concerned {
+			return true
+		}
+	}
+	return false
 }
 
 // lookIntoClass does the same for a class of which all was passed over.

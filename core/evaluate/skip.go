@@ -12,6 +12,7 @@ import (
 
 // effect is what a statement did in the first run.
 type effect struct {
+	value   Value // what it gave, where that may be what a function gives
 	touched sites // the reads whose values it used
 	set     []setting
 	dead    bool
@@ -123,13 +124,16 @@ func (m *machine) statement(s int32, st *state) Value {
 					m.frame().self.set(field, v.value)
 				}
 			}
-			return nil
+			return e.value
 		}
 		return m.exec(s, st)
 	}
 	touches, settings := len(m.touches), len(m.settings)
 	v := m.exec(s, st)
 	m.note(key, touches, settings, st)
+	if m.unit().Words.Returns {
+		m.effects[key].value = v
+	}
 	if !m.sure(s) {
 		for i := range m.effects[key].set {
 			m.effects[key].set[i].from = true
@@ -246,10 +250,10 @@ func (u *Unit) leavesWithin(n int32) bool {
 	case parse.Unary: // throw as an expression
 		leaves = u.Words.Stops[u.at(n)]
 	case parse.Name: // die, without parentheses
-		leaves = u.Words.Stops[u.at(n)] && u.Words.Quiet
+		leaves = u.Words.Stops[u.at(n)] && u.Words.Bare || isSuper(u.at(n))
 	case parse.Call:
 		name := u.calleeName(u.Tree.Child(n, 0))
-		leaves = u.Words.stopsAs(name) || len(u.funcs[name]) > 0
+		leaves = u.Words.stopsAs(name) || len(u.funcs[name]) > 0 || isSuper(name)
 	}
 	if k := u.kind(n); k != parse.Function && k != parse.Lambda && k != parse.Class {
 		for _, c := range u.children(n) {

@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -148,6 +149,9 @@ func (m *machine) isField(name string) bool {
 	if fr.class == nil || fr.fn == nil || m.unit().Words.OwnScopes {
 		return false
 	}
+	if strings.HasPrefix(name, "@") && !m.unit().Words.Signs { // of the object, wherever it is set
+		return true
+	}
 	if _, known := m.fieldsOf(fr.class).get(name); known {
 		return true
 	}
@@ -293,8 +297,16 @@ func (m *machine) field(name string, st *state) (Value, bool) {
 	if v, known := fr.self.get(name); known {
 		return m.here(v), true
 	}
+	if fr.self != nil && fr.self.hazy {
+		return Value{anything(m.depth())}, true
+	}
+	if fr.self != nil && fr.self.of != nil && fr.self.of != fr.class { // what extends the class of the method
+		if v, known := m.inherited(fr.self.of, name, 0); known {
+			return m.here(v), true
+		}
+	}
 	if fr.class != nil {
-		if v, known := m.fieldsOf(fr.class).get(name); known {
+		if v, known := m.inherited(fr.class, name, 0); known {
 			return m.here(v), true
 		}
 		for _, f := range fr.class.fields {
@@ -362,7 +374,15 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		} else if len(known) > 0 {
 			part = append(known, part...)
 		}
+		m.taken(part)
 		m.assign(c, part, st, at)
+	}
+}
+
+// taken notes that what is taken out of a list or an object matters to who does so.
+func (m *machine) taken(v Value) {
+	if m.focus == nil {
+		m.touch(v.sites())
 	}
 }
 
@@ -397,8 +417,9 @@ func (m *machine) assignRecord(target int32, v Value, st *state, at int32) {
 		}
 		value := m.memberOf(v, name)
 		if fallback != 0 {
-			value = join(value, m.eval(fallback, st))
+			value = m.orElse(value, true, st, func(st *state) Value { return m.eval(fallback, st) }, u)
 		}
+		m.taken(value)
 		if to == 0 {
 			m.assignName(name, value, st, at)
 		} else {

@@ -105,6 +105,7 @@ type Func struct {
 
 	before    []int32 // what is run before the body
 	folded    bool    // the body was passed over
+	indexes   bool    // it asks for elements
 	named     bool    // the name of a variable that it reads may be given to it
 	sent      []made  // calls that are given something else than literals
 	concerned bool    // something in it may read the environment
@@ -159,6 +160,9 @@ func (u *Unit) Prepare() {
 func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32) {
 	t := u.Tree
 	if within != nil {
+		if t.Nodes[n].Kind == parse.Index {
+			within.indexes = true
+		}
 		if a := u.Access[n]; a != nil {
 			within.concerned = true
 			within.named = within.named || !a.Literal
@@ -424,7 +428,7 @@ func (c *Class) inherit(u *Unit, n int32) {
 		case parse.Block:
 			t.Children(child, func(s int32) bool {
 				if k := t.Nodes[s].Kind; k == parse.Declare || k == parse.Assign {
-					if name := t.Child(s, 0); t.Nodes[name].Kind == parse.Name {
+					if name := t.Child(s, 0); t.Nodes[name].Kind == parse.Name && t.Name(name) != c.Name {
 						c.fields = append(c.fields, t.Name(name))
 					}
 				}
@@ -451,6 +455,7 @@ func (u *Unit) concern() {
 			todo = append(todo, fn)
 		}
 	}
+	u.quietCalls(callers)
 	mark := func(fn *Func) {
 		if !fn.concerned {
 			fn.concerned = true
@@ -471,6 +476,38 @@ func (u *Unit) concern() {
 				for _, caller := range callers[fn.Owner.Name] {
 					mark(caller)
 				}
+			}
+		}
+	}
+}
+
+// quietCalls adds who calls functions without parentheses: those that are asked for
+// like a field, or like an element.
+func (u *Unit) quietCalls(callers map[string][]*Func) {
+	getters, indexed := map[string]bool{}, []string(nil)
+	for _, fn := range u.list {
+		if fn.Owner == nil || fn.Body == 0 {
+			continue
+		}
+		if fn.isGetter() {
+			getters[fn.Name] = true
+		} else if slices.Contains(indexMethods, fn.Name) && !slices.Contains(indexed, fn.Name) {
+			indexed = append(indexed, fn.Name)
+		}
+	}
+	if len(getters) == 0 && len(indexed) == 0 {
+		return
+	}
+	for _, fn := range u.list {
+		if fn.indexes {
+			for _, name := range indexed {
+				callers[name] = append(callers[name], fn)
+			}
+		}
+		node := u.Tree.Nodes[fn.Node]
+		for i := int(node.From); i < int(node.To) && len(getters) > 0; i++ {
+			if u.Tree.File.Kind(i) == syntax.Word && getters[u.Tree.File.Text(i)] && i != int(node.At) {
+				callers[u.Tree.File.Text(i)] = append(callers[u.Tree.File.Text(i)], fn)
 			}
 		}
 	}
@@ -500,6 +537,7 @@ func (u *Unit) name() {
 			todo = append(todo, fn)
 		}
 	}
+	u.quietCalls(callers)
 	mark := func(fn *Func) {
 		if !fn.named {
 			fn.named = true

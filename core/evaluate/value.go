@@ -78,6 +78,7 @@ type members struct {
 	value  map[string]Value
 	open   bool     // has further ones that are not known
 	filled bool     // was made empty, and is filled by and by
+	hazy   bool     // a constructor that was not run may have set more
 	base   *members // what they were in the first run, where a variable is unset
 }
 
@@ -97,6 +98,7 @@ type closure struct {
 	node  int32
 	outer *scope
 	self  *members // the object that it was taken from
+	of    Value    // what it was taken from, where that is none
 }
 
 func (m *members) get(name string) (Value, bool) {

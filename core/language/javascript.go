@@ -43,7 +43,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Table: &syntax.Table{
 			LineComments:  []string{"//"},
 			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
-			WordStart:     "$",
+			WordStart:     "$#",
 			WordPart:      "$",
 			Strings: []syntax.StringForm{
 				{Open: `"`, Close: `"`, Backslash: true},

@@ -144,9 +144,9 @@ func lastDot(s string) int {
 }
 
 var rustGrammar = &parse.Grammar{
-	Layout: parse.Braces, Choices: true, Bars: true, Angles: true,
+	Layout: parse.Braces, Choices: true, Bars: true, Structs: true, Angles: true,
 	Binary: []string{".. ..=", "||", "&&", "== != < > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %"},
-	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && .. mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for while loop", Switch: "match", Return: "return", Leave: "break continue", Function: "fn", Class: "struct enum trait impl mod union",
 	Import: "use extern", Declare: "let static const", With: "unsafe async", Modifier: "pub async default unsafe mut", Nothing: "None", Bool: "true false",
 }

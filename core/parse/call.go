@@ -32,6 +32,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.add(node)
 		p.elements()
 		return p.make(Index, from, at, mark)
+	case text == "{" && p.g.Structs && !p.head && p.structAhead(node):
+		p.add(node)
+		p.within(p.at, func() { p.inside++; p.list(p.entry) })
+		return p.make(Record, from, at, mark)
 	case text == "{" && p.takesBlock(node):
 		return p.blockCall(node, from)
 	case text == "{" && p.g.BraceKeys && !token.SpaceAhead && p.t.Nodes[node].Kind != Number && p.t.Nodes[node].Kind != Text:
@@ -74,6 +78,19 @@ func (p *parser) suffix(node int32, from int) int32 {
 		return p.command(node, from)
 	}
 	return 0
+}
+
+// structAhead reports whether the braces that open here hold the fields of a value of
+// a type: T { a: b, c, ..d }.
+func (p *parser) structAhead(node int32) bool {
+	if k := p.t.Nodes[node].Kind; k != Name && k != Member {
+		return false
+	}
+	name, next := p.textAt(p.at-1), p.textAt(p.at+2)
+	if name == "" || name[0] < 'A' || name[0] > 'Z' {
+		return false
+	}
+	return p.textAt(p.at+1) == "}" || p.textAt(p.at+1) == ".." || p.kindAt(p.at+1) == syntax.Word && (next == ":" || next == "," || next == "}")
 }
 
 // endsInit reports whether the braces that open here are those of a value:

@@ -33,6 +33,9 @@ func (p *parser) declared(from, mark int) int32 {
 			p.skipType()
 			p.head = head
 		}
+		if p.is("{") && p.g.Closures && p.g.Labels && !p.head && len(p.stack) == mark+1 { // var x: T { … }
+			return p.computed(from, mark)
+		}
 		if p.has(setAssign) || p.is("by") && p.g.Closures {
 			p.at++
 			p.add(p.expression(levelAssign))
@@ -56,6 +59,22 @@ func (p *parser) declared(from, mark int) int32 {
 		}
 	}
 	return p.make(Declare, from, from, mark)
+}
+
+// computed parses the body of a property that is worked out, as a function of its
+// name: var x: T { … }, var x: T { get { … } }.
+func (p *parser) computed(from, mark int) int32 {
+	name := int(p.t.Nodes[p.stack[mark]].At)
+	p.stack = p.stack[:mark]
+	if p.textAt(p.at+1) == "get" && p.textAt(p.at+2) == "{" {
+		open := p.at
+		p.at += 2
+		p.add(p.block())
+		p.at = min(p.mate(open)+1, p.end)
+	} else {
+		p.add(p.block())
+	}
+	return p.make(Function, from, name, mark)
 }
 
 // nextField reports whether a field with a type of its own follows, behind a

@@ -64,6 +64,10 @@ func (p *parser) methodAt(i int) int {
 			}
 		case text == "[" && p.textAt(i+1) == "]":
 			i++
+		case text == "get" && p.class && p.kindAt(i+1) == syntax.Word && (p.textAt(i+2) == "=>" || p.textAt(i+2) == "{"): // T get name => x
+			return i + 1
+		case text == "this" && p.class && p.textAt(i+1) == "[" && p.methodBodyAt(p.mate(i+1)+1): // T this[string name] => x
+			return i
 		case p.kindAt(i) == syntax.Word:
 			switch p.g.words[text] {
 			case wordNone, wordModifier, wordNothing, wordBool, wordDeclare:
@@ -139,6 +143,9 @@ func (p *parser) function(name int) int32 {
 	if p.is("[") && p.g.Layout == Indented {
 		p.at = min(p.mate(p.at)+1, p.end)
 	}
+	if p.is("[") && p.textAt(name) == "this" {
+		p.parameters()
+	}
 	for p.is("(") && !(p.g.Commands && p.f.Tokens[p.at].NewLine) { // of Scala there may be several
 		p.parameters()
 		if p.g.Layout == Worded {
@@ -197,6 +204,12 @@ func (p *parser) toBody() {
 			p.at++
 			p.add(p.expression(levelBinary))
 			return
+		case (text == "base" || text == "super" || text == "this") && p.textAt(p.at-1) == ":" && p.textAt(p.at+1) == "(" && p.g.Typed: // C() : base(x) { … }
+			mark, own := len(p.stack), p.at
+			p.at++
+			p.add(p.make(Name, own, own, mark))
+			p.arguments()
+			p.add(p.make(Call, own, own+1, mark))
 		case text == "(" || text == "[":
 			if text == "(" && p.textAt(p.at-1) != ":" && p.kindAt(p.at-1) != syntax.Word && p.textAt(p.at-1) != "->" {
 				return

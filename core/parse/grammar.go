@@ -40,6 +40,7 @@ type Grammar struct {
 	Closures    bool   // { x -> y } is a lambda, also behind a call
 	Bars        bool   // |x| y is a lambda
 	BraceInit   bool   // T{a, b} is a call
+	Structs     bool   // T { a: b } is a record
 	BraceKeys   bool   // $x{key}
 	Blocks      string // names that a block may follow, as the first argument: map { x } @y
 	Records     bool   // { a: b } is a record

@@ -117,7 +117,7 @@ type Idiom struct {
 	Kind     Kind     // where the code says nothing more: Text
 	Whole    bool     // the environment as a whole; its members are reads by other idioms
 	Except   []string // patterns of names that are no variables here
-	Function bool     // a plain function, not one that the file defines itself
+	Function bool     // a plain function, and no class: new Env("x")
 	Absent   bool     // asks whether there is no value: $read.nil?
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well

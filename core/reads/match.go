@@ -81,6 +81,9 @@ func isCall(f *syntax.File, open int) bool {
 func (a *analysis) fit(patterns []*pattern, first, last int) *match {
 	for _, p := range patterns {
 		m := &match{pattern: p, access: Range{first, last + 1}}
+		if p.idiom.Function && a.f.Is(first-1, "new") { // a class of that name
+			continue
+		}
 		if !a.fitBefore(p.before, first, m) {
 			continue
 		}

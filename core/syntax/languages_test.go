@@ -36,7 +36,7 @@ func TestScanScripts(t *testing.T) {
 		{"a.js", `"a\"b" 'c'`, `s:"a\"b" s:'c'`},
 		{"a.js", "<a>{/* c */ b}</a>", "(:< w:a p:> (:{ w:b ):} ):</a>"},
 		{"a.js", "<></>", "(:< p:> ):</>"},
-		{"a.js", "#!/x\na", "p:# p:! p:/ w:x w:a"},
+		{"a.js", "#!/x\na", "w:# p:! p:/ w:x w:a"},
 		{"a.js", "x = {a: /}/}", "w:x p:= (:{ w:a p:: r:/}/ ):}"},
 		{"a.js", "// `\nb", "w:b"},
 		{"a.js", "/* ${ */ c", "w:c"},

@@ -1,0 +1,270 @@
+package evaluate
+
+import "inzicht/core/parse"
+
+// What an object does where it is called, indexed, or asked for a member that is
+// worked out has a name in each language.
+
+// callMethods are the names of methods that are run where an object is called.
+var callMethods = []string{"__call__", "__invoke", "invoke", "apply", "call", "callAsFunction"}
+
+// indexMethods are the names of methods that are run where an element of an
+// object is asked for.
+var indexMethods = []string{"__getitem__", "]", "get", "subscript", "this", "offsetGet"}
+
+// oneOf returns the first method of a class that has one of some names, or nil.
+func (c *Class) oneOf(names []string) *Func {
+	for _, name := range names {
+		if fn := c.method(name, 0); fn != nil && len(fn.params) > 0 {
+			return fn
+		}
+	}
+	return nil
+}
+
+// objectCall runs what an object does where it is called.
+func (m *machine) objectCall(x alt, n int32, arguments []argument, st *state) (Value, bool) {
+	if x.members == nil || x.members.of == nil {
+		return nil, false
+	}
+	fn := x.members.of.oneOf(callMethods)
+	if fn == nil {
+		return nil, false
+	}
+	return m.run(fn, m.methodClosure(fn, x.members), n, arguments, st)
+}
+
+// objectIndex runs what an object does where an element of it is asked for.
+func (m *machine) objectIndex(x alt, n int32, key Value, st *state) (Value, bool) {
+	if x.members == nil || x.members.of == nil {
+		return nil, false
+	}
+	fn := x.members.of.oneOf(indexMethods)
+	if fn == nil {
+		return nil, false
+	}
+	return m.run(fn, m.methodClosure(fn, x.members), n, []argument{{node: m.unit().Tree.Child(n, 1), value: key}}, st)
+}
+
+// methodClosure returns a method of an object.
+func (m *machine) methodClosure(fn *Func, self *members) *closure {
+	return &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: self}
+}
+
+// isGetter reports whether a function is asked for like a field: get port() { … },
+// var port: Int { … }.
+func (fn *Func) isGetter() bool {
+	u := fn.Unit
+	name := int(u.Tree.Nodes[fn.Node].At)
+	if u.kind(fn.Node) != parse.Function || name < 0 || fn.Owner == nil || len(fn.params) > 0 {
+		return false
+	}
+	f := u.Tree.File
+	return f.Is(name-1, "get") || !u.Words.Quiet && !f.Is(name+1, "(") && !f.Is(name+1, "<")
+}
+
+// plainMethod returns the method that a text or a number has in the file: of a type
+// that is made of it, of an extension, or what is given it as its first parameter.
+func (m *machine) plainMethod(name string, receiver Value) *Func {
+	u := m.unit()
+	if len(receiver) != 1 || receiver[0].form != text && receiver[0].form != number {
+		return nil
+	}
+	if fn := u.classes["String"].method(name, 0); fn != nil {
+		return fn
+	}
+	var only *Func
+	for _, fn := range u.funcs[name] {
+		if fn.receiver == "" && !fn.extends() && !fn.Owner.lists() {
+			continue
+		}
+		if only != nil {
+			return nil
+		}
+		only = fn
+	}
+	return only
+}
+
+// plainReceiver returns the name of what a method is asked of, where that may be a
+// text: of an extension, of a type without fields. Else it returns "".
+func (fn *Func) plainReceiver() string {
+	u := fn.Unit
+	switch {
+	case u.Words.Extends && fn.Owner == nil && u.isMember(fn):
+		return "this"
+	case fn.Owner == nil:
+		return ""
+	case fn.receiver != "" && len(fn.Owner.fields) == 0:
+		return fn.receiver
+	case fn.Owner.Name == "String" || fn.Owner.lists():
+		return "self"
+	}
+	return ""
+}
+
+// lists reports whether a class is an enumeration of texts or numbers.
+func (c *Class) lists() bool {
+	if c == nil {
+		return false
+	}
+	if c.isEnum() {
+		return true
+	}
+	f, node := c.Unit.Tree.File, c.Unit.Tree.Nodes[c.Node]
+	for i := int(node.From); i < int(node.At); i++ {
+		if f.Is(i, "enum") {
+			return len(c.params) == 0
+		}
+	}
+	return false
+}
+
+// names reports whether a class is an enumeration of objects that it makes: a('x'), b('y');
+func (c *Class) names() bool {
+	f, node := c.Unit.Tree.File, c.Unit.Tree.Nodes[c.Node]
+	return c.Unit.Words.EmptyTrue && f.Is(int(node.At)-1, "enum")
+}
+
+// extends reports whether the first parameter of a function is what it is asked
+// for like a method: static string Env(this string name).
+func (fn *Func) extends() bool {
+	return fn.Unit.Words.Capitals && len(fn.params) > 0 && fn.params[0].node != 0 && fn.Unit.Tree.File.Is(int(fn.Unit.Tree.Nodes[fn.params[0].node].From), "this")
+}
+
+// ofPlain runs a method of a text or a number.
+func (m *machine) ofPlain(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	fn := m.plainMethod(name, receiver)
+	if fn == nil {
+		return nil, false
+	}
+	if fn.extends() {
+		arguments = append([]argument{{value: receiver}}, arguments...)
+	}
+	return m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}, n, arguments, st)
+}
+
+// inherited returns a field of a class, or of one that it extends.
+func (m *machine) inherited(c *Class, name string, depth int) (Value, bool) {
+	if c == nil || depth > mostBases {
+		return nil, false
+	}
+	if v, known := m.fieldsOf(c).get(name); known {
+		return v, true
+	}
+	for _, base := range c.bases {
+		b := c.Unit.classes[base]
+		if b == c {
+			continue
+		}
+		m.superFields(c, b)
+		if v, known := m.fieldsOf(c).get(name); known {
+			return v, true
+		}
+		if v, known := m.inherited(b, name, depth+1); known {
+			return v, true
+		}
+	}
+	return nil, false
+}
+
+// mostBases bounds how far up the classes that one extends are looked at.
+const mostBases = 5
+
+// superFields sets the fields that a class gives the one it extends in its head:
+// object A : Base("x").
+func (m *machine) superFields(c, base *Class) {
+	if base == nil || c.Unit != m.unit() || m.headed[c] || len(base.params) == 0 {
+		return
+	}
+	if m.headed == nil {
+		m.headed = map[*Class]bool{}
+	}
+	m.headed[c] = true
+	u := c.Unit
+	for _, head := range u.children(c.Node) {
+		if u.kind(head) != parse.Call || u.calleeName(u.Tree.Child(head, 0)) != base.Name {
+			continue
+		}
+		m.give(m.fieldsOf(c), base, m.arguments(head, &state{scope: newScope(m.globals, u)}))
+	}
+}
+
+// super runs what the class that the one at hand extends does in place of the
+// function at hand; in languages in which super() is an object, it returns that.
+func (m *machine) super(n int32, arguments []argument, st *state) (Value, bool) {
+	fr := m.frame()
+	if fr.class == nil || fr.fn == nil || fr.self == nil {
+		return nil, false
+	}
+	u := fr.class.Unit
+	for _, name := range fr.class.bases {
+		base := u.classes[name]
+		if base == nil || base == fr.class {
+			continue
+		}
+		if u.Words.Loops == Keys { // super().__init__(x)
+			return superOf(fr.self, base), true
+		}
+		fn := base.method(fr.fn.Name, 0)
+		if fn == nil && isConstructor(fr.fn) {
+			fn = base.constructorOf()
+		}
+		if fn == nil {
+			m.give(fr.self, base, arguments)
+			return nil, true
+		}
+		m.lookInto(fn, arguments)
+		v, ran := m.run(fn, m.methodClosure(fn, fr.self), n, arguments, st)
+		fr.self.hazy = fr.self.hazy || !ran && isConstructor(fn)
+		return v, ran
+	}
+	return nil, false
+}
+
+// superOf returns an object as one of a class that its own extends.
+func superOf(self *members, base *Class) Value {
+	return Value{{form: record, members: self, class: base}}
+}
+
+// superObject returns the object at hand as one of the class that its own extends:
+// super.get(x), parent::get(x).
+func (m *machine) superObject() (Value, bool) {
+	fr := m.frame()
+	if fr.class == nil || fr.self == nil {
+		return nil, false
+	}
+	for _, name := range fr.class.bases {
+		if base := fr.class.Unit.classes[name]; base != nil && base != fr.class {
+			return superOf(fr.self, base), true
+		}
+	}
+	return nil, false
+}
+
+// isSuper reports whether a name stands for the object at hand as one of the class
+// that its own extends.
+func isSuper(name string) bool { return name == "super" || name == "parent" || name == "base" }
+
+// givenToo returns what the function at hand was given, for a super that is given
+// nothing by itself.
+func (m *machine) givenToo(st *state) (list []argument) {
+	for _, p := range m.frame().fn.params {
+		v, _ := st.scope.vars.get(p.name)
+		list = append(list, argument{value: v})
+	}
+	return list
+}
+
+// give sets the fields that are the parameters of a class.
+func (m *machine) give(r *members, c *Class, arguments []argument) {
+	for i, p := range c.params {
+		for k, a := range arguments {
+			if a.name == p.name || a.name == "" && k == i {
+				if _, known := r.value[p.name]; !known {
+					r.set(p.name, a.value)
+				}
+			}
+		}
+	}
+}
