@@ -94,7 +94,7 @@ func TestHowPeopleCheck(t *testing.T) {
 		{"a.go", "package a\nimport \"os\"\nfunc f() error {\n\tfor _, n := range []string{\"GATE_A\", \"GATE_B\"} {\n\t\tif _, ok := os.LookupEnv(n); !ok {\n\t\t\treturn errors.New(n)\n\t\t}\n\t}\n\treturn nil\n}\n", "GATE_A required; GATE_B required"},
 		{"a.go", "package a\nimport (\"os\"; \"time\")\nfunc f() time.Duration {\n\td, err := time.ParseDuration(os.Getenv(\"GATE_WAIT\"))\n\tif err != nil {\n\t\treturn time.Second\n\t}\n\treturn d\n}\n", "GATE_WAIT optional duration [time.Second]"},
 		{"a.go", "package a\nimport \"os\"\nconst prefix = \"GATE_\"\nfunc get(n string) string { return os.Getenv(prefix + n) }\nvar x = get(\"A\")\n", "GATE_A expected"},
-		{"a.go", "package a\nimport (\"os\"; \"strings\")\nvar on = strings.EqualFold(os.Getenv(\"GATE_ON\"), \"yes\")\n", "GATE_ON optional"},
+		{"a.go", "package a\nimport (\"os\"; \"strings\")\nvar on = strings.EqualFold(os.Getenv(\"GATE_ON\"), \"yes\")\n", "GATE_ON optional boolean"},
 		{"a.go", "package a\nimport (\"flag\"; \"os\")\nvar addr = flag.String(\"addr\", os.Getenv(\"GATE_ADDR\"), \"where\")\n", "GATE_ADDR expected"},
 		{"a.php", "<?php\nclass C { private $t; function __construct() { $this->t = getenv('GATE_A'); if (!$this->t) { throw new X(); } } }\n", "GATE_A required"},
 		{"a.php", "<?php\ndefine('A', getenv('GATE_A') ?: 'x');\n$b = $_ENV['GATE_B'] ?? throw new X();\n$c = isset($_SERVER['GATE_C']) ? $_SERVER['GATE_C'] : null;\n", "GATE_A optional =x; GATE_B required; GATE_C optional; GATE_C optional"},

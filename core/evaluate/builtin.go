@@ -57,11 +57,16 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return v, true
 	}
 	switch path {
-	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals":
+	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold", "strcasecmp":
 		if len(arguments) > 1 {
 			return m.equal(0, first, arguments[1].value, "==", 0), true
 		}
 	case "len", "count":
+		if m.unit().Words.Loops == Keys { // len(None)
+			if first = m.needed(first, st); st.dead {
+				return nil, true
+			}
+		}
 		if v, known := m.askLists(first, "len"); known {
 			return v, true
 		}

@@ -52,6 +52,9 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return Value{{form: failure, name: "error"}}
 	}
+	if list := u.children(n); len(list) == 3 && u.kind(callee) == parse.Wrapper && u.calleeName(callee) == "matches" { // matches!(x, Ok("1"))
+		return m.matchesPattern(list[1], list[2], st)
+	}
 	if m.isStop(n) {
 		var status Value
 		for i, c := range u.children(n)[1:] {

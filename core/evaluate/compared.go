@@ -16,7 +16,7 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 	}
 	if op == "=~" {
 		m.fitsRegex(n, a, m.eval(right, st), false)
-		return Value{{depends: a.depends()}}
+		return m.fitting(a)
 	}
 	if op == "is" && u.kind(right) == parse.Binary && (u.at(right) == "or" || u.at(right) == "and") { // x is not null and not ""
 		return m.fitsJoined(right, a, u.next(n) == "not", st)
@@ -34,6 +34,22 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 	}
 	b := m.eval(right, st)
 	return m.equal(n, a, b, op, n)
+}
+
+// fitting returns whether a value fits a regular expression: nothing does not.
+func (m *machine) fitting(v Value) Value {
+	out := make(Value, 0, len(v))
+	for _, x := range v {
+		if x.form == nothing {
+			out = append(out, alt{form: boolean, depends: x.depends | x.missing})
+		} else {
+			out = append(out, alt{depends: x.depends | x.missing})
+		}
+	}
+	if len(out) == 0 {
+		return Value{{}}
+	}
+	return out.telling(v).compact()
 }
 
 // present returns a value without what is nothing.
@@ -229,6 +245,11 @@ func (m *machine) literal(tags sites, s string) {
 func (m *machine) membership(n int32, left, right int32, not bool, st *state) Value {
 	v := m.eval(left, st)
 	of := m.eval(right, st)
+	if m.unit().Words.Joins["+"] && m.unit().Words.Loops == Keys && !st.dead { // "x" in None
+		if of = m.needed(of, st); st.dead {
+			return nil
+		}
+	}
 	return m.among(v, of, not)
 }
 

@@ -50,6 +50,9 @@ func (m *machine) value(n int32, st *state) Value {
 	case parse.Number:
 		return Value{{form: number, parts: []part{{text: strings.ReplaceAll(u.at0(n), "_", ""), frame: m.depth()}}}}
 	case parse.Template:
+		if strings.HasPrefix(u.at(n), "~w") {
+			return m.words(m.template(n, st))
+		}
 		return m.regexOf(n, m.template(n, st))
 	case parse.Member:
 		return m.memberNode(n, st)
@@ -246,7 +249,14 @@ func (m *machine) unary(n int32, st *state) Value {
 	u := m.unit()
 	list := u.children(n)
 	switch u.at(n) {
-	case "#": // the source of a macro's argument
+	case "#": // the source of a macro's argument, or a length
+		if !u.Words.Pointers {
+			v := m.needed(m.eval(u.Tree.Child(n, 0), st), st)
+			if x, known := oneCollection(v); known && x.form == sequence && !st.dead {
+				return m.lengthOf(x)
+			}
+			return Value{anything(m.depth())}.telling(v)
+		}
 		v, _, _ := m.lookup("#"+u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1), st)
 		return v
 	case "!!":

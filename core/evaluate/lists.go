@@ -17,6 +17,9 @@ func (m *machine) elements(n int32, st *state) []Value {
 		}
 	}
 	v := m.quiet(n, st)
+	if u.Words.Raises && !st.dead && !u.Tree.File.Is(int(u.Tree.Nodes[n].From)-1, "<-") {
+		v = m.needed(v, st)
+	}
 	if st.dead {
 		return nil
 	}
@@ -375,9 +378,12 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 				return Value{{form: boolean, truth: known}}, true
 			}
 		}
-	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?":
-		if m.unit().Words.Raises && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {
+	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?", "eq_ignore_ascii_case", "eql":
+		if m.unit().Words.Raises && !m.unit().Words.Extends && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {
 			break // of nothing nothing is asked
+		}
+		if len(arguments) > 1 && len(receiver.sites()) == 0 && isOpen(receiver) { // string.Equals(a, b)
+			break
 		}
 		if len(arguments) > 0 {
 			for _, v := range []Value{receiver, arguments[0].value} {

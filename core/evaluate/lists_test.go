@@ -122,7 +122,7 @@ class A {
     if (Objects.equals(System.getenv("GATE_ON"), "yes")) use(System.getenv(String.join("_", "GATE", "URL")));
   }
 }
-`, "GATE_A expected; GATE_B expected; GATE_A expected; GATE_B expected; GATE_C expected; GATE_ON optional; GATE_URL expected"},
+`, "GATE_A expected; GATE_B expected; GATE_A expected; GATE_B expected; GATE_C expected; GATE_ON optional boolean; GATE_URL expected"},
 		{"a.kt", `
 val names = mapOf("a" to "GATE_A", "b" to "GATE_B")
 fun f() {

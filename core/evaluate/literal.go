@@ -42,6 +42,19 @@ func (m *machine) template(n int32, st *state) Value {
 	return rows
 }
 
+// words returns the words of a text as a list: ~w(a b).
+func (m *machine) words(v Value) Value {
+	s, plain := v.plain()
+	if !plain {
+		return Value{anything(m.depth())}
+	}
+	x := alt{form: sequence}
+	for word := range strings.FieldsSeq(s) {
+		x.list = append(x.list, textOf(word, m.depth()))
+	}
+	return Value{x}
+}
+
 // quoteOf returns the opening quote of the text at token i.
 func (m *machine) quoteOf(i int) int {
 	f := m.unit().Tree.File

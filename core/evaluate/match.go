@@ -45,6 +45,11 @@ func (m *machine) choose(n int32, st *state) Value {
 	} else {
 		subject = Value{{form: boolean, truth: true}}
 	}
+	if u.Words.Exact && u.at(n) == "switch" && !m.takesNothing(cases) {
+		if subject = m.needed(subject, st); st.dead {
+			return nil
+		}
+	}
 	subject = subject.withElements()
 	m.closing(n, subject, subjectNode, cases)
 	cases = m.defaultLast(cases)
@@ -105,6 +110,19 @@ func (m *machine) choose(n int32, st *state) Value {
 	}
 	st.scope.vars, st.consults, st.dead = merged.scope.vars, merged.consults, merged.dead
 	return out.compact()
+}
+
+// takesNothing reports whether a case is for nothing.
+func (m *machine) takesNothing(cases []int32) bool {
+	u := m.unit()
+	for _, c := range cases {
+		for _, p := range u.children(c) {
+			if u.kind(p) == parse.Name && u.Words.Nothing[u.at(p)] {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // withElements has lists depend on what their elements do: match [a, b]:
@@ -298,6 +316,27 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 	}
 	m.bindAnything(p, st)
 	return may
+}
+
+// matchesPattern asks whether an expression fits a pattern.
+func (m *machine) matchesPattern(n, pattern int32, st *state) Value {
+	v := m.quiet(n, st)
+	m.asked(v)
+	var out Value
+	for _, x := range v {
+		switch m.fit(pattern, x, st, 0) {
+		case yes:
+			out = append(out, alt{form: boolean, truth: true, depends: x.depends | x.missing})
+		case no:
+			out = append(out, alt{form: boolean, depends: x.depends | x.missing})
+		default:
+			out = append(out, loose(Value{x}, alt{}))
+		}
+	}
+	if len(out) == 0 {
+		return Value{{}}
+	}
+	return out.telling(v).compact()
 }
 
 // fitDeclared fits a name with a word or a type before it, which is bound.

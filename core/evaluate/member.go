@@ -58,11 +58,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if use, found := m.methodUse(name, nil, st); found && u.Tree.File.Text(int(u.Tree.Nodes[n].To)) != "(" {
 		return m.use(use, n, of, nil, st)
 	}
-	if u.Words.Transparent["."+name] && len(of) > 0 {
-		return m.transparent(name, of)
-	}
 	if v, done := m.onMissing(n, of, st); done {
 		return v
+	}
+	if u.Words.Transparent["."+name] && len(of) > 0 {
+		return m.transparent(name, of)
 	}
 	if a := wholeOf(of); a != nil {
 		if v, done := m.ofWhole(n, name, a, nil, st); done {

@@ -39,6 +39,14 @@ func (m *machine) binary(n int32, st *state) Value {
 		a, b := m.eval(left, st), m.eval(right, st)
 		m.passes(a)
 		m.passes(b)
+		if u.Words.Joins[op] && !st.dead {
+			if a = m.needed(a, st); !st.dead {
+				b = m.needed(b, st)
+			}
+			if st.dead {
+				return nil
+			}
+		}
 		if u.Words.Pointers {
 			return Value{loose(append(append(Value{}, a...), b...), anything(m.depth()))}
 		}

@@ -24,6 +24,31 @@ func isQuestion(name string) bool {
 	return false
 }
 
+// asksForSomething reports whether a function that asks says no of nothing, by its
+// name: is_numeric, isString, validUrl.
+func asksForSomething(name string) bool {
+	lower := strings.ToLower(name)
+	if strings.Contains(lower, "not") || strings.Contains(lower, "invalid") || strings.Contains(lower, "null") || strings.Contains(lower, "empty") || strings.Contains(lower, "blank") {
+		return false
+	}
+	for _, word := range []string{"numeric", "number", "integer", "digit", "string", "valid", "url", "email"} {
+		if strings.Contains(lower, word) {
+			return true
+		}
+	}
+	return false
+}
+
+// allNothing reports whether a value is nothing, however it came about.
+func (v Value) allNothing() bool {
+	for _, x := range v {
+		if x.form != nothing {
+			return false
+		}
+	}
+	return len(v) > 0
+}
+
 // textTest asks what a text holds: of the value of a variable that is no more
 // than a test of it, and an empty text holds nothing.
 func (m *machine) textTest(receiver Value, arguments []argument) Value {

@@ -56,6 +56,9 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	if isQuestion(name) && len(arguments) > 0 {
 		v := m.textTest(receiver, arguments)
 		v[0].shape = false // isNumeric: then it is one
+		if of := arguments[0].value; m.focus != nil && asksForSomething(name) && of.missing() != 0 && of.allNothing() {
+			return Value{{form: boolean, depends: of.depends() | of.missing()}}
+		}
 		return v
 	}
 	for _, a := range arguments {

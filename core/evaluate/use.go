@@ -91,8 +91,11 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	if use.Does == Demands {
 		return m.demand(v, st)
 	}
+	if use.Other {
+		return m.usedUp(use, n, v, receiver, arguments, st)
+	}
 	if use.Maps {
-		return m.mapped(v, arguments, st)
+		return m.mapped(v, use.Does == Tests, arguments, st)
 	}
 	m.bindOut(v, arguments, st)
 	switch use.Does {
@@ -122,9 +125,15 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		if use.Does == Errs {
 			return Value{{form: sequence, list: []Value{v, Value{{}}.telling(v)}}}
 		}
+		if use.Does == Mistakes {
+			return Value{{}}.telling(v)
+		}
 		return m.converted(v, use)
 	}
 	missing := v.missing()
+	if missing == 0 && use.Does == Mistakes {
+		return Value{{}}
+	}
 	if missing == 0 {
 		if use.Does == Errs {
 			return Value{{form: sequence, list: []Value{v, {{}}}}}
@@ -170,6 +179,8 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.converted(rest, use)
 	case Errs:
 		return Value{{form: sequence, list: []Value{m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}}), append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)}}}
+	case Mistakes:
+		return append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)
 	case Nones:
 		return m.convertMissing(v, alt{form: nothing})
 	case Breaks:
@@ -196,6 +207,59 @@ func (m *machine) typedKind(n int32) string {
 		return m.wanted
 	}
 	return "number"
+}
+
+// usedUp runs what needs a value and gives something else: the contents of a file.
+func (m *machine) usedUp(use Use, n int32, v, receiver Value, arguments []argument, st *state) Value {
+	missing := v.missing()
+	switch use.Does {
+	case Errs:
+		out := m.unknownCall(n, m.unit().calleeName(m.unit().Tree.Child(n, 0)), receiver, arguments, st)
+		failed := Value{{}}
+		if m.focus == nil {
+			failed = failed.telling(v)
+		} else if missing != 0 {
+			failed = Value{{form: failure, name: "error", depends: missing}}
+			if slices.ContainsFunc(v, func(x alt) bool { return x.missing == 0 }) {
+				failed = append(failed, alt{})
+			}
+		}
+		return Value{{form: sequence, list: []Value{out, failed}}}
+	case Breaks:
+		if m.focus != nil && missing != 0 {
+			return append(Value{{form: failure, name: conversion, missing: missing, depends: missing}}, unsure(v[1:])...)
+		}
+	default:
+		if m.needed(v, st); st.dead {
+			return nil
+		}
+	}
+	return m.unknownCall(n, m.unit().calleeName(m.unit().Tree.Child(n, 0)), receiver, arguments, st)
+}
+
+// needed goes on only where there is something: what a value is given to fails on
+// nothing.
+func (m *machine) needed(v Value, st *state) Value {
+	if m.focus == nil || v.missing() == 0 {
+		return v
+	}
+	var gone, rest Value
+	for _, x := range v {
+		if x.missing != 0 && x.form == nothing {
+			gone = append(gone, x)
+		} else {
+			rest = append(rest, x)
+		}
+	}
+	switch {
+	case len(gone) == 0:
+		return v
+	case len(rest) == 0:
+		m.fail(st, gone.missing(), conversion)
+		return nil
+	}
+	m.fail(st.fork(), gone.missing(), conversion)
+	return rest
 }
 
 // demand goes on only where a condition is true.
@@ -319,7 +383,7 @@ func (m *machine) presence(v Value, absent bool) Value {
 }
 
 // mapped gives a function what a value is, where there is one.
-func (m *machine) mapped(v Value, arguments []argument, st *state) Value {
+func (m *machine) mapped(v Value, whether bool, arguments []argument, st *state) Value {
 	var gone, rest Value
 	for _, x := range v {
 		if x.missing != 0 && (x.form == nothing || x.form == failure) || x.form == nothing {
@@ -328,6 +392,10 @@ func (m *machine) mapped(v Value, arguments []argument, st *state) Value {
 		} else {
 			rest = append(rest, x)
 		}
+	}
+	if whether { // is_ok_and
+		m.asked(gone)
+		gone = Value{{form: boolean, depends: gone.depends() | gone.missing()}}
 	}
 	if len(rest) == 0 && len(v) > 0 {
 		return gone

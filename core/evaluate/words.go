@@ -44,6 +44,10 @@ type Words struct {
 	Exhausts map[string]bool
 	// Bare says that what ends the program may be called by its name alone: or die
 	Bare bool
+	// Joins are the operators that fail on nothing: "a" + None.
+	Joins map[string]bool
+	// Exact says that a switch over nothing fails, though it has a default.
+	Exact bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.
 	Chains bool
 	// Capitals says that functions may begin with a capital letter, and that what
@@ -98,6 +102,7 @@ type Use struct {
 	Kind     string // what it takes the value for, or ""
 	Does     Effect // what it does where there is no value
 	Maps     bool   // calls a function with the value where there is one
+	Other    bool   // what it gives is something else than the value
 	Empties  bool   // of one that replaces: an empty text too
 }
 
@@ -118,5 +123,6 @@ const (
 	NotNumber               // it gives what is no number
 	OnNothing               // it throws where there is nothing; an empty text is one like others
 	OtherPath               // so does it, and gives another path of the same place
+	Mistakes                // it gives an error, or none, and nothing besides
 	Demands                 // it throws where a condition is false
 )

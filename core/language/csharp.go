@@ -42,7 +42,7 @@ var csharp = &reads.Language{
 		{Access: `Environment.GetEnvironmentVariables()`, Whole: true},
 		{Access: `Environment.ExpandEnvironmentVariables($percents)`},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `string.IsNullOrEmpty($read)`, Absent: true},
 		{Access: `string.IsNullOrWhiteSpace($read)`, Absent: true},
 		{Access: `String.IsNullOrEmpty($read)`, Absent: true},
@@ -63,7 +63,7 @@ var csharp = &reads.Language{
 		{Access: `ArgumentException.ThrowIfNullOrEmpty($read, $rest)`, Does: evaluate.Fail},
 		{Access: `ArgumentNullException.ThrowIfNull($read, $rest)`, Does: evaluate.Fail},
 		{Access: `$read.Split($rest)`, Kind: reads.List},
-	},
+	}, csharpGiven...),
 	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString"},
 	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
 	Nothing:     []string{"null", "string.Empty"},

@@ -51,7 +51,7 @@ var dart = &reads.Language{
 		{Access: `bool.fromEnvironment($name, defaultValue: $fallback)`, Scope: reads.Build, Kind: reads.Boolean},
 		{Access: `bool.hasEnvironment($name)`, Scope: reads.Build, Test: true},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `int.parse($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `int.tryParse($read)`, Kind: reads.Integer, Does: evaluate.Nones},
 		{Access: `double.tryParse($read)`, Kind: reads.Number, Does: evaluate.Nones},
@@ -62,7 +62,7 @@ var dart = &reads.Language{
 		{Access: `jsonDecode($read)`, Kind: reads.JSON, Does: evaluate.Fail},
 		{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 		{Access: `$read.split($rest)`, Kind: reads.List},
-	},
+	}, dartGiven...),
 	Transparent: []string{".trim", ".toLowerCase", ".toUpperCase"},
 	Stops:       []string{"throw", "exit"},
 	Nothing:     []string{"null"},

@@ -46,7 +46,7 @@ var elixir = &reads.Language{
 		{Access: `$name |> System.fetch_env!()`, Need: reads.Required},
 		{Access: `System.get_env()`, Whole: true},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `is_nil($read)`, Absent: true},
 		{Access: `String.to_integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `String.to_float($read)`, Kind: reads.Number, Does: evaluate.Fail},
@@ -54,10 +54,10 @@ var elixir = &reads.Language{
 		{Access: `Jason.decode!($read)`, Kind: reads.JSON, Does: evaluate.Fail},
 		{Access: `Integer.parse($read)`, Kind: reads.Integer, Does: evaluate.Breaks},
 		{Access: `URI.parse($read)`, Kind: reads.URL},
-	},
+	}, elixirGiven...),
 	Stops:   []string{"raise", "exit", "System.halt"},
 	Nothing: []string{"nil"},
-	Runs:    reads.Runs{Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
+	Runs:    reads.Runs{Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
 	WordOr:  []string{"||", "or"},
 	Concat:  []string{"<>"},
 }

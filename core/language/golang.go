@@ -43,7 +43,7 @@ var golang = &reads.Language{
 		{Access: `os.Environ()`, Whole: true},
 		{Access: `syscall.Environ()`, Whole: true},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `strconv.Atoi($read)`, Kind: reads.Integer, Does: evaluate.Errs},
 		{Access: `strconv.ParseInt($read, $rest)`, Kind: reads.Integer, Does: evaluate.Errs},
 		{Access: `strconv.ParseUint($read, $rest)`, Kind: reads.Integer, Does: evaluate.Errs},
@@ -51,10 +51,10 @@ var golang = &reads.Language{
 		{Access: `strconv.ParseBool($read)`, Kind: reads.Boolean, Does: evaluate.Errs},
 		{Access: `time.ParseDuration($read)`, Kind: reads.Duration, Does: evaluate.Errs},
 		{Access: `url.Parse($read)`, Kind: reads.URL},
-		{Access: `json.Unmarshal($read, $rest)`, Kind: reads.JSON},
+
 		{Access: `strings.Split($read, $rest)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
-	},
+	}, goGiven...),
 	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len"},
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit", "Skip", "Skipf", "SkipNow"},
 	Nothing:     []string{"nil"},

@@ -27,7 +27,7 @@ var java = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "System.exit"},
 	Nothing:     []string{"null"},
-	Runs:        reads.Runs{Raises: true},
+	Runs:        reads.Runs{Raises: true, Exact: true},
 	Formats:     []string{"String.format"},
 	Copies:      []string{"HashMap", "TreeMap", "copyOf"},
 }
@@ -56,7 +56,7 @@ var jvmSettings = []reads.Idiom{
 	{Access: `@ConfigProperty(name = $variable, defaultValue = $fallback)`},
 }
 
-var jvmUses = []reads.Idiom{
+var jvmUses = append([]reads.Idiom{
 	{Access: `$read.orElse($fallback)`},
 	{Access: `$read.getOrElse($fallback)`},
 	{Access: `$read.getOrElse { $fallback }`},
@@ -129,7 +129,7 @@ var jvmUses = []reads.Idiom{
 	{Access: `$read.toLong()`, Kind: reads.Integer, Does: evaluate.Fail},
 	{Access: `$read.toDouble()`, Kind: reads.Number, Does: evaluate.Fail},
 	{Access: `$read.toBoolean()`, Kind: reads.Boolean, Does: evaluate.Converts},
-}
+}, jvmGiven...)
 
 var jvmTransparent = []string{".toOption", ".getOrNull", ".trim", ".strip", ".toLowerCase", ".toUpperCase", ".lowercase", ".uppercase", "String.valueOf", "Optional.ofNullable", "Option"}
 

@@ -72,7 +72,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `Deno.env.toObject()`, Whole: true},
 			{Access: `webpack.EnvironmentPlugin([$names])`},
 		},
-		Uses: []reads.Idiom{
+		Uses: append([]reads.Idiom{
 			{Access: `parseInt($read, $rest)`, Kind: reads.Integer, Does: evaluate.NotNumber},
 			{Access: `Number.parseInt($read, $rest)`, Kind: reads.Integer, Does: evaluate.NotNumber},
 			{Access: `parseFloat($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
@@ -88,7 +88,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 			{Access: `assert.ok($read, $rest)`, Does: evaluate.Demands},
 			{Access: `invariant($read, $rest)`, Does: evaluate.Demands},
-		},
+		}, javascriptGiven...),
 		Runs:        reads.Runs{Raises: true, Chains: true, KeysIn: true, Platform: map[string]string{"process.platform": "linux"}},
 		Transparent: []string{"String", ".trim", ".toLowerCase", ".toUpperCase", ".toString", ".trimEnd", ".trimStart"},
 		Stops:       []string{"throw", "process.exit", "process.abort", "Deno.exit"},

@@ -37,15 +37,15 @@ var lua = &reads.Language{
 		{Access: `posix.getenv($name)`},
 		{Access: `posix.stdlib.getenv($name)`},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `tonumber($read)`, Kind: reads.Number, Does: evaluate.Nones},
 		{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 		{Access: `cjson.decode($read)`, Kind: reads.JSON},
-	},
+	}, luaGiven...),
 	Transparent: []string{"tostring"},
 	Stops:       []string{"error", "os.exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Catchers: []string{"pcall", "xpcall"}, EmptyTrue: true, Raises: true},
+	Runs:        reads.Runs{Joins: []string{".."}, Catchers: []string{"pcall", "xpcall"}, EmptyTrue: true, Raises: true},
 	WordOr:      []string{"or"},
 	Concat:      []string{".."},
 	Formats:     []string{"string.format"},

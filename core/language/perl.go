@@ -29,19 +29,19 @@ var perl = &reads.Language{
 		{Access: `$ENV{$key}`},
 		{Access: `$ENV`, Whole: true},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Converts},
 		{Access: `defined($read)`, Test: true},
 		{Access: `exists($read)`, Test: true},
 		{Access: `length($read)`, Test: true},
-		{Access: `decode_json($read)`, Kind: reads.JSON},
-	},
-	Stops:   []string{"die", "croak", "confess", "exit"},
-	Nothing: []string{"undef"},
-	Runs:    reads.Runs{Returns: true, Signs: true, Arguments: "@_", Shift: "shift", Catchers: []string{"eval"}},
-	WordOr:  []string{"||", "//", "or"},
-	Concat:  []string{"."},
-	Formats: []string{"sprintf"},
+	}, perlGiven...),
+	Transparent: []string{"lc", "uc", "lcfirst", "ucfirst"},
+	Stops:       []string{"die", "croak", "confess", "exit"},
+	Nothing:     []string{"undef"},
+	Runs:        reads.Runs{Returns: true, Signs: true, Arguments: "@_", Shift: "shift", Catchers: []string{"eval"}},
+	WordOr:      []string{"||", "//", "or"},
+	Concat:      []string{"."},
+	Formats:     []string{"sprintf"},
 }
 
 // perlStringHoles keep "$ENV{NAME}" in strings together with its subscript.

@@ -74,7 +74,7 @@ var python = &reads.Language{
 		{Access: `os.environ`, Whole: true},
 		{Access: `os.environb`, Whole: true},
 	}, pythonLibraries()...),
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `float($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `decimal.Decimal($read)`, Kind: reads.Number, Does: evaluate.Fail},
@@ -91,8 +91,8 @@ var python = &reads.Language{
 		{Access: `os.path.expanduser($read)`, Does: evaluate.OtherPath},
 		{Access: `os.path.abspath($read)`, Does: evaluate.OtherPath},
 		{Access: `isinstance($read, $rest)`, Test: true},
-	},
-	Runs:        reads.Runs{EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys, Platform: map[string]string{"sys.platform": "linux", "os.name": "posix"}},
+	}, pythonGiven...),
+	Runs:        reads.Runs{Joins: []string{"+"}, EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys, Platform: map[string]string{"sys.platform": "linux", "os.name": "posix"}},
 	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
 	Stops:       []string{"sys.exit", "exit", "quit", "os._exit", "abort", "pytest.skip", "skipTest", ".skipTest"},
 	Nothing:     []string{"None"},

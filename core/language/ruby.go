@@ -71,7 +71,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `ENV.assoc($name)`},
 			{Access: `ENV`, Whole: true},
 		},
-		Uses: []reads.Idiom{
+		Uses: append([]reads.Idiom{
 			{Access: `Integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 			{Access: `Integer($read, $rest)`, Kind: reads.Integer},
 			{Access: `Float($read)`, Kind: reads.Number, Does: evaluate.Fail},
@@ -92,11 +92,11 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `$read.empty?`, Absent: true},
 			{Access: `$read.present?`, Test: true},
 			{Access: `$read.blank?`, Absent: true},
-		},
+		}, rubyGiven...),
 		Transparent: []string{".strip", ".downcase", ".upcase", ".chomp", "String"},
 		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
 		Nothing:     []string{"nil"},
-		Runs:        reads.Runs{EmptyTrue: true, Returns: true, Raises: true},
+		Runs:        reads.Runs{Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true},
 		WordOr:      []string{"||", "or", "rescue"},
 		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
 	}

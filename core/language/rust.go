@@ -41,7 +41,7 @@ var rust = &reads.Language{
 		{Access: `option_env!($name)`, Scope: reads.Build},
 		{Access: `std::option_env!($name)`, Scope: reads.Build},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `$read.parse()`, Kind: reads.Number, Does: evaluate.Breaks},
 		{Access: `$read.unwrap()`, Need: reads.Required},
 		{Access: `$read.expect($any)`, Need: reads.Required},
@@ -53,8 +53,8 @@ var rust = &reads.Language{
 		{Access: `$read.map($any)`, Maps: true},
 		{Access: `$read.and_then($any)`, Maps: true},
 		{Access: `$read.filter($any)`},
-		{Access: `$read.is_ok_and($any)`, Maps: true},
-		{Access: `$read.is_some_and($any)`, Maps: true},
+		{Access: `$read.is_ok_and($any)`, Maps: true, Does: evaluate.Tests},
+		{Access: `$read.is_some_and($any)`, Maps: true, Does: evaluate.Tests},
 		{Access: `$read.unwrap_or_default()`, Need: reads.Optional},
 		{Access: `$read.map_or($fallback, $rest)`},
 		{Access: `$read.ok()`, Does: evaluate.Nones},
@@ -68,7 +68,7 @@ var rust = &reads.Language{
 		{Access: `$read.with_context($rest)`, Does: evaluate.Goes},
 		{Access: `$read.context($rest)`, Does: evaluate.Goes},
 		{Access: `$read.split($rest)`, Kind: reads.List},
-	},
+	}, rustGiven...),
 	Transparent: []string{".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".into", ".to_str", ".to_string_lossy", ".into_owned", ".as_os_str", ".unwrap_err"},
 	Stops:       []string{"panic", "bail", "exit", "std.process.exit", "process.exit", "unreachable", "todo"},
 	Nothing:     []string{"None"},

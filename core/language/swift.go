@@ -38,7 +38,7 @@ var swift = &reads.Language{
 		{Access: `setenv($name, $rest)`, Sets: true},
 		{Access: `Environment.get($name)`},
 	},
-	Uses: []reads.Idiom{
+	Uses: append([]reads.Idiom{
 		{Access: `Int($read)`, Kind: reads.Integer, Does: evaluate.Nones},
 		{Access: `Double($read)`, Kind: reads.Number, Does: evaluate.Nones},
 		{Access: `Bool($read)`, Kind: reads.Boolean, Does: evaluate.Nones},
@@ -50,7 +50,7 @@ var swift = &reads.Language{
 		{Access: `$read.isEmpty`, Absent: true},
 		{Access: `precondition($read, $rest)`, Does: evaluate.Demands},
 		{Access: `assert($read, $rest)`, Does: evaluate.Demands},
-	},
+	}, swiftGiven...),
 	Transparent: []string{"String", ".lowercased", ".uppercased", ".trimmingCharacters"},
 	Stops:       []string{"fatalError", "preconditionFailure", "throw", "exit"},
 	Nothing:     []string{"nil"},

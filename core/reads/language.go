@@ -122,6 +122,7 @@ type Idiom struct {
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well
 	Writes   bool     // sets it or takes it out, and does not read it
+	Other    bool     // what a use gives is something else than the value
 	Empties  bool     // of a use with $fallback: it stands in for an empty text too
 	Sets     bool     // a call that sets it to its second argument
 	Prefix   string
@@ -147,6 +148,8 @@ type Runs struct {
 	Bare       bool              // what ends the program may be called by its name alone
 	Arguments  string            // the variable that holds all that a function was given
 	Shift      string            // what takes the first of that away
+	Joins      []string          // operators that fail on nothing
+	Exact      bool              // a switch over nothing fails
 	Exhausts   []string          // words of a switch that fails where no case fits
 	Signs      bool              // an element is written with another sign than what it is of
 	Given      string            // the variable that holds what a function was given, by parameter
