@@ -108,6 +108,9 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		return v
 	}
 	a, b := st.fork(), st.fork()
+	if either := true_.depends() & false_.depends(); either != 0 { // it is not known which: who goes on goes on though it mattered
+		a.consults, b.consults = a.consults|either, b.consults|either
+	}
 	v := m.way(then, m.because(true_, false), a)
 	w := m.way(otherwise, m.because(false_, false), b)
 	m.gives(then, v)

@@ -85,6 +85,11 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return m.joinedErrors(arguments), true
 	case "Map.of", "Map.ofEntries", "mapOf", "mutableMapOf", "linkedMapOf", "Map", "hashMapOf", "dict", "OrderedDict", "HashMap", "LinkedHashMap", "TreeMap", "HashMap.from", "BTreeMap.from":
 		return m.mapOf(arguments)
+	case "push", "unshift":
+		if list := m.unit().Tree.Child(n, 1); m.unit().Words.Signs && len(arguments) > 1 && m.holdsLists(list, first) {
+			m.assignFrom(list, first.grown(valuesOf(arguments[1:])), st)
+			return Value{anything(m.depth())}, true
+		}
 	case "Struct.new", "Data.define", "namedtuple", "collections.namedtuple":
 		return m.madeClass(arguments), true
 	case "Map.entry", "entry", "Pair", "to", "->":

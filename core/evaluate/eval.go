@@ -260,7 +260,11 @@ func (m *machine) unary(n int32, st *state) Value {
 		v, _, _ := m.lookup("#"+u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1), st)
 		return v
 	case "!!":
-		return m.presence(m.eval(u.Tree.Child(n, 0), st), false)
+		v := m.eval(u.Tree.Child(n, 0), st)
+		if len(v.sites()) == 0 && v.depends() == 0 && len(v) == 1 && u.truthOf(v[0]) != may {
+			return Value{{form: boolean, truth: u.truthOf(v[0]) == yes}}
+		}
+		return m.presence(v, false)
 	case "!", "not":
 		if len(list) == 0 {
 			return nil

@@ -352,8 +352,11 @@ func (m *machine) hides(target int32, st *state) {
 func (m *machine) bindUnset(n int32, st *state) {
 	u := m.unit()
 	if u.kind(n) == parse.Name {
-		if u.Words.Errors != nil && u.next(n) == "[" { // var missing []string
-			st.scope.vars.put(u.at(n), Value{{form: sequence, perhaps: true}})
+		name := u.at(n)
+		if u.Words.Errors != nil && u.next(n) == "[" || u.Words.Signs && strings.HasPrefix(name, "@") { // var missing []string, my @missing
+			st.scope.vars.put(name, Value{{form: sequence, perhaps: true}})
+		} else if u.Words.Signs && !strings.HasPrefix(name, "$") { // my %x
+			st.scope.vars.put(name, Value{{form: record, members: &members{open: true, filled: true}}})
 		} else if u.Words.Errors != nil || u.Words.Pointers {
 			st.scope.vars.put(u.at(n), Value{anything(m.depth())})
 		} else {

@@ -202,3 +202,39 @@ void f() {
 `, "GATE_A expected; GATE_B expected; GATE_A required; GATE_B required; GATE_URL expected"},
 	})
 }
+
+// What Perl's lists gather, and what its loops go through without a name.
+func TestPerlLists(t *testing.T) {
+	hold(t, []saying{
+		{"a.pl", `
+my @missing;
+for my $k (qw(A B)) { push @missing, $k unless $ENV{$k}; }
+die "no @missing" if @missing;
+my @gone = grep { !$ENV{$_} } qw(C D);
+die if @gone;
+my $n = 0;
+foreach (qw(E F)) { $n++ unless defined $ENV{$_}; }
+exit 1 if $n;
+my %kept; $kept{a} = $ENV{G} or die;
+use_it($ENV{$_}) for ('H', 'I');
+`, "A required; B required; C required; D required; E required; F required; G required; H expected; I expected"},
+		{"a.pl", `
+package Gate;
+sub need { my ($name) = @_; my $v = $ENV{$name}; die "no $name" unless defined $v; return $v; }
+sub get { my $name = shift; my $or = shift; return $ENV{$name} // $or; }
+sub part { return $ENV{$_[0]} || $_[1] }
+sub new { my $class = shift; my $self = { prefix => 'LOCK_' }; return bless $self, $class; }
+sub read { my ($self, $key) = @_; return $ENV{"GATE_$key"}; }
+sub named { my $self = shift; my %given = @_; return $ENV{$given{name}}; }
+need('A');
+get('B', 'b');
+part('C', 'c');
+Gate->new->read('D');
+my $g = Gate->new;
+$g->named(name => 'E');
+my $under = sub { my $key = shift; $ENV{"SEA_$key"} };
+$under->('F');
+my $h = eval { need('H') } || 'h';
+`, "A required; B optional =b; C optional =c; GATE_D expected; E expected; SEA_F expected; H optional =h"},
+	})
+}

@@ -18,6 +18,10 @@ func (m *machine) loop(n int32, st *state) Value {
 		body = list[last]
 		list = list[:last]
 	}
+	if over, does := m.unnamedLoop(n, list, body); over != 0 {
+		m.over(nil, m.elements(over, st), does, st)
+		return nil
+	}
 	otherwise := int32(0)
 	if last := len(list) - 1; body != 0 && last >= 1 && u.kind(list[last]) == parse.Block { // for …: … else: …
 		body, otherwise, list = list[last], body, list[:last]
@@ -39,6 +43,22 @@ func (m *machine) loop(n int32, st *state) Value {
 		st.meet(st.fork(), way)
 	}
 	return nil
+}
+
+// unnamedLoop returns what a loop goes through that names nothing, and its body: for
+// (@list) { … }, f($_) for @list. Else it returns 0.
+func (m *machine) unnamedLoop(n int32, list []int32, body int32) (over, does int32) {
+	u := m.unit()
+	if word := u.at(n); !u.Words.Signs || word != "for" && word != "foreach" {
+		return 0, 0
+	}
+	switch {
+	case body != 0 && len(list) == 1 && u.kind(list[0]) != parse.Declare:
+		return list[0], body
+	case body == 0 && len(list) == 2 && u.kind(list[0]) != parse.Declare:
+		return list[0], list[1]
+	}
+	return 0, 0
 }
 
 // rescues runs a statement, and other where it fails: a = b rescue c.
@@ -280,6 +300,10 @@ func isAnything(v Value) bool {
 // bindElement binds the names of a loop to an element, the i-th.
 func (m *machine) bindElement(targets []int32, e Value, i int, st *state) {
 	u := m.unit()
+	if len(targets) == 0 {
+		st.scope.vars.put("$_", e)
+		return
+	}
 	if len(targets) == 1 && u.kind(targets[0]) == parse.List && len(u.children(targets[0])) == 1 {
 		targets = u.children(targets[0])
 	}

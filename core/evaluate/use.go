@@ -258,8 +258,7 @@ func (m *machine) needed(v Value, st *state) Value {
 		m.fail(st, gone.missing(), conversion)
 		return nil
 	}
-	m.fail(st.fork(), gone.missing(), conversion)
-	return rest
+	return rest // another variable may have something
 }
 
 // demand goes on only where a condition is true.

@@ -200,7 +200,7 @@ func TestPerlSays(t *testing.T) {
 		{"=pod\n\n$ENV{A}\n\n=cut\n", ""},
 		{"print <<X;\n$ENV{A}\nX\n", "A expected"},
 		{"print <<'X';\n$ENV{A}\nX\n", ""},
-		{`for (qw(A B)) { print $ENV{$_} }`, "? expected"},
+		{`for (qw(A B)) { print $ENV{$_} }`, "A expected; B expected"},
 		{`for my $k (qw(A B)) { print $ENV{$k} }`, "A expected; B expected"},
 		{`exists $ENV{A};`, "A optional"},
 		{`my $x = $a / $ENV{A} / 2;`, "A expected"},
