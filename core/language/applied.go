@@ -65,10 +65,67 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 		r := reads.Read{Name: name, Access: l.path(f, i, end), Need: need, Kind: reads.Text, Scope: l.scope}
 		r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
 		l.around(f, i, at, &r)
+		l.further(f, i, at, &r)
 		list = append(list, r)
 	}
 	return list, nil
 }
+
+// mostFurther bounds how many tokens behind a read its name is looked for.
+const mostFurther = 400
+
+// further completes a read of which nothing is said where it stands, by what is
+// done with the name that it is given: a <- lookupEnv "A".
+func (l *applied) further(f *syntax.File, at, name int, r *reads.Read) {
+	if r.Need != reads.Expected || at < 2 || !f.Is(at-1, "<-") && !f.Is(at-1, "=") || f.Kind(at-2) != syntax.Word {
+		return
+	}
+	given := f.Text(at - 2)
+	for i := name + 1; i < len(f.Tokens) && i < name+mostFurther; i++ {
+		if _, column := f.Position(int(f.Tokens[i].Start)); f.Tokens[i].NewLine && column == 1 {
+			return // of another definition
+		}
+		if !f.Is(i, given) || f.Is(i-1, ".") {
+			continue
+		}
+		if l.around(f, i, i, r); r.Need != reads.Expected {
+			return
+		}
+	}
+}
+
+// asksForNothing reports whether a test is true where there is no value, by its name.
+func asksForNothing(word string) bool {
+	word = strings.ToLower(word)
+	return strings.Contains(word, "nothing") || strings.Contains(word, "none") || strings.Contains(word, "null") || strings.Contains(word, "nil")
+}
+
+// stopsBehind reports whether a line goes on with what ends the program.
+func (l *applied) stopsBehind(f *syntax.File, name int) bool {
+	for i := name + 1; i < len(f.Tokens) && i < name+mostOfDefault && !f.Tokens[i].NewLine; i++ {
+		if l.stops[l.word(f.Text(i))] {
+			return true
+		}
+	}
+	return false
+}
+
+// isTried reports whether a read stands behind try, so that what it throws is told
+// behind with.
+func isTried(f *syntax.File, at int) bool {
+	for i := at - 1; i >= 0 && i > at-mostOfTried; i-- {
+		switch {
+		case f.Is(i, "try"):
+			return true
+		case f.Is(i, "with"), f.Is(i, "in"), f.Is(i, "let"):
+			return false
+		}
+	}
+	return false
+}
+
+// mostOfTried bounds how many tokens stand between try and a read.
+const mostOfTried = 12
 
 // named returns the read of a function at a token that takes a keyword.
 func (l *applied) named(f *syntax.File, i int) (list []reads.Read) {
@@ -162,7 +219,9 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 				}
 			}
 		case l.tests[word]:
-			r.Need = reads.Optional
+			if r.Need = reads.Optional; asksForNothing(word) && l.stopsBehind(f, name) {
+				r.Need = reads.Required
+			}
 		}
 		if kind, known := l.kinds[word]; known && r.Kind == reads.Text {
 			r.Kind = kind
@@ -181,8 +240,9 @@ func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.R
 		first--
 	}
 	_, base := f.Position(int(f.Tokens[first].Start))
+	tried := isTried(f, name)
 	for i := name + 1; i < len(f.Tokens) && i < name+mostAround; i++ {
-		if f.Tokens[i].NewLine {
+		if f.Tokens[i].NewLine && !tried {
 			_, column := f.Position(int(f.Tokens[i].Start))
 			if column < base || column == base && !f.Is(i, "|") || column == 1 {
 				return
@@ -193,7 +253,7 @@ func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.R
 			word = l.word(l.path(f, i, l.pathEnd(f, i)))
 		}
 		switch {
-		case l.reads[word] != "" || f.Is(i, ";"):
+		case l.reads[word] != "" || f.Is(i, ";") && !tried:
 			return
 		case l.behind[word]:
 			fallback(l.pathEnd(f, i) + 1)
