@@ -35,14 +35,22 @@ func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *synt
 		lasts[name[strings.LastIndexByte(name, '.')+1:]] = true
 	}
 	open := false
-	for name, value := range evaluate.Constants(a.run.unit) { // in any order
+	values, several := evaluate.Constants(a.run.unit), map[string]bool{}
+	for _, name := range slices.Sorted(maps.Keys(values)) {
+		value := values[name]
 		last := name[strings.LastIndexByte(name, '.')+1:]
 		switch {
 		case !lasts[last]:
 		case value == "":
 			open = true
 		case plausible(value):
+			several[last] = several[last] || name != last && found[last] != "" && found[last] != value
 			found[name], found[last] = value, value
+		}
+	}
+	for last := range several { // in any order
+		if several[last] && values[last] == "" { // A.KEY and B.KEY: a mere KEY may be either
+			delete(found, last)
 		}
 	}
 	for _, name := range slices.Sorted(maps.Keys(a.run.macros)) {
