@@ -201,6 +201,7 @@ func TestPerlSays(t *testing.T) {
 		{"print <<X;\n$ENV{A}\nX\n", "A expected"},
 		{"print <<'X';\n$ENV{A}\nX\n", ""},
 		{`for (qw(A B)) { print $ENV{$_} }`, "A expected; B expected"},
+		{`local ($ENV{A}, $ENV{B}) if $x; print $ENV{C};`, "C expected"},
 		{`for my $k (qw(A B)) { print $ENV{$k} }`, "A expected; B expected"},
 		{`exists $ENV{A};`, "A optional"},
 		{`my $x = $a / $ENV{A} / 2;`, "A expected"},

@@ -375,6 +375,8 @@ func TestPHPSays(t *testing.T) {
 
 func TestShellSays(t *testing.T) {
 	holds(t, "x.sh", "", []saying{
+		{`if [ "$LOCK_A" = x ]; then a; elif [ "$LOCK_B" = x ]; then b; elif ! which c; then exit 1; fi`, "LOCK_A optional; LOCK_B optional"},
+		{`if [ "$LOCK_A" = x ]; then a; elif [ "$LOCK_B" = x ]; then b; else exit 1; fi`, "LOCK_A optional; LOCK_B required"},
 		{`echo $GATE`, "GATE expected"},
 		{`echo "${GATE}"`, "GATE expected"},
 		{`echo '${GATE}'`, ""},

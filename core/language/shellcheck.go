@@ -41,21 +41,22 @@ func (s *script) checks(n syntax.Node) bool {
 	case *syntax.IfClause:
 		if len(n.Cond) > 0 {
 			var otherwise []*syntax.Stmt
+			asks := false
 			if n.Else != nil {
-				otherwise = n.Else.Then
+				otherwise, asks = n.Else.Then, len(n.Else.Cond) > 0
 			}
-			s.decide(n.Cond[len(n.Cond)-1], n.Then, otherwise)
+			s.decide(n.Cond[len(n.Cond)-1], n.Then, otherwise, asks)
 		}
 	case *syntax.BinaryCmd:
 		switch n.Op {
 		case syntax.AndStmt:
-			s.decide(n.X, []*syntax.Stmt{n.Y}, nil)
+			s.decide(n.X, []*syntax.Stmt{n.Y}, nil, false)
 		case syntax.OrStmt:
-			s.decide(n.X, nil, []*syntax.Stmt{n.Y})
+			s.decide(n.X, nil, []*syntax.Stmt{n.Y}, false)
 		}
 	case *syntax.WhileClause:
 		if len(n.Cond) > 0 {
-			s.decide(n.Cond[len(n.Cond)-1], nil, nil)
+			s.decide(n.Cond[len(n.Cond)-1], nil, nil, false)
 		}
 	case *syntax.CaseClause:
 		s.chosen(n)
@@ -64,8 +65,9 @@ func (s *script) checks(n syntax.Node) bool {
 }
 
 // decide notes, for each variable that a condition tests, what is done where
-// it is not set: then where the condition holds, or otherwise.
-func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt) {
+// it is not set: then where the condition holds, or otherwise, which may ask for
+// something else first.
+func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, asks bool) {
 	for _, name := range testedNames(condition) {
 		o := s.checked[name]
 		if o == nil {
@@ -75,7 +77,7 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt) 
 		taken, peace := then, leavesAtOnce(then)
 		switch (&unsetShell{name}).holds(condition, 0) {
 		case never:
-			taken, peace = otherwise, false
+			taken, peace = otherwise, asks
 		case perhaps:
 			continue
 		}

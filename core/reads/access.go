@@ -45,7 +45,7 @@ func (a *analysis) isWrite(r Range) bool {
 		}
 	}
 	if f.Is(before, ",") { // del a, b and unset($a, $b)
-		if open := a.openerOf(r.Lo); open > 0 && f.Is(open-1, "unset") {
+		if open := a.openerOf(r.Lo); open > 0 && (f.Is(open-1, "unset") || f.Is(open-1, "local")) {
 			return true
 		}
 		start := a.statementStart(r.Lo)
