@@ -52,23 +52,143 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 			continue
 		}
 		at := end + 1
-		for f.Is(at, "(") || f.Is(at, "@") || f.Kind(at) == syntax.Word && strings.HasSuffix(f.Text(at), "=") {
+		for f.Is(at, "(") || f.Is(at, "@") || f.Is(at, "$") || f.Kind(at) == syntax.Word && strings.HasSuffix(f.Text(at), "=") {
 			at++
 		}
-		name, isText := f.Value(at)
-		if !isText {
-			name = bound[f.Text(at)]
-		}
-		if name == "" || !isShellName(name) {
+		r := reads.Read{Access: l.path(f, i, end), Need: need, Kind: reads.Text, Scope: l.scope}
+		if !l.nameOf(f, at, bound, &r) || r.Name == "" && l.isDefined(f, i) {
 			continue
 		}
-		r := reads.Read{Name: name, Access: l.path(f, i, end), Need: need, Kind: reads.Text, Scope: l.scope}
+		if h, is := l.helperAt(f, i, at); is && r.Name == "" && r.Pattern == "" {
+			l.around(f, i, at, &r)
+			if calls := l.callsOf(f, h, r, bound); len(calls) > 0 {
+				list = append(list, calls...)
+				continue
+			}
+		}
 		r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
 		l.around(f, i, at, &r)
 		l.further(f, i, at, &r)
 		list = append(list, r)
 	}
 	return list, nil
+}
+
+// nameOf gives a read the name that stands at a token, as far as it is known;
+// it reports false where nothing is read there.
+func (l *applied) nameOf(f *syntax.File, at int, bound map[string]string, r *reads.Read) bool {
+	name, isText := f.Value(at)
+	if !isText {
+		if f.Is(at, "%") || f.Is(at, "=<<") || f.Is(at, "=") && f.Is(at+1, "<<") { // #(getenv %), getEnv =<< name
+			return true
+		}
+		if f.Kind(at) != syntax.Word || f.Tokens[at].NewLine || notGiven[f.Text(at)] {
+			return false // it is imported, or said of what type it is
+		}
+		if name = bound[f.Text(at)]; isShellName(name) {
+			r.Name = name
+		}
+		return true
+	}
+	switch {
+	case joining[f.Text(at+1)] || f.Is(at+1, "+") && f.Is(at+2, "+"):
+		r.Pattern = name + "*"
+	case isShellName(name):
+		r.Name = name
+	default:
+		return false
+	}
+	return true
+}
+
+// isDefined reports whether a function is defined at a token, and not called.
+func (l *applied) isDefined(f *syntax.File, i int) bool {
+	_, column := f.Position(int(f.Tokens[i].Start))
+	return f.Tokens[i].NewLine && column == 1
+}
+
+// joining are the operators that put texts together; notGiven are words behind a
+// function that it is not given.
+var (
+	joining  = wordSet("++ ^ <> + & ~ .")
+	notGiven = wordSet("as in is of or and then else where with hiding import qualified module end let do def")
+)
+
+// helper is a function of the file whose first parameter names what it reads.
+type helper struct {
+	name string
+	at   int // where it is defined
+}
+
+// mostOfHead bounds how many tokens stand between the name of a function and a read.
+const mostOfHead = 120
+
+// helperAt returns the function round a read at token i that is given the name,
+// a word at token name, as its first parameter.
+func (l *applied) helperAt(f *syntax.File, i, name int) (h helper, is bool) {
+	if f.Kind(name) != syntax.Word {
+		return h, false
+	}
+	for at := i - 1; at > 0 && at > i-mostOfHead; at-- {
+		if !f.Is(at, f.Text(name)) {
+			continue
+		}
+		before := at - 1
+		for f.Is(before, "(") || f.Is(before, "[") || l.word(f.Text(before)) == "byval" {
+			before--
+		}
+		if f.Kind(before) == syntax.Word && !l.isHeadWord(f.Text(before)) && l.beginsHead(f, before) {
+			return helper{f.Text(before), before}, true
+		}
+	}
+	return h, false
+}
+
+// beginsHead reports whether the name of a function that is defined stands at a
+// token: nothing but words of its definition stands before it in its line.
+func (l *applied) beginsHead(f *syntax.File, at int) bool {
+	for !f.Tokens[at].NewLine && at > 0 {
+		if at--; !f.Is(at, "(") && !l.isHeadWord(f.Text(at)) {
+			return false
+		}
+	}
+	return true
+}
+
+func (l *applied) isHeadWord(word string) bool { return headWords[strings.ToLower(word)] }
+
+var headWords = wordSet("let rec inline private public static member def defn defn- function sub shared friend fun and")
+
+// callsOf returns a read for each call of a helper that is given a text.
+func (l *applied) callsOf(f *syntax.File, h helper, inside reads.Read, bound map[string]string) (list []reads.Read) {
+	for i := range f.Tokens {
+		if i == h.at || f.Kind(i) != syntax.Word || l.word(f.Text(i)) != l.word(h.name) {
+			continue
+		}
+		at := i + 1
+		for f.Is(at, "(") || f.Is(at, "@") {
+			at++
+		}
+		name, isText := f.Value(at)
+		if !isText {
+			name = bound[f.Text(at)]
+		}
+		if !isShellName(name) {
+			continue
+		}
+		r := inside
+		r.Name, r.Through = name, h.name
+		r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
+		if r.Need == reads.Expected {
+			l.around(f, i, at, &r)
+			l.further(f, i, at, &r)
+		}
+		if value := literalAt(f, at+1); r.FallbackComputed && value != nil { // need "A" "a"
+			r.Fallback, r.FallbackComputed = value, false
+		}
+		list = append(list, r)
+	}
+	return list
 }
 
 // mostFurther bounds how many tokens behind a read its name is looked for.
@@ -212,7 +332,19 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 		case l.before[word]:
 			fallback(first + 1)
 		case l.either[word]:
-			for end, n := name+1, 0; n < mostAround && end < len(f.Tokens); end, n = end+1, n+1 {
+			last := min(name+mostAround, len(f.Tokens))
+			open := first - 1 // (or a b), or else If(a, b)
+			if !f.Is(open, "(") {
+				open = first + 1
+			}
+			if f.Is(open, "(") && f.Mate(open) > name {
+				last = min(last, f.Mate(open))
+			}
+			for end := name + 1; end < last; end++ {
+				if l.stops[l.word(f.Text(end))] {
+					r.Need = reads.Required
+					break
+				}
 				if value := literalAt(f, end); value != nil {
 					r.Need, r.Fallback = reads.Optional, value
 					break

@@ -39,3 +39,45 @@ other = do
     print d
 `, "A optional =here; B optional =b; D required; E required; F expected; G optional number =5"}})
 }
+
+// A name that is no text: what is known of it, and functions of the file that are
+// given it.
+func TestAppliedNames(t *testing.T) {
+	holds(t, "x.ml", "", []saying{{`
+let need name = try Sys.getenv name with Not_found -> failwith name
+let or_else name d = match Sys.getenv_opt name with Some v -> v | None -> d
+let a = need "A"
+let b = or_else "B" "b"
+let c = Sys.getenv_opt ("APP_" ^ key)
+let d = List.map Sys.getenv_opt names
+`, "A required; B optional =b; APP_* expected; ? expected"}})
+	holds(t, "x.hs", "", []saying{{`module X (need, lookupEnv) where
+import System.Environment (getEnv, lookupEnv)
+need :: String -> IO String
+need n = lookupEnv n >>= maybe (fail n) pure
+orElse n d = maybe d id <$> lookupEnv n
+main = do
+  a <- need "A"
+  b <- orElse "B" "b"
+  c <- getEnv $ "C_" ++ b
+  getEnv =<< pick
+`, "A required; B optional =b; C_* required; ? required"}})
+	holds(t, "x.fs", "", []saying{{`
+let need (name: string) =
+    match Environment.GetEnvironmentVariable name with
+    | null -> failwithf "no %s" name
+    | v -> v
+let a = need "A"
+let c = Environment.GetEnvironmentVariable("APP_" + key)
+`, "A required; APP_* expected"}})
+	holds(t, "x.clj", "", []saying{{`
+(defn need [k] (or (System/getenv k) (throw (ex-info "no" {:k k}))))
+(def a (need "A"))
+(def b (or (System/getenv "B") other)) (def c "c")
+(map #(System/getenv %) names)
+`, "A required; B expected; ? expected"}})
+	holds(t, "x.erl", "", []saying{{`
+need(Name) -> case os:getenv(Name) of false -> error(Name); V -> V end.
+run() -> need("A"), os:getenv("B", "b"), os:getenv("APP_" ++ X), os:getenv().
+`, "A required; B optional =b; APP_* expected"}})
+}

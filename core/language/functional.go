@@ -15,7 +15,7 @@ var (
 				Strings: []syntax.StringForm{plainString, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
 			},
 			reads:  map[string]reads.Need{"getEnv": reads.Required, "lookupEnv": reads.Expected, "Env.getEnv": reads.Required, "Env.lookupEnv": reads.Expected, "System.Environment.getEnv": reads.Required, "System.Environment.lookupEnv": reads.Expected},
-			before: wordSet("fromMaybe maybe"), tests: wordSet("isJust isNothing"), nothing: wordSet("Nothing"), stops: wordSet("error die fail exitFailure exitWith throwIO"),
+			before: wordSet("fromMaybe maybe"), behind: wordSet("fromMaybe maybe"), tests: wordSet("isJust isNothing"), nothing: wordSet("Nothing"), stops: wordSet("error die fail exitFailure exitWith throwIO"),
 			kinds: map[string]reads.Kind{"read": reads.Number, "readMaybe": reads.Number},
 		}).find,
 	}
