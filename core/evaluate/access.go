@@ -168,7 +168,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	for usual && least > 0 && m.frames[least].unit != m.u {
 		least--
 	}
-	for least < depth && m.isInline(m.frames[least+1]) {
+	for least < depth && m.isInline(least+1) {
 		m.calls[m.frames[least+1].fn]++
 		least++
 	}
@@ -225,10 +225,11 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	return r.number
 }
 
-// isInline reports whether a function without a name is called where it stands:
-// what it reads is read there.
-func (m *machine) isInline(fr *frame) bool {
-	if fr.fn == nil || fr.fn.Name != "" {
+// isInline reports whether a frame is that of a function without a name which is
+// called where it stands: what it reads is read there.
+func (m *machine) isInline(at int32) bool {
+	fr := m.frames[at]
+	if fr.fn == nil || fr.fn.Name != "" || m.frames[at-1].unit != fr.unit {
 		return false
 	}
 	t := fr.unit.Tree

@@ -316,6 +316,11 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 		if st.dead {
 			return nil
 		}
+		if receiver.isMade() && len(u.funcs[name]) == 0 {
+			if v, done := m.callee(n, callee, name, receiver, arguments, st); done {
+				return v
+			}
+		}
 		if v, done := m.method(n, callee, name, receiver, arguments, st); done {
 			return v
 		}
@@ -366,7 +371,7 @@ func (m *machine) mayReplace(name string, arguments []argument) bool {
 func (m *machine) callee(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	u := m.unit()
 	var of Value
-	if u.Words.Arguments != "" && u.kind(callee) == parse.Member { // $x->f(y) gives both
+	if u.Words.Arguments != "" && u.kind(callee) == parse.Member && u.Tree.File.Is(int(u.Tree.Nodes[callee].At)-1, "->") { // $x->f(y) gives both
 		arguments = append([]argument{{node: u.Tree.Child(callee, 0), value: receiver}}, arguments...)
 	}
 	switch k := u.kind(callee); {
@@ -453,8 +458,15 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	if fn == nil || !m.worth(fn, arguments, st) {
 		return nil, false
 	}
+	if fn.extends() && textual(receiver) {
+		arguments = append([]argument{{value: receiver}}, arguments...)
+	}
 	m.lookInto(fn, arguments)
-	return m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}, n, arguments, st)
+	c := &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}
+	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
+		c.self, c.of = object[0].members, object
+	}
+	return m.run(fn, c, n, arguments, st)
 }
 
 // callable reports whether a value may be a function.
@@ -497,8 +509,17 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 			return only
 		}
 	}
-	if u.Outside != nil && (!member || isOpen(receiver) || u.Words.Errors != nil) {
+	if u.Outside == nil {
+		return nil
+	}
+	if !member || isOpen(receiver) || u.Words.Errors != nil {
 		return u.Outside(name, callee)
+	}
+	if !textual(receiver) {
+		return nil
+	}
+	if fn := u.Outside(name, callee); fn != nil && (fn.extends() || fn.plainReceiver() != "") {
+		return fn
 	}
 	return nil
 }

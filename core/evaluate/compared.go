@@ -218,7 +218,7 @@ func equalAlt(x, y alt) truth {
 
 // compared notes the literals that a value is compared with.
 func (m *machine) compared(v, with Value) {
-	if m.focus != nil {
+	if m.focus != nil || v.isLists() { // of which it is asked how many there are
 		return
 	}
 	tags := v.sites()

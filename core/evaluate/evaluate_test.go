@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"inzicht/core/language"
+	"inzicht/core/reads"
 )
 
 // said returns what the engine says of the reads of a file, in order: name,
@@ -26,28 +27,35 @@ func said(t *testing.T, file, src string) string {
 	}
 	var out []string
 	for _, r := range list {
-		name := r.Name + r.Pattern
-		switch {
-		case r.Whole:
-			name = "*"
-		case name == "":
-			name = "?"
-		}
-		s := name + " " + string(r.Need)
-		if r.Kind != "text" {
-			s += " " + string(r.Kind)
-		}
-		if r.Kind == "choice" {
-			s += "(" + strings.Join(r.Literals, ",") + ")"
-		}
-		if r.Fallback != nil && r.FallbackComputed {
-			s += " [" + *r.Fallback + "]"
-		} else if r.Fallback != nil {
-			s += " =" + *r.Fallback
-		}
-		out = append(out, s)
+		out = append(out, saidOf(r))
 	}
-	return strings.Join(out, "; ")
+	return joined(out)
+}
+
+func joined(list []string) string { return strings.Join(list, "; ") }
+
+// saidOf returns what is said of one read.
+func saidOf(r reads.Read) string {
+	name := r.Name + r.Pattern
+	switch {
+	case r.Whole:
+		name = "*"
+	case name == "":
+		name = "?"
+	}
+	s := name + " " + string(r.Need)
+	if r.Kind != "text" {
+		s += " " + string(r.Kind)
+	}
+	if r.Kind == "choice" {
+		s += "(" + strings.Join(r.Literals, ",") + ")"
+	}
+	if r.Fallback != nil && r.FallbackComputed {
+		s += " [" + *r.Fallback + "]"
+	} else if r.Fallback != nil {
+		s += " =" + *r.Fallback
+	}
+	return s
 }
 
 type saying struct{ file, src, want string }

@@ -1,6 +1,9 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
 
 // structOf returns an element of a list of structures that is written without
 // the names of its fields.
@@ -20,17 +23,60 @@ func (m *machine) structOf(list, n int32, st *state) Value {
 	return Value{{form: record, members: r}}
 }
 
-// typeOf returns the class of a composite literal, T{…}, or nil.
-func (m *machine) typeOf(n int32) *Class {
+// elementClass returns the class of which the elements of a literal are, where
+// its type says so once for all of them, []T{…} or map[K]T{…}, or nil.
+func (m *machine) elementClass(n int32) *Class {
 	u := m.unit()
-	if u.Tree.Nodes[n].At <= u.Tree.Nodes[n].From {
+	at := int(u.Tree.Nodes[n].At) - 1
+	if !u.isElementType(at) {
 		return nil
 	}
-	name := u.Tree.File.Text(int(u.Tree.Nodes[n].At) - 1)
-	if name == "Self" {
+	return u.classes[u.Tree.File.Text(at)]
+}
+
+// isElementType reports whether the type of elements stands at a token of Go: T of
+// []T or map[K]*T.
+func (u *Unit) isElementType(at int) bool {
+	f, before := u.Tree.File, at-1
+	if f.Is(before, "*") {
+		before--
+	}
+	return u.Words.Errors != nil && f.Is(before, "]")
+}
+
+// classed makes the elements of a literal objects of the class that its type names.
+func (m *machine) classed(c *Class, list []Value) {
+	if c == nil {
+		return
+	}
+	for _, v := range list {
+		if len(v) == 1 && v[0].form == record && v[0].members.of == nil {
+			v[0].members.of = c
+			m.zeroFields(v[0].members, c)
+		}
+	}
+}
+
+// typeOf returns the class of a composite literal, T{…}, or nil.
+func (m *machine) typeOf(n int32) *Class {
+	name := m.typeName(n)
+	switch name {
+	case "":
+		return nil
+	case "Self":
 		return m.frame().class
 	}
-	return u.classes[name]
+	return m.unit().classes[name]
+}
+
+// typeName returns the name of the type of a composite literal, T{…}, or "".
+func (m *machine) typeName(n int32) string {
+	u := m.unit()
+	at := int(u.Tree.Nodes[n].At) - 1
+	if at < int(u.Tree.Nodes[n].From) || u.isElementType(at) {
+		return ""
+	}
+	return u.Tree.File.Text(at)
 }
 
 // isGoArrayOfStructs reports whether a list is one of structures of which the
@@ -61,6 +107,41 @@ func (m *machine) fieldNames(n int32) (names []string) {
 		}
 	}
 	return nil
+}
+
+// zeroFields sets the fields of a structure that a literal leaves out.
+func (m *machine) zeroFields(r *members, c *Class) {
+	if c == nil || c.Unit.Words.Errors == nil {
+		return
+	}
+	f, open := c.Unit.Tree.File, structOpen(c.Unit, c)
+	if open < 0 {
+		return
+	}
+	for i := f.Mate(open) - 1; i > open; i-- {
+		zero, known := m.zeroOf(f.Text(i))
+		for name := i - 1; known && name > open && f.Kind(name) == syntax.Word; name -= 2 { // a, b string
+			if _, given := r.get(f.Text(name)); !given {
+				r.set(f.Text(name), zero)
+			}
+			if !f.Is(name-1, ",") {
+				break
+			}
+		}
+	}
+}
+
+// zeroOf returns what a variable of a type holds that nothing is put into.
+func (m *machine) zeroOf(kind string) (Value, bool) {
+	switch kind {
+	case "string":
+		return textOf("", m.depth()), true
+	case "bool":
+		return Value{{form: boolean}}, true
+	case "int":
+		return Value{{form: number, parts: []part{{text: "0", frame: m.depth()}}}}, true
+	}
+	return nil, false
 }
 
 // structOpen returns the brace of type T struct { … }, or -1.

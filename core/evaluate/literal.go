@@ -1,6 +1,8 @@
 package evaluate
 
 import (
+	"maps"
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -90,7 +92,9 @@ func (m *machine) listOf(n int32, st *state) Value {
 	}
 	if len(list) == 0 {
 		if c := m.typeOf(n); c != nil {
-			return Value{{form: record, members: &members{of: c, open: true}}}
+			r := &members{of: c, open: true}
+			m.zeroFields(r, c)
+			return Value{{form: record, members: r}}
 		}
 	}
 	for _, c := range list {
@@ -98,11 +102,17 @@ func (m *machine) listOf(n int32, st *state) Value {
 			return m.recordOf(n, st)
 		}
 	}
+	if c := m.typeOf(n); c != nil && u.Words.Errors != nil && len(list) > 0 { // T{a, b}
+		v := m.structOf(n, n, st)
+		v[0].members.of = c
+		return v
+	}
 	x := alt{form: sequence, perhaps: len(list) == 0} // an empty list is there to be filled
 	if m.isGoArrayOfStructs(n) {
 		for _, c := range list {
 			x.list = append(x.list, m.structOf(n, c, st))
 		}
+		m.classed(m.elementClass(n), x.list)
 		return Value{x}
 	}
 	for _, c := range list {
@@ -120,6 +130,7 @@ func (m *machine) listOf(n int32, st *state) Value {
 		}
 		x.list = append(x.list, v)
 	}
+	m.classed(m.elementClass(n), x.list)
 	return Value{x}
 }
 
@@ -216,6 +227,9 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	}
 	r := &members{of: m.typeOf(n)}
 	r.open = r.of != nil
+	if name := m.typeName(n); r.of == nil && isUpper(name) {
+		r.made = &making{name: name, written: true}
+	}
 	ordered := alt{form: sequence}
 	for _, c := range list {
 		if u.kind(c) == parse.Member && u.Tree.File.Is(int(u.Tree.Nodes[c].To), "{") {
@@ -265,6 +279,8 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	if len(r.names) == 0 && len(ordered.list) > 0 { // {"A", "B"}
 		return Value{ordered}
 	}
+	m.zeroFields(r, r.of)
+	m.classed(m.elementClass(n), slices.Collect(maps.Values(r.value)))
 	return Value{{form: record, members: r}}
 }
 

@@ -80,7 +80,7 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			if x.form == class {
 				out = append(out, m.make(x.class, nil, n, st)...)
 			} else {
-				out = append(out, alt{form: record, members: &members{open: true}})
+				out = append(out, alt{form: record, members: &members{open: true, made: &making{name: u.at(object)}}})
 			}
 		} else {
 			out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends})

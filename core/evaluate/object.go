@@ -1,5 +1,7 @@
 package evaluate
 
+import "inzicht/core/parse"
+
 import (
 	"slices"
 	"strings"
@@ -109,10 +111,92 @@ func (c *Class) isPromoted(fn *Func, p param) bool {
 	return false
 }
 
+// making says how an object was made: new Name(arguments), NewName(arguments).
+type making struct {
+	name      string // of the class or of what makes one
+	arguments []argument
+	written   bool // its fields are written down: Name{a: b}
+}
+
+// madeBy returns the name of what makes the object that a call gives.
+func (m *machine) madeBy(n int32, name string) string {
+	u := m.unit()
+	callee := u.Tree.Child(n, 0)
+	if name == "new" && u.kind(callee) == parse.Member { // Name.new(arguments)
+		return u.at(u.Tree.Child(callee, 0))
+	}
+	if path := u.Path(callee); path != "" { // imported under another name
+		return path[strings.LastIndexAny(path, "./:")+1:]
+	}
+	return name
+}
+
+// isMade reports whether a value is an object of a class that another file defines.
+func (v Value) isMade() bool {
+	return len(v) == 1 && v[0].members != nil && v[0].members.made != nil
+}
+
+// itself returns the object on which a method of another file is called: it is
+// made there as this file asks for it, or is one that the other file keeps.
+func (m *machine) itself(fn *Func, receiver Value, n int32, st *state) Value {
+	if fn.Owner == nil || fn.Unit == m.unit() {
+		return receiver
+	}
+	if !receiver.isMade() {
+		return m.lent(fn, receiver, n)
+	}
+	made := receiver[0].members.made
+	if made.written {
+		return receiver
+	}
+	object := Value(nil)
+	if maker := fn.Unit.makerOf(fn.Owner, made.name); maker != nil {
+		object, _ = m.run(maker, &closure{unit: fn.Unit, node: maker.Node, outer: m.outerOf(maker)}, n, made.arguments, st)
+	} else if made.name == fn.Owner.Name {
+		object = m.make(fn.Owner, made.arguments, n, st)
+	}
+	if len(object) != 1 || object[0].members == nil || object[0].members.of != fn.Owner {
+		return receiver
+	}
+	return object
+}
+
+// lent returns the object of another file's that a call is asked of by its name:
+// import { settings } from './settings'.
+func (m *machine) lent(fn *Func, receiver Value, n int32) Value {
+	u := m.unit()
+	path := u.Path(u.Tree.Child(u.Tree.Child(n, 0), 0))
+	if path == "" {
+		return receiver
+	}
+	v, _ := m.outerOf(fn).vars.get(path[strings.LastIndexAny(path, "./")+1:])
+	if len(v) == 1 && v[0].members != nil && v[0].members.of == fn.Owner {
+		return v
+	}
+	return receiver
+}
+
+// makerOf returns the function that makes objects of a class where it is asked
+// for by a name: New of the class itself, or NewClass beside it; nil where the
+// class does so itself.
+func (u *Unit) makerOf(c *Class, name string) *Func {
+	if name == c.Name {
+		if u.Words.Capitals || c.constructorOf() != nil {
+			return nil
+		}
+		return c.method("new", 0)
+	}
+	if list := u.Named(name); len(list) == 1 && list[0].Owner == nil {
+		return list[0]
+	}
+	return nil
+}
+
 // makesObject reports whether a call of what is not known makes an object.
 func (m *machine) makesObject(n int32, name string) bool {
 	u := m.unit()
-	if u.Words.Capitals && !u.Tree.File.Is(int(u.Tree.Nodes[n].From), "new") {
+	from := int(u.Tree.Nodes[n].From)
+	if u.Words.Capitals && !u.Tree.File.Is(from, "new") && !u.Tree.File.Is(from-1, "new") {
 		return false
 	}
 	return isUpper(name) || name == "object" || name == "new"

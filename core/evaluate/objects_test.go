@@ -239,5 +239,40 @@ class Config { final String zone = Platform.environment['ZONE'] ?? 'east'; stati
 class Reader { Reader(this.prefix); final String prefix; String? operator [](String n) => Platform.environment['$prefix$n']; int number(String n, {int or = 3}) => int.tryParse(Platform.environment['$prefix$n'] ?? '') ?? or; }
 void main() { Key.url.value; final r = Reader('LOCK_'); r['KEY']; r.number('TRIES', or: 5); }
 `, "GATE_URL expected; GATE_PORT expected; ZONE optional =east; TOKEN required; LOCK_KEY expected; LOCK_TRIES optional integer =5"},
+		{"a.go", `package gate
+
+import ("fmt"; "log"; "os")
+
+type Reader struct{ Prefix string; n, k int }
+
+func (r Reader) Get(name string) (string, error) {
+	v := os.Getenv(r.Prefix + name)
+	if v == "" {
+		return "", fmt.Errorf("no %s", name)
+	}
+	return v, nil
+}
+
+func main() {
+	a, err := Reader{Prefix: "SEA_"}.Get("A")
+	if err != nil {
+		a = "a"
+	}
+	use(a)
+	b := Reader{"LAND_", 1, 2}
+	c, err := b.Get("B")
+	if err != nil {
+		log.Fatal(err)
+	}
+	use(c)
+	for _, each := range []Reader{{"X_", 1, 1}, {Prefix: "Y_"}} {
+		each.Get("C")
+	}
+	for _, each := range map[string]*Reader{"z": {Prefix: "Z_"}} {
+		each.Get("D")
+	}
+	(&Reader{}).Get("E")
+}
+`, "SEA_A optional =a; LAND_B required; X_C optional; Y_C optional; Z_D optional; E optional"},
 	})
 }

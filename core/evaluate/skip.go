@@ -190,10 +190,43 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 			return true
 		}
 	}
-	if k := m.unit().kind(s); len(m.unit().Words.Platform) > 0 && (k == parse.If || k == parse.Switch) && m.asksForSystem(m.unit().Tree.Child(s, 0), 0) {
-		return true
+	if k := m.unit().kind(s); k == parse.If || k == parse.Switch {
+		condition := m.unit().Tree.Child(s, 0)
+		if m.hangs(condition, st, 0) || len(m.unit().Words.Platform) > 0 && m.asksForSystem(condition, 0) {
+			return true
+		}
 	}
 	return e.dead || st.control != 0 || (st.consults != 0 || m.depth() > 0) && m.unit().mayLeave(s)
+}
+
+// hangs reports whether a condition asks for a variable that holds what it does
+// because of the unset read: an error, a flag.
+func (m *machine) hangs(n int32, st *state, depth int) bool {
+	u := m.unit()
+	if u.kind(n) == parse.Name {
+		v, _ := st.scope.vars.get(u.at(n))
+		return v.isFlag() && v.missing() == 0 && v.depends() != 0
+	}
+	if depth > 6 {
+		return false
+	}
+	for _, c := range u.children(n) {
+		if m.hangs(c, st, depth+1) {
+			return true
+		}
+	}
+	return false
+}
+
+// isFlag reports whether a value tells how something went: an error or none, true
+// or false.
+func (v Value) isFlag() bool {
+	for _, x := range v {
+		if x.form != failure && x.form != boolean && x.form != nothing {
+			return false
+		}
+	}
+	return len(v) > 0
 }
 
 // asksForSystem reports whether a condition asks for the system that a program

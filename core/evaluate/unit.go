@@ -218,6 +218,8 @@ func (u *Unit) nameOf(fn *Func, parent, n int32) {
 	switch {
 	case u.kind(parent) == parse.Pair && first == n:
 		fn.Name = strings.Trim(u.at(parent), `"':`)
+	case u.kind(first) == parse.Member && u.at(first) == "exports": // of a module, which who takes it in names
+		return
 	case u.kind(first) == parse.Name || u.kind(first) == parse.Member:
 		fn.Name = u.at(first)
 	default:
@@ -600,8 +602,12 @@ func (c *Class) method(name string, depth int) *Func {
 // Named returns the functions of the file that have a name and are not within
 // others.
 func (u *Unit) Named(name string) (list []*Func) {
-	for _, fn := range u.funcs[name] {
-		if fn.within == nil {
+	all := u.funcs[name]
+	if name == "" {
+		all = u.list
+	}
+	for _, fn := range all {
+		if fn.within == nil && fn.Name == name {
 			list = append(list, fn)
 		}
 	}

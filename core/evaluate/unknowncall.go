@@ -80,7 +80,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		}
 	}
 	if m.makesObject(n, name) { // something of its own
-		return Value{{form: record, members: &members{open: true}}}
+		return Value{{form: record, members: &members{open: true, made: &making{name: m.madeBy(n, name), arguments: arguments}}}}
 	}
 	out := Value{anything(m.depth())}
 	for _, a := range arguments {

@@ -79,6 +79,7 @@ type members struct {
 	open   bool     // has further ones that are not known
 	filled bool     // was made empty, and is filled by and by
 	hazy   bool     // a constructor that was not run may have set more
+	made   *making  // how it was made of a class that another file defines
 	base   *members // what they were in the first run, where a variable is unset
 }
 

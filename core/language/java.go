@@ -1,6 +1,8 @@
 package language
 
 import (
+	"strings"
+
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
@@ -148,12 +150,13 @@ func staticImports(f *syntax.File, o *reads.Outline) {
 			last += 2
 		}
 		o.Skip(reads.Range{Lo: i, Hi: last + 1})
-		if last-first < 4 || !f.Is(first, "java") || !f.Is(first+4, "System") {
-			continue
-		}
 		bound := last
 		if f.Is(last+1, "as") {
 			bound = last + 2
+		}
+		if last-first < 4 || !f.Is(first, "java") || !f.Is(first+4, "System") {
+			ownImport(f, o, first, last, bound)
+			continue
 		}
 		switch {
 		case last == first+4:
@@ -165,6 +168,32 @@ func staticImports(f *syntax.File, o *reads.Outline) {
 		}
 	}
 }
+
+// ownImport records the import of what a program defines itself, a function or a
+// value: import static gate.Env.need, import gate.need, import gate.Env.*. What
+// begins with a capital letter is a class, and known by its name.
+func ownImport(f *syntax.File, o *reads.Outline, first, last, bound int) {
+	switch f.Text(first) {
+	case "java", "javax", "kotlin", "kotlinx", "scala", "groovy", "android", "androidx":
+		return
+	}
+	module := ""
+	for i := first; i < last; i += 2 {
+		module += f.Text(i) + "."
+	}
+	owner := f.Text(last - 2)
+	switch name := f.Text(last); {
+	case module == "" || name == "" || owner == "":
+	case name == "*" || name == "_":
+		if isCapital(owner) {
+			o.Import("*", strings.TrimSuffix(module, "."), 0)
+		}
+	case !isCapital(name) && f.Kind(bound) == syntax.Word:
+		o.Import(f.Text(bound), module+name, 0)
+	}
+}
+
+func isCapital(name string) bool { return name[0] >= 'A' && name[0] <= 'Z' }
 
 var javaGrammar = &parse.Grammar{
 	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true, Patterns: true,

@@ -1,6 +1,8 @@
 package language
 
 import (
+	"strings"
+
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
@@ -47,10 +49,15 @@ var perl = &reads.Language{
 // perlStringHoles keep "$ENV{NAME}" in strings together with its subscript.
 var perlStringHoles = []syntax.Hole{{Open: "$", Subscript: true}, {Open: "@{[", Close: "]"}, {Open: "${", Close: "}"}}
 
-// perlOutline outlines by braces, and binds the variables of foreach.
+// perlOutline outlines by braces, and binds the variables of foreach and what
+// modules give.
 func perlOutline(f *syntax.File) *reads.Outline {
 	o := reads.BraceOutline(false)(f)
 	for i := range f.Tokens {
+		if f.Is(i, "use") && i+1 < len(f.Tokens) && f.Kind(i+1) == syntax.Word {
+			perlUse(f, o, i)
+			continue
+		}
 		if !f.Is(i, "foreach") && !f.Is(i, "for") {
 			continue
 		}
@@ -63,6 +70,31 @@ func perlOutline(f *syntax.File) *reads.Outline {
 		}
 	}
 	return o
+}
+
+// perlUse binds what use Module names, or all that it gives.
+func perlUse(f *syntax.File, o *reads.Outline, i int) {
+	module, at := f.Text(i+1), i+2
+	for ; f.Is(at, "::") && f.Kind(at+1) == syntax.Word; at += 2 {
+		module += "." + f.Text(at+1)
+	}
+	listed := false
+	for ; at < len(f.Tokens) && !f.Is(at, ";") && f.Kind(at) != syntax.Word; at++ {
+		if f.Kind(at) != syntax.String {
+			continue
+		}
+		names, _ := f.Value(at)
+		for _, name := range strings.Fields(names) {
+			if strings.HasPrefix(name, ":") { // the name of several
+				continue
+			}
+			listed = true
+			o.Import(name, module+"."+name, i)
+		}
+	}
+	if !listed && isCapital(module) {
+		o.Import("*", module, i)
+	}
 }
 
 var perlGrammar = &parse.Grammar{

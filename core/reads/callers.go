@@ -5,6 +5,8 @@ import (
 	"path"
 	"slices"
 	"strings"
+
+	"inzicht/core/syntax"
 )
 
 // Callers tells which files may call a helper that another file defines. It
@@ -20,7 +22,7 @@ type Callers struct {
 // its own language.
 func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
-	c := Callers{member: h.Owner != ""}
+	c := Callers{member: h.Owner != "" || h.Extends}
 	switch {
 	case l == nil || stem == "index" || stem == "__init__":
 		c.any = true
@@ -68,6 +70,23 @@ func (h *Helper) header() string {
 	return stem + ".h"
 }
 
+// IsModule reports whether the name that stands at src[from:to] is that of a
+// file that is imported: './lib/name', "../name.js".
+func IsModule(src []byte, from, to int) bool {
+	return from > 0 && to < len(src) && isOneOf(src[from-1], "/\"'`") && isOneOf(src[to], "\"'`.")
+}
+
+func isOneOf(c byte, of string) bool { return strings.IndexByte(of, c) >= 0 }
+
+// Module returns the name by which other files import that of a helper.
+func (h *Helper) Module() string {
+	stem, folder := h.origin()
+	if stem == "index" {
+		return folder
+	}
+	return stem
+}
+
 // opensCall tells whether what is called stands before rest: arguments
 // follow, or types and arguments.
 func opensCall(rest []byte) bool {
@@ -110,16 +129,19 @@ func behindReceiver(before []byte) bool {
 func (a *analysis) callsOther(h *Helper, i int) bool {
 	f := a.f
 	stem, folder := h.origin()
-	if !isMember(f, i) {
+	if !isMember(f, i) || h.Extends {
 		bound := a.o.lookup(f.Text(i), i)
 		for _, b := range bound {
 			from := a.bindingPath(b, i, 0)
+			if h.Default && a.importsDefault(h, from) {
+				return true
+			}
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
 				return path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || stem == "index" || stem == "__init__"
 			}
 		}
-		if len(bound) == 0 && h.Owner != "" && a.importsAllOf(h.Owner) {
+		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && a.importsAllOf(stem) && !a.definesFunction(h.Name)) {
 			return true
 		}
 		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.knowsEverywhere(h) || a.lang.Global && a.onlyOne(h)) && !a.definesFunction(h.Name)
@@ -129,15 +151,42 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		return true
 	}
 	if h.Owner == "" {
-		for _, b := range a.o.lookup(receiver, i) {
+		bound := a.o.lookup(receiver, i)
+		if receiver == stem && a.isOfModule(i-2) { // what a file defines is a module or class of its name
+			return true
+		}
+		for _, b := range bound {
 			from := a.bindingPath(b, i, 0)
 			if base := path.Base(strings.ReplaceAll(from, ".", "/")); from != "" && (base == stem || base == folder) {
+				return true
+			}
+			if dot := strings.LastIndexByte(from, '.'); dot > 0 && strings.Contains(from, "/") && a.isModule(from[:dot], h.File) { // an object that the file exports
 				return true
 			}
 		}
 		return false
 	}
 	return !a.lang.isCommon(h.Name) || a.holds(h.Owner)
+}
+
+// isOfModule reports whether a name that may be a module is one: nothing in the
+// file has it, or what it is a member of is imported or written like a module.
+func (a *analysis) isOfModule(i int) bool {
+	f, root := a.f, i
+	for isMember(f, root) && f.Kind(root-2) == syntax.Word {
+		root -= 2
+	}
+	bound := a.o.lookup(f.Text(root), root)
+	if root == i || len(bound) == 0 {
+		return len(bound) == 0 && (root == i || f.Is(root+1, "::"))
+	}
+	return slices.ContainsFunc(bound, func(b Binding) bool { return b.Path != "" })
+}
+
+// importsDefault reports whether a path is that of what the file of a helper
+// exports without a name.
+func (a *analysis) importsDefault(h *Helper, from string) bool {
+	return from != "" && a.isModule(strings.TrimSuffix(from, "."+byDefault), h.File)
 }
 
 // importsAllOf tells whether the file imports all that a module or class has.

@@ -22,6 +22,7 @@ type analysis struct {
 	paths    map[bindingKey]string // what bindings stand for; "" while that is being found out
 	defines  map[string]bool       // functions outside classes, once asked for
 	exported map[string]bool       // names that other files see, once asked for
+	unnamed  []int                 // where that stands which the file exports without a name, once asked for
 	held     map[string]bool       // whether words stand in the text, once asked for
 	bound    map[int]bool          // tokens at which a name is bound, once asked for
 	heads    *heads
@@ -66,22 +67,40 @@ type Context struct {
 	words *Words // the names of the helpers that it was made for
 	named int    // how many those are
 
-	mutex  sync.Mutex
-	byName map[string][]*Helper
-	listed int
+	mutex   sync.Mutex
+	byName  map[string][]*Helper
+	unnamed []*Helper // that who imports them gives a name
+	listed  int
 }
 
 // helpersNamed returns the helpers of a name.
 func (c *Context) helpersNamed(name string) []*Helper {
 	c.mutex.Lock()
 	defer c.mutex.Unlock()
-	if c.listed != len(c.Helpers) {
-		c.byName, c.listed = map[string][]*Helper{}, len(c.Helpers)
-		for _, h := range c.Helpers {
-			c.byName[h.Name] = append(c.byName[h.Name], h)
+	c.list()
+	return c.byName[name]
+}
+
+// defaults returns the helpers that who imports them gives a name.
+func (c *Context) defaults() []*Helper {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	c.list()
+	return c.unnamed
+}
+
+// list sorts the helpers by their names; the lock is held.
+func (c *Context) list() {
+	if c.listed == len(c.Helpers) {
+		return
+	}
+	c.byName, c.unnamed, c.listed = map[string][]*Helper{}, nil, len(c.Helpers)
+	for _, h := range c.Helpers {
+		c.byName[h.Name] = append(c.byName[h.Name], h)
+		if h.Default {
+			c.unnamed = append(c.unnamed, h)
 		}
 	}
-	return c.byName[name]
 }
 
 // Result is what one file gives.

@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"path"
 	"slices"
 	"strings"
 
@@ -69,7 +70,9 @@ func (c *Context) calls() *Words {
 	if c.named != len(c.Helpers) {
 		names := make([]string, 0, len(c.Helpers))
 		for _, h := range c.Helpers {
-			names = append(names, h.Name)
+			if h.Name != "" {
+				names = append(names, h.Name)
+			}
 		}
 		c.words, c.named = NewWords(names), len(names)
 	}
@@ -166,6 +169,37 @@ func (a *analysis) askFor() {
 	}
 }
 
+// askForHelpers notes the names that the file gives helpers of other files.
+func (a *analysis) askForHelpers() {
+	if a.context == nil || len(a.context.Helpers) == 0 {
+		return
+	}
+	for _, name := range a.o.names {
+		for _, b := range a.o.Bindings[name] {
+			if a.meansHelper(name, b) {
+				scope := a.o.blocks[a.o.functionBlock(b.block)].Range
+				a.ask(name, scope.Lo, scope.Hi)
+			}
+		}
+	}
+}
+
+// meansHelper reports whether a binding gives a helper of another file a name
+// of its own.
+func (a *analysis) meansHelper(name string, b Binding) bool {
+	if b.Path == "" && a.required(b.Value) == "" {
+		return false
+	}
+	from := a.bindingPath(b, b.At, 0)
+	if from == "" {
+		return false
+	}
+	if last := path.Base(strings.ReplaceAll(from, ".", "/")); last != name && len(a.context.helpersNamed(last)) > 0 {
+		return true
+	}
+	return slices.ContainsFunc(a.context.defaults(), func(h *Helper) bool { return a.importsDefault(h, from) })
+}
+
 // unseen gives the offsets at which names that matter stand in what was
 // passed over.
 func (a *analysis) unseen() (list []int32) {
@@ -173,6 +207,7 @@ func (a *analysis) unseen() (list []int32) {
 		return nil
 	}
 	a.askFor()
+	a.askForHelpers()
 	if len(a.asked) > maxAsked {
 		for _, fold := range a.f.Folds {
 			list = append(list, fold.Lo)

@@ -2,6 +2,7 @@ package reads
 
 import (
 	"path"
+	"slices"
 	"strings"
 
 	"inzicht/core/evaluate"
@@ -15,6 +16,8 @@ type Helper struct {
 	Access      string // the idiom inside it
 	File        string // that defines it
 	Exported    bool   // other files may call it
+	Default     bool   // it is what its file exports without a name: who imports it gives it one
+	Extends     bool   // things of a type are asked for it, like for a method: fun String.name()
 	// Inside is the read inside it: what there is to report where nothing calls it.
 	Inside Read
 
@@ -58,7 +61,48 @@ func (a *analysis) isExported(fn *Function) bool {
 			return true
 		}
 	}
+	if open := a.openerOf(fn.At); f.Is(open, "{") && f.Is(open-1, "=") && f.Kind(open-2) == syntax.Word { // of an object
+		return f.Is(open-4, a.lang.Exports) || a.exportedNames()[f.Text(open-2)]
+	}
 	return a.exportedNames()[fn.Name]
+}
+
+// isTheExport reports whether a function is what the file exports without a name:
+// export default name, module.exports = name.
+func (a *analysis) isTheExport(fn *evaluate.Func) bool {
+	if a.lang.Exports == "" || fn.Owner != nil {
+		return false
+	}
+	f, node := a.f, a.run.tree.Nodes[fn.Node]
+	return slices.ContainsFunc(a.defaults(), func(at int) bool {
+		if f.Is(at, "async") {
+			at++
+		}
+		if f.Is(at, "function") && f.Kind(at+1) == syntax.Word {
+			at++
+		}
+		return at >= int(node.From) && at <= int(max(node.From, node.At)) || fn.Name != "" && f.Is(at, fn.Name) && endsValue(f, at+1)
+	})
+}
+
+// defaults returns where that stands which the file exports without a name.
+func (a *analysis) defaults() []int {
+	if a.unnamed != nil {
+		return a.unnamed
+	}
+	f, list := a.f, []int{}
+	for i := range f.Tokens {
+		switch {
+		case f.Is(i, byDefault) && f.Is(i-1, a.lang.Exports):
+			list = append(list, i+1)
+		case f.Is(i, byDefault) && f.Is(i-1, "as"):
+			list = append(list, i-2)
+		case f.Is(i, "=") && (f.Is(i-1, "exports") && f.Is(i-2, ".") || f.Is(i-1, byDefault) && f.Is(i-3, "exports")):
+			list = append(list, i+1)
+		}
+	}
+	a.unnamed = list
+	return list
 }
 
 // exportedNames returns the names that the file lets others see, apart from

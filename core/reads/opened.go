@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"slices"
 	"sync"
 
 	"inzicht/core/evaluate"
@@ -55,6 +56,12 @@ func (c *Context) functionOf(h *Helper) *evaluate.Func {
 	return nil
 }
 
+// definesMethods reports whether a helper of a file is a method: how its class
+// makes objects matters then, wherever that stands.
+func (c *Context) definesMethods(file string) bool {
+	return slices.ContainsFunc(c.Helpers, func(h *Helper) bool { return h.File == file && h.Owner != "" })
+}
+
 // openAgain opens the file of a helper, as far as it was looked at before.
 func (c *Context) openAgain(h *Helper, file *openFile) {
 	src := c.Read(h.File)
@@ -62,7 +69,7 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 		return
 	}
 	var folding *syntax.Folding
-	if c.Marks != nil {
+	if c.Marks != nil && (len(src) > mostWritten || !c.definesMethods(h.File)) {
 		if marks := c.Marks(h.File); marks != nil {
 			folding = &syntax.Folding{May: h.lang.mayFold, Marks: marks}
 		}

@@ -239,7 +239,10 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	defer r.mutex.Unlock()
 	list := c.helpersNamed(name)
 	if len(list) == 0 {
-		list = c.helpersNamed(r.a.importedAs(name))
+		list = c.helpersNamed(r.a.importedAs(name, int(r.tree.Nodes[node].From)))
+	}
+	if len(r.a.o.Bindings[name]) > 0 {
+		list = slices.Concat(list, c.defaults())
 	}
 	for _, h := range list {
 		if h.File == r.a.file {
@@ -259,11 +262,12 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 }
 
 // importedAs returns the name that another file gives what this one imports
-// under a name of its own, or "".
-func (a *analysis) importedAs(name string) string {
+// under a name of its own where it stands at a token, or "".
+func (a *analysis) importedAs(name string, at int) string {
 	for _, b := range a.o.Bindings[name] {
-		if at := strings.LastIndexAny(b.Path, "./"); at >= 0 && b.Path[at+1:] != name {
-			return b.Path[at+1:]
+		from := a.bindingPath(b, at, 0)
+		if at := strings.LastIndexAny(from, "./"); at >= 0 && from[at+1:] != name {
+			return from[at+1:]
 		}
 	}
 	return ""
@@ -489,7 +493,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 		if found.Outer != nil && found.Outer.Name == "" && result.Called[found.Outer] > 0 {
 			continue
 		}
-		if found.Outer != nil && found.Outer.Name != "" && !changesVariables(found.Outer.Name) {
+		if found.Outer != nil && (found.Outer.Name != "" || a.isTheExport(found.Outer)) && !changesVariables(found.Outer.Name) {
 			h := functions[found.Outer]
 			if h == nil {
 				h = a.helperOf(found.Outer, m)
@@ -668,7 +672,9 @@ func (a *analysis) isLoose(found *evaluate.Read) bool {
 func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang, at: beginning(fn)}
 	node := a.run.tree.Nodes[fn.Node]
-	h.Exported = a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
+	h.Default = a.isTheExport(fn)
+	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
+	h.Exported = h.Default || a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)
 	return h
 }

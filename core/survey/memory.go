@@ -118,7 +118,9 @@ func (m *Memory) second(s *Survey, key part, look *secondLook) (added []*unit) {
 	if found {
 		return look.again(units)
 	}
-	added = look.take()
+	if added = look.take(); len(look.failed) > 0 {
+		return added
+	}
 	for _, u := range look.open.units { // in any order
 		units = append(units, *u)
 	}

@@ -241,7 +241,8 @@ type secondLook struct {
 	open   *open
 	files  []int
 	memory *Memory
-	wanted string // the names of open.constants, for the memory
+	wanted string   // the names of open.constants, for the memory
+	failed []string // files that the engine gave up on
 }
 
 // path gives the path of the n-th file.
@@ -269,10 +270,14 @@ func (s *secondLook) take() (added []*unit) {
 		var roles []declare.Role
 		results := s.analyse(calling, &reads.Context{Constants: constants, Helpers: helpers, Roles: known, Marks: s.marks, Read: s.text})
 		for n, result := range results {
-			if result == nil || result.Problem != "" {
+			if result == nil {
 				continue
 			}
 			file, l := s.path(n), s.survey.languages[s.files[n]]
+			if result.Problem != "" {
+				s.fail(file, result.Problem)
+				continue
+			}
 			u := s.open.units[file]
 			if u == nil {
 				if len(result.Reads) == 0 && len(result.Helpers) == 0 && len(result.Roles) == 0 {
@@ -296,6 +301,17 @@ func (s *secondLook) take() (added []*unit) {
 		}
 	}
 	return added
+}
+
+// fail notes, once, that a file is not known as well as the others.
+func (s *secondLook) fail(file, problem string) {
+	if slices.Contains(s.failed, file) {
+		return
+	}
+	s.failed = append(s.failed, file)
+	s.survey.unread.Lock()
+	defer s.survey.unread.Unlock()
+	s.survey.Skipped = append(s.survey.Skipped, tree.Skip{Path: file, Reason: problem, Unknown: true})
 }
 
 // text returns the text of a file, or nil where it cannot be read.

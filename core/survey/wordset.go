@@ -113,14 +113,20 @@ func definesFunction(src []byte, from, to int) bool {
 // calledWords looks for calls of helpers.
 func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	callers := map[string][]*reads.Callers{}
+	modules := map[string]bool{} // of helpers that who imports them gives a name
 	for _, h := range helpers {
+		if h.Default && len(modules) < maxWords {
+			modules[h.Module()] = true
+		}
 		if callers[h.Name] != nil || len(callers) < maxWords {
 			c := reads.CallersOf(h, known.Of(h.File))
 			callers[h.Name] = append(callers[h.Name], &c)
 		}
 	}
-	return wordSetOf(slices.Collect(maps.Keys(callers)), func(p *place) bool {
-		return slices.ContainsFunc(callers[string(p.src[p.from:p.to])], p.mayCall)
+	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(modules)))
+	return wordSetOf(words, func(p *place) bool {
+		word := string(p.src[p.from:p.to])
+		return modules[word] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[word], p.mayCall)
 	})
 }
 
