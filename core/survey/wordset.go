@@ -125,8 +125,8 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	}
 	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(modules)))
 	return wordSetOf(words, func(p *place) bool {
-		word := string(p.src[p.from:p.to])
-		return modules[word] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[word], p.mayCall)
+		word := p.src[p.from:p.to]
+		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall)
 	})
 }
 
