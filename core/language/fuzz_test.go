@@ -12,7 +12,8 @@ func FuzzAnalyse(f *testing.F) {
 	planted.EachFile(f, "testdata", func(_, _ string, src []byte) {
 		f.Add(string(src[:min(len(src), 1500)]))
 	})
-	f.Add("x process.env y%.(") // a call of nothing
+	f.Add("x process.env y%.(")  // a call of nothing
+	f.Add("A = import %<0>a(0)") // a module that is a hole
 	set, err := Compiled(nil)
 	if err != nil {
 		f.Fatal(err)

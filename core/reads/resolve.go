@@ -217,7 +217,7 @@ func (a *analysis) nameDepth(i, depth int) string {
 func (a *analysis) calledPath(r Range, open, depth int) string {
 	f := a.f
 	inside := Range{open + 1, r.Hi - 1}
-	if last := f.Text(open - 1); inside.empty() || last[0] >= 'A' && last[0] <= 'Z' { // a function without arguments, or a constructor
+	if last := f.Text(open - 1); inside.empty() || last != "" && last[0] >= 'A' && last[0] <= 'Z' { // a function without arguments, or a constructor
 		if path := a.pathOf(Range{r.Lo, open}, depth+1) + "()"; a.c.prefixes[path] {
 			return path
 		}
