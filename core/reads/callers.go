@@ -24,7 +24,7 @@ func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
 	c := Callers{member: h.Owner != "" || h.Extends}
 	switch {
-	case l == nil || stem == "index" || stem == "__init__":
+	case l == nil || standsForFolder(stem):
 		c.any = true
 	case h.Owner != "":
 		c.any, c.holding = !l.isCommon(h.Name), []string{h.Owner}
@@ -58,11 +58,31 @@ func IsCall(src []byte, from, to int, bare bool) bool {
 	return (opensCall(src[to:]) || isRenamed(src[to:])) && (bare || behindReceiver(src[:from]))
 }
 
-// origin gives the name of the file that defines a helper, without its
-// ending, and the name of that file's folder: what imports name.
-func (h *Helper) origin() (stem, folder string) {
-	return strings.TrimSuffix(path.Base(h.File), path.Ext(h.File)), path.Base(path.Dir(h.File))
+// origin gives what imports name of the file that defines a helper.
+func (h *Helper) origin() (stem, folder string) { return Origin(h.File) }
+
+// Origin returns the name of a file without its ending, and the name of its
+// folder: what imports name.
+func Origin(file string) (stem, folder string) {
+	return strings.TrimSuffix(path.Base(file), path.Ext(file)), path.Base(path.Dir(file))
 }
+
+// ModuleOf returns the name by which other files import a file: its own, or that
+// of its folder where it stands for that.
+func ModuleOf(file string) string {
+	stem, folder := Origin(file)
+	if standsForFolder(stem) {
+		return folder
+	}
+	return stem
+}
+
+// standsForFolder reports whether a file of a name is what is imported by the name
+// of its folder.
+func standsForFolder(stem string) bool { return stem == "index" || stem == "__init__" }
+
+// lastOf returns the last of the names that a path is made of: c of a/b.c.
+func lastOf(of string) string { return path.Base(strings.ReplaceAll(of, ".", "/")) }
 
 // header gives the name of the header that would declare a helper of C.
 func (h *Helper) header() string {
@@ -77,15 +97,6 @@ func IsModule(src []byte, from, to int) bool {
 }
 
 func isOneOf(c byte, of string) bool { return strings.IndexByte(of, c) >= 0 }
-
-// Module returns the name by which other files import that of a helper.
-func (h *Helper) Module() string {
-	stem, folder := h.origin()
-	if stem == "index" {
-		return folder
-	}
-	return stem
-}
 
 // opensCall tells whether what is called stands before rest: arguments
 // follow, or types and arguments.
@@ -138,7 +149,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			}
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
-				return path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || stem == "index" || stem == "__init__"
+				return path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || standsForFolder(stem)
 			}
 		}
 		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && a.importsAllOf(stem) && !a.definesFunction(h.Name)) {
@@ -157,7 +168,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		}
 		for _, b := range bound {
 			from := a.bindingPath(b, i, 0)
-			if base := path.Base(strings.ReplaceAll(from, ".", "/")); from != "" && (base == stem || base == folder) {
+			if base := lastOf(from); from != "" && (base == stem || base == folder) {
 				return true
 			}
 			if dot := strings.LastIndexByte(from, '.'); dot > 0 && strings.Contains(from, "/") && a.isModule(from[:dot], h.File) { // an object that the file exports
@@ -192,7 +203,7 @@ func (a *analysis) importsDefault(h *Helper, from string) bool {
 // importsAllOf tells whether the file imports all that a module or class has.
 func (a *analysis) importsAllOf(owner string) bool {
 	return slices.ContainsFunc(a.o.Bindings["*"], func(b Binding) bool {
-		return path.Base(strings.ReplaceAll(b.Path, ".", "/")) == owner
+		return lastOf(b.Path) == owner
 	})
 }
 

@@ -44,12 +44,14 @@ func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *synt
 		case value == "":
 			open = true
 		case plausible(value):
-			several[last] = several[last] || name != last && found[last] != "" && found[last] != value
+			if name != last && found[last] != "" && found[last] != value {
+				several[last] = true
+			}
 			found[name], found[last] = value, value
 		}
 	}
 	for last := range several { // in any order
-		if several[last] && values[last] == "" { // A.KEY and B.KEY: a mere KEY may be either
+		if values[last] == "" { // A.KEY and B.KEY: a mere KEY may be either
 			delete(found, last)
 		}
 	}

@@ -76,13 +76,13 @@ func (a *analysis) takeEnvironments() {
 // isModule reports whether a module is a file: by where it lies, where that is
 // said from here, or else by what it is called.
 func (a *analysis) isModule(module, file string) bool {
-	stem, folder := (&Helper{File: file}).origin()
+	stem, folder := Origin(file)
 	if strings.HasPrefix(module, "./") || strings.HasPrefix(module, "../") {
 		at := path.Join(path.Dir(a.file), module)
 		return at == strings.TrimSuffix(file, path.Ext(file)) || stem == "index" && at == path.Dir(file)
 	}
-	base := path.Base(strings.ReplaceAll(module, ".", "/"))
-	return base == stem || (stem == "index" || stem == "__init__") && base == folder
+	base := lastOf(module)
+	return base == stem || standsForFolder(stem) && base == folder
 }
 
 // real returns the path of the environment, where a path is that under which

@@ -1,7 +1,6 @@
 package reads
 
 import (
-	"path"
 	"slices"
 	"strings"
 
@@ -194,7 +193,7 @@ func (a *analysis) meansHelper(name string, b Binding) bool {
 	if from == "" {
 		return false
 	}
-	if last := path.Base(strings.ReplaceAll(from, ".", "/")); last != name && len(a.context.helpersNamed(last)) > 0 {
+	if last := lastOf(from); last != name && len(a.context.helpersNamed(last)) > 0 {
 		return true
 	}
 	return slices.ContainsFunc(a.context.defaults(), func(h *Helper) bool { return a.importsDefault(h, from) })

@@ -241,8 +241,8 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	if len(list) == 0 {
 		list = c.helpersNamed(r.a.importedAs(name, int(r.tree.Nodes[node].From)))
 	}
-	if len(r.a.o.Bindings[name]) > 0 {
-		list = slices.Concat(list, c.defaults())
+	if defaults := c.defaults(); len(defaults) > 0 && len(r.a.o.Bindings[name]) > 0 {
+		list = slices.Concat(list, defaults)
 	}
 	for _, h := range list {
 		if h.File == r.a.file {
@@ -474,7 +474,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 			module, last = name[:at], name[at+1:]
 		}
 		if !a.lang.isCommon(last) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
-			a.sought = append(a.sought, path.Base(strings.ReplaceAll(module, ".", "/"))+"."+last)
+			a.sought = append(a.sought, lastOf(module)+"."+last)
 		}
 	}
 	slices.Sort(a.sought)

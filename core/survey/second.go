@@ -309,9 +309,7 @@ func (s *secondLook) fail(file, problem string) {
 		return
 	}
 	s.failed = append(s.failed, file)
-	s.survey.unread.Lock()
-	defer s.survey.unread.Unlock()
-	s.survey.Skipped = append(s.survey.Skipped, tree.Skip{Path: file, Reason: problem, Unknown: true})
+	s.survey.skip(tree.Skip{Path: file, Reason: problem, Unknown: true})
 }
 
 // text returns the text of a file, or nil where it cannot be read.
@@ -431,7 +429,7 @@ func (s *secondLook) sought() (names []string) {
 	}
 	modules := map[string]bool{".": true}
 	for n := range s.files {
-		stem, folder := stemAndFolder(s.path(n))
+		stem, folder := reads.Origin(s.path(n))
 		modules[stem], modules[folder] = true, true
 	}
 	for name := range s.open.functions { // in any order
@@ -442,13 +440,9 @@ func (s *secondLook) sought() (names []string) {
 	return names
 }
 
-func stemAndFolder(file string) (stem, folder string) {
-	return strings.TrimSuffix(path.Base(file), path.Ext(file)), path.Base(path.Dir(file))
-}
-
 // wantedOf returns the functions that are looked for in a file.
 func (s *secondLook) wantedOf(file string) map[string]bool {
-	stem, folder := stemAndFolder(file)
+	stem, folder := reads.Origin(file)
 	wanted := map[string]bool{}
 	for name := range s.open.functions { // in any order
 		at := strings.LastIndexByte(name, '.')

@@ -190,9 +190,14 @@ func (s *Survey) note(file string, err error) {
 	if !files.Refused(err) {
 		return
 	}
+	s.skip(tree.Skip{Path: file, Reason: files.Reason(err), Refused: true})
+}
+
+// skip notes what was not looked at; it may be called side by side.
+func (s *Survey) skip(skipped tree.Skip) {
 	s.unread.Lock()
 	defer s.unread.Unlock()
-	s.Skipped = append(s.Skipped, tree.Skip{Path: file, Reason: files.Reason(err), Refused: true})
+	s.Skipped = append(s.Skipped, skipped)
 }
 
 // discover finds the environments.

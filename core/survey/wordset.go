@@ -2,6 +2,7 @@ package survey
 
 import (
 	"bytes"
+	"cmp"
 	"maps"
 	"slices"
 
@@ -47,7 +48,7 @@ func definedWords(owners map[string][]string) *wordSet {
 
 // belongsTo reports whether what a file defines may be known by an owner's name.
 func (p *place) belongsTo(owner string) bool {
-	stem, folder := stemAndFolder(p.file)
+	stem, folder := reads.Origin(p.file)
 	return owner == "" || owner == stem || owner == folder || stem == "index" || stem == "__init__" || reads.HasWord(p.src, owner)
 }
 
@@ -65,13 +66,7 @@ func roleWords(roles []declare.Role) *wordSet {
 			if role.File == p.file {
 				return false
 			}
-			module := role.Module
-			if module == "" {
-				stem, folder := stemAndFolder(role.File)
-				if module = stem; stem == "index" || stem == "__init__" {
-					module = folder
-				}
-			}
+			module := cmp.Or(role.Module, reads.ModuleOf(role.File))
 			return module == anywhere || p.belongsTo(module)
 		})
 	})
@@ -116,7 +111,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	modules := map[string]bool{} // of helpers that who imports them gives a name
 	for _, h := range helpers {
 		if h.Default && len(modules) < maxWords {
-			modules[h.Module()] = true
+			modules[reads.ModuleOf(h.File)] = true
 		}
 		if callers[h.Name] != nil || len(callers) < maxWords {
 			c := reads.CallersOf(h, known.Of(h.File))
