@@ -220,9 +220,10 @@ func asksForNothing(word string) bool {
 	return strings.Contains(word, "nothing") || strings.Contains(word, "none") || strings.Contains(word, "null") || strings.Contains(word, "nil")
 }
 
-// stopsBehind reports whether a line goes on with what ends the program.
-func (l *applied) stopsBehind(f *syntax.File, name int) bool {
-	for i := name + 1; i < len(f.Tokens) && i < name+mostOfDefault && !f.Tokens[i].NewLine; i++ {
+// stopsWithin reports whether what ends the program stands between two tokens, in
+// the line that they begin in.
+func (l *applied) stopsWithin(f *syntax.File, from, to int) bool {
+	for i := from; i < min(to, len(f.Tokens)) && !f.Tokens[i].NewLine; i++ {
 		if l.stops[l.word(f.Text(i))] {
 			return true
 		}
@@ -309,11 +310,9 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 		if r.Fallback = literalAt(f, i); r.Fallback != nil {
 			return
 		}
-		for n := i; n < i+mostOfDefault && n < len(f.Tokens) && (n == i || !f.Tokens[n].NewLine); n++ {
-			if l.stops[l.word(f.Text(n))] {
-				r.Need = reads.Required
-				return
-			}
+		if l.stops[l.word(f.Text(i))] || l.stopsWithin(f, i+1, i+mostOfDefault) {
+			r.Need = reads.Required
+			return
 		}
 		r.FallbackComputed = true
 	}
@@ -351,7 +350,7 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 				}
 			}
 		case l.tests[word]:
-			if r.Need = reads.Optional; asksForNothing(word) && l.stopsBehind(f, name) {
+			if r.Need = reads.Optional; asksForNothing(word) && l.stopsWithin(f, name+1, name+mostOfDefault) {
 				r.Need = reads.Required
 			}
 		}

@@ -25,6 +25,15 @@ func second(does evaluate.Effect, kind reads.Kind, names string) (list []reads.I
 	return list
 }
 
+// tried returns functions that say whether their first argument is of a kind.
+func tried(kind reads.Kind, names string) []reads.Idiom {
+	list := given(evaluate.Goes, kind, names)
+	for i := range list {
+		list[i].Test = true
+	}
+	return list
+}
+
 // opened returns uses of which what they give is something else than the value.
 func opened(list []reads.Idiom) []reads.Idiom {
 	for i := range list {
@@ -51,7 +60,7 @@ var (
 		opened(given(evaluate.OnNothing, "", "File.join File.read File.exist? File.open File.expand_path File.basename File.dirname File.directory? File.file? Pathname.new Pathname Dir.mkdir Dir.chdir Dir.exist? FileUtils.mkdir_p Regexp.new Base64.decode64 Base64.strict_decode64 Base64.encode64 CGI.escape Shellwords.split")),
 		given(evaluate.Fail, reads.Number, "BigDecimal Rational"),
 		given(evaluate.Fail, "", "Date.parse Time.parse DateTime.parse IPAddr.new"),
-		given(evaluate.Fail, reads.URL, "URI.parse Addressable::URI.parse"),
+		given(evaluate.Fail, reads.URL, "Addressable::URI.parse"),
 		opened(second(evaluate.OnNothing, "", "File.join")),
 	)
 	goGiven = slices.Concat(
@@ -70,7 +79,6 @@ var (
 		given(evaluate.Fail, reads.Duration, "Period.parse"),
 		[]reads.Idiom{
 			{Access: `Base64.getDecoder().decode($read)`, Does: evaluate.OnNothing},
-			{Access: `Objects.requireNonNullElse($read, $fallback)`},
 			{Access: `Objects.requireNonNullElseGet($read, $fallback)`},
 			{Access: `requireNonNullElse($read, $fallback)`},
 			{Access: `$read.toFloat()`, Kind: reads.Number, Does: evaluate.Fail},
@@ -86,8 +94,6 @@ var (
 			{Access: `$read.toLongOption`, Kind: reads.Integer, Does: evaluate.Nones},
 			{Access: `$read.toDoubleOption`, Kind: reads.Number, Does: evaluate.Nones},
 			{Access: `$read.toBooleanOption`, Kind: reads.Boolean, Does: evaluate.Nones},
-			{Access: `StringUtils.isBlank($read)`, Absent: true},
-			{Access: `StringUtils.isEmpty($read)`, Absent: true},
 			{Access: `Strings.isNullOrEmpty($read)`, Absent: true},
 			{Access: `StringUtils.isNotBlank($read)`, Test: true},
 			{Access: `StringUtils.isNotEmpty($read)`, Test: true},
@@ -107,15 +113,11 @@ var (
 		opened(second(evaluate.OnNothing, "", "Path.Combine")),
 		given(evaluate.Converts, reads.Integer, "Convert.ToInt64 Convert.ToInt16 Convert.ToUInt32 Convert.ToUInt16"),
 		given(evaluate.Converts, reads.Number, "Convert.ToDouble Convert.ToDecimal Convert.ToSingle"),
-		func() (list []reads.Idiom) {
-			for kind, names := range map[reads.Kind]string{reads.Integer: "long.TryParse ushort.TryParse short.TryParse uint.TryParse ulong.TryParse byte.TryParse Int32.TryParse", reads.Number: "double.TryParse decimal.TryParse float.TryParse", reads.Duration: "TimeSpan.TryParse", "": "Guid.TryParse Enum.TryParse DateTime.TryParse IPAddress.TryParse", reads.URL: "Uri.TryCreate"} { // in any order
-				for name := range strings.FieldsSeq(names) {
-					list = append(list, reads.Idiom{Access: name + `($read, $rest)`, Kind: kind, Test: true})
-				}
-			}
-			slices.SortFunc(list, func(a, b reads.Idiom) int { return strings.Compare(a.Access, b.Access) })
-			return list
-		}(),
+		tried(reads.Integer, "long.TryParse ushort.TryParse short.TryParse uint.TryParse ulong.TryParse byte.TryParse Int32.TryParse"),
+		tried(reads.Number, "double.TryParse decimal.TryParse float.TryParse"),
+		tried(reads.Duration, "TimeSpan.TryParse"),
+		tried(reads.URL, "Uri.TryCreate"),
+		tried("", "Guid.TryParse Enum.TryParse DateTime.TryParse IPAddress.TryParse"),
 	)
 	rustGiven = slices.Concat(
 		given(evaluate.Breaks, reads.URL, "Url.parse url.Url.parse Uri.from_str"),
@@ -128,7 +130,6 @@ var (
 	elixirGiven = slices.Concat(
 		given(evaluate.OnNothing, "", "String.trim String.downcase String.upcase String.to_atom String.to_existing_atom"),
 		opened(given(evaluate.OnNothing, "", "Path.join Path.expand File.read! Base.decode64! String.length")),
-		given(evaluate.Fail, reads.Number, "String.to_float"),
 		given(evaluate.Breaks, reads.Number, "Float.parse"),
 	)
 	swiftGiven = slices.Concat(

@@ -51,7 +51,6 @@ var golang = &reads.Language{
 		{Access: `strconv.ParseBool($read)`, Kind: reads.Boolean, Does: evaluate.Errs},
 		{Access: `time.ParseDuration($read)`, Kind: reads.Duration, Does: evaluate.Errs},
 		{Access: `url.Parse($read)`, Kind: reads.URL},
-
 		{Access: `strings.Split($read, $rest)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
 	}, goGiven...),
