@@ -214,7 +214,7 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 			list = append(list, a)
 			continue
 		}
-		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && m.holdsName(inner, "_", 0) { // _.toInt
+		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && m.holdsName(inner, "_") { // _.toInt
 			list = append(list, a)
 			continue
 		}
@@ -390,7 +390,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		}
 		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
 			if fn := m.frame().class.method(name, 0); fn != nil {
-				of = Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: m.frame().self}}}
+				of = Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}
 			}
 		}
 	case k == parse.Name || k == parse.Member:
@@ -398,9 +398,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
 			of = v
 		} else if fn := m.frame().class.method(name, 0); fn != nil {
-			of = Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: m.frame().self}}}
+			of = Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}
 		} else if fn := m.namedFunction(name); fn != nil {
-			of = Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}}}
+			of = Value{{form: function, fn: m.closureOf(fn, nil)}}
 		} else {
 			of = m.name(callee, st)
 		}
@@ -462,7 +462,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		arguments = append([]argument{{value: receiver}}, arguments...)
 	}
 	m.lookInto(fn, arguments)
-	c := &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}
+	c := m.askedOf(fn, receiver)
 	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
 		c.self, c.of = object[0].members, object
 	}

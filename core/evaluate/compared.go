@@ -68,23 +68,15 @@ func (v Value) present() (out Value) {
 // fitsJoined asks whether a value fits patterns that are joined, of which the first
 // may be the contrary.
 func (m *machine) fitsJoined(p int32, v Value, not bool, st *state) Value {
-	m.asked(v)
 	u := m.unit()
 	parts := u.children(p)
-	var out Value
-	for _, x := range v {
+	return m.answers(v, func(x alt) truth {
 		first := m.fit(parts[0], x, st, 0)
 		if not {
 			first = first.not()
 		}
-		t := joinedTruth(u.at(p), first, m.fit(parts[1], x, st, 0))
-		if t == may {
-			out = append(out, loose(Value{x}, alt{}))
-		} else {
-			out = append(out, alt{form: boolean, truth: t == yes, depends: x.depends | x.missing})
-		}
-	}
-	return out.telling(v).compact()
+		return joinedTruth(u.at(p), first, m.fit(parts[1], x, st, 0))
+	})
 }
 
 // isOf asks whether a value is something of a type, or not: nothing is not.

@@ -161,10 +161,10 @@ func (m *machine) name(n int32, st *state) Value {
 		}
 	}
 	if fn := m.namedFunction(word); fn != nil {
-		return m.quietCall(n, Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}}}, st)
+		return m.quietCall(n, Value{{form: function, fn: m.closureOf(fn, nil)}}, st)
 	}
 	if fn := m.frame().class.method(word, 0); fn != nil && (u.Words.Quiet || fn.isGetter()) {
-		return m.quietCall(n, Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: m.frame().self}}}, st)
+		return m.quietCall(n, Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}, st)
 	}
 	if c := u.classes[word]; c != nil {
 		return Value{{form: class, class: c}}

@@ -139,7 +139,7 @@ func (m *machine) zeroOf(kind string) (Value, bool) {
 	case "bool":
 		return Value{{form: boolean}}, true
 	case "int":
-		return Value{{form: number, parts: []part{{text: "0", frame: m.depth()}}}}, true
+		return m.numberOf(0), true
 	}
 	return nil, false
 }

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"strconv"
 	"strings"
 
 	"inzicht/core/parse"
@@ -65,13 +66,6 @@ func (m *machine) elementsOf(v Value) []Value {
 	}
 	param := len(v) > 0 && isParam(v[0])
 	return []Value{{{element: true, parts: []part{{any: true, frame: m.depth(), param: param}}, depends: v.depends()}}}
-}
-
-func itoa(i int) string {
-	if i < 10 {
-		return string(rune('0' + i))
-	}
-	return itoa(i/10) + itoa(i%10)
 }
 
 // firstOf returns the first element of a list of which a verdict is true, or
@@ -139,7 +133,7 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 			break
 		}
 		m.round = round*mostRounds + int32(i)
-		given := []argument{{value: e}, {value: Value{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}}}
+		given := []argument{{value: e}, {value: m.numberOf(i)}}
 		if fn != nil && len(fn.params) > 1 && len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(fn.params) {
 			given = nil
 			for _, part := range e[0].list {
@@ -220,7 +214,9 @@ func (m *machine) lengthOf(x alt) Value {
 	if x.perhaps {
 		return Value{{form: number, name: some, depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}
 	}
-	return Value{{form: number, parts: []part{{text: itoa(len(x.list)), frame: m.depth()}}, depends: x.depends}}
+	v := m.numberOf(len(x.list))
+	v[0].depends = x.depends
+	return v
 }
 
 // askLists returns what emptyOf says of each list that a value may be.
@@ -333,7 +329,7 @@ func (m *machine) numberedOf(x alt) alt {
 }
 
 func (m *machine) numberOf(i int) Value {
-	return Value{{form: number, parts: []part{{text: itoa(i), frame: m.depth()}}}}
+	return Value{{form: number, parts: []part{{text: strconv.Itoa(i), frame: m.depth()}}}}
 }
 
 // isListed reports whether it is known what a map holds.

@@ -280,7 +280,9 @@ func (m *machine) recordOf(n int32, st *state) Value {
 		return Value{ordered}
 	}
 	m.zeroFields(r, r.of)
-	m.classed(m.elementClass(n), slices.Collect(maps.Values(r.value)))
+	if c := m.elementClass(n); c != nil {
+		m.classed(c, slices.Collect(maps.Values(r.value)))
+	}
 	return Value{{form: record, members: r}}
 }
 

@@ -321,20 +321,22 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 // matchesPattern asks whether an expression fits a pattern.
 func (m *machine) matchesPattern(n, pattern int32, st *state) Value {
 	v := m.quiet(n, st)
+	if len(v) == 0 {
+		return Value{{}}
+	}
+	return m.answers(v, func(x alt) truth { return m.fit(pattern, x, st, 0) })
+}
+
+// answers asks something of a value, and returns whether it is so.
+func (m *machine) answers(v Value, is func(alt) truth) Value {
 	m.asked(v)
 	var out Value
 	for _, x := range v {
-		switch m.fit(pattern, x, st, 0) {
-		case yes:
-			out = append(out, alt{form: boolean, truth: true, depends: x.depends | x.missing})
-		case no:
-			out = append(out, alt{form: boolean, depends: x.depends | x.missing})
-		default:
+		if t := is(x); t == may {
 			out = append(out, loose(Value{x}, alt{}))
+		} else {
+			out = append(out, alt{form: boolean, truth: t == yes, depends: x.depends | x.missing})
 		}
-	}
-	if len(out) == 0 {
-		return Value{{}}
 	}
 	return out.telling(v).compact()
 }

@@ -133,7 +133,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		}
 		if x.class != nil { // super.get
 			if fn := x.class.method(name, 0); fn != nil {
-				return Value{{form: function, fn: m.methodClosure(fn, x.members)}}, true
+				return Value{{form: function, fn: m.closureOf(fn, x.members)}}, true
 			}
 		}
 		if c := x.members.of; c != nil {
@@ -141,7 +141,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 				return m.here(v), true
 			}
 			if fn := c.method(name, 0); fn != nil {
-				return Value{{form: function, fn: m.methodClosure(fn, x.members)}}, true
+				return Value{{form: function, fn: m.closureOf(fn, x.members)}}, true
 			}
 			if v, known := x.members.get("@" + name); known { // attr_reader
 				return v, true
@@ -173,14 +173,14 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			return m.here(v), true
 		}
 		if fn := x.class.method(name, 0); fn != nil {
-			return Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn)}}}, true
+			return Value{{form: function, fn: m.closureOf(fn, nil)}}, true
 		}
 		if inner := m.unit().classes[name]; inner != nil {
 			return Value{{form: class, class: inner}}, true
 		}
 	case x.form == text || x.form == number:
 		if fn := m.plainMethod(name, Value{x}); fn != nil && fn.isGetter() {
-			return Value{{form: function, fn: &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: Value{x}}}}, true
+			return Value{{form: function, fn: m.askedOf(fn, Value{x})}}, true
 		}
 		switch name {
 		case "value", "rawValue", "name", "freeze", "to_s", "String":

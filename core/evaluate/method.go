@@ -13,7 +13,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		return v, true
 	}
 	if fn := u.extension(name); fn != nil {
-		if v, ran := m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}, n, arguments, st); ran {
+		if v, ran := m.run(fn, m.askedOf(fn, receiver), n, arguments, st); ran {
 			return v, true
 		}
 	}

@@ -16,7 +16,7 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 		m.lookInto(fn, arguments)
 	}
 	if fn != nil && fn.Body != 0 {
-		m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: r}, n, arguments, st)
+		m.run(fn, m.closureOf(fn, r), n, arguments, st)
 		if st.dead {
 			return nil
 		}
@@ -151,7 +151,7 @@ func (m *machine) itself(fn *Func, receiver Value, n int32, st *state) Value {
 	}
 	object := Value(nil)
 	if maker := fn.Unit.makerOf(fn.Owner, made.name); maker != nil {
-		object, _ = m.run(maker, &closure{unit: fn.Unit, node: maker.Node, outer: m.outerOf(maker)}, n, made.arguments, st)
+		object, _ = m.run(maker, m.closureOf(maker, nil), n, made.arguments, st)
 	} else if made.name == fn.Owner.Name {
 		object = m.make(fn.Owner, made.arguments, n, st)
 	}

@@ -31,7 +31,7 @@ func (m *machine) objectCall(x alt, n int32, arguments []argument, st *state) (V
 	if fn == nil {
 		return nil, false
 	}
-	return m.run(fn, m.methodClosure(fn, x.members), n, arguments, st)
+	return m.run(fn, m.closureOf(fn, x.members), n, arguments, st)
 }
 
 // objectIndex runs what an object does where an element of it is asked for.
@@ -43,12 +43,18 @@ func (m *machine) objectIndex(x alt, n int32, key Value, st *state) (Value, bool
 	if fn == nil {
 		return nil, false
 	}
-	return m.run(fn, m.methodClosure(fn, x.members), n, []argument{{node: m.unit().Tree.Child(n, 1), value: key}}, st)
+	return m.run(fn, m.closureOf(fn, x.members), n, []argument{{node: m.unit().Tree.Child(n, 1), value: key}}, st)
 }
 
-// methodClosure returns a method of an object.
-func (m *machine) methodClosure(fn *Func, self *members) *closure {
+// closureOf returns a function that is not within another, as a method of an
+// object where self is not nil.
+func (m *machine) closureOf(fn *Func, self *members) *closure {
 	return &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: self}
+}
+
+// askedOf returns a method that is asked of a value.
+func (m *machine) askedOf(fn *Func, of Value) *closure {
+	return &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: of}
 }
 
 // isGetter reports whether a function is asked for like a field: get port() { … },
@@ -141,7 +147,7 @@ func (m *machine) ofPlain(n int32, name string, receiver Value, arguments []argu
 	if fn.extends() {
 		arguments = append([]argument{{value: receiver}}, arguments...)
 	}
-	return m.run(fn, &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: receiver}, n, arguments, st)
+	return m.run(fn, m.askedOf(fn, receiver), n, arguments, st)
 }
 
 // inherited returns a field of a class, or of one that it extends.
@@ -197,29 +203,35 @@ func (m *machine) super(n int32, arguments []argument, st *state) (Value, bool) 
 	if fr.class == nil || fr.fn == nil || fr.self == nil {
 		return nil, false
 	}
-	u := fr.class.Unit
-	for _, name := range fr.class.bases {
-		base := u.classes[name]
-		if base == nil || base == fr.class {
-			continue
-		}
-		if u.Words.Loops == Keys { // super().__init__(x)
-			return superOf(fr.self, base), true
-		}
-		fn := base.method(fr.fn.Name, 0)
-		if fn == nil && isConstructor(fr.fn) {
-			fn = base.constructorOf()
-		}
-		if fn == nil {
-			m.give(fr.self, base, arguments)
-			return nil, true
-		}
-		m.lookInto(fn, arguments)
-		v, ran := m.run(fn, m.methodClosure(fn, fr.self), n, arguments, st)
-		fr.self.hazy = fr.self.hazy || !ran && isConstructor(fn)
-		return v, ran
+	base := fr.class.extended()
+	if base == nil {
+		return nil, false
 	}
-	return nil, false
+	if fr.class.Unit.Words.Loops == Keys { // super().__init__(x)
+		return superOf(fr.self, base), true
+	}
+	fn := base.method(fr.fn.Name, 0)
+	if fn == nil && isConstructor(fr.fn) {
+		fn = base.constructorOf()
+	}
+	if fn == nil {
+		m.give(fr.self, base, arguments)
+		return nil, true
+	}
+	m.lookInto(fn, arguments)
+	v, ran := m.run(fn, m.closureOf(fn, fr.self), n, arguments, st)
+	fr.self.hazy = fr.self.hazy || !ran && isConstructor(fn)
+	return v, ran
+}
+
+// extended returns the first class of the file that a class extends, or nil.
+func (c *Class) extended() *Class {
+	for _, name := range c.bases {
+		if base := c.Unit.classes[name]; base != nil && base != c {
+			return base
+		}
+	}
+	return nil
 }
 
 // superOf returns an object as one of a class that its own extends.
@@ -234,12 +246,11 @@ func (m *machine) superObject() (Value, bool) {
 	if fr.class == nil || fr.self == nil {
 		return nil, false
 	}
-	for _, name := range fr.class.bases {
-		if base := fr.class.Unit.classes[name]; base != nil && base != fr.class {
-			return superOf(fr.self, base), true
-		}
+	base := fr.class.extended()
+	if base == nil {
+		return nil, false
 	}
-	return nil, false
+	return superOf(fr.self, base), true
 }
 
 // isSuper reports whether a name stands for the object at hand as one of the class

@@ -192,7 +192,7 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 	}
 	if k := m.unit().kind(s); k == parse.If || k == parse.Switch {
 		condition := m.unit().Tree.Child(s, 0)
-		if m.hangs(condition, st, 0) || len(m.unit().Words.Platform) > 0 && m.asksForSystem(condition, 0) {
+		if m.hangs(condition, st) || len(m.unit().Words.Platform) > 0 && m.asksForSystem(condition) {
 			return true
 		}
 	}
@@ -201,21 +201,12 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 
 // hangs reports whether a condition asks for a variable that holds what it does
 // because of the unset read: an error, a flag.
-func (m *machine) hangs(n int32, st *state, depth int) bool {
+func (m *machine) hangs(condition int32, st *state) bool {
 	u := m.unit()
-	if u.kind(n) == parse.Name {
+	return u.holds(condition, parse.Name, func(n int32) bool {
 		v, _ := st.scope.vars.get(u.at(n))
 		return v.isFlag() && v.missing() == 0 && v.depends() != 0
-	}
-	if depth > 6 {
-		return false
-	}
-	for _, c := range u.children(n) {
-		if m.hangs(c, st, depth+1) {
-			return true
-		}
-	}
-	return false
+	})
 }
 
 // isFlag reports whether a value tells how something went: an error or none, true
@@ -231,20 +222,9 @@ func (v Value) isFlag() bool {
 
 // asksForSystem reports whether a condition asks for the system that a program
 // runs on.
-func (m *machine) asksForSystem(n int32, depth int) bool {
+func (m *machine) asksForSystem(condition int32) bool {
 	u := m.unit()
-	if u.kind(n) == parse.Member {
-		return u.Words.Platform[m.calleePath(n)] != ""
-	}
-	if depth > 6 {
-		return false
-	}
-	for _, c := range u.children(n) {
-		if m.asksForSystem(c, depth+1) {
-			return true
-		}
-	}
-	return false
+	return u.holds(condition, parse.Member, func(n int32) bool { return u.Words.Platform[m.calleePath(n)] != "" })
 }
 
 // mayLeave reports whether a statement may leave the function round it.

@@ -644,6 +644,22 @@ func (u *Unit) children(n int32) (list []int32) {
 	return list
 }
 
+// mostAsked bounds how deep in an expression nodes are asked.
+const mostAsked = 6
+
+// holds reports whether something is so of a node, or of any within it, that has a
+// kind; what stands within such a node is not asked.
+func (u *Unit) holds(n int32, kind parse.Kind, is func(int32) bool) bool {
+	return u.holdsWithin(n, kind, is, 0)
+}
+
+func (u *Unit) holdsWithin(n int32, kind parse.Kind, is func(int32) bool, depth int) bool {
+	if u.kind(n) == kind {
+		return is(n)
+	}
+	return depth <= mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.holdsWithin(c, kind, is, depth+1) })
+}
+
 // reads reports whether an access stands within a node.
 func (u *Unit) reads(n int32) bool {
 	within := u.Tree.Nodes[n]

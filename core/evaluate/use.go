@@ -212,9 +212,10 @@ func (m *machine) typedKind(n int32) string {
 // usedUp runs what needs a value and gives something else: the contents of a file.
 func (m *machine) usedUp(use Use, n int32, v, receiver Value, arguments []argument, st *state) Value {
 	missing := v.missing()
+	name := m.unit().calleeName(m.unit().Tree.Child(n, 0))
 	switch use.Does {
 	case Errs:
-		out := m.unknownCall(n, m.unit().calleeName(m.unit().Tree.Child(n, 0)), receiver, arguments, st)
+		out := m.unknownCall(n, name, receiver, arguments, st)
 		failed := Value{{}}
 		if m.focus == nil {
 			failed = failed.telling(v)
@@ -234,7 +235,7 @@ func (m *machine) usedUp(use Use, n int32, v, receiver Value, arguments []argume
 			return nil
 		}
 	}
-	return m.unknownCall(n, m.unit().calleeName(m.unit().Tree.Child(n, 0)), receiver, arguments, st)
+	return m.unknownCall(n, name, receiver, arguments, st)
 }
 
 // needed goes on only where there is something: what a value is given to fails on
@@ -433,7 +434,7 @@ var unnamed = []string{"_", "it", "$0", "$_"}
 func (m *machine) applied(n int32, v Value, st *state) Value {
 	u := m.unit()
 	for _, placeholder := range unnamed {
-		if m.holdsName(n, placeholder, 0) {
+		if m.holdsName(n, placeholder) {
 			in := st.fork()
 			in.scope.vars.put(placeholder, v)
 			out := m.quiet(n, in)
@@ -457,20 +458,10 @@ func (m *machine) applied(n int32, v Value, st *state) Value {
 	return nil
 }
 
-func (m *machine) holdsName(n int32, name string, depth int) bool {
+// holdsName reports whether a name stands in an expression.
+func (m *machine) holdsName(n int32, name string) bool {
 	u := m.unit()
-	if u.kind(n) == parse.Name && u.at(n) == name {
-		return true
-	}
-	if depth > 6 {
-		return false
-	}
-	for _, c := range u.children(n) {
-		if m.holdsName(c, name, depth+1) {
-			return true
-		}
-	}
-	return false
+	return u.holds(n, parse.Name, func(n int32) bool { return u.at(n) == name })
 }
 
 // invoke calls a function value.

@@ -94,13 +94,8 @@ func castOf(u *Unit, n int32) string {
 // leavesInPeace has a function return nothing where what it asks for with ? is
 // nothing, which is no error.
 func (m *machine) leavesInPeace(v Value, st *state) bool {
-	if m.focus == nil || m.unit().Words.Leaves != "?" || len(v) == 0 {
+	if m.focus == nil || m.unit().Words.Leaves != "?" || !v.allNothing() {
 		return false
-	}
-	for _, x := range v {
-		if x.form != nothing {
-			return false
-		}
 	}
 	m.focus.tested |= v.depends() | v.missing()
 	m.returning(v, 0, st)
