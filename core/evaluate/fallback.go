@@ -239,3 +239,24 @@ func (m *machine) readsUnset(n int32) bool {
 		return r.Unit == u && node.From <= at.From && at.To <= node.To
 	})
 }
+
+// keep notes what a variable or field goes on to hold where a read of which it is
+// asked whether it is set does not replace that: if (a) port = a;
+func (m *machine) keep(old Value, tags sites) {
+	if m.hinging == 0 || len(old) == 0 || len(tags) != 1 || len(old.sites()) > 0 {
+		return
+	}
+	r := m.reads[tags[0]]
+	s, plain := old.plain()
+	if !plain && len(old) == 1 && old[0].form == boolean && old[0].name != "" {
+		s, plain = old[0].name, true
+	}
+	switch {
+	case !plain:
+		r.keeps, r.kept = true, nil
+	case !r.keeps:
+		r.keeps, r.kept = true, &Fallback{Text: s}
+	case r.kept != nil && r.kept.Text != s:
+		r.kept = nil
+	}
+}

@@ -276,3 +276,10 @@ func (u *Unit) leavesWithin(n int32) bool {
 	u.leaving[n] = leaves
 	return leaves
 }
+
+// taken notes that what is taken out of a list or an object matters to who does so.
+func (m *machine) taken(v Value) {
+	if m.focus == nil {
+		m.touch(v.sites())
+	}
+}

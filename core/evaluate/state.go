@@ -190,27 +190,6 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 	}
 }
 
-// keep notes what a variable or field goes on to hold where a read of which it is
-// asked whether it is set does not replace that: if (a) port = a;
-func (m *machine) keep(old Value, tags sites) {
-	if m.hinging == 0 || len(old) == 0 || len(tags) != 1 || len(old.sites()) > 0 {
-		return
-	}
-	r := m.reads[tags[0]]
-	s, plain := old.plain()
-	if !plain && len(old) == 1 && old[0].form == boolean && old[0].name != "" {
-		s, plain = old[0].name, true
-	}
-	switch {
-	case !plain:
-		r.keeps, r.kept = true, nil
-	case !r.keeps:
-		r.keeps, r.kept = true, &Fallback{Text: s}
-	case r.kept != nil && r.kept.Text != s:
-		r.kept = nil
-	}
-}
-
 func (m *machine) tagged(tags sites, r *Read) bool {
 	for _, s := range tags {
 		if m.reads[s] == r {
@@ -376,13 +355,6 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		}
 		m.taken(part)
 		m.assign(c, part, st, at)
-	}
-}
-
-// taken notes that what is taken out of a list or an object matters to who does so.
-func (m *machine) taken(v Value) {
-	if m.focus == nil {
-		m.touch(v.sites())
 	}
 }
 

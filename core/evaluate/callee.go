@@ -1,0 +1,220 @@
+package evaluate
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// Which function a call means.
+
+// callee runs the function or class of the tree that is called, if it is one.
+func (m *machine) callee(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	u := m.unit()
+	var of Value
+	if u.Words.Arguments != "" && u.kind(callee) == parse.Member && u.Tree.File.Is(int(u.Tree.Nodes[callee].At)-1, "->") { // $x->f(y) gives both
+		arguments = append([]argument{{node: u.Tree.Child(callee, 0), value: receiver}}, arguments...)
+	}
+	switch k := u.kind(callee); {
+	case k == parse.Member && u.Tree.Child(callee, 0) != 0:
+		for _, x := range receiver {
+			if v, known := m.memberOfAlt(x, name, st); known {
+				of = append(of, v...)
+			} else if v, known := m.getter(x, name, len(arguments)); known {
+				return v, true
+			} else if x.form == class && name == "new" {
+				of = append(of, x)
+			}
+			if x.form == function && (name == "" || name == "call" || name == "bind") {
+				of = append(of, x)
+			}
+		}
+		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
+			if fn := m.frame().class.method(name, 0); fn != nil {
+				of = Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}
+			}
+		}
+	case k == parse.Name || k == parse.Member:
+		v, _, found := m.lookup(name, st)
+		if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
+			of = v
+		} else if fn := m.frame().class.method(name, 0); fn != nil {
+			of = Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}
+		} else if fn := m.namedFunction(name); fn != nil {
+			of = Value{{form: function, fn: m.closureOf(fn, nil)}}
+		} else {
+			of = m.name(callee, st)
+		}
+	default:
+		of = m.quiet(callee, st)
+	}
+	if st.dead {
+		return nil, true
+	}
+	if len(arguments) == 0 && len(of) > 0 && len(receiver) == 1 && (receiver[0].members != nil || isPair(receiver)) && of[0].form != function && of[0].form != class {
+		return of, true // a field that is asked by a method of its name
+	}
+	var out Value
+	done := false
+	for _, x := range of {
+		switch {
+		case x.form == unknown && x.name != "" && len(arguments) > 0:
+			if use, found := m.pathUse(x.name, x.name, arguments, n); found {
+				out, done = append(out, m.use(use, n, nil, arguments, st)...), true
+			} else if u.Words.Transparent[x.name] {
+				out, done = append(out, m.transparent(x.name, arguments[0].value)...), true
+			}
+		case x.form == function:
+			fn, c := x.fn.unit.byNode[x.fn.node], x.fn
+			if fn == nil {
+				continue
+			}
+			if other := m.overload(fn, arguments); other != fn {
+				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
+			}
+			if !m.worth(fn, arguments, st) {
+				continue
+			}
+			m.lookInto(fn, arguments)
+			v, ran := m.runPerhaps(fn, c, n, arguments, st)
+			if !ran {
+				continue
+			}
+			out, done = append(out, v...), true
+		case x.form == class:
+			out, done = append(out, m.make(x.class, arguments, n, st)...), true
+		case x.form == record:
+			if v, ran := m.objectCall(x, n, arguments, st); ran {
+				out, done = append(out, v...), true
+			}
+		}
+		if st.dead {
+			return nil, true
+		}
+	}
+	if done {
+		return out.compact(), true
+	}
+	fn := m.elsewhere(n, callee, name, receiver)
+	if fn == nil || !m.worth(fn, arguments, st) {
+		return nil, false
+	}
+	if fn.extends() && textual(receiver) {
+		arguments = append([]argument{{value: receiver}}, arguments...)
+	}
+	m.lookInto(fn, arguments)
+	c := m.askedOf(fn, receiver)
+	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
+		c.self, c.of = object[0].members, object
+	}
+	return m.run(fn, c, n, arguments, st)
+}
+
+// callable reports whether a value may be a function.
+func (m *machine) callable(v Value) bool {
+	for _, x := range v {
+		if x.form == function || x.form == class || x.name != "" || x.members != nil && x.members.of != nil && x.members.of.oneOf(callMethods) != nil {
+			return true
+		}
+	}
+	return false
+}
+
+// getter returns the field of an object that getName() asks for.
+func (m *machine) getter(x alt, name string, arguments int) (Value, bool) {
+	if arguments > 0 || x.members == nil || len(name) < 4 || !strings.HasPrefix(strings.ToLower(name), "get") {
+		return nil, false
+	}
+	field := strings.TrimLeft(name[3:], "_")
+	if field == "" {
+		return nil, false
+	}
+	return x.members.get(strings.ToLower(field[:1]) + field[1:])
+}
+
+// elsewhere returns the function that a call means where its receiver does not
+// say so: a method that only one class of the file has, or one of another file.
+func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func {
+	u := m.unit()
+	member := u.kind(callee) == parse.Member
+	if member {
+		var only *Func
+		count := 0
+		for _, fn := range u.funcs[name] {
+			if fn.concerned && (fn.Owner != nil || u.Words.Errors != nil || u.Words.Signs || u.isMember(fn)) {
+				only = fn
+				count++
+			}
+		}
+		if count == 1 && (isOpen(receiver) || u.Words.Errors != nil) && !m.isCommon(name, only, receiver) {
+			return only
+		}
+	}
+	if u.Outside == nil {
+		return nil
+	}
+	if !member || isOpen(receiver) || u.Words.Errors != nil {
+		return u.Outside(name, callee)
+	}
+	if !textual(receiver) {
+		return nil
+	}
+	if fn := u.Outside(name, callee); fn != nil && (fn.extends() || fn.plainReceiver() != "") {
+		return fn
+	}
+	return nil
+}
+
+// isMember reports whether a function is defined as a member of something:
+// function M.env().
+func (u *Unit) isMember(fn *Func) bool {
+	at := int(u.Tree.Nodes[fn.Node].At)
+	return at > 0 && (u.Tree.File.Is(at-1, ".") || u.Tree.File.Is(at-1, ":"))
+}
+
+func isOpen(v Value) bool {
+	for _, x := range v {
+		if x.form != unknown && x.form != record {
+			return false
+		}
+	}
+	return true
+}
+
+// isCommon reports whether many things have a member of that name, so that the
+// receiver of a call must tell which is meant.
+func (m *machine) isCommon(name string, fn *Func, receiver Value) bool {
+	for _, x := range receiver {
+		if x.members != nil && x.members.of == fn.Owner {
+			return false
+		}
+	}
+	return m.unit().Common != nil && m.unit().Common(name)
+}
+
+// worth reports whether running a function may tell something: it may be given
+// the name of a variable or what was read, may end the program, or is short.
+func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
+	if fn.named {
+		return true
+	}
+	size, depth := 0, len(m.frames)
+	if fn.Body != 0 {
+		node := fn.Unit.Tree.Nodes[fn.Node]
+		size = int(node.To - node.From)
+	}
+	for _, a := range arguments {
+		for _, x := range a.value {
+			if len(x.sites) > 0 || x.missing != 0 || x.form == function {
+				return size < 1500
+			}
+		}
+	}
+	switch {
+	case m.focus != nil && st.control != 0:
+		return size < 400
+	case fn.concerned:
+		return size < 300 && depth < 3
+	}
+	return size < 60 && depth < 2
+}

@@ -1,0 +1,103 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
+
+// What is asked of the nodes of a tree.
+
+func (u *Unit) kind(n int32) parse.Kind { return u.Tree.Nodes[n].Kind }
+
+// at returns the text of the token that matters most to a node, or "".
+func (u *Unit) at(n int32) string {
+	i := u.Tree.Nodes[n].At
+	if i < 0 {
+		return ""
+	}
+	text := u.Tree.File.Text(int(i))
+	if u.Words.AnyCase && strings.HasPrefix(text, "$") {
+		return strings.ToLower(text)
+	}
+	return text
+}
+
+// next returns the text of the token behind the one that matters most.
+func (u *Unit) next(n int32) string {
+	if i := int(u.Tree.Nodes[n].At) + 1; i > 0 && i < len(u.Tree.File.Tokens) {
+		return u.Tree.File.Text(i)
+	}
+	return ""
+}
+
+func (u *Unit) children(n int32) (list []int32) {
+	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
+		list = append(list, c)
+	}
+	return list
+}
+
+// reads reports whether an access stands within a node.
+func (u *Unit) reads(n int32) bool {
+	within := u.Tree.Nodes[n]
+	for at := range u.Access { // in any order
+		if node := u.Tree.Nodes[at]; node.From >= within.From && node.To <= within.To {
+			return true
+		}
+	}
+	return false
+}
+
+// assignsMember reports whether the file gives any object a member of that name
+// a value.
+func (u *Unit) assignsMember(name string) bool {
+	u.assigning.Do(func() {
+		u.assigned = map[string]bool{}
+		for n := range u.Tree.Nodes {
+			if target := u.Tree.Child(int32(n), 0); u.kind(int32(n)) == parse.Assign && u.kind(target) == parse.Member {
+				u.assigned[u.at(target)] = true
+			}
+		}
+	})
+	return u.assigned[name]
+}
+
+// literal returns the text of a string without holes.
+func (u *Unit) literal(n int32) (string, bool) {
+	node := u.Tree.Nodes[n]
+	if node.Kind != parse.Text {
+		return "", false
+	}
+	i := int(node.From)
+	if s, ok := u.Tree.File.Value(i); ok {
+		return s, true
+	}
+	f := u.Tree.File
+	if f.Kind(i) == syntax.Quote {
+		var out strings.Builder
+		for j := i + 1; j < f.Mate(i); j++ {
+			out.WriteString(f.TextValue(j, i))
+		}
+		return out.String(), true
+	}
+	return f.Text(i), f.Kind(i) == syntax.Word && node.To == node.From+1 // without quotes
+}
+
+// mostAsked bounds how deep in an expression nodes are asked.
+const mostAsked = 6
+
+// holds reports whether something is so of a node, or of any within it, that has a
+// kind; what stands within such a node is not asked.
+func (u *Unit) holds(n int32, kind parse.Kind, is func(int32) bool) bool {
+	return u.holdsWithin(n, kind, is, 0)
+}
+
+func (u *Unit) holdsWithin(n int32, kind parse.Kind, is func(int32) bool, depth int) bool {
+	if u.kind(n) == kind {
+		return is(n)
+	}
+	return depth <= mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.holdsWithin(c, kind, is, depth+1) })
+}

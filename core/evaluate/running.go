@@ -1,0 +1,134 @@
+package evaluate
+
+import "inzicht/core/parse"
+
+// How a function is run: the variables round it, its arguments, what it gives.
+
+// outerOf returns the variables round a function that is not within another.
+func (m *machine) outerOf(fn *Func) *scope {
+	if fn.Unit == m.u {
+		return m.globals
+	}
+	if m.others == nil {
+		m.others = map[*Unit]*other{}
+	}
+	o := m.others[fn.Unit]
+	if o == nil {
+		o = &other{scope: newScope(nil, fn.Unit)}
+		m.others[fn.Unit] = o
+		m.runOther(fn.Unit, o.scope)
+		o.begun = o.scope.vars.fork()
+	}
+	return o.scope
+}
+
+// other is another file whose functions are run.
+type other struct {
+	scope *scope
+	begun *variables // what it held before any of its functions was run
+}
+
+// begin has other files hold what they did before any of their functions was run:
+// what one variable is to them concerns no other.
+func (o *other) begin() {
+	if o.begun != nil {
+		o.scope.vars = o.begun.fork()
+	}
+}
+
+// runOther runs what stands outside functions in another file.
+func (m *machine) runOther(u *Unit, scope *scope) {
+	focus, frames, tries, exits, context := m.focus, m.frames, m.tries, m.exits, m.context
+	m.focus, m.tries, m.exits = nil, nil, nil
+	m.context = -1 << 20
+	m.frames = []*frame{{unit: u, context: m.context}}
+	steps := m.steps
+	m.steps = max(0, mostOfRun-5_000)
+	m.block(0, &state{scope: scope})
+	m.steps = steps
+	m.focus, m.frames, m.tries, m.exits, m.context = focus, frames, tries, exits, context
+}
+
+// within returns the context of a call in the present one.
+func (m *machine) within(n int32) int32 {
+	key := chain{m.context, n, m.round}
+	if m.chains[key] == 0 {
+		m.chains[key] = int32(len(m.chains) + 1)
+	}
+	return m.chains[key]
+}
+
+// run runs a function with arguments. It reports false where it would lead too
+// deep.
+func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *state) (Value, bool) {
+	if len(m.frames) > deepest || fn.Body == 0 || m.isRunning(fn) || !m.tick() {
+		return nil, false
+	}
+	if fn.Unit == m.u {
+		m.ran[fn.Node] = true
+	}
+	back := m.context
+	m.context = m.within(n)
+	fr := &frame{fn: fn, unit: fn.Unit, call: n, context: m.context, self: c.self, class: fn.class, of: c.of}
+	in := &state{scope: newScope(c.outer, fn.Unit), control: st.control, consults: st.consults}
+	m.frames = append(m.frames, fr)
+	exits, round := m.exits, m.round
+	m.exits, m.round = nil, 0
+	m.bind(fn, arguments, in)
+	v := m.body(fn, in)
+	m.exits, m.round = exits, round
+	m.frames = m.frames[:len(m.frames)-1]
+	m.context = back
+	if !in.dead {
+		if fr.got {
+			v = join(fr.returns, v.dependent(in.control&^st.control))
+		}
+		st.consults |= in.consults
+		if fr.after != nil {
+			st.consults |= fr.after.consults
+		}
+		return v, true
+	}
+	if !fr.got {
+		st.dead = true
+		return nil, true
+	}
+	st.consults |= fr.after.consults
+	return fr.returns, true
+}
+
+func (m *machine) isRunning(fn *Func) bool {
+	count := 0
+	for _, fr := range m.frames {
+		if fr.fn == fn {
+			count++
+		}
+	}
+	return count > 1
+}
+
+// body runs the body of a function, and returns what its last expression gives
+// where a function returns that.
+func (m *machine) body(fn *Func, st *state) Value {
+	u := fn.Unit
+	for _, s := range fn.before {
+		m.exec(s, st)
+	}
+	v := m.exec(fn.Body, st)
+	if st.dead {
+		return nil
+	}
+	if u.kind(fn.Body) != parse.Block || u.Words.Returns {
+		m.tail(v, fn.Body, st)
+		return v
+	}
+	return Value{{form: nothing}}
+}
+
+// tail notes what a function gives without a return.
+func (m *machine) tail(v Value, at int32, st *state) {
+	control := st.control
+	st.control |= v.depends()
+	m.replacing(nil, v, slot{m.context, ""}, st, at)
+	st.control = control
+}
