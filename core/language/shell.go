@@ -45,15 +45,30 @@ func readShell(src []byte) ([]reads.Read, error) {
 		return nil, notUnderstood("a script", parseLine(err))
 	}
 	s := &script{src: src, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
-	s.settings.of(file)
+	nodes := nodesOf(file)
+	s.settings.of(file, nodes)
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
-	syntax.Walk(file, s.strictness)
-	syntax.Walk(file, s.copied)
-	syntax.Walk(file, s.checks)
-	syntax.Walk(file, s.defines)
-	syntax.Walk(file, s.expansions)
-	s.markAsked(file)
+	for _, look := range []func(syntax.Node){s.strictness, s.copied, s.checks, s.defines, s.expansions} {
+		for _, n := range nodes {
+			look(n)
+		}
+	}
+	s.markAsked(nodes)
 	return s.reads, nil
+}
+
+// nodesOf returns the nodes of a script that anything is asked of, each before
+// those within it: to go through the tree takes longer than to look at them.
+func nodesOf(file *syntax.File) (nodes []syntax.Node) {
+	syntax.Walk(file, func(n syntax.Node) bool {
+		switch n.(type) {
+		case *syntax.CallExpr, *syntax.ParamExp, *syntax.Assign, *syntax.UnaryTest, *syntax.FuncDecl, *syntax.BinaryCmd,
+			*syntax.IfClause, *syntax.CaseClause, *syntax.ForClause, *syntax.WhileClause:
+			nodes = append(nodes, n)
+		}
+		return true
+	})
+	return nodes
 }
 
 // parseLine gives the line at which the parser of scripts stopped, or 0.
@@ -107,10 +122,10 @@ type shellLoop struct {
 var strictShebang = late.Regexp(`^#!\S*sh +-[a-z]*u`)
 
 // strictness notes set -u.
-func (s *script) strictness(n syntax.Node) bool {
+func (s *script) strictness(n syntax.Node) {
 	call, ok := n.(*syntax.CallExpr)
 	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
-		return true
+		return
 	}
 	for _, word := range call.Args[1:] {
 		if word.Lit() == "--" { // what follows are arguments
@@ -120,11 +135,10 @@ func (s *script) strictness(n syntax.Node) bool {
 			s.strict = true
 		}
 	}
-	return true
 }
 
 // expansions makes a read of each expansion of a name that is not set before it.
-func (s *script) expansions(n syntax.Node) bool {
+func (s *script) expansions(n syntax.Node) {
 	switch n := n.(type) {
 	case *syntax.ForClause:
 		if loop, ok := n.Loop.(*syntax.WordIter); ok {
@@ -132,14 +146,13 @@ func (s *script) expansions(n syntax.Node) bool {
 		}
 	case *syntax.ParamExp:
 		s.expansion(n)
-	case *syntax.BinaryTest, *syntax.UnaryTest:
-		if test, ok := n.(*syntax.UnaryTest); ok && test.Op == syntax.TsVarSet {
-			s.asked(test.X, n.Pos())
+	case *syntax.UnaryTest:
+		if n.Op == syntax.TsVarSet {
+			s.asked(n.X, n.Pos())
 		}
 	case *syntax.CallExpr:
 		s.command(n)
 	}
-	return true
 }
 
 // loop notes a loop over words that are written out.
@@ -220,15 +233,14 @@ func (s *script) judged(name string, r reads.Read) reads.Read {
 
 // copied notes where the value of a variable is put into another as it is:
 // dirs="$LOCK_DIRS". The first place counts.
-func (s *script) copied(n syntax.Node) bool {
+func (s *script) copied(n syntax.Node) {
 	a, is := n.(*syntax.Assign)
 	if !is || a.Name == nil || a.Value == nil || isEnvironmentName(a.Name.Value) {
-		return true
+		return
 	}
 	if p := expansionAlone(a.Value); p != nil && p.Exp == nil && !p.Length && s.copies[p.Param.Value] == "" {
 		s.copies[p.Param.Value] = a.Name.Value
 	}
-	return true
 }
 
 func (s *script) expansion(p *syntax.ParamExp) {

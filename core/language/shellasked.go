@@ -8,7 +8,7 @@ import (
 
 // markAsked marks the reads of variables of which a script only asks whether
 // they are set: [ -n "$NAME" ], and nowhere else.
-func (s *script) markAsked(file *syntax.File) {
+func (s *script) markAsked(nodes []syntax.Node) {
 	asked := map[*syntax.ParamExp]bool{}
 	ask := func(operator string, word *syntax.Word) {
 		if operator == "-n" || operator == "-z" {
@@ -17,7 +17,7 @@ func (s *script) markAsked(file *syntax.File) {
 			}
 		}
 	}
-	syntax.Walk(file, func(n syntax.Node) bool {
+	for _, n := range nodes {
 		switch n := n.(type) {
 		case *syntax.UnaryTest:
 			if word, ok := n.X.(*syntax.Word); ok {
@@ -28,11 +28,10 @@ func (s *script) markAsked(file *syntax.File) {
 				ask(n.Args[i].Lit(), n.Args[i+1])
 			}
 		}
-		return true
-	})
+	}
 	used := map[string]bool{}
 	only := map[string]bool{}
-	syntax.Walk(file, func(n syntax.Node) bool {
+	for _, n := range nodes {
 		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil {
 			if asked[p] {
 				only[p.Param.Value] = true
@@ -40,8 +39,7 @@ func (s *script) markAsked(file *syntax.File) {
 				used[p.Param.Value] = true
 			}
 		}
-		return true
-	})
+	}
 	for i := range s.reads {
 		if r := &s.reads[i]; only[r.Name] && !used[r.Name] && (r.Kind == "" || r.Kind == reads.Text) {
 			r.Asked = true

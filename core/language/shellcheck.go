@@ -36,7 +36,7 @@ func (v verdict) not() verdict {
 }
 
 // checks notes what a script does where a variable that it tests is not set.
-func (s *script) checks(n syntax.Node) bool {
+func (s *script) checks(n syntax.Node) {
 	switch n := n.(type) {
 	case *syntax.IfClause:
 		if len(n.Cond) > 0 {
@@ -61,7 +61,6 @@ func (s *script) checks(n syntax.Node) bool {
 	case *syntax.CaseClause:
 		s.chosen(n)
 	}
-	return true
 }
 
 // decide notes, for each variable that a condition tests, what is done where

@@ -27,10 +27,10 @@ func (f *shellFunction) fallback(args []*syntax.Word) *string {
 
 // defines notes the functions that read the variable they are given the name
 // of: ${!1}, or ${!name} behind local name=$1, or for name in "$@".
-func (s *script) defines(n syntax.Node) bool {
+func (s *script) defines(n syntax.Node) {
 	fn, ok := n.(*syntax.FuncDecl)
 	if !ok {
-		return true
+		return
 	}
 	params := map[string]int{}
 	syntax.Walk(fn.Body, func(n syntax.Node) bool {
@@ -59,7 +59,6 @@ func (s *script) defines(n syntax.Node) bool {
 		}
 		return true
 	})
-	return true
 }
 
 // functionOf says what a function does with the variable that it is given.

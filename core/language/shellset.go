@@ -63,12 +63,12 @@ var namedBy = map[string]int{"eval": 1, "export": 1, "declare": 2, "typeset": 2,
 
 // setters returns the functions that set the variable which their first argument
 // names: set_to() { eval "$1=\$2"; }
-func setters(file *syntax.File) map[string]bool {
+func setters(nodes []syntax.Node) map[string]bool {
 	found := map[string]bool{}
-	syntax.Walk(file, func(n syntax.Node) bool {
+	for _, n := range nodes {
 		f, is := n.(*syntax.FuncDecl)
 		if !is {
-			return true
+			continue
 		}
 		syntax.Walk(f.Body, func(n syntax.Node) bool {
 			call, is := n.(*syntax.CallExpr)
@@ -80,8 +80,7 @@ func setters(file *syntax.File) map[string]bool {
 			}
 			return true
 		})
-		return true
-	})
+	}
 	return found
 }
 
@@ -105,10 +104,10 @@ func beginsWithFirst(word *syntax.Word) bool {
 	return is && p.Param.Value == "1" && p.Exp == nil
 }
 
-// of notes what a script sets.
-func (s *shellSettings) of(file *syntax.File) {
+// of notes what a script sets, of which nodesOf returned the nodes.
+func (s *shellSettings) of(file *syntax.File, nodes []syntax.Node) {
 	s.names = map[string][]shellSpan{}
-	w := &settingWalk{settings: s, setters: setters(file), words: plainWords(file)}
+	w := &settingWalk{settings: s, setters: setters(nodes), words: plainWords(nodes)}
 	w.statements(file.Stmts, shellSpan{to: shellEnd})
 	for _, body := range w.functions { // what a function uses is set by whoever calls it
 		for name, spans := range s.names { // in any order
@@ -135,9 +134,9 @@ func (w *settingWalk) named(function string, from, to uint) bool {
 }
 
 // plainWords returns where the arguments of commands stand that are plain words.
-func plainWords(file *syntax.File) map[string][]uint {
+func plainWords(nodes []syntax.Node) map[string][]uint {
 	words := map[string][]uint{}
-	syntax.Walk(file, func(n syntax.Node) bool {
+	for _, n := range nodes {
 		if call, is := n.(*syntax.CallExpr); is {
 			for _, word := range call.Args {
 				if text := word.Lit(); text != "" {
@@ -145,8 +144,7 @@ func plainWords(file *syntax.File) map[string][]uint {
 				}
 			}
 		}
-		return true
-	})
+	}
 	return words
 }
 

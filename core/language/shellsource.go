@@ -43,16 +43,15 @@ func ShellTakes(src []byte) (takes []Sourced) {
 	if file == nil {
 		return nil
 	}
-	syntax.Walk(file, func(n syntax.Node) bool {
+	for _, n := range nodesOf(file) {
 		call, is := n.(*syntax.CallExpr)
 		if !is || len(call.Args) < 2 || call.Args[0].Lit() != "." && call.Args[0].Lit() != "source" {
-			return true
+			continue
 		}
 		if path, open := endOfWord(call.Args[1].Parts); path != "" {
 			takes = append(takes, Sourced{path, open, int(call.Pos().Line())})
 		}
-		return true
-	})
+	}
 	return takes
 }
 
@@ -63,7 +62,7 @@ func ShellSets(src []byte) (sets []Setting) {
 		return nil
 	}
 	var settings shellSettings
-	settings.of(file)
+	settings.of(file, nodesOf(file))
 	script := &tokens.File{Src: src}
 	for _, name := range slices.Sorted(maps.Keys(settings.names)) {
 		for _, span := range settings.names[name] {

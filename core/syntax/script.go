@@ -19,7 +19,7 @@ func ScriptWithin(src []byte, most int) bool {
 	compound := 0
 	for at := 0; at < len(src); {
 		end := at
-		for end < len(src) && src[end] > ' ' && bytes.IndexByte([]byte(";|&()`"), src[end]) < 0 {
+		for end < len(src) && !endsWord[src[end]] {
 			end++
 		}
 		if end-at <= 8 && end > at && nesting[string(src[at:end])] {
@@ -29,3 +29,14 @@ func ScriptWithin(src []byte, most int) bool {
 	}
 	return compound <= 2*most
 }
+
+// endsWord are the bytes that a word of a script does not hold.
+var endsWord = func() (ends [256]bool) {
+	for c := range ends[:' '+1] {
+		ends[c] = true
+	}
+	for _, c := range ";|&()`" {
+		ends[c] = true
+	}
+	return ends
+}()
