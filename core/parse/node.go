@@ -93,7 +93,7 @@ func (t *Tree) Text(n int32) string {
 	if node.From >= node.To {
 		return ""
 	}
-	return string(t.File.Src[t.File.Tokens[node.From].Start:t.File.Tokens[node.To-1].End])
+	return t.File.Span(int(node.From), int(node.To)-1)
 }
 
 var kindNames = [...]string{

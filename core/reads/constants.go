@@ -60,7 +60,12 @@ func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *synt
 			found[name] = value
 		}
 	}
-	return found, !open || len(a.f.Folds) == 0
+	kept := make(map[string]string, len(found))
+	for name, value := range found { // in any order
+		detach(&name, &value)
+		kept[name] = value
+	}
+	return kept, !open || len(a.f.Folds) == 0
 }
 
 // constant gives the value of a name that other files of the tree define. What

@@ -22,8 +22,9 @@ func (a *analysis) declared() {
 		Tree: r.tree, File: a.file, Path: r.path, Roles: roles,
 		Whole: func(lo, hi int) bool { return wholes[Range{lo, hi}] },
 	}
-	for _, form := range a.lang.Forms {
-		if len(roles) == 0 && !(form.Wholes && len(wholes) > 0) && !(a.speaksOf(form.Words) && a.holdsAny(form.With)) {
+	speaks := a.c.forms.any.In(a.f.Src)
+	for n, form := range a.lang.Forms {
+		if len(roles) == 0 && !(form.Wholes && len(wholes) > 0) && !(speaks && a.speaksOf(a.c.forms.forms[n].words) && a.holdsAny(form.With)) {
 			continue
 		}
 		for _, found := range form.Find(s) {
@@ -47,8 +48,8 @@ func (a *analysis) holdsAny(words []string) bool {
 
 // speaksOf reports whether one of the words stands in the source, and not in a
 // comment alone.
-func (a *analysis) speaksOf(words []string) bool {
-	for _, at := range NewWords(words).Offsets(a.f.Src, 0) {
+func (a *analysis) speaksOf(words *Words) bool {
+	for _, at := range words.Offsets(a.f.Src, 0) {
 		n, _ := slices.BinarySearchFunc(a.f.Tokens, at, func(t syntax.Token, at int32) int {
 			if t.End <= at {
 				return -1

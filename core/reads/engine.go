@@ -193,7 +193,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if !bundled {
 		r.Roles = append(r.Roles, a.givenNames()...)
 	}
-	return r, nil
+	return r.detached(), nil
 }
 
 // declare makes a read of a declared setting. Where an idiom found it already,

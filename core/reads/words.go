@@ -65,8 +65,8 @@ func grouped(list []string) (groups []wordGroup) {
 	for len(list) > 0 {
 		var holding [256]int
 		for _, word := range list {
-			for c := range holding {
-				if strings.IndexByte(word, byte(c)) >= 0 {
+			for i := range len(word) {
+				if c := word[i]; strings.IndexByte(word[:i], c) < 0 { // each byte once
 					holding[c]++
 				}
 			}

@@ -87,7 +87,7 @@ func (t *Table) prepareGlide() {
 // looked at: blocks without a mark become a pair of braces, and are listed in
 // File.Folds.
 func (t *Table) ScanFolded(reuse []Token, src []byte, folding Folding) *File {
-	return t.scan(reuse, src, false, &folder{Folding: folding, file: File{Src: src, Table: t}})
+	return t.scan(reuse, src, false, &folder{Folding: folding})
 }
 
 // fold passes over the block that opens at s.Pos, if it may be.

@@ -69,6 +69,10 @@ func (t *Table) scan(reuse []Token, src []byte, trivia bool, folder *folder) *Fi
 	if cap(reuse) < room*4/5 {
 		reuse = make([]Token, 0, room)
 	}
+	f := &File{Src: src, Table: t, text: string(src)}
+	if folder != nil {
+		folder.file = *f
+	}
 	s := &Scanner{Src: src, Tokens: reuse[:0], table: t, trivia: trivia, newLine: true, folder: folder}
 	if bytes.HasPrefix(src, []byte("\xef\xbb\xbf")) {
 		s.skip(Space, 3)
@@ -79,7 +83,7 @@ func (t *Table) scan(reuse []Token, src []byte, trivia bool, folder *folder) *Fi
 	for s.run(); s.takeBackTag(); {
 		s.run()
 	}
-	f := &File{Src: src, Tokens: s.Tokens, Table: t}
+	f.Tokens = s.Tokens
 	if folder != nil {
 		f.Folds = folder.folds
 	}

@@ -211,20 +211,17 @@ func (f *File) Value(i int) (value string, ok bool) {
 	if form == nil || form.Bytes {
 		return "", form != nil
 	}
-	body := f.Src[t.Start:t.End]
-	open := bytes.Index(body, []byte(form.Open))
-	if open < 0 {
+	_, body, found := strings.Cut(f.text[t.Start:t.End], form.Open)
+	if !found {
 		return "", false
 	}
-	body = body[open+len(form.Open):]
-	body = bytes.TrimSuffix(body, []byte(form.Close))
-	return form.unescape(body), true
+	return form.unescape(strings.TrimSuffix(body, form.Close)), true
 }
 
 // TextValue gives the text that a Text token stands for.
 func (f *File) TextValue(i int, quote int) string {
 	if form := f.Table.Form(f.Tokens[quote]); form != nil {
-		return form.unescape(f.Src[f.Tokens[i].Start:f.Tokens[i].End])
+		return form.unescape(f.Text(i))
 	}
 	return f.Text(i)
 }
@@ -233,17 +230,17 @@ var escapes = map[byte]string{'n': "\n", 't': "\t", 'r': "\r", '0': "\x00", '\n'
 
 // codePoint reads x41, u0041 or u{41}, what may follow a backslash, and gives
 // its length, or 0 where it is none.
-func codePoint(s []byte) (r rune, length int) {
+func codePoint(s string) (r rune, length int) {
 	digits := map[byte]int{'x': 2, 'u': 4, 'U': 8}[s[0]]
 	hex, length := s[1:min(len(s), 1+digits)], 1+digits
 	if s[0] == 'u' && len(s) > 2 && s[1] == '{' {
-		end := bytes.IndexByte(s, '}')
+		end := strings.IndexByte(s, '}')
 		if end < 0 {
 			return 0, 0
 		}
 		hex, length = s[2:end], end+1
 	}
-	n, err := strconv.ParseUint(string(hex), 16, 32)
+	n, err := strconv.ParseUint(hex, 16, 32)
 	if digits == 0 || err != nil || length > len(s) {
 		return 0, 0
 	}
@@ -251,12 +248,12 @@ func codePoint(s []byte) (r rune, length int) {
 }
 
 // unescape resolves the escapes that matter for names and fallbacks.
-func (form *StringForm) unescape(body []byte) string {
+func (form *StringForm) unescape(body string) string {
 	if form.Doubled && form.Close != "" {
-		body = bytes.ReplaceAll(body, []byte(form.Close+form.Close), []byte(form.Close))
+		body = strings.ReplaceAll(body, form.Close+form.Close, form.Close)
 	}
-	if !form.Backslash || form.Raw || bytes.IndexByte(body, '\\') < 0 {
-		return string(body)
+	if !form.Backslash || form.Raw || strings.IndexByte(body, '\\') < 0 {
+		return body
 	}
 	var out strings.Builder
 	for i := 0; i < len(body); i++ {

@@ -48,6 +48,7 @@ type File struct {
 	Folds  []Span // what was passed over, between braces; in order
 	Parsed any    // what a parser of the language's own made of it, once asked for
 
+	text  string  // Src, of which what Text returns is a part
 	lines []int32 // offset of each line's first byte, built on demand
 }
 
@@ -68,21 +69,26 @@ func (f *File) Unfolded() []byte {
 	return out
 }
 
-// Text gives the source text of token i, or "" outside the file.
+// Text gives the source text of token i, or "" outside the file. It is a part of
+// the whole text: what outlives the file takes a copy.
 func (f *File) Text(i int) string {
 	if i < 0 || i >= len(f.Tokens) {
 		return ""
 	}
-	t := f.Tokens[i]
-	return string(f.Src[t.Start:t.End])
+	t := &f.Tokens[i]
+	return f.text[t.Start:t.End]
 }
+
+// Span gives the source text from the beginning of a token to the end of
+// another.
+func (f *File) Span(from, to int) string { return f.text[f.Tokens[from].Start:f.Tokens[to].End] }
 
 // Is tells whether token i has exactly this text and is no string.
 func (f *File) Is(i int, text string) bool {
 	if i < 0 || i >= len(f.Tokens) {
 		return false
 	}
-	t := f.Tokens[i]
+	t := &f.Tokens[i]
 	return int(t.End-t.Start) == len(text) && t.Kind != String && t.Kind != Text && string(f.Src[t.Start:t.End]) == text
 }
 
