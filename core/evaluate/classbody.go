@@ -27,12 +27,7 @@ func (m *machine) usesRead(fn *Func, round *scope) bool {
 		return false
 	}
 	m.considered[fn]++
-	holding := map[string]bool{}
-	round.vars.each(func(name string, v Value) {
-		if len(v.sites()) > 0 {
-			holding[name] = true
-		}
-	})
+	holding := round.vars.holding()
 	if len(holding) == 0 {
 		return false
 	}

@@ -53,12 +53,10 @@ func (m *machine) drain() {
 // followGlobals runs what uses a variable of the file, or a field, that holds
 // what was read, but does not itself read anything.
 func (m *machine) followGlobals() {
-	holding := map[string]bool{}
-	m.globals.vars.each(func(name string, v Value) {
-		if len(v.sites()) > 0 {
-			holding[name] = true
-		}
-	})
+	holding := m.globals.vars.holding()
+	if holding == nil {
+		holding = map[string]bool{}
+	}
 	for _, fields := range m.fields { // in any order
 		for name, v := range fields.value { // in any order
 			if len(v.sites()) > 0 {

@@ -18,6 +18,9 @@ type effect struct {
 	dead    bool
 }
 
+// idle is the effect of a statement that did nothing of note.
+var idle effect
+
 // setting is a variable that was given a value.
 type setting struct {
 	name  string
@@ -131,8 +134,8 @@ func (m *machine) statement(s int32, st *state) Value {
 	touches, settings := len(m.touches), len(m.settings)
 	v := m.exec(s, st)
 	m.note(key, touches, settings, st)
-	if m.unit().Words.Returns {
-		m.effects[key].value = v
+	if m.unit().Words.Returns && (len(v) > 0 || m.effects[key] != &idle) {
+		m.own(key).value = v
 	}
 	if !m.sure(s) {
 		for i := range m.effects[key].set {
@@ -140,6 +143,16 @@ func (m *machine) statement(s int32, st *state) Value {
 		}
 	}
 	return v
+}
+
+// own returns the effect of a statement, to be added to.
+func (m *machine) own(key place) *effect {
+	e := m.effects[key]
+	if e == &idle {
+		e = &effect{}
+		m.effects[key] = e
+	}
+	return e
 }
 
 // sure reports whether what a statement sets it sets whatever was there before:
@@ -155,7 +168,11 @@ func (m *machine) sure(s int32) bool {
 // note notes what a statement did.
 func (m *machine) note(key place, touches, settings int, st *state) {
 	e := m.effects[key]
-	if e == nil {
+	if (e == nil || e == &idle) && len(m.touches) == touches && len(m.settings) == settings && !st.dead {
+		m.effects[key] = &idle
+		return
+	}
+	if e == nil || e == &idle {
 		e = &effect{}
 		m.effects[key] = e
 	}

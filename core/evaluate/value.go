@@ -221,6 +221,24 @@ func (v Value) sites() (all sites) {
 	return all
 }
 
+// wasRead reports whether a value was made from reads.
+func (v Value) wasRead() bool {
+	for i := range v {
+		x := &v[i]
+		if len(x.sites) > 0 {
+			return true
+		}
+		for _, e := range x.list {
+			for j := range e {
+				if len(e[j].sites) > 0 {
+					return true
+				}
+			}
+		}
+	}
+	return false
+}
+
 // about returns the reads that a value tells something of.
 func (v Value) about() (all sites) {
 	for _, x := range v {

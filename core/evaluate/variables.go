@@ -9,6 +9,7 @@ type variables struct {
 	set   map[string]Value
 	under *variables // what nothing changes any more, or nil
 	depth int        // how many are under it
+	holds bool       // something that was read was put into set
 }
 
 // mostUnder bounds how many lie under each other, before they are made one.
@@ -30,6 +31,26 @@ func (v *variables) put(name string, x Value) {
 		v.set = map[string]Value{}
 	}
 	v.set[name] = x
+	v.holds = v.holds || x.wasRead()
+}
+
+// holding returns the names that hold what was read.
+func (v *variables) holding() map[string]bool {
+	var names map[string]bool
+	for x := v; x != nil; x = x.under {
+		if !x.holds {
+			continue
+		}
+		for name, value := range x.set { // in any order
+			if value.wasRead() && (x == v || !v.above(x, name)) {
+				if names == nil {
+					names = map[string]bool{}
+				}
+				names[name] = true
+			}
+		}
+	}
+	return names
 }
 
 // each calls f with every name and what it holds, in any order.
@@ -66,11 +87,11 @@ func (v *variables) above(part *variables, name string) bool {
 // the other.
 func (v *variables) fork() *variables {
 	if len(v.set) > 0 {
-		frozen := &variables{set: v.set, under: v.under, depth: v.depth}
+		frozen := &variables{set: v.set, under: v.under, depth: v.depth, holds: v.holds}
 		if v.depth >= mostUnder {
 			frozen = v.flat()
 		}
-		v.set, v.under, v.depth = nil, frozen, frozen.depth+1
+		v.set, v.under, v.depth, v.holds = nil, frozen, frozen.depth+1, false
 	}
 	return &variables{under: v.under, depth: v.depth}
 }
@@ -78,7 +99,7 @@ func (v *variables) fork() *variables {
 // flat returns the same with nothing under it.
 func (v *variables) flat() *variables {
 	all := &variables{set: make(map[string]Value, 2*len(v.set))}
-	v.each(func(name string, x Value) { all.set[name] = x })
+	v.each(all.put)
 	return all
 }
 
