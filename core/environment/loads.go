@@ -23,13 +23,15 @@ var (
 // loads notes the env files that scripts load and that are not there.
 func (f *finder) loads() {
 	for _, file := range f.tree.Files {
-		base := path.Base(file.Path)
-		switch {
-		case tree.IsTestPath(file.Path):
+		look := f.shellLoads
+		switch base := path.Base(file.Path); {
 		case base == "package.json":
-			f.packageLoads(file.Path)
-		case path.Ext(base) == ".sh" || path.Ext(base) == ".bash":
-			f.shellLoads(file.Path)
+			look = f.packageLoads
+		case path.Ext(base) != ".sh" && path.Ext(base) != ".bash":
+			continue
+		}
+		if !tree.IsTestPath(file.Path) {
+			look(file.Path)
 		}
 	}
 }

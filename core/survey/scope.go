@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/tree"
 )
 
 // testParts, toolParts and buildParts are names of folders that say when the
@@ -50,16 +51,11 @@ func scopeOf(file string) reads.Scope {
 	case toolFile[base] || path.Ext(base) == ".rake":
 		return reads.Tooling
 	}
-	folder := path.Dir(file)
-	for _, part := range strings.Split(strings.ToLower(folder), "/") {
-		if testParts[part] {
-			return reads.Test
-		}
-	}
-	for _, part := range strings.Split(strings.ToLower(folder), "/") {
-		if toolParts[part] {
-			return reads.Tooling
-		}
+	switch {
+	case tree.InFolder(file, testParts):
+		return reads.Test
+	case tree.InFolder(file, toolParts):
+		return reads.Tooling
 	}
 	return reads.Runtime
 }

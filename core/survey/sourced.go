@@ -105,9 +105,7 @@ func sets(scripts map[string]script, file, name string, line int) (best certaint
 func (s *Survey) setByTakers(scripts map[string]script, takers []string, r reads.Read) bool {
 	for _, taker := range takers {
 		if one := scripts[taker]; !one.Known {
-			src, _ := s.Tree.ReadFile(taker) // what cannot be read sets nothing
-			one.Sets, one.Known = language.ShellSets(src), true
-			scripts[taker] = one
+			scripts[taker] = s.withSets(taker, one)
 		}
 		for _, t := range scripts[taker].Takes {
 			if t.File == r.File && sets(scripts, taker, r.Name, t.Line) != always && takesIn(scripts, taker, r.Name, t.Line, 0) != always {
@@ -162,7 +160,29 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 			queue = append(queue, t.File)
 		}
 	}
+	s.takersOfReads(found)
 	return found, !refused.Load()
+}
+
+// takersOfReads works out what those scripts set that take in one which expands
+// variables: it is asked for at once, and so is kept with the rest.
+func (s *Survey) takersOfReads(scripts map[string]script) {
+	reading := map[string]bool{}
+	for _, r := range s.Reads {
+		reading[r.File] = reading[r.File] || isOfScript(r)
+	}
+	for file, one := range scripts { // in any order
+		if !one.Known && slices.ContainsFunc(one.Takes, func(t taken) bool { return reading[t.File] }) {
+			scripts[file] = s.withSets(file, one)
+		}
+	}
+}
+
+// withSets returns what is known of a script, with what it sets.
+func (s *Survey) withSets(file string, one script) script {
+	src, _ := s.Tree.ReadFile(file) // what cannot be read sets nothing
+	one.Sets, one.Known = language.ShellSets(src), true
+	return one
 }
 
 // partsOf returns what a script takes in.

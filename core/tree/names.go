@@ -77,10 +77,20 @@ var testFolders = names("test tests testdata spec specs fixtures __tests__ __fix
 
 // IsTestPath tells whether a file lies in a folder for tests.
 func IsTestPath(file string) bool {
-	for folder := path.Dir(file); folder != "." && folder != "/"; folder = path.Dir(folder) {
-		if testFolders[strings.ToLower(path.Base(folder))] {
+	return InFolder(file, testFolders)
+}
+
+// InFolder tells whether one of the folders that a file lies in has one of some
+// names, which are in small letters.
+func InFolder(file string, names map[string]bool) bool {
+	for {
+		folder, rest, more := strings.Cut(file, "/")
+		if !more {
+			return false
+		}
+		if names[strings.ToLower(folder)] {
 			return true
 		}
+		file = rest
 	}
-	return false
 }
