@@ -192,6 +192,7 @@ func (m *machine) calleePath(callee int32) string {
 func (m *machine) arguments(n int32, st *state) (list []argument) {
 	u := m.unit()
 	nodes := u.children(n)
+	list = make([]argument, 0, len(nodes))
 	for i, c := range nodes {
 		if i == 0 {
 			continue

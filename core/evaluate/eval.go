@@ -48,7 +48,7 @@ func (m *machine) value(n int32, st *state) Value {
 			return textOf(s, m.depth())
 		}
 	case parse.Number:
-		return Value{{form: number, parts: []part{{text: strings.ReplaceAll(u.at0(n), "_", ""), frame: m.depth()}}}}
+		return single(alt{form: number}, part{text: strings.ReplaceAll(u.at0(n), "_", ""), frame: m.depth()})
 	case parse.Template:
 		if strings.HasPrefix(u.at(n), "~w") {
 			return m.words(m.template(n, st))
@@ -215,7 +215,7 @@ func (m *machine) isVariable(n int32, st *state) bool {
 
 // constant returns the value of a name that other files define.
 func (m *machine) constant(name string) Value {
-	return Value{{parts: []part{{any: true, ref: name, frame: m.depth()}}}}
+	return single(alt{}, part{any: true, ref: name, frame: m.depth()})
 }
 
 // resolved returns a text in which the names of other files are replaced by

@@ -222,14 +222,23 @@ type state struct {
 }
 
 func newScope(outer *scope, u *Unit) *scope {
-	return &scope{vars: &variables{}, outer: outer, unit: u}
+	together := &struct {
+		scope
+		variables
+	}{scope: scope{outer: outer, unit: u}}
+	together.vars = &together.variables
+	return &together.scope
 }
 
 // fork returns a copy of a state for one of two ways.
 func (st *state) fork() *state {
-	c := *st
-	c.scope = &scope{vars: st.scope.vars.fork(), base: st.scope.base, outer: st.scope.outer, unit: st.scope.unit}
-	return &c
+	together := &struct {
+		state
+		scope
+		variables
+	}{state: *st, scope: *st.scope, variables: st.scope.vars.fork()}
+	together.vars, together.state.scope = &together.variables, &together.scope
+	return &together.state
 }
 
 // meet makes a state what holds where either way may have come.

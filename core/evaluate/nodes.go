@@ -33,7 +33,12 @@ func (u *Unit) next(n int32) string {
 	return ""
 }
 
-func (u *Unit) children(n int32) (list []int32) {
+func (u *Unit) children(n int32) []int32 {
+	count := 0
+	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
+		count++
+	}
+	list := make([]int32, 0, count)
 	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
 		list = append(list, c)
 	}

@@ -288,6 +288,7 @@ func (m *machine) both(left, right int32, st *state) Value {
 	if st.dead {
 		return nil
 	}
+	false_ = slices.Clone(false_)
 	for n := range false_ {
 		if false_[n].form == unknown {
 			false_[n].about, false_[n].sites = false_[n].about.with(false_[n].sites), nil
@@ -313,6 +314,7 @@ func (m *machine) both(left, right int32, st *state) Value {
 			st.scope.vars.put(name, w)
 		}
 	})
+	false_ = slices.Clone(false_)
 	for n := range false_ {
 		if false_[n].form == unknown {
 			false_[n] = alt{form: boolean, depends: false_[n].depends, about: false_[n].about.with(v.sites())}

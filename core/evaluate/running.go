@@ -17,7 +17,7 @@ func (m *machine) outerOf(fn *Func) *scope {
 		o = &other{scope: newScope(nil, fn.Unit)}
 		m.others[fn.Unit] = o
 		m.runOther(fn.Unit, o.scope)
-		o.begun = o.scope.vars.fork()
+		o.begun = o.scope.vars.forked()
 	}
 	return o.scope
 }
@@ -32,7 +32,7 @@ type other struct {
 // what one variable is to them concerns no other.
 func (o *other) begin() {
 	if o.begun != nil {
-		o.scope.vars = o.begun.fork()
+		o.scope.vars = o.begun.forked()
 	}
 }
 

@@ -114,7 +114,17 @@ func (m *members) get(name string) (Value, bool) {
 }
 
 func textOf(s string, frame int32) Value {
-	return Value{{form: text, parts: []part{{text: s, frame: frame}}}}
+	return single(alt{form: text}, part{text: s, frame: frame})
+}
+
+// single returns a value of one alternative, which has one part.
+func single(x alt, p part) Value {
+	together := &struct {
+		value [1]alt
+		parts [1]part
+	}{[1]alt{x}, [1]part{p}}
+	together.value[0].parts = together.parts[:]
+	return together.value[:]
 }
 
 func anything(frame int32) alt { return alt{parts: anyParts(frame)} }
@@ -408,8 +418,18 @@ const notNumber = "NaN"
 // split returns the alternatives that count as true, and those that count as
 // false; what may be either is in both.
 func (u *Unit) split(v Value) (true_, false_ Value) {
-	if len(v) == 0 {
+	switch len(v) {
+	case 0:
 		return Value{{}}, Value{{}}
+	case 1: // as most are: both share it
+		v = slices.Clip(v)
+		switch u.truthOf(v[0]) {
+		case yes:
+			return v, nil
+		case no:
+			return nil, v
+		}
+		return v, v
 	}
 	for _, x := range v {
 		switch u.truthOf(x) {

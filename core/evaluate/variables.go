@@ -85,7 +85,7 @@ func (v *variables) above(part *variables, name string) bool {
 
 // fork returns variables that hold the same; what is put into either is not in
 // the other.
-func (v *variables) fork() *variables {
+func (v *variables) fork() variables {
 	if len(v.set) > 0 {
 		frozen := &variables{set: v.set, under: v.under, depth: v.depth, holds: v.holds}
 		if v.depth >= mostUnder {
@@ -93,7 +93,13 @@ func (v *variables) fork() *variables {
 		}
 		v.set, v.under, v.depth, v.holds = nil, frozen, frozen.depth+1, false
 	}
-	return &variables{under: v.under, depth: v.depth}
+	return variables{under: v.under, depth: v.depth}
+}
+
+// forked is fork for variables that no state holds.
+func (v *variables) forked() *variables {
+	out := v.fork()
+	return &out
 }
 
 // flat returns the same with nothing under it.
@@ -118,7 +124,7 @@ func common(a, b *variables) *variables {
 // met returns what names hold where a run came by either of two ways.
 func met(a, b *variables) *variables {
 	if a == b {
-		return a.fork()
+		return a.forked()
 	}
 	from := common(a, b)
 	out := &variables{under: from}

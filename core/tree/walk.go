@@ -154,18 +154,37 @@ func (w *walker) list(listing *files.Listing, folder walkFolder) (l listed) {
 		return l
 	}
 	l.files = make([]File, 0, len(entries))
-	for _, e := range entries {
-		name := e.Name
-		if folder.path != "" {
-			name = folder.path + "/" + name
-		}
+	paths := pathsOf(folder.path, entries)
+	for n, e := range entries {
 		if e.Kind.IsDir() {
-			w.folder(&l, folder, name, e.Name)
+			w.folder(&l, folder, paths[n], e.Name)
 		} else {
-			w.file(&l, folder, name, e.Kind)
+			w.file(&l, folder, paths[n], e.Kind)
 		}
 	}
 	return l
+}
+
+// pathsOf returns the paths of what lies in a folder. They are parts of one text:
+// a large tree has so many that each by itself would cost more than its bytes.
+func pathsOf(folder string, entries []files.Entry) []string {
+	if folder != "" {
+		folder += "/"
+	}
+	size := 0
+	for _, e := range entries {
+		size += len(folder) + len(e.Name)
+	}
+	var all strings.Builder
+	all.Grow(size)
+	paths := make([]string, len(entries))
+	for n, e := range entries {
+		from := all.Len()
+		all.WriteString(folder)
+		all.WriteString(e.Name)
+		paths[n] = all.String()[from:]
+	}
+	return paths
 }
 
 // ignore takes up the .gitignore of a folder for what lies in it.
