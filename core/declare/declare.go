@@ -81,6 +81,7 @@ const (
 	Base                  // a class whose fields are variables
 	Reader                // an object through which variables are read
 	Environment           // the environment itself; Values is its path
+	Handed                // a function that is given it; Values is the path, Prefix the place of the argument, Delimiter its label
 )
 
 // Source is a file that may declare settings.

@@ -12,6 +12,9 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	if m.unit() == m.u {
 		m.seen[n] = true
 	}
+	if a.Reader != nil {
+		return Value{{form: function, fn: &closure{unit: m.unit(), node: n, reads: a.Reader}}}
+	}
 	if a.Whole {
 		return Value{{form: whole, env: a}}
 	}
@@ -52,6 +55,26 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		return Value{anything(m.depth())}
 	}
 	return out.compact()
+}
+
+// readBy runs a call of a function of the language that reads, which something
+// holds.
+func (m *machine) readBy(c *closure, n int32, arguments []argument, st *state) Value {
+	a := c.reads(len(arguments))
+	if a == nil || len(arguments) == 0 || arguments[0].spread {
+		return Value{anything(m.depth())}
+	}
+	if c.unit == m.u {
+		m.used[c.node] = true
+	}
+	one := *a
+	one.Names = func(func(int32) Value) []Row {
+		return a.Names(func(int32) Value { return arguments[0].value })
+	}
+	if a.Instead > 0 && a.Instead < len(arguments) {
+		one.Fallback = arguments[a.Instead].node
+	}
+	return m.access(n, &one, st)
 }
 
 // ofEnvironment is before the name of a variable of the environment to which a

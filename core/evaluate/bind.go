@@ -80,7 +80,6 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 		}
 		if p.name == "" {
 			m.assign(p.node, v, st, 0)
-			m.bindPattern(p, v, st)
 			continue
 		}
 		st.scope.vars.put(p.name, v)
@@ -180,16 +179,6 @@ func (m *machine) leftNamed(arguments []argument, used []bool) bool {
 		}
 	}
 	return false
-}
-
-func (m *machine) bindPattern(p param, v Value, st *state) {
-	u := m.unit()
-	for _, c := range u.children(p.node) {
-		switch u.kind(c) {
-		case parse.Record, parse.List:
-			m.assign(c, v, st, 0)
-		}
-	}
 }
 
 func isSelfName(name string) bool { return name == "self" || name == "cls" || name == "this" }

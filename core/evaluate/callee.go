@@ -64,6 +64,8 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			} else if u.Words.Transparent[x.name] {
 				out, done = append(out, m.transparent(x.name, arguments[0].value)...), true
 			}
+		case x.form == function && x.fn.reads != nil:
+			out, done = append(out, m.readBy(x.fn, n, arguments, st)...), true
 		case x.form == function:
 			fn, c := x.fn.unit.byNode[x.fn.node], x.fn
 			if fn == nil {
@@ -75,7 +77,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if !m.worth(fn, arguments, st) {
 				continue
 			}
-			m.lookInto(fn, arguments)
+			m.lookInto(fn, c.self, arguments)
 			v, ran := m.runPerhaps(fn, c, n, arguments, st)
 			if !ran {
 				continue
@@ -102,7 +104,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	if fn.extends() && textual(receiver) {
 		arguments = append([]argument{{value: receiver}}, arguments...)
 	}
-	m.lookInto(fn, arguments)
+	m.lookInto(fn, nil, arguments)
 	c := m.askedOf(fn, receiver)
 	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
 		c.self, c.of = object[0].members, object

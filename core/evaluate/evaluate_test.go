@@ -143,7 +143,7 @@ func TestDefinedUnderConditions(t *testing.T) {
 // question and a path are no proof.
 func TestWhatStandsRound(t *testing.T) {
 	hold(t, []saying{
-		{"a.js", "function s({ secret, secure = process.env.GATE_ENV === 'production' } = {}) { return secure }\n", "GATE_ENV optional"},
+		{"a.js", "function s({ secret, secure = process.env.GATE_ENV === 'production' } = {}) { return secure }\n", "GATE_ENV optional choice(production)"},
 		{"a.pl", "has gate => (default => sub { my $u = 1; open($ENV{GATE_PORT}) if !$u->port && $ENV{GATE_PORT}; $u });\n", "GATE_PORT optional; GATE_PORT optional"},
 		{"a.pl", "package P;\nhas mode => sub { $ENV{GATE_MODE} || $ENV{GATE_KIND} || 'open' };\n", "GATE_MODE optional [$ENV{GATE_KIND}]; GATE_KIND optional =open"},
 		{"a.js", "if (semver.valid(process.env.GATE_V)) { v = process.env.GATE_V } else { v = other() }\n", "GATE_V optional; GATE_V optional [other()]"},

@@ -134,6 +134,9 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 		}
 		m.round = round*mostRounds + int32(i)
 		given := []argument{{value: e}, {value: m.numberOf(i)}}
+		if f.fn.reads != nil {
+			given = given[:1]
+		}
 		if fn != nil && len(fn.params) > 1 && len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(fn.params) {
 			given = nil
 			for _, part := range e[0].list {

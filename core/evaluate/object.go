@@ -13,7 +13,7 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 	object := Value{{form: record, members: r}}
 	fn := c.constructorOf()
 	if fn != nil {
-		m.lookInto(fn, arguments)
+		m.lookInto(fn, nil, arguments)
 	}
 	if fn != nil && fn.Body != 0 {
 		m.run(fn, m.closureOf(fn, r), n, arguments, st)

@@ -53,11 +53,11 @@ func (u *Unit) imports(name string) bool {
 
 // lookInto notes that a function whose body was passed over is given what was
 // read, or called where that tells what to do.
-func (m *machine) lookInto(fn *Func, arguments []argument) {
+func (m *machine) lookInto(fn *Func, self *members, arguments []argument) {
 	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
-	if m.hinging > 0 || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
+	if m.hinging > 0 || self.reader() || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
 		m.takers = append(m.takers, fn)
 	}
 }
@@ -85,14 +85,27 @@ func (c *Class) concernedItself() bool {
 func (m *machine) lookIntoClass(c *Class, arguments []argument) {
 	for _, body := range c.Unit.children(c.Node) {
 		if c.Unit.isFolded(body) {
-			m.lookInto(&Func{Unit: c.Unit, Node: c.Node, Name: c.Name, folded: true}, arguments)
+			m.lookInto(&Func{Unit: c.Unit, Node: c.Node, Name: c.Name, folded: true}, nil, arguments)
 		}
 	}
 }
 
-// carries reports whether a value was made from what was read, or a field of it was.
+// reader reports whether a value is a function of the language that reads, or has a
+// member that is one.
+func (v Value) reader() bool {
+	return slices.ContainsFunc(v, func(x alt) bool { return x.form == function && x.fn.reads != nil || x.members.reader() })
+}
+
+func (f *members) reader() bool {
+	return f != nil && slices.ContainsFunc(f.names, func(name string) bool {
+		return slices.ContainsFunc(f.value[name], func(x alt) bool { return x.form == function && x.fn.reads != nil })
+	})
+}
+
+// carries reports whether a value was made from what was read, or reads, or a field
+// of it was or does.
 func (v Value) carries() bool {
-	return len(v.sites()) > 0 || slices.ContainsFunc(v, func(x alt) bool {
+	return len(v.sites()) > 0 || v.reader() || slices.ContainsFunc(v, func(x alt) bool {
 		return x.members != nil && slices.ContainsFunc(x.members.names, func(name string) bool { return len(x.members.value[name].sites()) > 0 })
 	})
 }

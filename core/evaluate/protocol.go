@@ -218,7 +218,7 @@ func (m *machine) super(n int32, arguments []argument, st *state) (Value, bool) 
 		m.give(fr.self, base, arguments)
 		return nil, true
 	}
-	m.lookInto(fn, arguments)
+	m.lookInto(fn, nil, arguments)
 	v, ran := m.run(fn, m.closureOf(fn, fr.self), n, arguments, st)
 	fr.self.hazy = fr.self.hazy || !ran && isConstructor(fn)
 	return v, ran

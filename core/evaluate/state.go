@@ -62,8 +62,14 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 		m.supply(names, v, st)
 	}
 	switch u.kind(target) {
-	case parse.Name, parse.Parameter:
+	case parse.Name:
 		m.assignName(u.at(target), v, st, at)
+	case parse.Parameter:
+		if u.at(target) == "" { // ({ a = 1 })
+			m.assign(u.Tree.Child(target, 0), v, st, at)
+		} else {
+			m.assignName(u.at(target), v, st, at)
+		}
 	case parse.Member:
 		m.assignMember(target, v, st, at)
 	case parse.Index:

@@ -13,6 +13,10 @@ import (
 // evaluate what they are made from.
 type Naming func(value func(node int32) Value) []Row
 
+// Reader returns the access that calling a function of the language is which reads
+// the variable that its first argument names, with a number of arguments, or nil.
+type Reader func(arguments int) *Access
+
 // Access is a place where the environment is read, as it was found.
 type Access struct {
 	Node     int32
@@ -27,6 +31,12 @@ type Access struct {
 	Whole    bool
 	Sets     bool // sets it where it is not set
 	Of       any  // what it was found by
+	// Reader is of a function that is not called where it stands: it is given to
+	// something that may call it. Nothing else of such an access is set.
+	Reader Reader
+	// Instead is which argument of a Reader's call is used where the variable is
+	// not set, or 0.
+	Instead int
 }
 
 // Row is a text of which parts may be unknown.

@@ -376,6 +376,9 @@ func (m *machine) holdsName(n int32, name string) bool {
 
 // invoke calls a function value.
 func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value {
+	if f.fn.reads != nil {
+		return m.readBy(f.fn, n, arguments, st)
+	}
 	fn := f.fn.unit.byNode[f.fn.node]
 	if fn == nil {
 		return nil

@@ -100,6 +100,7 @@ type closure struct {
 	outer *scope
 	self  *members // the object that it was taken from
 	of    Value    // what it was taken from, where that is none
+	reads Reader   // of a function of the language that reads a variable; it has no other
 }
 
 func (m *members) get(name string) (Value, bool) {

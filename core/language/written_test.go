@@ -26,6 +26,9 @@ def f(env=os.environ):
 def f(env):
     return env["LOCK"]
 f(os.environ)`,
+			"LOCK required"},
+		{"x.py", `import os
+f(os.environ)`,
 			"* optional"},
 		{"x.py", `import os
 class S:
@@ -427,7 +430,7 @@ val y = listOf("LOCK_A").map { System.getenv(it) }`,
 		{"X.java", `class X { String s = switch (m) { case "a" -> System.getenv("LOCK_A"); default -> System.getenv("LOCK_B"); }; }`,
 			"LOCK_A expected; LOCK_B expected"},
 		{"X.java", `class X { void f() { Stream.of("LOCK_A", "LOCK_B").map(k -> System.getenv(k)); Stream.of("LOCK_C").map(System::getenv); List.of("LOCK_D").forEach(k -> System.getenv(k)); } }`,
-			"LOCK_A expected; LOCK_B expected; LOCK_D expected"},
+			"LOCK_A expected; LOCK_B expected; LOCK_C expected; LOCK_D expected"},
 		{"X.java", `class X { String s = Optional.ofNullable(System.getenv("LOCK_A")).orElseGet(() -> System.getenv("LOCK_B")); }`,
 			"LOCK_A optional [System.getenv(\"LOCK_B\")]; LOCK_B expected"},
 		{"x.ex", `x = case mode do
@@ -436,7 +439,7 @@ val y = listOf("LOCK_A").map { System.getenv(it) }`,
 end
 Enum.map(["LOCK_C", "LOCK_D"], fn k -> System.get_env(k) end)
 Enum.map(["LOCK_E"], &System.get_env/1)`,
-			"LOCK_A expected; LOCK_B required; LOCK_C expected; LOCK_D expected"},
+			"LOCK_A expected; LOCK_B required; LOCK_C expected; LOCK_D expected; LOCK_E expected"},
 		{"x.scala", `val f = (k: String) => sys.env(k)
 val a = mode match { case "a" => sys.env("LOCK_A"); case _ => sys.env.getOrElse("LOCK_B", "b") }`,
 			"LOCK_A required; LOCK_B optional =b; ? required"},

@@ -101,7 +101,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return false // a key, or the place where a name is bound
 	}
 	switch after {
-	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[":
+	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[", "is":
 		return false
 	case ".", "?.", "::", "->":
 		method := f.Text(a.passTransparent(r.Hi) + 1)
@@ -111,7 +111,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return !a.isDefault(r) // run(env=os.environ)
 	}
 	switch before {
-	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".":
+	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".", "if", "else", "elif", "unless":
 		return before == "in" && (f.Is(r.Lo-3, "for") || f.Is(r.Lo-3, "(") && f.Is(r.Lo-4, "for") || f.Is(r.Lo-4, "(") && f.Is(r.Lo-5, "for"))
 	case "(":
 		return isCall(f, r.Lo-1) || f.Is(r.Lo-2, ">") || f.Is(r.Lo-2, "<>") // new HashMap<>(environment)

@@ -1,6 +1,10 @@
 package reads
 
-import "inzicht/core/syntax"
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
 
 // The parts that outlines of all languages share: assignments, destructuring,
 // parameters, and where an expression ends.
@@ -111,7 +115,12 @@ func bindTarget(f *syntax.File, o *Outline, eq int, lineEnds bool) {
 	left := eq - 1
 	switch f.Kind(left) {
 	case syntax.Close:
-		if open := f.Mate(left); open >= 0 && (f.Is(open, "{") && !f.Table.DotJoins || f.Is(open, "[")) && !isSubscript(f, open) {
+		open := f.Mate(left)
+		switch {
+		case open < 0 || !f.Is(open, "[") && (!f.Is(open, "{") || f.Table.DotJoins) || isSubscript(f, open):
+		case f.Is(open-1, ":") && f.Kind(open-2) == syntax.Word: // a type: env: [String: String] = …
+			bindName(f, o, open-2, Binding{At: open - 2, Value: value, Function: -1})
+		default:
 			bindPattern(f, o, Range{open + 1, left}, value)
 		}
 		return
@@ -303,10 +312,32 @@ func bindParamPattern(f *syntax.File, o *Outline, part Range, at int, body int32
 	}
 }
 
+// splitParams splits the parameters of a function: commas between the arguments of
+// a type, Map<String, String>, are none between parameters.
+func splitParams(f *syntax.File, list Range) (params []Range) {
+	depth := 0
+	for _, part := range splitAt(f, list, ",") {
+		if depth > 0 {
+			params[len(params)-1].Hi = part.Hi
+		} else {
+			params = append(params, part)
+		}
+		for i := part.Lo; i < part.Hi; i++ {
+			if f.Is(i, "<") && f.Kind(i-1) == syntax.Word {
+				depth++
+			} else if depth > 0 && f.Kind(i) == syntax.Punct {
+				depth -= strings.Count(f.Text(i), ">")
+			}
+		}
+		depth = max(depth, 0)
+	}
+	return params
+}
+
 // bindParams binds the parameters of function n, which stand in a range.
 func bindParams(f *syntax.File, o *Outline, n int, list Range, body int32, nameOf func(Range) int) {
 	fn := &o.Functions[n]
-	for _, part := range splitAt(f, list, ",") {
+	for _, part := range splitParams(f, list) {
 		at := nameOf(part)
 		if at < 0 {
 			bindParamPattern(f, o, part, fn.Body.Lo, body)

@@ -177,7 +177,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		}
 		return false
 	}
-	return !a.lang.isCommon(h.Name) || a.holds(h.Owner)
+	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) // of one that reads nothing, its class must tell
 }
 
 // isOfModule reports whether a name that may be a module is one: nothing in the

@@ -31,7 +31,7 @@ func (a *analysis) declared() {
 			a.setting(found)
 		}
 	}
-	a.roles = s.Given
+	a.roles = append(a.roles, s.Given...)
 }
 
 // speaksOfWholes reports whether the environment as a whole stands in the file,
@@ -69,7 +69,7 @@ func (a *analysis) rolesHere() (list []declare.Role) {
 		return nil
 	}
 	for _, role := range a.context.Roles {
-		if HasWord(a.f.Src, role.Name) {
+		if role.As != declare.Handed && HasWord(a.f.Src, role.Name) {
 			list = append(list, role)
 		}
 	}

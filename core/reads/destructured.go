@@ -31,6 +31,9 @@ func (a *analysis) destructured() {
 // destructuredFrom gives the path of the environment that a name is taken out
 // of, or "", and the member of it that the name stands for.
 func (a *analysis) destructuredFrom(b Binding) (whole, property string) {
+	if b.Of != "" {
+		return b.Of, b.Property
+	}
 	at := strings.LastIndexByte(b.Property, '.')
 	if at < 0 {
 		return a.wholeOf(b.Value, 0), b.Property

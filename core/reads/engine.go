@@ -37,6 +37,8 @@ type analysis struct {
 	file      string
 	writes    []*match        // where the file itself gives a variable a value
 	wholes    []Range         // where the environment as a whole stands
+	matched   map[int]bool    // where an access begins with a word of compiled.open
+	readers   []Range         // where a function that reads it stands, and is not called
 	wanted    map[string]bool // constants that other files may define
 	seenCalls map[*Helper]int
 	run       *running
@@ -66,6 +68,10 @@ type Context struct {
 
 	words *Words // the names of the helpers that it was made for
 	named int    // how many those are
+
+	handing sync.Once
+	given   *Words // the names of functions that are given the environment, or nil
+	other   bool   // there are roles of other kinds
 
 	mutex   sync.Mutex
 	byName  map[string][]*Helper
@@ -122,9 +128,14 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	}
 	folding := &syntax.Folding{May: l.mayFold}
 	marks, ok := l.marks(src, context)
-	ok = ok && (context == nil || len(context.Roles) == 0)
-	if ok && context != nil && context.Marks != nil {
-		marks = merged(marks, context.Marks(file))
+	if ok && context != nil {
+		named, whole := context.handed()
+		if ok = !whole; ok && named != nil {
+			marks = merged(marks, named.Offsets(src, 0))
+		}
+		if ok && context.Marks != nil {
+			marks = merged(marks, context.Marks(file))
+		}
 	}
 	for round := 0; ok && round < maxUnfoldings; round++ {
 		folding.Marks = marks
@@ -297,28 +308,62 @@ func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {
 
 // direct finds every access that an idiom describes.
 func (a *analysis) direct() {
-	f := a.f
+	a.takeHanded()
 	a.findHeads()
+	a.accesses(nil)
+	wholes, readers := 0, 0
+	for round := 0; round < maxHandings && a.handOn(wholes, readers); round++ {
+		before := a.heads
+		wholes, readers = len(a.wholes), len(a.readers)
+		a.findHeads()
+		a.accesses(before)
+	}
+	for _, at := range a.readers {
+		a.giveReader(at)
+	}
+}
+
+// accesses finds the accesses that begin with one of the heads, but for those that
+// were looked for before.
+func (a *analysis) accesses(before *heads) {
+	f := a.f
 	for i := range f.Tokens {
 		t := &f.Tokens[i]
 		if t.Kind != syntax.Word {
 			continue
 		}
-		begins := a.heads.has(f.Src[t.Start:t.End])
-		if !begins && len(a.c.methods) == 0 || a.o.skipped.has(i) {
+		word := f.Src[t.Start:t.End]
+		begins := a.heads.has(word)
+		again := before != nil && before.has(word)
+		if !begins && len(a.c.methods) == 0 || a.o.skipped.has(i) || before != nil && !begins || again && !a.c.open[string(word)] {
 			continue
 		}
 		if isMember(f, i) {
-			a.method(i)
+			if before == nil {
+				a.method(i)
+			}
 			continue
 		}
 		if !begins {
 			continue
 		}
-		if m := a.find(i); m != nil {
+		if m := a.find(i); m != nil && !(again && a.matched[i]) {
 			a.found(m)
+			a.noteMatched(i)
 		}
 	}
+}
+
+// noteMatched notes where a pattern fits that takes the environment as an argument:
+// where none does yet, one may once it is known what more stands for it.
+func (a *analysis) noteMatched(i int) {
+	if !a.c.open[a.f.Text(i)] {
+		return
+	}
+	if a.matched == nil {
+		a.matched = map[int]bool{}
+	}
+	a.matched[i] = true
 }
 
 // method finds accesses through any receiver: request.getInitParameter($name).

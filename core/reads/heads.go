@@ -34,6 +34,18 @@ func (h *heads) add(name string) {
 	}
 }
 
+// addName adds a name that is bound; of the object itself, as in this.env, the
+// words for that.
+func (h *heads) addName(name string) {
+	if name[0] != '.' {
+		h.add(name)
+		return
+	}
+	for self := range selfWords { // in any order
+		h.add(self)
+	}
+}
+
 // findHeads finds the names that an access may begin with. A name is one of
 // them where its value holds one and stands for the environment or a way to it.
 func (a *analysis) findHeads() {
@@ -55,7 +67,7 @@ func (a *analysis) findHeads() {
 	}
 	for _, name := range a.o.names {
 		if slices.ContainsFunc(a.o.Bindings[name], func(b Binding) bool { return b.Path != "" && a.leads(a.real(b.Path)) }) {
-			h.add(name)
+			h.addName(name)
 		}
 	}
 	leading := &heads{names: map[string]bool{}, fold: h.fold} // words that a value with such a name holds
@@ -73,15 +85,8 @@ func (a *analysis) findHeads() {
 				continue
 			}
 			known[name], found = true, true
-			if name[0] == '.' { // of the object itself: this.env
-				for self := range selfWords { // in any order
-					h.add(self)
-				}
-				name = name[1:]
-			} else {
-				h.add(name)
-			}
-			leading.add(name)
+			h.addName(name)
+			leading.add(strings.TrimPrefix(name, "."))
 		}
 		if !found {
 			break

@@ -35,6 +35,9 @@ func (a *analysis) find(i int) (best *match) {
 		return nil
 	}
 	for steps := 0; steps < 8; steps++ {
+		if (best == nil || best.pattern.idiom.Whole) && a.isReader(path) && a.isValue(Range{i, last + 1}) {
+			a.readers = append(a.readers, Range{i, last + 1})
+		}
 		if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || !m.pattern.idiom.Whole) {
 			best = m
 		}
@@ -52,6 +55,10 @@ func (a *analysis) find(i int) (best *match) {
 		if a.lang.FoldWords {
 			member = strings.ToLower(member)
 		}
+		if applies[member] && f.Is(next+2, "(") && a.isReader(path) { // getenv.apply("X")
+			last = next + 1
+			continue
+		}
 		if longer := a.real(path + "." + member); a.c.prefixes[longer] || a.c.roots[path] {
 			path, last = longer, next+1
 			if a.c.roots[strings.TrimSuffix(path, "."+f.Text(last))] {
@@ -63,6 +70,9 @@ func (a *analysis) find(i int) (best *match) {
 	}
 	return best
 }
+
+// applies are methods by which a function is called that something holds.
+var applies = map[string]bool{"apply": true, "call": true, "invoke": true, "Invoke": true}
 
 func isMemberOp(f *syntax.File, i int) bool { return isMember(f, i+1) }
 
@@ -186,7 +196,7 @@ func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded b
 			} else if !bounded {
 				stop = expressionEnd(f, i, limit, a.lang.LineEnds)
 			}
-			if stop <= i {
+			if stop <= i || e.text == holeWhole && a.wholeOf(Range{i, stop}, 0) == "" {
 				return 0, false
 			}
 			a.fill(e.text, Range{i, stop}, m)

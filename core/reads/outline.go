@@ -55,6 +55,8 @@ type Binding struct {
 	Element  bool   // loop variable: each element of Value
 	Function int    // parameter of this function, or -1
 	Param    int
+	Of       string // the path of what Property is a member of, where no Value says it
+	Until    int    // the token from which on it is not seen any more; 0 where its block ends
 	block    int32
 }
 
@@ -213,7 +215,7 @@ func (o *Outline) lookup(name string, pos int) []Binding {
 	if len(all) == 0 || len(o.blockOf) == 0 {
 		return nil
 	}
-	if len(all) == 1 && all[0].block == 0 && !all[0].Inner {
+	if len(all) == 1 && all[0].block == 0 && !all[0].Inner && all[0].Until == 0 {
 		return all
 	}
 	if name[0] == '.' { // a member of the object itself is seen by all its methods
@@ -280,7 +282,7 @@ func (o *Outline) inScope(all []Binding, here []int32, pos int, outer bool) (fou
 	}
 	for n := last - 1; n >= max(0, last-maxMeanings) && len(found) < 16; n-- {
 		b := all[here[n]]
-		if !outer && b.At > pos || b.Inner && !o.blocks[b.block].contains(pos) {
+		if !outer && b.At > pos || b.Inner && !o.blocks[b.block].contains(pos) || b.Until > 0 && (pos < b.At || pos >= b.Until) {
 			continue
 		}
 		found = append(found, b)

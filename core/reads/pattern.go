@@ -53,6 +53,10 @@ const (
 	holeRead     = "read"
 	holeAny      = "any"
 	holeRest     = "rest" // this argument and all that follow, whatever they are
+
+	// holeWhole stands where a pattern names the environment as a whole: what else
+	// stands for it fits, too.
+	holeWhole = "whole"
 )
 
 var holes = []string{holeNames, holeKey, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeVariable, holeRead, holeRest, holeAny}
@@ -277,6 +281,7 @@ type compiled struct {
 	calls       map[string]bool       // last names of paths
 	methods     map[string][]*pattern // by name of the method
 	wholes      map[string]*pattern   // by path: the environment as a whole
+	open        map[string]bool       // first names of paths whose patterns take it as an argument
 	methodUses  map[string][]*pattern // by name: $read.split($rest)
 	callUses    map[string][]*pattern // by path: int($read)
 	transparent map[string]bool
@@ -298,7 +303,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	}
 	c := &compiled{
 		paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
-		calls: map[string]bool{}, methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
+		calls: map[string]bool{}, methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, open: map[string]bool{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
 		transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
 		formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
 	}
@@ -314,6 +319,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 		}
 		c.add(p)
 	}
+	c.openWholes(l.FoldWords)
 	for i := range l.Uses {
 		p, err := l.compile(&l.Uses[i])
 		if err != nil {
@@ -367,6 +373,44 @@ func (c *compiled) add(p *pattern) {
 	if p.idiom.Whole {
 		c.wholes[p.path] = p
 	}
+}
+
+// openWholes has arguments of patterns that are the environment as a whole fit
+// whatever stands for it: haskey(ENV, $name).
+func (c *compiled) openWholes(fold bool) {
+	for _, list := range c.paths { // in any order
+		for _, p := range list {
+			for _, e := range p.after {
+				for n, argument := range e.args {
+					of := written(argument)
+					if fold {
+						of = strings.ToLower(of)
+					}
+					if c.wholes[of] != nil {
+						e.args[n] = []element{{kind: hole, text: holeWhole}}
+						first, _, _ := strings.Cut(p.path, ".")
+						c.open[first] = true
+					}
+				}
+			}
+		}
+	}
+}
+
+// written returns the path that elements of a pattern spell.
+func written(list []element) string {
+	var out strings.Builder
+	for _, e := range list {
+		switch {
+		case e.kind == literal:
+			out.WriteString(e.text)
+		case e.kind == group && e.text == "(" && len(e.args) == 0:
+			out.WriteString("()")
+		default:
+			return ""
+		}
+	}
+	return out.String()
 }
 
 func set(words []string) map[string]bool {

@@ -88,8 +88,11 @@ type bindingKey struct {
 // bindingPath gives the path that a binding stands for, or "". What is known
 // is kept; a binding that leads back to itself stands for nothing.
 func (a *analysis) bindingPath(b Binding, pos, depth int) string {
-	if b.Path != "" {
+	switch {
+	case b.Path != "":
 		return a.real(b.Path)
+	case b.Of != "":
+		return a.real(b.Of + "." + b.Property)
 	}
 	if b.Value.contains(pos) && depth > 0 {
 		return ""
@@ -109,7 +112,7 @@ func (a *analysis) findBindingPath(b Binding, depth int) string {
 		// A parameter with the environment as its default.
 		params := a.o.Functions[b.Function].Params
 		if b.Param < len(params) && !params[b.Param].Default.empty() {
-			if path := a.pathOf(params[b.Param].Default, depth+1); a.c.wholes[path] != nil {
+			if path := a.pathOf(params[b.Param].Default, depth+1); a.c.wholes[path] != nil || a.isReader(path) {
 				return path
 			}
 		}
@@ -206,6 +209,9 @@ func (a *analysis) nameDepth(i, depth int) string {
 	}
 	if len(bound) > 0 {
 		return ""
+	}
+	if a.lang.FoldWords && strings.HasPrefix(name, "$") && a.c.heads[strings.ToLower(name)] {
+		name = strings.ToLower(name) // as patterns are
 	}
 	if path := a.starred(name); path != "" {
 		return path

@@ -281,13 +281,7 @@ func (a *analysis) give(m *match) {
 		node = r.around(m.access)
 	}
 	idiom := m.pattern.idiom
-	access := &evaluate.Access{Node: node, Kind: string(idiom.Kind), Test: idiom.Test, Absent: idiom.Absent, Optional: idiom.Need == Optional, Of: m}
-	access.Unset = a.lang.Runs.Unset
-	if idiom.Unset != evaluate.Usual {
-		access.Unset = idiom.Unset
-	} else if idiom.Need == Required {
-		access.Unset = evaluate.Fails
-	}
+	access := a.accessOf(m, node)
 	if n := r.tree.Nodes[node]; idiom.Test && n.Kind == parse.Binary && (a.f.Is(int(n.At), "not") || a.f.Is(int(n.At), "!") || a.f.Is(int(n.At), "!in")) {
 		access.Test, access.Absent = false, true
 	}
@@ -303,12 +297,70 @@ func (a *analysis) give(m *match) {
 	r.unit.Access[node] = access
 }
 
+// accessOf returns what the idiom of a match says of an access.
+func (a *analysis) accessOf(m *match, node int32) *evaluate.Access {
+	idiom := m.pattern.idiom
+	access := &evaluate.Access{Node: node, Kind: string(idiom.Kind), Test: idiom.Test, Absent: idiom.Absent, Optional: idiom.Need == Optional, Of: m}
+	access.Unset = a.lang.Runs.Unset
+	if idiom.Unset != evaluate.Usual {
+		access.Unset = idiom.Unset
+	} else if idiom.Need == Required {
+		access.Unset = evaluate.Fails
+	}
+	return access
+}
+
 // giveWhole makes an access of the environment as a whole.
 func (a *analysis) giveWhole(m *match) {
 	r := a.prepare()
 	if node := r.nodeOf(m.access); node != 0 && r.unit.Access[node] == nil {
 		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m}
 	}
+}
+
+// giveReader makes a value of a function that reads where it is not called.
+func (a *analysis) giveReader(at Range) {
+	r := a.prepare()
+	patterns := a.c.paths[a.pathOf(at, 0)]
+	if f := a.f; f.Is(at.Lo-1, "&") && f.Is(at.Hi, "/") { // &System.get_env/1
+		at = Range{at.Lo - 1, at.Hi + 2}
+	}
+	node := r.nodeOf(at)
+	if node == 0 || r.unit.Access[node] != nil {
+		return
+	}
+	r.unit.Access[node] = &evaluate.Access{Node: node, Literal: true, Reader: func(arguments int) *evaluate.Access {
+		for _, p := range patterns {
+			if access := a.calledWith(p, node, arguments); access != nil {
+				return access
+			}
+		}
+		return nil
+	}}
+}
+
+// calledWith returns the access that a call with as many arguments is, if a
+// pattern takes so many.
+func (a *analysis) calledWith(p *pattern, node int32, arguments int) *evaluate.Access {
+	if len(p.after) != 1 || len(p.before) > 0 || p.after[0].kind != group {
+		return nil
+	}
+	use := useOf(p)
+	if names := p.after[0].args; len(names) != arguments || !holds(names[0], holeName) {
+		return nil
+	}
+	access := a.accessOf(&match{pattern: p}, node)
+	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row {
+		rows := value(node).Rows()
+		for n := range rows {
+			if prefix := p.idiom.Prefix; prefix != "" {
+				rows[n] = append(evaluate.Word(prefix), rows[n]...)
+			}
+		}
+		return rowsBehind(rows, p.idiom.Behind)
+	}
+	access.Instead = max(use.Fallback, 0)
+	return access
 }
 
 // giveWrites tells where the file itself gives variables values.
@@ -454,8 +506,10 @@ func (a *analysis) discover() *evaluate.Run {
 }
 
 // openBody asks for the body of a function that was passed over.
-func (a *analysis) openBody(fn *evaluate.Func) {
-	node := a.run.tree.Nodes[fn.Node]
+func (a *analysis) openBody(fn *evaluate.Func) { a.openNode(a.run.tree.Nodes[fn.Node]) }
+
+// openNode asks for what was passed over in a node.
+func (a *analysis) openNode(node parse.Node) {
 	lo, hi := a.f.Tokens[node.From].Start, a.f.Tokens[node.To-1].End
 	for _, fold := range a.f.Folds {
 		if fold.Lo >= lo && fold.Hi <= hi {

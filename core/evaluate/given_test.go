@@ -1,0 +1,42 @@
+package evaluate_test
+
+import "testing"
+
+// What is given the environment reads what it asks of it: a parameter, a field, and
+// what is taken out of it at once.
+func TestEnvironmentGiven(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "function load(env) {\n  if (!env.KEY) throw new Error('KEY');\n  return { port: env.PORT || 3000 };\n}\nmodule.exports = load(process.env);\n", "KEY required; PORT optional =3000"},
+		{"a.js", "const load = ({ PORT = '3000', KEY: key }) => {\n  if (!key) throw new Error('x');\n  return PORT;\n};\nload(process.env);\n", "PORT optional =3000; KEY required"},
+		{"a.js", "function outer(opts) { return inner(opts.env ?? process.env); }\nfunction inner(env) { return env.KEY ?? 'k'; }\nouter({});\n", "KEY optional =k"},
+		{"a.js", "function f(env) { run('x', { env: { ...env, A: '1' } }); }\nf(process.env);\n", "* optional"},
+		{"a.js", "function set(env, more) { for (const k of more) env[k] = '1'; }\nset(process.env, []);\n", ""},
+		{"a.ts", "class Config {\n  constructor(private readonly env: NodeJS.ProcessEnv) {}\n  get port() { return this.env.PORT ?? '3000'; }\n}\nnew Config(process.env).port;\n", "PORT optional =3000"},
+		{"a.ts", "const env: { [key: string]: string } = process.env as any;\nuse(env.KEY);\n", "KEY expected"},
+		{"a.py", "import os\nclass Settings:\n    def __init__(self, env):\n        self.env = env\n    def key(self):\n        return self.env[\"KEY\"]\nSettings(os.environ)\n", "KEY required"},
+		{"a.py", "import os\ndef load(*, env):\n    return env.get(\"A\", \"b\")\nload(env=os.environ)\n", "A optional =b"},
+		{"a.py", "import os\ndef load(env=None):\n    env = os.environ if env is None else env\n    return env[\"A\"]\nload()\n", "A required"},
+		{"A.java", "class A {\n  static String port(Map<String, String> env) { return env.getOrDefault(\"PORT\", \"80\"); }\n  static void main() { port(System.getenv()); }\n}\n", "PORT optional =80"},
+		{"a.kt", "class Config(env: Map<String, String> = System.getenv()) {\n    val port = env[\"PORT\"] ?: \"80\"\n    val key = env.getValue(\"KEY\")\n}\n", "PORT optional =80; KEY required"},
+		{"a.swift", "struct Config {\n    let port: String\n    init(env: [String: String] = ProcessInfo.processInfo.environment) {\n        port = env[\"PORT\"] ?? \"80\"\n    }\n}\n", "PORT optional =80"},
+		{"a.php", "<?php\nfunction port(array $env) { return $env['PORT'] ?? '80'; }\necho port($_ENV);\n$e = $_ENV;\n$k = array_key_exists('KEY', $e);\n", "PORT optional =80; KEY optional"},
+		{"a.ex", "defmodule A do\n  def load(env \\\\ System.get_env()) do\n    {Map.get(env, \"PORT\", \"80\"), Map.fetch!(env, \"KEY\"), env |> Map.get(\"LEVEL\"), env[\"HOST\"]}\n  end\nend\n", "PORT optional =80; KEY required; LEVEL expected; HOST expected"},
+		{"a.jl", "env = ENV\na = get(env, \"A\", \"b\")\nif haskey(env, \"B\")\n  f()\nend\n", "A optional =b; B optional"},
+		{"a.dart", "String port(Map<String, String> env) => env['PORT'] ?? '80';\nvoid main() { print(port(Platform.environment)); }\n", "PORT optional =80"},
+		{"a.scala", "object A {\n  def load(env: Map[String, String] = sys.env) = (env.getOrElse(\"PORT\", \"80\"), env(\"KEY\"))\n}\n", "PORT optional =80; KEY required"},
+	})
+}
+
+// A function of the language that reads may itself be given to something.
+func TestReaderGiven(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", "package main\nfunc port(look func(string) (string, bool)) string {\n\tif p, ok := look(\"PORT\"); ok {\n\t\treturn p\n\t}\n\treturn \"80\"\n}\nfunc main() { serve(port(os.LookupEnv)) }\n", "PORT optional =80"},
+		{"a.go", "package main\ntype loader struct{ look func(string) string }\nfunc (l loader) port() string {\n\tif p := l.look(\"PORT\"); p != \"\" {\n\t\treturn p\n\t}\n\treturn \"80\"\n}\nfunc main() {\n\tl := loader{look: os.Getenv}\n\tserve(l.port())\n}\n", "PORT optional =80"},
+		{"a.py", "import os\ndef load(get=os.environ.get):\n    return get(\"A\", \"b\")\nc, d = map(os.environ.get, [\"C\", \"D\"])\n", "A optional =b; C expected; D expected"},
+		{"A.java", "class A {\n  static String port(Function<String, String> env) {\n    String p = env.apply(\"PORT\");\n    return p != null ? p : \"80\";\n  }\n  static void main() { port(System::getenv); Stream.of(\"A\").map(System::getenv); }\n}\n", "PORT optional =80; A expected"},
+		{"a.kt", "class Config(private val env: (String) -> String?) {\n    val key = env(\"KEY\") ?: error(\"KEY\")\n}\nfun main() { Config(System::getenv) }\n", "KEY required"},
+		{"A.cs", "class A {\n  static string Port(Func<string, string?> env) => env(\"PORT\") ?? \"80\";\n  static void Main() { Port(Environment.GetEnvironmentVariable); }\n}\n", "PORT optional =80"},
+		{"a.lua", "local function load(get)\n  return get(\"PORT\") or \"80\"\nend\nprint(load(os.getenv))\n", "PORT optional =80"},
+		{"a.ex", "defmodule A do\n  def all, do: Enum.map([\"A\", \"B\"], &System.fetch_env!/1)\nend\n", "A required; B required"},
+	})
+}

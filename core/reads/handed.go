@@ -1,0 +1,330 @@
+package reads
+
+import (
+	"path"
+	"slices"
+	"strconv"
+	"strings"
+
+	"inzicht/core/declare"
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
+
+// A program may hand on the environment, or what reads it: load(process.env),
+// run(os.Getenv). In the function that is given it, a parameter stands for it.
+
+// maxHandings bounds how long a row of functions is that hand it on.
+const maxHandings = 3
+
+// handing is an argument of a call that is the environment, or reads it.
+type handing struct {
+	callee   Range  // what is called
+	position int    // of the argument among those without a label
+	label    string // of one with a label, or ""
+	path     string // what it is
+}
+
+// isReader reports whether a path is that of a function that is given the name
+// of a variable.
+func (a *analysis) isReader(of string) bool {
+	return slices.ContainsFunc(a.c.paths[of], func(p *pattern) bool {
+		return len(p.after) > 0 && p.after[0].kind == group && p.after[0].text == "(" && !p.idiom.Function
+	})
+}
+
+// isValue reports whether what stands at a range of tokens is put into something,
+// or given to something, as it is.
+func (a *analysis) isValue(at Range) bool {
+	f := a.f
+	if !beforeValue[f.Text(at.Lo-1)] || a.isBound(at.Lo) {
+		return false
+	}
+	return endsValue(f, at.Hi) || f.Is(at.Lo-1, "&") && f.Is(at.Hi, "/") // &System.get_env/1
+}
+
+// beforeValue are tokens that a value may follow.
+var beforeValue = map[string]bool{"(": true, ",": true, "=": true, ":=": true, ":": true, "&": true, "[": true, "return": true, "=>": true}
+
+// handOn has parameters of the file's functions stand for the environment where a
+// call in the file gives it to them, and reports whether any does. What is given
+// to functions of other files is told to those.
+func (a *analysis) handOn(wholes, readers int) (found bool) {
+	if a.isBundle() { // where many functions have the same short name
+		return false
+	}
+	for _, at := range slices.Concat(a.wholes[wholes:], a.readers[readers:]) {
+		if a.isDefaultAt(at) && a.giveDefault(at) {
+			found = true
+			continue
+		}
+		h, is := a.handingAt(at)
+		if !is {
+			continue
+		}
+		takes, there := a.giveTo(a.f.Text(h.callee.Hi-1), h)
+		switch {
+		case takes:
+			found = true
+			a.dropWhole(at.Lo)
+		case !there:
+			a.tellHanded(h)
+		}
+	}
+	return found
+}
+
+// handingAt returns the argument that stands at a range of tokens.
+func (a *analysis) handingAt(at Range) (h handing, is bool) {
+	f, open := a.f, a.openerOf(at.Lo)
+	if open < 1 || !f.Is(open, "(") || f.Kind(open-1) != syntax.Word || !isCall(f, open) || a.isDeclaration(open-1) {
+		return h, false
+	}
+	h.callee = Range{chainStart(f, open-1), open}
+	for _, argument := range splitAt(f, Range{open + 1, f.Mate(open)}, ",") {
+		label := ""
+		if a.isKeywordArgument(argument) {
+			label = f.Text(argument.Lo)
+			argument.Lo += 2
+		}
+		if !argument.contains(at.Lo) {
+			if label == "" {
+				h.position++
+			}
+			continue
+		}
+		h.label, h.path = label, a.pathOf(argument, 0)
+		return h, a.c.wholes[h.path] != nil || a.isReader(h.path)
+	}
+	return h, false
+}
+
+// isDefaultAt reports whether a range of tokens may be the default of a parameter
+// that the outline does not know.
+func (a *analysis) isDefaultAt(at Range) bool {
+	f := a.f
+	return (f.Is(at.Lo-1, "=") || f.Is(at.Lo-1, `\`)) && f.Is(a.openerOf(at.Lo), "(") && !a.isDefault(at)
+}
+
+// giveDefault has the parameter with the environment as its default stand for it.
+func (a *analysis) giveDefault(at Range) bool {
+	t, of := a.prepare().tree, a.pathOf(at, 0)
+	if a.c.wholes[of] == nil && !a.isReader(of) {
+		return false
+	}
+	for _, node := range t.Nodes {
+		if node.Kind != parse.Function && node.Kind != parse.Lambda && node.Kind != parse.Class || int(node.From) > at.Lo || int(node.To) < at.Hi {
+			continue
+		}
+		for p := node.First; p != 0; p = t.Nodes[p].Next {
+			if parameter := t.Nodes[p]; parameter.Kind == parse.Parameter && int(parameter.From) < at.Lo && int(parameter.To) >= at.Hi {
+				a.dropWhole(at.Lo)
+				return a.standFor(p, node, a.classRound(node), of)
+			}
+		}
+	}
+	return false
+}
+
+// classRound returns the smallest class that a node is, or lies in.
+func (a *analysis) classRound(node parse.Node) (class parse.Node) {
+	for _, c := range a.run.tree.Nodes {
+		if c.Kind == parse.Class && c.From <= node.From && c.To >= node.To && (class.To == 0 || c.To-c.From < class.To-class.From) {
+			class = c
+		}
+	}
+	return class
+}
+
+// dropWhole takes back that the environment is handed on as a whole where it is
+// known what becomes of it.
+func (a *analysis) dropWhole(at int) {
+	for n := range a.reads {
+		if a.reads[n].Whole && a.spots[n] == at {
+			a.reads, a.spots = slices.Delete(a.reads, n, n+1), slices.Delete(a.spots, n, n+1)
+			return
+		}
+	}
+}
+
+// tellHanded tells other files what a function of theirs is given.
+func (a *analysis) tellHanded(h handing) {
+	of := a.pathOf(h.callee, 0)
+	if of == "" {
+		return
+	}
+	module := path.Base(path.Dir(a.file)) // what the files of a folder share
+	name := lastOf(of)
+	if at := len(of) - len(name) - 1; at > 0 {
+		module = lastOf(of[:at])
+	} else if !a.lang.SharesNames && !a.lang.Global {
+		return
+	}
+	a.roles = append(a.roles, declare.Role{Name: name, File: a.file, As: declare.Handed, Module: module, Prefix: strconv.Itoa(h.position), Delimiter: h.label, Values: h.path})
+}
+
+// handed returns the names of the functions that other files give the environment, or
+// nil; whole reports whether names mean something else, too, so that a file is looked
+// at whole.
+func (c *Context) handed() (named *Words, whole bool) {
+	c.handing.Do(func() {
+		var names []string
+		for _, role := range c.Roles {
+			if role.As == declare.Handed {
+				names = append(names, role.Name)
+			} else {
+				c.other = true
+			}
+		}
+		if len(names) > 0 {
+			c.given = NewWords(names)
+		}
+	})
+	return c.given, c.other
+}
+
+// takeHanded has parameters stand for the environment that other files give them.
+func (a *analysis) takeHanded() {
+	if a.context == nil {
+		return
+	}
+	stem, folder := Origin(a.file)
+	for _, role := range a.context.Roles {
+		if role.As != declare.Handed || role.File == a.file || role.Module != stem && role.Module != folder || !a.holds(role.Name) {
+			continue
+		}
+		h := handing{label: role.Delimiter, path: role.Values}
+		h.position, _ = strconv.Atoi(role.Prefix)
+		a.giveTo(role.Name, h)
+	}
+}
+
+// giveTo has a parameter of the functions of a name, or of the class of that name,
+// stand for what it is given. It reports whether any takes it, and whether there
+// is such a function.
+func (a *analysis) giveTo(name string, h handing) (takes, there bool) {
+	t := a.prepare().tree
+	for n := range t.Nodes {
+		switch node := &t.Nodes[n]; {
+		case node.Kind == parse.Class && t.Name(int32(n)) == name:
+			there = true
+			takes = a.giveMaker(int32(n), h) || takes
+		case (node.Kind == parse.Function || node.Kind == parse.Lambda) && a.functionName(int32(n)) == name:
+			there = true
+			takes = a.giveParameter(int32(n), *node, h) || takes
+		}
+	}
+	return takes, there
+}
+
+// functionName returns the name of a function, or of the variable that a lambda is
+// put into.
+func (a *analysis) functionName(n int32) string {
+	t, f := a.run.tree, a.f
+	if t.Nodes[n].Kind == parse.Function {
+		return strings.TrimPrefix(t.Name(n), "#")
+	}
+	at := int(t.Nodes[n].From)
+	for f.Is(at-1, "async") {
+		at--
+	}
+	if !f.Is(at-1, "=") && !f.Is(at-1, ":") {
+		return ""
+	}
+	if typed := typedName(f, at-2); f.Is(at-1, "=") && typed >= 0 {
+		return f.Text(typed)
+	}
+	return f.Text(at - 2)
+}
+
+// giveMaker gives what makes objects of a class an argument.
+func (a *analysis) giveMaker(class int32, h handing) bool {
+	t := a.run.tree
+	within, name := t.Nodes[class], t.Name(class)
+	takes := a.giveParameter(class, within, h)
+	for n := range t.Nodes {
+		if node := &t.Nodes[n]; node.Kind == parse.Function && node.From >= within.From && node.To <= within.To {
+			if own := t.Name(int32(n)); makers[own] || own == name {
+				takes = a.giveParameter(int32(n), within, h) || takes
+			}
+		}
+	}
+	return takes
+}
+
+// makers are the names of methods that make objects.
+var makers = set(strings.Fields("__init__ constructor initialize init new __construct"))
+
+// giveParameter has the parameter of a function, or of the head of a class, that
+// an argument is for stand for it, within a node.
+func (a *analysis) giveParameter(fn int32, within parse.Node, h handing) bool {
+	t, f, position := a.run.tree, a.f, 0
+	for p := t.Nodes[fn].First; p != 0; p = t.Nodes[p].Next {
+		if t.Nodes[p].Kind != parse.Parameter {
+			continue
+		}
+		name, first := t.Name(p), f.Text(int(t.Nodes[p].From))
+		if selfWords[strings.TrimPrefix(name, "&")] {
+			continue
+		}
+		if h.label == "" && position != h.position || h.label != "" && h.label != strings.TrimPrefix(name, "$") && h.label != first {
+			position++
+			continue
+		}
+		return a.standFor(p, t.Nodes[fn], within, h.path)
+	}
+	return false
+}
+
+// standFor has a parameter of a function stand for the environment, and what of
+// its class it is kept in.
+func (a *analysis) standFor(p int32, fn, within parse.Node, path string) bool {
+	t, o := a.run.tree, a.o
+	node := t.Nodes[p]
+	b := Binding{At: int(node.From), Until: int(fn.To), Path: path, Function: -1, block: o.blockOf[max(int(fn.To)-2, int(fn.From))]}
+	if node.At < 0 || a.f.Kind(int(node.At)) != syntax.Word {
+		a.openNode(fn)
+		return a.takeApart(node, b)
+	}
+	name := t.Name(p)
+	if slices.ContainsFunc(o.Bindings[name], func(other Binding) bool { return other.At == b.At && other.Path == path }) {
+		return true
+	}
+	o.bindIn(name, b)
+	switch a.f.Text(int(node.From)) {
+	case "private", "public", "protected", "readonly", "val", "var": // a field, too
+		b.Until, b.block = int(within.To), o.blockOf[max(int(within.To)-2, int(within.From))]
+		o.bindIn("."+strings.TrimPrefix(name, "$"), b)
+	}
+	return true
+}
+
+// takeApart binds the names of a parameter that takes members out of what it is
+// given: { PORT = 8080, HOST: host }.
+func (a *analysis) takeApart(node parse.Node, b Binding) (takes bool) {
+	f := a.f
+	open := int(node.From)
+	if !f.Is(open, "{") || f.Mate(open) <= open || a.c.wholes[b.Path] == nil {
+		return false
+	}
+	b.Of, b.Path = b.Path, ""
+	for _, part := range splitAt(f, Range{open + 1, f.Mate(open)}, ",") {
+		if part.empty() || f.Kind(part.Lo) != syntax.Word {
+			continue
+		}
+		one := b
+		one.At, one.Property = part.Lo, f.Text(part.Lo)
+		if f.Is(part.Lo+1, ":") {
+			one.At += 2
+		}
+		if f.Is(one.At+1, "=") {
+			one.Default = Range{one.At + 2, part.Hi}
+		}
+		known := slices.ContainsFunc(a.o.Bindings[f.Text(one.At)], func(other Binding) bool { return other.At == one.At && other.Property != "" })
+		if f.Kind(one.At) == syntax.Word && !known {
+			a.o.bindIn(f.Text(one.At), one)
+			takes = true
+		}
+	}
+	return takes
+}
