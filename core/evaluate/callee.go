@@ -38,6 +38,8 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		v, _, found := m.lookup(name, st)
 		if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
 			of = v
+		} else if c := m.classAtHand(name); c != nil {
+			of = Value{{form: class, class: c}}
 		} else if fn := m.frame().class.method(name, 0); fn != nil {
 			of = Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}
 		} else if fn := m.namedFunction(name); fn != nil {
@@ -110,6 +112,20 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		c.self, c.of = object[0].members, object
 	}
 	return m.run(fn, c, n, arguments, st)
+}
+
+// classAtHand returns the class in which a function is running where a name stands
+// for it when it is called: new self(), new().
+func (m *machine) classAtHand(name string) *Class {
+	switch name {
+	case "self", "static", "Self", "cls":
+		return m.frame().class
+	case "new":
+		if m.unit().Words.Quiet && m.frame().fn != nil {
+			return m.frame().class
+		}
+	}
+	return nil
 }
 
 // callable reports whether a value may be a function.

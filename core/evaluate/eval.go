@@ -128,6 +128,11 @@ func (m *machine) name(n int32, st *state) Value {
 		return Value{{}}
 	}
 	v, out, found := m.lookup(word, st)
+	if found && len(v) == 1 && v[0].form == unknown && len(v[0].sites) == 0 && !isParam(v[0]) { // const need = require('./need')
+		if fn := m.outerFunction(n); fn != nil {
+			return Value{{form: function, fn: m.closureOf(fn, nil)}}
+		}
+	}
 	if found {
 		if out > 0 {
 			m.noteEntry(v)
@@ -172,7 +177,23 @@ func (m *machine) name(n int32, st *state) Value {
 	if path := u.Path(n); path != "" && (len(u.Words.Uses[path]) > 0 || u.Words.Transparent[path]) { // a function of the language
 		return Value{{name: path, parts: []part{{any: true, frame: m.depth()}}}}
 	}
+	if fn := m.outerFunction(n); fn != nil {
+		return Value{{form: function, fn: m.closureOf(fn, nil)}}
+	}
 	return m.constant(word)
+}
+
+// outerFunction returns the function of another file that a name stands for which
+// is given to something: names.map(need).
+func (m *machine) outerFunction(n int32) *Func {
+	u := m.unit()
+	if i := int(u.Tree.Nodes[n].From); u.Outside == nil || !u.Tree.File.Is(i-1, "(") && !u.Tree.File.Is(i-1, ",") || u.Tree.File.Is(i+1, "(") {
+		return nil
+	}
+	if fn := u.Outside(u.at(n), n); fn != nil && fn.Owner == nil && fn.Body != 0 {
+		return fn
+	}
+	return nil
 }
 
 // namedFunction returns the function outside classes of a name, or nil.

@@ -176,8 +176,6 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 		return m.counting(out)
 	case foundAny, foundAll, foundNone:
 		return m.anyOf(out, o != foundAll, o == foundNone)
-	case reduced:
-		return Value{{depends: out.depends, parts: []part{{any: true, frame: m.depth()}}}}
 	}
 	return Value{out}
 }

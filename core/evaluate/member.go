@@ -86,6 +86,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends})
 		}
 	}
+	if class := m.outerClass(n); class != "" && name != "" && name != "new" {
+		return Value{{form: record, members: &members{open: true, made: &making{name: class, by: name}}}}
+	}
 	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].depends == 0 {
 		if path := u.Path(n); path != "" {
 			return m.constant(path)
@@ -172,8 +175,8 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			m.noteEntry(v)
 			return m.here(v), true
 		}
-		if fn := x.class.method(name, 0); fn != nil {
-			return Value{{form: function, fn: m.closureOf(fn, nil)}}, true
+		if fn := x.class.method(name, 0); fn != nil { // of the class itself
+			return Value{{form: function, fn: m.askedOf(fn, Value{{form: class, class: x.class}})}}, true
 		}
 		if inner := m.unit().classes[name]; inner != nil {
 			return Value{{form: class, class: inner}}, true

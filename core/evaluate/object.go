@@ -114,6 +114,7 @@ func (c *Class) isPromoted(fn *Func, p param) bool {
 // making says how an object was made: new Name(arguments), NewName(arguments).
 type making struct {
 	name      string // of the class or of what makes one
+	by        string // the function or field of the class that gives the object, or ""
 	arguments []argument
 	written   bool // its fields are written down: Name{a: b}
 }
@@ -129,6 +130,35 @@ func (m *machine) madeBy(n int32, name string) string {
 		return path[strings.LastIndexAny(path, "./:")+1:]
 	}
 	return name
+}
+
+// outerClass returns the class of another file that a node is a member of, where
+// its objects read: Reader in Reader.main.
+func (m *machine) outerClass(n int32) string {
+	u := m.unit()
+	if u.Outer == nil || u.kind(n) != parse.Member {
+		return ""
+	}
+	object := u.Tree.Child(n, 0)
+	if name := u.at(object); u.kind(object) == parse.Name && isUpper(name) && u.classes[name] == nil && u.Outer(name) {
+		return name
+	}
+	return ""
+}
+
+// outerMaker returns the name of a function of another file which may make an object
+// that reads: env.New.
+func (m *machine) outerMaker(callee int32) string {
+	u := m.unit()
+	if u.Outer == nil {
+		return ""
+	}
+	path := u.Path(callee)
+	at := strings.LastIndexByte(path, '.')
+	if at <= 0 || !u.Outer(path[strings.LastIndexAny(path[:at], "./")+1:at]) {
+		return ""
+	}
+	return path[at+1:]
 }
 
 // isMade reports whether a value is an object of a class that another file defines.
@@ -150,15 +180,29 @@ func (m *machine) itself(fn *Func, receiver Value, n int32, st *state) Value {
 		return receiver
 	}
 	object := Value(nil)
-	if maker := fn.Unit.makerOf(fn.Owner, made.name); maker != nil {
+	if made.by != "" {
+		object = m.givenBy(fn.Owner, made, n, st)
+	} else if maker := fn.Unit.makerOf(fn.Owner, made.name); maker != nil {
 		object, _ = m.run(maker, m.closureOf(maker, nil), n, made.arguments, st)
 	} else if made.name == fn.Owner.Name {
 		object = m.make(fn.Owner, made.arguments, n, st)
 	}
-	if len(object) != 1 || object[0].members == nil || object[0].members.of != fn.Owner {
+	object = slices.DeleteFunc(slices.Clone(object), func(x alt) bool { return x.members == nil || x.members.of != fn.Owner })
+	if len(object) != 1 { // what else there may be, no method is asked of
 		return receiver
 	}
 	return object
+}
+
+// givenBy returns the object that a function or a field of a class gives.
+func (m *machine) givenBy(c *Class, made *making, n int32, st *state) Value {
+	if maker := c.method(made.by, 0); maker != nil {
+		v, _ := m.run(maker, m.askedOf(maker, Value{{form: class, class: c}}), n, made.arguments, st)
+		return v
+	}
+	m.ready(c)
+	v, _ := m.fieldsOf(c).get(made.by)
+	return v
 }
 
 // lent returns the object of another file's that a call is asked of by its name:

@@ -6,6 +6,9 @@ import "testing"
 // inheritance, functions that make functions.
 func TestObjects(t *testing.T) {
 	hold(t, []saying{
+		{"a.kt", "class Reader private constructor(private val prefix: String) {\n    fun get(name: String): String = System.getenv(prefix + name) ?: error(name)\n}\nfun sea() = Reader(\"SEA_\")\nfun main() { sea().get(\"C\") }\n", "SEA_C required"},
+		{"a.rb", "class Reader\n  def self.sea\n    new(\"SEA_\")\n  end\n  def initialize(prefix)\n    @prefix = prefix\n  end\n  def get(name)\n    ENV.fetch(@prefix + name)\n  end\nend\nReader.sea.get(\"C\")\n", "SEA_C required"},
+		{"a.go", "package main\ntype Reader struct{ prefix string }\nfunc New(prefix string) *Reader { return &Reader{prefix: prefix} }\nfunc (r *Reader) Must(name string) string {\n\tv, ok := os.LookupEnv(r.prefix + name)\n\tif !ok {\n\t\tpanic(name)\n\t}\n\treturn v\n}\nfunc main() { r := New(\"SEA_\"); use(r.Must(\"C\")) }\n", "SEA_C required"},
 		{"a.py", `
 import os
 from dataclasses import dataclass, field

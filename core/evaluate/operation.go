@@ -1,6 +1,9 @@
 package evaluate
 
-import "strings"
+import (
+	"slices"
+	"strings"
+)
 
 // An operation is what a function or method does with a list or a map, by
 // whatever name a language has it.
@@ -160,7 +163,9 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 	if x.form != sequence {
 		return nil, false
 	}
-	if f := functionIn(arguments); f != nil {
+	if f := functionIn(arguments); f != nil && o == reduced {
+		return m.reduce(n, x, *f, arguments, st), true
+	} else if f != nil {
 		return m.operateWith(n, o, x, *f, st)
 	}
 	switch o {
@@ -214,6 +219,31 @@ func (m *machine) operateWith(n int32, o operation, x alt, f alt, st *state) (Va
 	return m.eachOf(n, o, x, f, st), true
 }
 
+// reduce works something out of a list: a function is given what it gave for the
+// elements before, and the next.
+func (m *machine) reduce(n int32, x alt, f alt, arguments []argument, st *state) Value {
+	list := x.list
+	var result Value
+	if at := slices.IndexFunc(arguments, func(a argument) bool { return len(a.value) != 1 || a.value[0].form != function }); at >= 0 {
+		result = arguments[at].value
+	} else if len(list) > 0 {
+		result, list = list[0], list[1:]
+	}
+	round := m.round
+	defer func() { m.round = round }()
+	for i, e := range list {
+		if i >= mostRounds || st.dead || !m.tick() {
+			break
+		}
+		m.round = round*mostRounds + int32(i)
+		result = m.invoke(f, n, []argument{{value: result}, {value: e}, {value: m.numberOf(i)}}, st)
+	}
+	if st.dead {
+		return nil
+	}
+	return Value{loose(result, anything(m.depth()))}
+}
+
 // operateOnRecord runs an operation on a map.
 func (m *machine) operateOnRecord(n int32, o operation, x alt, arguments []argument, st *state) (Value, bool) {
 	if x.members.of != nil {
@@ -243,6 +273,8 @@ func (m *machine) operateOnRecord(n int32, o operation, x alt, arguments []argum
 		return nil, false
 	}
 	switch {
+	case o == reduced:
+		return m.reduce(n, m.pairsOf(x), *f, arguments, st), true
 	case o == eachKey, m.unit().Words.Loops == Keys:
 		return m.operateWith(n, o, m.keysOf(x), *f, st)
 	case o == eachValue, m.unit().Words.Loops == Values:

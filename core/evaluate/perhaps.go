@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -57,10 +58,37 @@ func (m *machine) lookInto(fn *Func, self *members, arguments []argument) {
 	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
-	if m.hinging > 0 || self.reader() || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
+	if m.hinging > 0 || self.reader() || m.u.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
 		m.takers = append(m.takers, fn)
 	}
 }
+
+// makesReader reports whether a function whose body was passed over may make an
+// object that reads what it is asked for: it names its class.
+func (u *Unit) makesReader(fn *Func) bool {
+	u.readersOnce.Do(func() {
+		for _, c := range u.classes { // in any order
+			for _, method := range c.methods { // in any order
+				if method.named && !slices.Contains(u.readers, c.Name) {
+					u.readers = append(u.readers, c.Name)
+				}
+			}
+		}
+	})
+	f, node := u.Tree.File, u.Tree.Nodes[fn.Node]
+	text := f.Span(int(node.From), int(node.To)-1)
+	if len(u.readers) == 0 || len(text) > longestMaker {
+		return false
+	}
+	if fn.Owner != nil && slices.Contains(u.readers, fn.Owner.Name) {
+		return true
+	}
+	return slices.ContainsFunc(u.readers, func(class string) bool { return strings.Contains(text, class) })
+}
+
+// longestMaker bounds how long a function is, in bytes, that is looked into for what
+// it makes.
+const longestMaker = 2000
 
 // concerned reports whether a method of a class may read the environment.
 func (c *Class) concerned() bool {

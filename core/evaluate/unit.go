@@ -91,6 +91,9 @@ type Unit struct {
 	Constant func(name string) (string, bool)
 	// Outside returns the function of another file that a call means, or nil.
 	Outside func(name string, node int32) *Func
+	// Outer reports whether a class of that name, which another file defines, or any
+	// of a module of that name, has methods that Outside returns.
+	Outer func(name string) bool
 	// Common reports whether many things have a member of a name.
 	Common func(name string) bool
 
@@ -99,6 +102,8 @@ type Unit struct {
 	classes map[string]*Class
 	list    []*Func
 
+	readersOnce sync.Once
+	readers     []string // the classes whose objects are given the names of what they read
 	leavingLock sync.Mutex
 	assigning   sync.Once
 	assigned    map[string]bool // members that something is assigned to

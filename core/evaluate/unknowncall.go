@@ -82,6 +82,12 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	if m.makesObject(n, name) { // something of its own
 		return Value{{form: record, members: &members{open: true, made: &making{name: m.madeBy(n, name), arguments: arguments}}}}
 	}
+	if class := m.outerClass(m.unit().Tree.Child(n, 0)); class != "" {
+		return Value{{form: record, members: &members{open: true, made: &making{name: class, by: name, arguments: arguments}}}}
+	}
+	if maker := m.outerMaker(m.unit().Tree.Child(n, 0)); maker != "" {
+		return Value{{form: record, members: &members{open: true, made: &making{name: maker, arguments: arguments}}}}
+	}
 	out := Value{anything(m.depth())}
 	for _, a := range arguments {
 		out = out.telling(a.value)

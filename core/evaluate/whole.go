@@ -76,8 +76,8 @@ var patterned = map[string]bool{
 var atBeginning = map[string]bool{"match": true, "fullmatch": true, "matches": true}
 
 // regexBeginning returns what every text begins with that fits a regular
-// expression, or "".
-func regexBeginning(expression string, anchored bool) string {
+// expression, or "", and whether that is all of it.
+func regexBeginning(expression string, anchored bool) (begins string, all bool) {
 	s := strings.TrimPrefix(expression, "%r")
 	if s != "" && strings.ContainsAny(s[:1], "/{#~") {
 		s = s[1:]
@@ -93,9 +93,9 @@ func regexBeginning(expression string, anchored bool) string {
 		end--
 	}
 	if !anchored || end < 2 || strings.Contains(s, "|") {
-		return ""
+		return "", false
 	}
-	return s[:end]
+	return s[:end], s[end:] == "$" || strings.HasPrefix(s[end:], "$/")
 }
 
 // longestRegex bounds how much of a regular expression is kept.
@@ -124,8 +124,8 @@ func (m *machine) fitsRegex(n int32, of, expression Value, anchored bool) bool {
 		if x.regex != "" {
 			s, plain = x.regex, true
 		}
-		if begins := regexBeginning(s, anchored && x.regex == ""); plain && begins != "" {
-			asked = m.named(of, begins, false, n) || asked
+		if begins, all := regexBeginning(s, anchored && x.regex == ""); plain && begins != "" {
+			asked = m.named(of, begins, all, n) || asked
 		}
 	}
 	return asked

@@ -43,6 +43,8 @@ func (p *parser) classHead() {
 			}
 		case p.is("<") && p.angles() > 0:
 			p.at = p.angles()
+		case p.is("constructor") && p.textAt(p.at+1) == "(":
+			p.at++
 		case p.kind() == syntax.Word && p.wordAt(p.at) == wordNone && p.text() != "extends" && p.text() != "implements" && p.text() != "with" && p.text() != "where":
 			before := p.at
 			p.add(p.operand())

@@ -112,11 +112,28 @@ func (a *analysis) passedOn(r Range) bool {
 	}
 	switch before {
 	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".", "if", "else", "elif", "unless":
-		return before == "in" && (f.Is(r.Lo-3, "for") || f.Is(r.Lo-3, "(") && f.Is(r.Lo-4, "for") || f.Is(r.Lo-4, "(") && f.Is(r.Lo-5, "for"))
+		return before == "in" && a.isLoopHead(r.Lo-1)
 	case "(":
 		return isCall(f, r.Lo-1) || f.Is(r.Lo-2, ">") || f.Is(r.Lo-2, "<>") // new HashMap<>(environment)
 	}
 	return true
+}
+
+// longestPattern bounds how many tokens stand between for and in.
+const longestPattern = 12
+
+// isLoopHead tells whether the word in at token i stands in the head of a loop.
+func (a *analysis) isLoopHead(i int) bool {
+	f := a.f
+	for j := i - 1; j >= 0 && j >= i-longestPattern; j-- {
+		switch {
+		case f.Is(j, "for"):
+			return true
+		case f.Is(j, ";") || f.Is(j, "{") || f.Is(j, "="):
+			return false
+		}
+	}
+	return false
 }
 
 // isDefault tells whether r is the default of a parameter.

@@ -126,6 +126,12 @@ func bindTarget(f *syntax.File, o *Outline, eq int, lineEnds bool) {
 		return
 	case syntax.Word:
 	default:
+		if closesTypes(f, left) == 0 {
+			return
+		}
+		if typed := typedName(f, beforeTypes(f, left)); typed >= 0 { // env: Map<String, String> = …
+			bindName(f, o, typed, Binding{At: typed, Value: value, Function: -1})
+		}
 		return
 	}
 	names := []int{left}

@@ -27,7 +27,7 @@ func CallersOf(h *Helper, l *Language) Callers {
 	case l == nil || standsForFolder(stem):
 		c.any = true
 	case h.Owner != "":
-		c.any, c.holding = !l.isCommon(h.Name), []string{h.Owner}
+		c.any, c.holding = !l.isCommon(h.Name), []string{h.Owner, stem, folder}
 	case l.SharesNames && l.isIdiom(folder+"."+h.Name): // defined here; elsewhere its calls are found without it
 		c.folder = path.Dir(h.File)
 	case l.SharesNames:
@@ -55,7 +55,7 @@ func (c *Callers) In(file string, src []byte) (may, bare bool) {
 // IsCall tells whether the name that stands at src[from:to] may be called
 // there; bare tells whether that needs no receiver before it.
 func IsCall(src []byte, from, to int, bare bool) bool {
-	return (opensCall(src[to:]) || isRenamed(src[to:])) && (bare || behindReceiver(src[:from]))
+	return (opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
 }
 
 // origin gives what imports name of the file that defines a helper.
@@ -120,6 +120,13 @@ func isRenamed(rest []byte) bool {
 	return found && len(after) > 0 && (after[0] == ' ' || after[0] == '\t')
 }
 
+// isPassed tells whether what stands between before and rest is an argument by
+// itself: names.map(need).
+func isPassed(before, rest []byte) bool {
+	before, rest = bytes.TrimRight(before[max(0, len(before)-40):], " \t"), bytes.TrimLeft(rest[:min(len(rest), 40)], " \t")
+	return len(before) > 0 && len(rest) > 0 && isOneOf(before[len(before)-1], "(,") && isOneOf(rest[0], "),")
+}
+
 // behindReceiver tells whether what follows is a member: .name, ->name, ::name.
 func behindReceiver(before []byte) bool {
 	for i := len(before) - 1; i >= 0; i-- {
@@ -171,13 +178,45 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			if base := lastOf(from); from != "" && (base == stem || base == folder) {
 				return true
 			}
-			if dot := strings.LastIndexByte(from, '.'); dot > 0 && strings.Contains(from, "/") && a.isModule(from[:dot], h.File) { // an object that the file exports
+			if dot := strings.LastIndexByte(from, '.'); dot > 0 && strings.Contains(from, "/") && (a.isModule(from[:dot], h.File) || a.isFolder(from[:dot], h.File)) { // an object that the file exports
 				return true
 			}
 		}
 		return false
 	}
-	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) // of one that reads nothing, its class must tell
+	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) || a.madeBeside(h, i-2) // of one that reads nothing, its class must tell
+}
+
+// madeBeside reports whether the object whose last token stands at i is what a
+// function gives that the file of a helper defines: env.New("GATE_").
+func (a *analysis) madeBeside(h *Helper, i int) bool {
+	f := a.f
+	if open := f.Mate(i); f.Is(i, ")") && open > 0 {
+		return a.isBeside(h, Range{chainStart(f, open-1), open})
+	}
+	return slices.ContainsFunc(a.o.lookup(f.Text(i), i), func(b Binding) bool {
+		last := b.Value.Hi - 1
+		open := f.Mate(last)
+		return !b.Value.empty() && f.Is(last, ")") && open > b.Value.Lo && a.isBeside(h, Range{b.Value.Lo, open})
+	})
+}
+
+// isBeside reports whether what is called is of the file or folder of a helper.
+func (a *analysis) isBeside(h *Helper, callee Range) bool {
+	stem, folder := h.origin()
+	of := a.pathOf(callee, 0)
+	at := len(of) - len(lastOf(of)) - 1
+	if at <= 0 {
+		return false
+	}
+	module := lastOf(of[:at])
+	return module == stem || module == folder
+}
+
+// isFolder reports whether a module is the folder that a file lies in: what stands
+// for that may hand the file on.
+func (a *analysis) isFolder(module, file string) bool {
+	return strings.HasPrefix(module, ".") && path.Join(path.Dir(a.file), module) == path.Dir(file)
 }
 
 // isOfModule reports whether a name that may be a module is one: nothing in the

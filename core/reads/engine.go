@@ -75,7 +75,8 @@ type Context struct {
 
 	mutex   sync.Mutex
 	byName  map[string][]*Helper
-	unnamed []*Helper // that who imports them gives a name
+	unnamed []*Helper       // that who imports them gives a name
+	owners  map[string]bool // classes that have helpers, and the names of their modules
 	listed  int
 }
 
@@ -95,14 +96,26 @@ func (c *Context) defaults() []*Helper {
 	return c.unnamed
 }
 
+// owns reports whether a class has helpers, or those of a module do.
+func (c *Context) owns(name string) bool {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	c.list()
+	return c.owners[name]
+}
+
 // list sorts the helpers by their names; the lock is held.
 func (c *Context) list() {
 	if c.listed == len(c.Helpers) {
 		return
 	}
-	c.byName, c.unnamed, c.listed = map[string][]*Helper{}, nil, len(c.Helpers)
+	c.byName, c.unnamed, c.owners, c.listed = map[string][]*Helper{}, nil, map[string]bool{}, len(c.Helpers)
 	for _, h := range c.Helpers {
 		c.byName[h.Name] = append(c.byName[h.Name], h)
+		if h.Owner != "" {
+			stem, folder := h.origin()
+			c.owners[h.Owner], c.owners[stem], c.owners[folder] = true, true, true
+		}
 		if h.Default {
 			c.unnamed = append(c.unnamed, h)
 		}
@@ -184,6 +197,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 			a.declare(d)
 		}
 	}
+	a.handOnHelpers()
 	a.relate()
 	a.tellApart()
 	if l.ScopeOf != nil {

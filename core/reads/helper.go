@@ -24,10 +24,17 @@ type Helper struct {
 	lang *Language
 	at   int32          // where it begins in the file
 	fn   *evaluate.Func // nil where the file is opened again when it is called
+	of   *Helper        // of another name for it, under which a file hands it on: the helper
 }
+
+// Alias reports whether it is another name for a helper.
+func (h *Helper) Alias() bool { return h.of != nil }
 
 // is reports whether a function of another file is the helper.
 func (h *Helper) is(fn *evaluate.Func) bool {
+	if h.of != nil {
+		return h.of.is(fn)
+	}
 	if h.fn != nil {
 		return h.fn == fn
 	}

@@ -27,6 +27,9 @@ type openFile struct {
 
 // functionOf returns the function that a helper is, or nil.
 func (c *Context) functionOf(h *Helper) *evaluate.Func {
+	if h.of != nil {
+		return c.functionOf(h.of)
+	}
 	if h.fn != nil {
 		return h.fn
 	}

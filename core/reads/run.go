@@ -117,7 +117,7 @@ func (a *analysis) prepare() *running {
 	r := &running{a: a, tree: a.lang.treeOf(a.f), paths: map[int32]string{}, added: map[readKey]bool{}}
 	r.unit = &evaluate.Unit{
 		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{}, Writes: map[int32]evaluate.Naming{},
-		Path: r.path, Constant: a.constantOf, Outside: r.outside, Common: a.lang.isCommon,
+		Path: r.path, Constant: a.constantOf, Outside: r.outside, Outer: a.isOuter, Common: a.lang.isCommon,
 	}
 	if a.lang.Prototypes {
 		r.macros = macrosOf(a.f)
@@ -228,6 +228,10 @@ func (a *analysis) constantOf(name string) (string, bool) {
 	}
 	return values[0].plain()
 }
+
+// isOuter reports whether a class of that name has helpers in other files, or the
+// classes of a module of that name do.
+func (a *analysis) isOuter(name string) bool { return a.context != nil && a.context.owns(name) }
 
 // outside returns the helper of another file that a call means.
 func (r *running) outside(name string, node int32) *evaluate.Func {

@@ -199,7 +199,7 @@ func (s *Survey) collect(units []*unit) (all []reads.Read) {
 	for _, u := range units {
 		list := u.result.Reads
 		for _, h := range u.result.Helpers {
-			if calls[key(h)] == 0 {
+			if calls[key(h)] == 0 && !h.Alias() {
 				list = append(list, h.Inside)
 			}
 		}
