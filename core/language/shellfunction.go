@@ -53,8 +53,8 @@ func (s *script) defines(n syntax.Node) {
 			if i, is := positionalName(n.Param.Value); is {
 				index, known = i, true
 			}
-			if known && s.functions[fn.Name.Value] == nil {
-				s.functions[fn.Name.Value] = s.functionOf(fn, n, index)
+			if known && s.functions[calledAs(fn)] == nil {
+				s.functions[calledAs(fn)] = s.functionOf(fn, n, index)
 			}
 		}
 		return true
@@ -135,4 +135,13 @@ func isAllArguments(word *syntax.Word) bool {
 		return true
 	})
 	return all
+}
+
+// calledAs returns the name of a function, or "" where it has none and is run
+// where it stands.
+func calledAs(fn *syntax.FuncDecl) string {
+	if fn.Name == nil {
+		return ""
+	}
+	return fn.Name.Value
 }

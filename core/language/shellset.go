@@ -76,7 +76,7 @@ func setters(nodes []syntax.Node) map[string]bool {
 				return true
 			}
 			if from, sets := namedBy[call.Args[0].Lit()]; sets && len(call.Args) > from {
-				found[f.Name.Value] = found[f.Name.Value] || beginsWithFirst(call.Args[from])
+				found[calledAs(f)] = found[calledAs(f)] || beginsWithFirst(call.Args[from])
 			}
 			return true
 		})
@@ -227,7 +227,7 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 			w.statement(n.Y, within)
 		}
 	case *syntax.FuncDecl:
-		w.functions = append(w.functions, setterFunction{n.Name.Value, shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), inside: true}})
+		w.functions = append(w.functions, setterFunction{calledAs(n), shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), inside: true}})
 		w.inside++
 		w.statement(n.Body, within)
 		w.inside--
