@@ -67,6 +67,10 @@ func roleWords(roles []declare.Role) *wordSet {
 				return false
 			}
 			module := cmp.Or(role.Module, reads.ModuleOf(role.File))
+			if role.As == declare.Handed { // which matters where it is defined
+				stem, folder := reads.Origin(p.file)
+				return module == stem || module == folder
+			}
 			return module == anywhere || p.belongsTo(module)
 		})
 	})
