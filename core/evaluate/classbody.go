@@ -9,7 +9,7 @@ func (m *machine) defines(n int32, st *state) {
 	if fn == nil || fn.within == nil {
 		return
 	}
-	c := &closure{unit: u, node: n, outer: st.scope}
+	c := m.captured(n, st)
 	if fn.Name != "" && fn.Owner == nil {
 		st.scope.vars.put(fn.Name, Value{{form: function, fn: c}})
 	}
@@ -35,9 +35,32 @@ func (m *machine) usesRead(fn *Func, round *scope) bool {
 	return m.mentions(fn, holding)
 }
 
+// captured returns a function together with the variables round it. In a loop over
+// what is known each round has its own.
+func (m *machine) captured(n int32, st *state) *closure {
+	c := &closure{unit: m.unit(), node: n, outer: st.scope}
+	if m.rounding > 0 && m.focus == nil {
+		own := *st.scope
+		own.vars = st.scope.vars.forked()
+		c.outer, c.round = &own, true
+	}
+	return c
+}
+
+// queueKey returns what a function within a function is run once for.
+func (m *machine) queueKey(c *closure) place {
+	if c.round {
+		return place{m.context, c.node}
+	}
+	return place{0, c.node}
+}
+
 // later has a function within a function run by itself, when that is done.
 func (m *machine) later(fn *Func, c *closure) {
-	if m.focus == nil && c.unit == m.u && !m.queued[c.node] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
+	if m.focus == nil && c.unit == m.u && !m.queued[m.queueKey(c)] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
+		if c.round {
+			m.queued[m.queueKey(c)] = true
+		}
 		m.queue = append(m.queue, c)
 	}
 }

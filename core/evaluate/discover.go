@@ -91,10 +91,11 @@ func (m *machine) mentions(fn *Func, names map[string]bool) bool {
 func (m *machine) enter(c *closure) {
 	e := &entry{fn: c}
 	if c != nil {
-		if m.queued[c.node] {
+		key := place{0, c.node}
+		if m.queued[key] && !c.round {
 			return
 		}
-		m.queued[c.node] = true
+		m.queued[key] = true
 	}
 	m.entries = append(m.entries, e)
 	m.runEntry(len(m.entries) - 1)
@@ -199,7 +200,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 // outerNow returns the variables round a function: where a variable is unset,
 // what the function round it made of them then.
 func (m *machine) outerNow(fn *Func, c *closure) *scope {
-	if now := m.scopes[fn.within]; m.focus != nil && fn.within != nil && now != nil {
+	if now := m.scopes[fn.within]; m.focus != nil && fn.within != nil && now != nil && !c.round {
 		return now
 	}
 	return c.outer

@@ -128,6 +128,7 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 	fn := f.fn.unit.byNode[f.fn.node]
 	round := m.round
 	defer func() { m.round = round }()
+	defer m.unrolled(len(x.list))()
 	for i, e := range x.list {
 		if i >= mostRounds || st.dead || !m.tick() {
 			break

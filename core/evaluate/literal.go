@@ -76,7 +76,8 @@ func (m *machine) quoteOf(i int) int {
 // lambda makes a function of a lambda.
 func (m *machine) lambda(n int32, st *state) Value {
 	u := m.unit()
-	c := &closure{unit: u, node: n, outer: st.scope, self: m.frame().self}
+	c := m.captured(n, st)
+	c.self = m.frame().self
 	if fn := u.byNode[n]; fn != nil {
 		m.later(fn, c)
 	}
@@ -161,6 +162,7 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 	x := alt{form: sequence}
 	context, round := m.context, m.round
 	defer func() { m.context, m.round = context, round }()
+	defer m.unrolled(len(elements))()
 	for i, e := range elements {
 		if i >= mostRounds || !m.tick() {
 			break

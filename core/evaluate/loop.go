@@ -239,6 +239,16 @@ func (m *machine) widenName(n int32, st *state) {
 	}
 }
 
+// unrolled notes that a loop is gone round whose elements are known, and returns what
+// notes its end.
+func (m *machine) unrolled(elements int) func() {
+	if elements < 2 {
+		return func() {}
+	}
+	m.rounding++
+	return func() { m.rounding-- }
+}
+
 // over runs a body once for each element.
 func (m *machine) over(targets []int32, elements []Value, body int32, st *state) {
 	before := st.fork()
@@ -249,16 +259,17 @@ func (m *machine) over(targets []int32, elements []Value, body int32, st *state)
 		m.widen(body, st)
 	}
 	grew := m.grew
-	rounds, found, last := m.rounds[place{m.context, body}], len(m.reads), 0
+	rounds, found, last := m.rounds[place{m.context, body}], len(m.reads)+len(m.queue), 0
 	at := place{m.context, body}
 	context, round := m.context, m.round
 	defer func() { m.context, m.round = context, round }()
+	defer m.unrolled(len(elements))()
 	for i, e := range elements {
 		if i >= mostRounds || st.dead || !m.tick() || m.focus != nil && i > rounds {
 			break
 		}
-		if len(m.reads) > found {
-			found, last = len(m.reads), i
+		if now := len(m.reads) + len(m.queue); now > found {
+			found, last = now, i
 		}
 		if m.focus == nil && i > last+quietRounds { // it goes on like this
 			break

@@ -103,7 +103,8 @@ type machine struct {
 	entries     []*entry
 	queue       []*closure
 	headed      map[*Class]bool // whose head was looked at for what it gives
-	queued      map[int32]bool
+	queued      map[place]bool
+	rounding    int           // how many loops over what is known are being gone round
 	considered  map[*Func]int // how often it was asked whether they use what was read round them
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
@@ -304,7 +305,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{}, used: map[int32]bool{},
+		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{}, used: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

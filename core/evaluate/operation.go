@@ -231,6 +231,7 @@ func (m *machine) reduce(n int32, x alt, f alt, arguments []argument, st *state)
 	}
 	round := m.round
 	defer func() { m.round = round }()
+	defer m.unrolled(len(list))()
 	for i, e := range list {
 		if i >= mostRounds || st.dead || !m.tick() {
 			break

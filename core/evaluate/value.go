@@ -100,6 +100,7 @@ type closure struct {
 	outer *scope
 	self  *members // the object that it was taken from
 	of    Value    // what it was taken from, where that is none
+	round bool     // the variables round it are those of one round of a loop
 	reads Reader   // of a function of the language that reads a variable; it has no other
 }
 

@@ -38,7 +38,7 @@ func (p *parser) declared(from, mark int) int32 {
 		}
 		if p.has(setAssign) || p.is("by") && p.g.Closures {
 			p.at++
-			p.add(p.expression(levelAssign))
+			p.add(p.values(len(p.stack) - mark))
 		}
 		if p.is("else") && p.g.Layout == Braces && p.textAt(p.at+1) == "{" && !p.head { // let … else { … }
 			p.at++
@@ -59,6 +59,21 @@ func (p *parser) declared(from, mark int) int32 {
 		}
 	}
 	return p.make(Declare, from, from, mark)
+}
+
+// values parses the value of what is declared: one, or where several names stand
+// before it, as many as there are, as a list: local a, b = x, y.
+func (p *parser) values(names int) int32 {
+	from, mark := p.at, len(p.stack)
+	value := p.expression(levelAssign)
+	if p.g.Layout != Worded || names < 2 || !p.is(",") {
+		return value
+	}
+	p.add(value)
+	for n := 1; n < names && p.take(","); n++ {
+		p.add(p.expression(levelAssign))
+	}
+	return p.make(List, from, -1, mark)
 }
 
 // computed parses the body of a property that is worked out, as a function of its

@@ -37,6 +37,7 @@ type analysis struct {
 	file      string
 	writes    []*match        // where the file itself gives a variable a value
 	wholes    []Range         // where the environment as a whole stands
+	classes   map[string]bool // that the file defines, once asked for
 	matched   map[int]bool    // where an access begins with a word of compiled.open
 	readers   []Range         // where a function that reads it stands, and is not called
 	wanted    map[string]bool // constants that other files may define

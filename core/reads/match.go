@@ -24,6 +24,9 @@ type match struct {
 func (a *analysis) find(i int) (best *match) {
 	f := a.f
 	path, last := a.head(i), i
+	if a.isOwnClass(i) {
+		return nil
+	}
 	if isSelf(f.Text(i)) && isMemberOp(f, i+1) { // this.env, bound elsewhere in the class
 		for _, b := range a.o.lookup("."+f.Text(i+2), i) {
 			if bound := a.bindingPath(b, i, 0); bound != "" {
@@ -69,6 +72,21 @@ func (a *analysis) find(i int) (best *match) {
 		return best
 	}
 	return best
+}
+
+// isOwnClass reports whether the word at i names a class of the file, which is then
+// meant, and no class of a library.
+func (a *analysis) isOwnClass(i int) bool {
+	if a.classes == nil {
+		a.classes = map[string]bool{}
+		for n := range a.o.blocks {
+			if b := &a.o.blocks[n]; b.name != "" {
+				a.classes[b.name] = true
+			}
+		}
+	}
+	name := a.f.Text(i)
+	return a.classes[name] && name[0] >= 'A' && name[0] <= 'Z' && len(a.o.Bindings[name]) == 0 && isMemberOp(a.f, i+1)
 }
 
 // applies are methods by which a function is called that something holds.
