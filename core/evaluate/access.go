@@ -200,7 +200,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		unit, node = m.frames[least].unit, m.frames[least+1].call
 		if fn := m.frames[least+1].fn; fn != nil {
 			through = fn.Name
-			if m.focus == nil {
+			if m.focus == nil && fn != m.outermost() { // a call of itself tells no name
 				m.calls[m.frames[depth].fnOr(fn)]++
 				for _, fr := range m.frames[least+1:] {
 					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {

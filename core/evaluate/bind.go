@@ -26,6 +26,10 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 		st.scope.vars.put(fn.Unit.Words.Arguments, Value{{form: sequence, list: valuesOf(arguments)}})
 	}
 	for i, p := range fn.params {
+		if p.name == "" && p.node == 0 { // a bare *: what follows is given by name
+			next = len(positional)
+			continue
+		}
 		if i == 0 && isSelfName(p.name) && fn.Owner != nil {
 			fr := m.frame()
 			if len(positional) > 0 && fr.self == nil { // Base.__init__(self, x)

@@ -53,6 +53,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return Value{{form: sequence, list: []Value{first, {{element: true}}, {{}}}}}, true
 		}
 	}
+	if (path == "functools.partial" || path == "partial") && len(first) == 1 && first[0].form == function {
+		return Value{bound(first[0], arguments[1:])}, true
+	}
 	if v, done := m.function(n, path, arguments, st); done || st.dead {
 		return v, true
 	}

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -25,8 +26,14 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			} else if x.form == class && name == "new" {
 				of = append(of, x)
 			}
-			if x.form == function && (name == "" || name == "call" || name == "bind") {
+			if x.form == function && name == "bind" && len(arguments) > 0 { // f.bind(null, a)
+				return Value{bound(x, arguments[1:])}, true
+			}
+			if x.form == function && (name == "" || name == "call") {
 				of = append(of, x)
+				if name == "call" && !u.Words.Quiet && len(arguments) > 0 { // f.call(null, a)
+					arguments = arguments[1:]
+				}
 			}
 		}
 		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
@@ -112,6 +119,14 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		c.self, c.of = object[0].members, object
 	}
 	return m.run(fn, c, n, arguments, st)
+}
+
+// bound returns a function that is given something already.
+func bound(x alt, arguments []argument) alt {
+	c := *x.fn
+	c.bound = slices.Concat(c.bound, arguments)
+	x.fn = &c
+	return x
 }
 
 // classAtHand returns the class in which a function is running where a name stands

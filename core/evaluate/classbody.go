@@ -47,6 +47,9 @@ func (m *machine) captured(n int32, st *state) *closure {
 	return c
 }
 
+// inRounds stands for the context of a function that is run for each round of a loop.
+const inRounds = -1 << 22
+
 // queueKey returns what a function within a function is run once for.
 func (m *machine) queueKey(c *closure) place {
 	if c.round {
@@ -59,7 +62,7 @@ func (m *machine) queueKey(c *closure) place {
 func (m *machine) later(fn *Func, c *closure) {
 	if m.focus == nil && c.unit == m.u && !m.queued[m.queueKey(c)] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
 		if c.round {
-			m.queued[m.queueKey(c)] = true
+			m.queued[m.queueKey(c)], m.queued[place{inRounds, c.node}] = true, true
 		}
 		m.queue = append(m.queue, c)
 	}

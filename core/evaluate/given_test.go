@@ -40,3 +40,19 @@ func TestReaderGiven(t *testing.T) {
 		{"a.ex", "defmodule A do\n  def all, do: Enum.map([\"A\", \"B\"], &System.fetch_env!/1)\nend\n", "A required; B required"},
 	})
 }
+
+// A function may be given a part of what it needs before it is called.
+func TestGivenBefore(t *testing.T) {
+	get := "import os\nfrom functools import partial\ndef get(name, *, required=False, default=None):\n    v = os.environ.get(name, default)\n    if required and v is None:\n        raise RuntimeError(name)\n    return v\n"
+	hold(t, []saying{
+		{"a.py", get + "a = get(\"A\", required=True)\nb = get(\"B\", default=\"b\")\n", "A required; B optional =b"},
+		{"a.py", get + "need = partial(get, required=True)\na = need(\"A\")\n", "A required"},
+		{"a.js", "function get(required, name) {\n  const v = process.env[name];\n  if (required && !v) throw new Error(name);\n  return v;\n}\nconst need = get.bind(null, true);\nneed('A');\nget.call(null, true, 'B');\n", "A required; B required"},
+		{"a.js", "for (const k of ['A', 'B']) app.get('/' + k, () => process.env[k]);\n", "A expected; B expected"},
+		{"a.rb", "class Conf\n  %w[A B].each do |n|\n    define_method(n.downcase) { ENV.fetch(n) }\n  end\nend\n", "A required; B required"},
+		{"a.php", "<?php\nfinal class Env {\n    public static function get(string $k): string {\n        $v = getenv($k);\n        if ($v === false) { throw new X($k); }\n        return $v;\n    }\n}\nEnv::get('A');\n", "A required"},
+		{"a.js", "function revive(v) {\n  if (Array.isArray(v)) return v.map((x) => revive(x));\n  return process.env[v.id];\n}\nmodule.exports = revive;\n", "? expected"},
+		{"a.lua", "local function opt(name, d) return os.getenv(name) or d end\nlocal a, b = opt(\"A\", \"b\"), opt(\"B\", \"c\")\n", "A optional =b; B optional =c"},
+		{"A.java", "record Config(String a) {\n  static Config load() { return new Config(java.util.Objects.requireNonNull(System.getenv(\"A\"), \"A is not set\")); }\n}\n", "A required"},
+	})
+}

@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // How a function is run: the variables round it, its arguments, what it gives.
 
@@ -66,6 +70,9 @@ func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *s
 	}
 	if fn.Unit == m.u {
 		m.ran[fn.Node] = true
+	}
+	if len(c.bound) > 0 {
+		arguments = slices.Concat(c.bound, arguments)
 	}
 	back := m.context
 	m.context = m.within(n)

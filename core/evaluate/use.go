@@ -3,6 +3,7 @@ package evaluate
 import (
 	"slices"
 	"strings"
+	"unicode"
 
 	"inzicht/core/parse"
 )
@@ -16,6 +17,9 @@ func (m *machine) pathUse(path, name string, arguments []argument, n int32) (Use
 	list := u.Words.Uses[path]
 	if len(list) == 0 && path != name && name != "" && u.kind(u.Tree.Child(n, 0)) == parse.Name {
 		list = u.Words.Uses[name]
+	}
+	if at := strings.IndexFunc(path, unicode.IsUpper); len(list) == 0 && at > 0 && path[at-1] == '.' { // java.util.Objects.requireNonNull
+		list = u.Words.Uses[path[at:]]
 	}
 	if len(list) == 0 && path != name && isUpper(path) && len(path) > len(name) {
 		list = u.Words.Uses["new "+name]

@@ -98,10 +98,11 @@ type closure struct {
 	unit  *Unit
 	node  int32
 	outer *scope
-	self  *members // the object that it was taken from
-	of    Value    // what it was taken from, where that is none
-	round bool     // the variables round it are those of one round of a loop
-	reads Reader   // of a function of the language that reads a variable; it has no other
+	self  *members   // the object that it was taken from
+	of    Value      // what it was taken from, where that is none
+	bound []argument // what it is given before what it is called with
+	round bool       // the variables round it are those of one round of a loop
+	reads Reader     // of a function of the language that reads a variable; it has no other
 }
 
 func (m *members) get(name string) (Value, bool) {
