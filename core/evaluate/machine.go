@@ -104,8 +104,10 @@ type machine struct {
 	queue       []*closure
 	headed      map[*Class]bool // whose head was looked at for what it gives
 	queued      map[place]bool
-	rounding    int           // how many loops over what is known are being gone round
-	considered  map[*Func]int // how often it was asked whether they use what was read round them
+	makers      map[int32]bool // whether functions that were passed over may make objects that read
+	readers     []string       // the classes of those
+	rounding    int            // how many loops over what is known are being gone round
+	considered  map[*Func]int  // how often it was asked whether they use what was read round them
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
 	grew        int            // how often something was put into a list or a count

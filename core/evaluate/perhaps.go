@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -58,33 +59,44 @@ func (m *machine) lookInto(fn *Func, self *members, arguments []argument) {
 	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
-	if m.hinging > 0 || self.reader() || m.u.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
+	if m.hinging > 0 || self.reader() || m.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
 		m.takers = append(m.takers, fn)
 	}
 }
 
 // makesReader reports whether a function whose body was passed over may make an
 // object that reads what it is asked for: it names its class.
-func (u *Unit) makesReader(fn *Func) bool {
-	u.readersOnce.Do(func() {
-		for _, c := range u.classes { // in any order
-			for _, method := range c.methods { // in any order
-				if method.named && !slices.Contains(u.readers, c.Name) {
-					u.readers = append(u.readers, c.Name)
-				}
+func (m *machine) makesReader(fn *Func) bool {
+	makes, asked := m.makers[fn.Node]
+	if !asked {
+		if m.makers == nil {
+			m.makers, m.readers = map[int32]bool{}, m.u.readers()
+		}
+		f, node := m.u.Tree.File, m.u.Tree.Nodes[fn.Node]
+		text := f.Span(int(node.From), int(node.To)-1)
+		makes = len(text) <= longestMaker && slices.ContainsFunc(m.readers, func(class string) bool {
+			return fn.Owner != nil && fn.Owner.Name == class || strings.Contains(text, class)
+		})
+		m.makers[fn.Node] = makes
+	}
+	return makes
+}
+
+// readers returns the classes whose objects are given the names of what they read.
+func (u *Unit) readers() (classes []string) {
+	for _, name := range slices.Sorted(maps.Keys(u.classes)) {
+		for _, method := range u.classes[name].methods { // in any order
+			if method.named && len(classes) < mostReaders {
+				classes = append(classes, name)
+				break
 			}
 		}
-	})
-	f, node := u.Tree.File, u.Tree.Nodes[fn.Node]
-	text := f.Span(int(node.From), int(node.To)-1)
-	if len(u.readers) == 0 || len(text) > longestMaker {
-		return false
 	}
-	if fn.Owner != nil && slices.Contains(u.readers, fn.Owner.Name) {
-		return true
-	}
-	return slices.ContainsFunc(u.readers, func(class string) bool { return strings.Contains(text, class) })
+	return classes
 }
+
+// mostReaders bounds of how many classes it is looked for who makes them.
+const mostReaders = 20
 
 // longestMaker bounds how long a function is, in bytes, that is looked into for what
 // it makes.

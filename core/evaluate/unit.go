@@ -102,8 +102,6 @@ type Unit struct {
 	classes map[string]*Class
 	list    []*Func
 
-	readersOnce sync.Once
-	readers     []string // the classes whose objects are given the names of what they read
 	leavingLock sync.Mutex
 	assigning   sync.Once
 	assigned    map[string]bool // members that something is assigned to

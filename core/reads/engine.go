@@ -35,12 +35,14 @@ type analysis struct {
 	opened    []int32                  // bodies that are wanted
 	asked     map[string][]syntax.Span // names that matter, and where
 	file      string
-	writes    []*match        // where the file itself gives a variable a value
-	wholes    []Range         // where the environment as a whole stands
-	classes   map[string]bool // that the file defines, once asked for
-	matched   map[int]bool    // where an access begins with a word of compiled.open
-	readers   []Range         // where a function that reads it stands, and is not called
-	wanted    map[string]bool // constants that other files may define
+	writes    []*match           // where the file itself gives a variable a value
+	wholes    []Range            // where the environment as a whole stands
+	classes   map[string]bool    // that the file defines, once asked for
+	matched   map[int]bool       // where an access begins with a word of compiled.open
+	handed    int                // how often it was asked whether the environment is handed on
+	defined   map[string][]int32 // functions and classes by name, once asked for
+	readers   []Range            // where a function that reads it stands, and is not called
+	wanted    map[string]bool    // constants that other files may define
 	seenCalls map[*Helper]int
 	run       *running
 	sought    []string

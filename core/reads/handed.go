@@ -14,8 +14,12 @@ import (
 // A program may hand on the environment, or what reads it: load(process.env),
 // run(os.Getenv). In the function that is given it, a parameter stands for it.
 
-// maxHandings bounds how long a row of functions is that hand it on.
-const maxHandings = 3
+// maxHandings bounds how long a row of functions is that hand it on, and
+// mostHandings how often a file does.
+const (
+	maxHandings  = 3
+	mostHandings = 100
+)
 
 // handing is an argument of a call that is the environment, or reads it.
 type handing struct {
@@ -54,6 +58,9 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 		return false
 	}
 	for _, at := range slices.Concat(a.wholes[wholes:], a.readers[readers:]) {
+		if a.handed++; a.handed > mostHandings {
+			break
+		}
 		if a.isDefaultAt(at) && a.giveDefault(at) {
 			found = true
 			continue
@@ -203,18 +210,35 @@ func (a *analysis) takeHanded() {
 // stand for what it is given. It reports whether any takes it, and whether there
 // is such a function.
 func (a *analysis) giveTo(name string, h handing) (takes, there bool) {
-	t := a.prepare().tree
-	for n := range t.Nodes {
-		switch node := &t.Nodes[n]; {
-		case node.Kind == parse.Class && t.Name(int32(n)) == name:
-			there = true
-			takes = a.giveMaker(int32(n), h) || takes
-		case (node.Kind == parse.Function || node.Kind == parse.Lambda) && a.functionName(int32(n)) == name:
-			there = true
-			takes = a.giveParameter(int32(n), *node, h) || takes
+	for _, n := range a.definedAs(name) {
+		there = true
+		if node := a.run.tree.Nodes[n]; node.Kind == parse.Class {
+			takes = a.giveMaker(node, n, h) || takes
+		} else {
+			takes = a.giveParameter(n, node, h) || takes
 		}
 	}
 	return takes, there
+}
+
+// definedAs returns the functions and classes of the file that have a name.
+func (a *analysis) definedAs(name string) []int32 {
+	if t := a.prepare().tree; a.defined == nil {
+		a.defined = map[string][]int32{}
+		for n, node := range t.Nodes {
+			of := ""
+			switch node.Kind {
+			case parse.Class:
+				of = t.Name(int32(n))
+			case parse.Function, parse.Lambda:
+				of = a.functionName(int32(n))
+			}
+			if of != "" {
+				a.defined[of] = append(a.defined[of], int32(n))
+			}
+		}
+	}
+	return a.defined[name]
 }
 
 // functionName returns the name of a function, or of the variable that a lambda is
@@ -238,14 +262,12 @@ func (a *analysis) functionName(n int32) string {
 }
 
 // giveMaker gives what makes objects of a class an argument.
-func (a *analysis) giveMaker(class int32, h handing) bool {
-	t := a.run.tree
-	within, name := t.Nodes[class], t.Name(class)
-	takes := a.giveParameter(class, within, h)
-	for n := range t.Nodes {
-		if node := &t.Nodes[n]; node.Kind == parse.Function && node.From >= within.From && node.To <= within.To {
-			if own := t.Name(int32(n)); makers[own] || own == name {
-				takes = a.giveParameter(int32(n), within, h) || takes
+func (a *analysis) giveMaker(class parse.Node, n int32, h handing) bool {
+	takes := a.giveParameter(n, class, h)
+	for _, name := range append([]string{a.run.tree.Name(n)}, makers...) {
+		for _, fn := range a.definedAs(name) {
+			if node := a.run.tree.Nodes[fn]; node.Kind == parse.Function && node.From >= class.From && node.To <= class.To {
+				takes = a.giveParameter(fn, class, h) || takes
 			}
 		}
 	}
@@ -253,7 +275,7 @@ func (a *analysis) giveMaker(class int32, h handing) bool {
 }
 
 // makers are the names of methods that make objects.
-var makers = set(strings.Fields("__init__ constructor initialize init new __construct"))
+var makers = []string{"__init__", "constructor", "initialize", "init", "new", "__construct"}
 
 // giveParameter has the parameter of a function, or of the head of a class, that
 // an argument is for stand for it, within a node.
