@@ -60,6 +60,8 @@ func (u *Unit) quietCalls(callers map[string][]*Func) {
 		}
 		if fn.isGetter() {
 			getters[fn.Name] = true
+		} else if slices.Contains(memberMethods, fn.Name) { // anything may ask for a member
+			callers[fn.Name] = append(callers[fn.Name], u.list...)
 		} else if slices.Contains(indexMethods, fn.Name) && !slices.Contains(indexed, fn.Name) {
 			indexed = append(indexed, fn.Name)
 		}

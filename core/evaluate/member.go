@@ -76,6 +76,8 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	for _, x := range of {
 		if v, known := m.memberOfAlt(x, name, st); known {
 			out = append(out, m.quietCall(n, v, st)...)
+		} else if v, known := m.objectMember(x, n, name, st); known {
+			out = append(out, v...)
 		} else if u.Words.Quiet && name == "new" {
 			if x.form == class {
 				out = append(out, m.make(x.class, nil, n, st)...)
@@ -90,7 +92,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 		return Value{{form: record, members: &members{open: true, made: &making{name: class, by: name}}}}
 	}
 	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].depends == 0 {
-		if path := u.Path(n); path != "" {
+		if path := u.Path(n); path != "" && (len(u.Words.Uses[path]) > 0 || u.Words.Transparent[path]) { // strconv.Atoi, given to something
+			return Value{{name: path, parts: anyParts(m.depth())}}
+		} else if path != "" {
 			return m.constant(path)
 		} else if path := m.path(n); path != "" && !m.isVariable(object, st) && len(of) <= 1 && (len(of) == 0 || of[0].form == unknown) {
 			return m.constant(path)

@@ -6,6 +6,9 @@ import "testing"
 // inheritance, functions that make functions.
 func TestObjects(t *testing.T) {
 	hold(t, []saying{
+		{"a.py", "import os\nclass Env:\n    def __init__(self, prefix):\n        self._prefix = prefix\n    def __getattr__(self, name):\n        return os.environ.get(self._prefix + name, \"80\")\nenv = Env(\"GATE_\")\ndef main():\n    return env.PORT\n", "GATE_PORT optional =80"},
+		{"a.php", "<?php\nclass Env { public function __get($name) { return getenv($name); } }\n$env = new Env();\necho $env->LEVEL;\n", "LEVEL expected"},
+		{"a.go", "package main\nfunc env(name string, parse func(string) (int, error)) int {\n\tif v, ok := os.LookupEnv(name); ok {\n\t\tn, err := parse(v)\n\t\tif err != nil {\n\t\t\tpanic(err)\n\t\t}\n\t\treturn n\n\t}\n\treturn 5\n}\nfunc main() { use(env(\"B\", strconv.Atoi)) }\n", "B optional integer =5"},
 		{"a.kt", "class Reader private constructor(private val prefix: String) {\n    fun get(name: String): String = System.getenv(prefix + name) ?: error(name)\n}\nfun sea() = Reader(\"SEA_\")\nfun main() { sea().get(\"C\") }\n", "SEA_C required"},
 		{"a.rb", "class Reader\n  def self.sea\n    new(\"SEA_\")\n  end\n  def initialize(prefix)\n    @prefix = prefix\n  end\n  def get(name)\n    ENV.fetch(@prefix + name)\n  end\nend\nReader.sea.get(\"C\")\n", "SEA_C required"},
 		{"a.go", "package main\ntype Reader struct{ prefix string }\nfunc New(prefix string) *Reader { return &Reader{prefix: prefix} }\nfunc (r *Reader) Must(name string) string {\n\tv, ok := os.LookupEnv(r.prefix + name)\n\tif !ok {\n\t\tpanic(name)\n\t}\n\treturn v\n}\nfunc main() { r := New(\"SEA_\"); use(r.Must(\"C\")) }\n", "SEA_C required"},

@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
 
 // What an object does where it is called, indexed, or asked for a member that is
 // worked out has a name in each language.
@@ -44,6 +48,23 @@ func (m *machine) objectIndex(x alt, n int32, key Value, st *state) (Value, bool
 		return nil, false
 	}
 	return m.run(fn, m.closureOf(fn, x.members), n, []argument{{node: m.unit().Tree.Child(n, 1), value: key}}, st)
+}
+
+// memberMethods are the names of methods that are run where a member of an object is
+// asked for that it does not have.
+var memberMethods = []string{"__getattr__", "__get"}
+
+// objectMember runs what an object does where a member of it is asked for that it
+// does not have.
+func (m *machine) objectMember(x alt, n int32, name string, st *state) (Value, bool) {
+	if x.members == nil || x.members.of == nil {
+		return nil, false
+	}
+	fn := x.members.of.oneOf(memberMethods)
+	if fn == nil {
+		return nil, false
+	}
+	return m.run(fn, m.closureOf(fn, x.members), n, []argument{{value: textOf(strings.TrimPrefix(name, "$"), m.depth())}}, st)
 }
 
 // closureOf returns a function that is not within another, as a method of an
