@@ -87,6 +87,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 				continue
 			}
 			m.lookInto(fn, c.self, arguments)
+			if fn.Name == "" {
+				c = c.unnamed(fn, arguments)
+			}
 			v, ran := m.runPerhaps(fn, c, n, arguments, st)
 			if !ran {
 				continue

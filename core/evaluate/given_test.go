@@ -36,6 +36,10 @@ func TestReaderGiven(t *testing.T) {
 		{"A.java", "class A {\n  static String port(Function<String, String> env) {\n    String p = env.apply(\"PORT\");\n    return p != null ? p : \"80\";\n  }\n  static void main() { port(System::getenv); Stream.of(\"A\").map(System::getenv); }\n}\n", "PORT optional =80; A expected"},
 		{"a.kt", "class Config(private val env: (String) -> String?) {\n    val key = env(\"KEY\") ?: error(\"KEY\")\n}\nfun main() { Config(System::getenv) }\n", "KEY required"},
 		{"A.cs", "class A {\n  static string Port(Func<string, string?> env) => env(\"PORT\") ?? \"80\";\n  static void Main() { Port(Environment.GetEnvironmentVariable); }\n}\n", "PORT optional =80"},
+		{"a.js", "function load(get) {\n  if (!get('B')) throw new Error('B');\n  return get('A') ?? 'a';\n}\nload((k) => process.env[k]);\n", "B required; A optional =a"},
+		{"a.go", "package main\nfunc load(get func(string) string) string {\n\tb := get(\"B\")\n\tif b == \"\" {\n\t\tpanic(\"B\")\n\t}\n\treturn b\n}\nfunc main() { use(load(func(k string) string { return os.Getenv(k) })) }\n", "B required"},
+		{"a.rs", "fn load(get: impl Fn(&str) -> Option<String>) -> String {\n    get(\"A\").unwrap_or_else(|| \"b\".to_string())\n}\nfn main() {\n    load(|k| std::env::var(k).ok());\n}\n", "A optional =b"},
+		{"a.kt", "fun load(get: (String) -> String?): String = get(\"B\") ?: error(\"B\")\nfun main() { println(load { System.getenv(it) }) }\n", "B required"},
 		{"a.lua", "local function load(get)\n  return get(\"PORT\") or \"80\"\nend\nprint(load(os.getenv))\n", "PORT optional =80"},
 		{"a.ex", "defmodule A do\n  def all, do: Enum.map([\"A\", \"B\"], &System.fetch_env!/1)\nend\n", "A required; B required"},
 	})

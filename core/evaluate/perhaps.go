@@ -130,16 +130,34 @@ func (m *machine) lookIntoClass(c *Class, arguments []argument) {
 	}
 }
 
-// reader reports whether a value is a function of the language that reads, or has a
-// member that is one.
+// reader reports whether a value is a function that reads what it is given the name
+// of, or has a member that is one.
 func (v Value) reader() bool {
-	return slices.ContainsFunc(v, func(x alt) bool { return x.form == function && x.fn.reads != nil || x.members.reader() })
+	return slices.ContainsFunc(v, func(x alt) bool { return x.isReader() || x.members.reader() })
 }
 
 func (f *members) reader() bool {
 	return f != nil && slices.ContainsFunc(f.names, func(name string) bool {
-		return slices.ContainsFunc(f.value[name], func(x alt) bool { return x.form == function && x.fn.reads != nil })
+		return slices.ContainsFunc(f.value[name], func(x alt) bool { return x.isReader() })
 	})
+}
+
+// shortReader is up to how many tokens a lambda has that is taken for one which does
+// nothing but read.
+const shortReader = 40
+
+// isReader reports whether an alternative is a function that reads what it is given
+// the name of: one of the language, or a short lambda of the tree.
+func (x *alt) isReader() bool {
+	if x.form != function || x.fn.reads != nil {
+		return x.form == function
+	}
+	fn := x.fn.unit.byNode[x.fn.node]
+	if fn == nil || !fn.named {
+		return false
+	}
+	node := fn.Unit.Tree.Nodes[fn.Node]
+	return node.Kind == parse.Lambda && node.To-node.From <= shortReader
 }
 
 // carries reports whether a value was made from what was read, or reads, or a field

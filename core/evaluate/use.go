@@ -387,18 +387,25 @@ func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value 
 	if fn == nil {
 		return nil
 	}
-	if len(fn.params) == 0 && len(arguments) > 0 { // it, _, $0
-		outer := newScope(f.fn.outer, fn.Unit)
-		for _, name := range unnamed {
-			outer.vars.put(name, arguments[0].value)
-		}
-		f.fn = &closure{unit: f.fn.unit, node: f.fn.node, outer: outer, self: f.fn.self}
-	}
-	v, ran := m.run(fn, f.fn, n, arguments, st)
+	v, ran := m.run(fn, f.fn.unnamed(fn, arguments), n, arguments, st)
 	if !ran {
 		return Value{anything(m.depth())}
 	}
 	return v
+}
+
+// unnamed returns a function that has no parameters and is given something, with the
+// names by which it has that: it, _, $0.
+func (c *closure) unnamed(fn *Func, arguments []argument) *closure {
+	if len(fn.params) > 0 || len(arguments) == 0 {
+		return c
+	}
+	own := *c
+	own.outer = newScope(c.outer, fn.Unit)
+	for _, name := range unnamed {
+		own.outer.vars.put(name, arguments[0].value)
+	}
+	return &own
 }
 
 // noteKind notes what a value is taken for.
