@@ -56,6 +56,7 @@ func TestGivenBefore(t *testing.T) {
 		{"a.rb", "class Conf\n  %w[A B].each do |n|\n    define_method(n.downcase) { ENV.fetch(n) }\n  end\nend\n", "A required; B required"},
 		{"a.php", "<?php\nfinal class Env {\n    public static function get(string $k): string {\n        $v = getenv($k);\n        if ($v === false) { throw new X($k); }\n        return $v;\n    }\n}\nEnv::get('A');\n", "A required"},
 		{"a.js", "function revive(v) {\n  if (Array.isArray(v)) return v.map((x) => revive(x));\n  return process.env[v.id];\n}\nmodule.exports = revive;\n", "? expected"},
+		{"a.swift", "extension ProcessInfo {\n    var level: String? { ProcessInfo.processInfo.environment[\"LEVEL\"] }\n}\n", "LEVEL expected"},
 		{"a.lua", "local function opt(name, d) return os.getenv(name) or d end\nlocal a, b = opt(\"A\", \"b\"), opt(\"B\", \"c\")\n", "A optional =b; B optional =c"},
 		{"A.java", "record Config(String a) {\n  static Config load() { return new Config(java.util.Objects.requireNonNull(System.getenv(\"A\"), \"A is not set\")); }\n}\n", "A required"},
 	})

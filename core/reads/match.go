@@ -80,13 +80,24 @@ func (a *analysis) isOwnClass(i int) bool {
 	if a.classes == nil {
 		a.classes = map[string]bool{}
 		for n := range a.o.blocks {
-			if b := &a.o.blocks[n]; b.name != "" {
+			if b := &a.o.blocks[n]; b.name != "" && !a.isExtension(b) {
 				a.classes[b.name] = true
 			}
 		}
 	}
 	name := a.f.Text(i)
 	return a.classes[name] && name[0] >= 'A' && name[0] <= 'Z' && len(a.o.Bindings[name]) == 0 && isMemberOp(a.f, i+1)
+}
+
+// isExtension reports whether a block adds to a class that something else defines:
+// extension ProcessInfo { … }.
+func (a *analysis) isExtension(b *block) bool {
+	for i := b.Lo; i > 0 && i > b.Lo-24; i-- {
+		if a.f.Is(i, b.name) {
+			return a.f.Is(i-1, "extension")
+		}
+	}
+	return false
 }
 
 // applies are methods by which a function is called that something holds.
