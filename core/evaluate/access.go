@@ -64,9 +64,6 @@ func (m *machine) readBy(c *closure, n int32, arguments []argument, st *state) V
 	if a == nil || len(arguments) == 0 || arguments[0].spread {
 		return Value{anything(m.depth())}
 	}
-	if c.unit == m.u {
-		m.used[c.node] = true
-	}
 	one := *a
 	one.Names = func(func(int32) Value) []Row {
 		return a.Names(func(int32) Value { return arguments[0].value })

@@ -178,7 +178,7 @@ func (v Value) independent() Value {
 // tells reports whether a value tells something of what was read, in the first
 // run.
 func (m *machine) tells(v Value) bool {
-	return m.focus == nil && (len(v.sites()) > 0 || len(v.about()) > 0)
+	return m.focus == nil && (v.wasRead() || len(v.about()) > 0)
 }
 
 // ending notes the call that a way ends with, which is gone because of what was

@@ -38,7 +38,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		}
 		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
 			if fn := m.frame().class.method(name, 0); fn != nil {
-				of = Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}
+				of = m.functionValue(fn, m.frame().self)
 			}
 		}
 	case k == parse.Name || k == parse.Member:
@@ -48,9 +48,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		} else if c := m.classAtHand(name); c != nil {
 			of = Value{{form: class, class: c}}
 		} else if fn := m.frame().class.method(name, 0); fn != nil {
-			of = Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}
+			of = m.functionValue(fn, m.frame().self)
 		} else if fn := m.namedFunction(name); fn != nil {
-			of = Value{{form: function, fn: m.closureOf(fn, nil)}}
+			of = m.functionValue(fn, nil)
 		} else {
 			of = m.name(callee, st)
 		}

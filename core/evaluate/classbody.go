@@ -42,27 +42,16 @@ func (m *machine) captured(n int32, st *state) *closure {
 	if m.rounding > 0 && m.focus == nil {
 		own := *st.scope
 		own.vars = st.scope.vars.forked()
-		c.outer, c.round = &own, true
+		c.outer, c.round = &own, m.context
 	}
 	return c
 }
 
-// inRounds stands for the context of a function that is run for each round of a loop.
-const inRounds = -1 << 22
-
-// queueKey returns what a function within a function is run once for.
-func (m *machine) queueKey(c *closure) place {
-	if c.round {
-		return place{m.context, c.node}
-	}
-	return place{0, c.node}
-}
-
 // later has a function within a function run by itself, when that is done.
 func (m *machine) later(fn *Func, c *closure) {
-	if m.focus == nil && c.unit == m.u && !m.queued[m.queueKey(c)] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
-		if c.round {
-			m.queued[m.queueKey(c)], m.queued[place{inRounds, c.node}] = true, true
+	if m.focus == nil && c.unit == m.u && !m.queued[place{c.round, c.node}] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
+		if c.round != 0 {
+			m.inRounds[c.node] = true
 		}
 		m.queue = append(m.queue, c)
 	}

@@ -138,7 +138,7 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 func (u *Unit) pointers(a, b Value) (Value, Value) {
 	isZero := func(v Value) bool { s, plain := v.plain(); return plain && s == "0" && v[0].form == number }
 	isText := func(v Value) bool {
-		return (v.missing() != 0 || len(v.sites()) > 0) && !slices.ContainsFunc(v, func(x alt) bool { return x.form == number })
+		return (v.missing() != 0 || v.wasRead()) && !slices.ContainsFunc(v, func(x alt) bool { return x.form == number })
 	}
 	switch {
 	case !u.Words.Pointers:

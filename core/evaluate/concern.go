@@ -11,24 +11,61 @@ import (
 // concern finds out which functions may read the environment, by what they
 // call.
 func (u *Unit) concern() {
+	u.spread(
+		func(fn *Func) *bool { return &fn.concerned },
+		func(fn *Func) []made { return fn.calls },
+		func(fn *Func, callers map[string][]*Func) []*Func {
+			if fn.Owner != nil && isConstructor(fn) {
+				return callers[fn.Owner.Name]
+			}
+			return nil
+		})
+}
+
+// name finds out which functions may be given the name of a variable, by what
+// they call.
+func (u *Unit) name() {
+	u.spread(
+		func(fn *Func) *bool { return &fn.named },
+		func(fn *Func) []made { return fn.sent },
+		func(fn *Func, _ map[string][]*Func) (makers []*Func) { // an object may be made with the name
+			if fn.Owner == nil {
+				return nil
+			}
+			for _, method := range fn.Owner.methods { // in any order
+				if isConstructor(method) {
+					makers = append(makers, method)
+				}
+			}
+			return makers
+		})
+}
+
+// spread finds out of which functions something is so: of those that it is known of,
+// of what is round them, of who calls them by some of its calls, in this file or
+// another, and of what else follows.
+func (u *Unit) spread(of func(*Func) *bool, calls func(*Func) []made, further func(fn *Func, callers map[string][]*Func) []*Func) {
 	callers := map[string][]*Func{}
 	var todo []*Func
 	for _, fn := range u.list {
-		for _, c := range fn.calls {
+		is := of(fn)
+		for _, c := range calls(fn) {
 			callers[c.name] = append(callers[c.name], fn)
 			if other := u.outside(c); other != nil {
-				fn.concerned = fn.concerned || other.concerned
+				*is = *is || *of(other)
 			}
 		}
-		if fn.concerned {
+		if *is {
 			todo = append(todo, fn)
 		}
 	}
 	u.quietCalls(callers)
-	mark := func(fn *Func) {
-		if !fn.concerned {
-			fn.concerned = true
-			todo = append(todo, fn)
+	mark := func(list ...*Func) {
+		for _, fn := range list {
+			if is := of(fn); !*is {
+				*is = true
+				todo = append(todo, fn)
+			}
 		}
 	}
 	for len(todo) > 0 {
@@ -38,15 +75,9 @@ func (u *Unit) concern() {
 			mark(fn.within)
 		}
 		if fn.Name != "" {
-			for _, caller := range callers[fn.Name] {
-				mark(caller)
-			}
-			if fn.Owner != nil && isConstructor(fn) {
-				for _, caller := range callers[fn.Owner.Name] {
-					mark(caller)
-				}
-			}
+			mark(callers[fn.Name]...)
 		}
+		mark(further(fn, callers)...)
 	}
 }
 
@@ -90,46 +121,4 @@ func (u *Unit) outside(c made) *Func {
 		return nil
 	}
 	return u.Outside(c.name, c.callee)
-}
-
-// name finds out which functions may be given the name of a variable, by what
-// they call.
-func (u *Unit) name() {
-	callers := map[string][]*Func{}
-	var todo []*Func
-	for _, fn := range u.list {
-		for _, c := range fn.sent {
-			callers[c.name] = append(callers[c.name], fn)
-			if other := u.outside(c); other != nil {
-				fn.named = fn.named || other.named
-			}
-		}
-		if fn.named {
-			todo = append(todo, fn)
-		}
-	}
-	u.quietCalls(callers)
-	mark := func(fn *Func) {
-		if !fn.named {
-			fn.named = true
-			todo = append(todo, fn)
-		}
-	}
-	for len(todo) > 0 {
-		fn := todo[len(todo)-1]
-		todo = todo[:len(todo)-1]
-		if fn.within != nil {
-			mark(fn.within)
-		}
-		for _, caller := range callers[fn.Name] {
-			mark(caller)
-		}
-		if fn.Owner != nil { // an object may be made with the name
-			for _, method := range fn.Owner.methods { // in any order
-				if isConstructor(method) {
-					mark(method)
-				}
-			}
-		}
-	}
 }

@@ -11,7 +11,7 @@ func (m *machine) discover() {
 	m.begin()
 	m.enter(nil)
 	for _, fn := range m.u.list {
-		if fn.concerned && fn.within == nil && !(m.u.kind(fn.Node) == parse.Lambda && m.ran[fn.Node]) && !m.queued[place{inRounds, fn.Node}] {
+		if fn.concerned && fn.within == nil && !(m.u.kind(fn.Node) == parse.Lambda && m.ran[fn.Node]) && !m.inRounds[fn.Node] {
 			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
 		}
 	}
@@ -54,12 +54,9 @@ func (m *machine) drain() {
 // what was read, but does not itself read anything.
 func (m *machine) followGlobals() {
 	holding := m.globals.vars.holding()
-	if holding == nil {
-		holding = map[string]bool{}
-	}
 	for _, fields := range m.fields { // in any order
 		for name, v := range fields.value { // in any order
-			if len(v.sites()) > 0 {
+			if v.wasRead() {
 				holding[name] = true
 			}
 		}
@@ -91,11 +88,10 @@ func (m *machine) mentions(fn *Func, names map[string]bool) bool {
 func (m *machine) enter(c *closure) {
 	e := &entry{fn: c}
 	if c != nil {
-		key := place{0, c.node}
-		if m.queued[key] && !c.round {
+		if m.queued[place{c.round, c.node}] {
 			return
 		}
-		m.queued[key] = true
+		m.queued[place{c.round, c.node}], m.queued[place{0, c.node}] = true, true
 	}
 	m.entries = append(m.entries, e)
 	m.runEntry(len(m.entries) - 1)
@@ -200,7 +196,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 // outerNow returns the variables round a function: where a variable is unset,
 // what the function round it made of them then.
 func (m *machine) outerNow(fn *Func, c *closure) *scope {
-	if now := m.scopes[fn.within]; m.focus != nil && fn.within != nil && now != nil && !c.round {
+	if now := m.scopes[fn.within]; m.focus != nil && fn.within != nil && now != nil && c.round == 0 {
 		return now
 	}
 	return c.outer

@@ -129,8 +129,8 @@ func (m *machine) name(n int32, st *state) Value {
 	}
 	v, out, found := m.lookup(word, st)
 	if found && len(v) == 1 && v[0].form == unknown && len(v[0].sites) == 0 && !isParam(v[0]) { // const need = require('./need')
-		if fn := m.outerFunction(n); fn != nil {
-			return Value{{form: function, fn: m.closureOf(fn, nil)}}
+		if v, is := m.outerFunction(n); is {
+			return v
 		}
 	}
 	if found {
@@ -166,10 +166,10 @@ func (m *machine) name(n int32, st *state) Value {
 		}
 	}
 	if fn := m.namedFunction(word); fn != nil {
-		return m.quietCall(n, Value{{form: function, fn: m.closureOf(fn, nil)}}, st)
+		return m.quietCall(n, m.functionValue(fn, nil), st)
 	}
 	if fn := m.frame().class.method(word, 0); fn != nil && (u.Words.Quiet || fn.isGetter()) {
-		return m.quietCall(n, Value{{form: function, fn: m.closureOf(fn, m.frame().self)}}, st)
+		return m.quietCall(n, m.functionValue(fn, m.frame().self), st)
 	}
 	if c := u.classes[word]; c != nil {
 		return Value{{form: class, class: c}}
@@ -177,23 +177,23 @@ func (m *machine) name(n int32, st *state) Value {
 	if path := u.Path(n); path != "" && (len(u.Words.Uses[path]) > 0 || u.Words.Transparent[path]) { // a function of the language
 		return Value{{name: path, parts: []part{{any: true, frame: m.depth()}}}}
 	}
-	if fn := m.outerFunction(n); fn != nil {
-		return Value{{form: function, fn: m.closureOf(fn, nil)}}
+	if v, is := m.outerFunction(n); is {
+		return v
 	}
 	return m.constant(word)
 }
 
 // outerFunction returns the function of another file that a name stands for which
 // is given to something: names.map(need).
-func (m *machine) outerFunction(n int32) *Func {
+func (m *machine) outerFunction(n int32) (Value, bool) {
 	u := m.unit()
 	if i := int(u.Tree.Nodes[n].From); u.Outside == nil || !u.Tree.File.Is(i-1, "(") && !u.Tree.File.Is(i-1, ",") || u.Tree.File.Is(i+1, "(") {
-		return nil
+		return nil, false
 	}
 	if fn := u.Outside(u.at(n), n); fn != nil && fn.Owner == nil && fn.Body != 0 {
-		return fn
+		return m.functionValue(fn, nil), true
 	}
-	return nil
+	return nil, false
 }
 
 // namedFunction returns the function outside classes of a name, or nil.

@@ -243,7 +243,7 @@ func (m *machine) readsUnset(n int32) bool {
 // keep notes what a variable or field goes on to hold where a read of which it is
 // asked whether it is set does not replace that: if (a) port = a;
 func (m *machine) keep(old Value, tags sites) {
-	if m.hinging == 0 || len(old) == 0 || len(tags) != 1 || len(old.sites()) > 0 {
+	if m.hinging == 0 || len(old) == 0 || len(tags) != 1 || old.wasRead() {
 		return
 	}
 	r := m.reads[tags[0]]

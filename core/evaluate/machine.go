@@ -98,16 +98,16 @@ type machine struct {
 	scopes      map[*Func]*scope    // of functions that were run where a variable is unset
 	closed      map[int32]bool      // where a variable is unset: branches that are not gone, and functions that end the program
 	seen        map[int32]bool      // accesses that were come to
-	used        map[int32]bool      // functions that read, and that something called which was given them
 	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
 	entries     []*entry
 	queue       []*closure
 	headed      map[*Class]bool // whose head was looked at for what it gives
-	queued      map[place]bool
-	makers      map[int32]bool // whether functions that were passed over may make objects that read
-	readers     []string       // the classes of those
-	rounding    int            // how many loops over what is known are being gone round
-	considered  map[*Func]int  // how often it was asked whether they use what was read round them
+	queued      map[place]bool  // functions that were run by themselves, each once a round of the loop that they are made in
+	inRounds    map[int32]bool  // those that are run for such rounds
+	makers      map[int32]bool  // whether functions that were passed over may make objects that read
+	readers     []string        // the classes of those
+	rounding    int             // how many loops over what is known are being gone round
+	considered  map[*Func]int   // how often it was asked whether they use what was read round them
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
 	grew        int            // how often something was put into a list or a count
@@ -297,17 +297,13 @@ func (r *Run) Naming() (names []string) {
 	return slices.Compact(names)
 }
 
-// Applied reports whether anything called the function that reads which stands at
-// a node.
-func (r *Run) Applied(node int32) bool { return r.m.used[node] }
-
 // Takers returns the functions that are given what was read, and whose bodies
 // were passed over.
 func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{}, used: map[int32]bool{},
+		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

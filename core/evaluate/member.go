@@ -140,7 +140,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		}
 		if x.class != nil { // super.get
 			if fn := x.class.method(name, 0); fn != nil {
-				return Value{{form: function, fn: m.closureOf(fn, x.members)}}, true
+				return m.functionValue(fn, x.members), true
 			}
 		}
 		if c := x.members.of; c != nil {
@@ -148,7 +148,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 				return m.here(v), true
 			}
 			if fn := c.method(name, 0); fn != nil {
-				return Value{{form: function, fn: m.closureOf(fn, x.members)}}, true
+				return m.functionValue(fn, x.members), true
 			}
 			if v, known := x.members.get("@" + name); known { // attr_reader
 				return v, true

@@ -103,8 +103,13 @@ func (c *Class) constructorOf() *Func {
 
 // isPromoted reports whether a parameter of a constructor is a field too.
 func (c *Class) isPromoted(fn *Func, p param) bool {
-	f, node := c.Unit.Tree.File, c.Unit.Tree.Nodes[p.node]
-	switch f.Text(int(node.From)) {
+	return Promotes(c.Unit.Tree.File.Text(int(c.Unit.Tree.Nodes[p.node].From)))
+}
+
+// Promotes reports whether a word before a parameter of a constructor makes it a field
+// too.
+func Promotes(word string) bool {
+	switch word {
 	case "private", "public", "protected", "readonly", "val", "var":
 		return true
 	}
@@ -127,10 +132,13 @@ func (m *machine) madeBy(n int32, name string) string {
 		return u.at(u.Tree.Child(callee, 0))
 	}
 	if path := u.Path(callee); path != "" { // imported under another name
-		return path[strings.LastIndexAny(path, "./:")+1:]
+		return lastOf(path)
 	}
 	return name
 }
+
+// lastOf returns the last name of a path: New of gate/env.New.
+func lastOf(path string) string { return path[strings.LastIndexAny(path, "./:")+1:] }
 
 // outerClass returns the class of another file that a node is a member of, where
 // its objects read: Reader in Reader.main.
@@ -155,7 +163,7 @@ func (m *machine) outerMaker(callee int32) string {
 	}
 	path := u.Path(callee)
 	at := strings.LastIndexByte(path, '.')
-	if at <= 0 || !u.Outer(path[strings.LastIndexAny(path[:at], "./")+1:at]) {
+	if at <= 0 || !u.Outer(lastOf(path[:at])) {
 		return ""
 	}
 	return path[at+1:]
@@ -213,7 +221,7 @@ func (m *machine) lent(fn *Func, receiver Value, n int32) Value {
 	if path == "" {
 		return receiver
 	}
-	v, _ := m.outerOf(fn).vars.get(path[strings.LastIndexAny(path, "./")+1:])
+	v, _ := m.outerOf(fn).vars.get(lastOf(path))
 	if len(v) == 1 && v[0].members != nil && v[0].members.of == fn.Owner {
 		return v
 	}

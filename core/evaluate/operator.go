@@ -314,7 +314,6 @@ func (m *machine) both(left, right int32, st *state) Value {
 			st.scope.vars.put(name, w)
 		}
 	})
-	false_ = slices.Clone(false_)
 	for n := range false_ {
 		if false_[n].form == unknown {
 			false_[n] = alt{form: boolean, depends: false_[n].depends, about: false_[n].about.with(v.sites())}

@@ -136,10 +136,14 @@ func (v Value) reader() bool {
 	return slices.ContainsFunc(v, func(x alt) bool { return x.isReader() || x.members.reader() })
 }
 
+// reader reports whether a member is a function that reads.
 func (f *members) reader() bool {
-	return f != nil && slices.ContainsFunc(f.names, func(name string) bool {
-		return slices.ContainsFunc(f.value[name], func(x alt) bool { return x.isReader() })
-	})
+	return f.holds(func(v Value) bool { return slices.ContainsFunc(v, func(x alt) bool { return x.isReader() }) })
+}
+
+// holds reports whether something is so of the value of a member; of nil, nothing is.
+func (f *members) holds(is func(Value) bool) bool {
+	return f != nil && slices.ContainsFunc(f.names, func(name string) bool { return is(f.value[name]) })
 }
 
 // shortReader is up to how many tokens a lambda has that is taken for one which does
@@ -163,7 +167,5 @@ func (x *alt) isReader() bool {
 // carries reports whether a value was made from what was read, or reads, or a field
 // of it was or does.
 func (v Value) carries() bool {
-	return len(v.sites()) > 0 || v.reader() || slices.ContainsFunc(v, func(x alt) bool {
-		return x.members != nil && slices.ContainsFunc(x.members.names, func(name string) bool { return len(x.members.value[name].sites()) > 0 })
-	})
+	return v.wasRead() || v.reader() || slices.ContainsFunc(v, func(x alt) bool { return x.members.holds(Value.wasRead) })
 }

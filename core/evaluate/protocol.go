@@ -26,45 +26,42 @@ func (c *Class) oneOf(names []string) *Func {
 	return nil
 }
 
-// objectCall runs what an object does where it is called.
-func (m *machine) objectCall(x alt, n int32, arguments []argument, st *state) (Value, bool) {
+// memberMethods are the names of methods that are run where a member of an object is
+// asked for that it does not have.
+var memberMethods = []string{"__getattr__", "__get"}
+
+// objectMethod runs what an object does by a method that has one of some names.
+func (m *machine) objectMethod(x alt, names []string, n int32, arguments []argument, st *state) (Value, bool) {
 	if x.members == nil || x.members.of == nil {
 		return nil, false
 	}
-	fn := x.members.of.oneOf(callMethods)
+	fn := x.members.of.oneOf(names)
 	if fn == nil {
 		return nil, false
 	}
 	return m.run(fn, m.closureOf(fn, x.members), n, arguments, st)
 }
 
-// objectIndex runs what an object does where an element of it is asked for.
-func (m *machine) objectIndex(x alt, n int32, key Value, st *state) (Value, bool) {
-	if x.members == nil || x.members.of == nil {
-		return nil, false
-	}
-	fn := x.members.of.oneOf(indexMethods)
-	if fn == nil {
-		return nil, false
-	}
-	return m.run(fn, m.closureOf(fn, x.members), n, []argument{{node: m.unit().Tree.Child(n, 1), value: key}}, st)
+// objectCall runs what an object does where it is called.
+func (m *machine) objectCall(x alt, n int32, arguments []argument, st *state) (Value, bool) {
+	return m.objectMethod(x, callMethods, n, arguments, st)
 }
 
-// memberMethods are the names of methods that are run where a member of an object is
-// asked for that it does not have.
-var memberMethods = []string{"__getattr__", "__get"}
+// objectIndex runs what an object does where an element of it is asked for.
+func (m *machine) objectIndex(x alt, n int32, key Value, st *state) (Value, bool) {
+	return m.objectMethod(x, indexMethods, n, []argument{{node: m.unit().Tree.Child(n, 1), value: key}}, st)
+}
 
 // objectMember runs what an object does where a member of it is asked for that it
 // does not have.
 func (m *machine) objectMember(x alt, n int32, name string, st *state) (Value, bool) {
-	if x.members == nil || x.members.of == nil {
-		return nil, false
-	}
-	fn := x.members.of.oneOf(memberMethods)
-	if fn == nil {
-		return nil, false
-	}
-	return m.run(fn, m.closureOf(fn, x.members), n, []argument{{value: textOf(strings.TrimPrefix(name, "$"), m.depth())}}, st)
+	return m.objectMethod(x, memberMethods, n, []argument{{value: textOf(strings.TrimPrefix(name, "$"), m.depth())}}, st)
+}
+
+// functionValue returns the value that a function is, as a method of an object where
+// self is not nil.
+func (m *machine) functionValue(fn *Func, self *members) Value {
+	return Value{{form: function, fn: m.closureOf(fn, self)}}
 }
 
 // closureOf returns a function that is not within another, as a method of an

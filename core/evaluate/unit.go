@@ -454,12 +454,12 @@ func (c *Class) inherit(u *Unit, n int32) {
 	})
 }
 
+// Constructors are the names of methods that make objects, where they do not have
+// the name of the class.
+var Constructors = []string{"__init__", "constructor", "initialize", "init", "new", "__construct"}
+
 func isConstructor(fn *Func) bool {
-	switch fn.Name {
-	case "__init__", "constructor", "initialize", "init", "new", "__construct":
-		return true
-	}
-	return fn.Owner != nil && fn.Name == fn.Owner.Name
+	return slices.Contains(Constructors, fn.Name) || fn.Owner != nil && fn.Name == fn.Owner.Name
 }
 
 // constructor returns the function by which objects of a class are made.

@@ -20,7 +20,7 @@ func (m *machine) seek(n int32, name string, arguments []argument) {
 	}
 	given := m.instead > 0 || m.ends[n]
 	for _, a := range arguments {
-		given = given || len(a.value.sites()) > 0
+		given = given || a.value.wasRead()
 	}
 	if given {
 		m.sought[name] = true

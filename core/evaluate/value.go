@@ -101,7 +101,7 @@ type closure struct {
 	self  *members   // the object that it was taken from
 	of    Value      // what it was taken from, where that is none
 	bound []argument // what it is given before what it is called with
-	round bool       // the variables round it are those of one round of a loop
+	round int32      // the context of the round of a loop whose variables are round it, or 0
 	reads Reader     // of a function of the language that reads a variable; it has no other
 }
 

@@ -34,18 +34,15 @@ func (v *variables) put(name string, x Value) {
 	v.holds = v.holds || x.wasRead()
 }
 
-// holding returns the names that hold what was read.
+// holding returns the names that hold what was read; the map is not nil.
 func (v *variables) holding() map[string]bool {
-	var names map[string]bool
+	names := map[string]bool{}
 	for x := v; x != nil; x = x.under {
 		if !x.holds {
 			continue
 		}
 		for name, value := range x.set { // in any order
 			if value.wasRead() && (x == v || !v.above(x, name)) {
-				if names == nil {
-					names = map[string]bool{}
-				}
 				names[name] = true
 			}
 		}

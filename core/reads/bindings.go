@@ -1,10 +1,6 @@
 package reads
 
-import (
-	"strings"
-
-	"inzicht/core/syntax"
-)
+import "inzicht/core/syntax"
 
 // The parts that outlines of all languages share: assignments, destructuring,
 // parameters, and where an expression ends.
@@ -331,8 +327,8 @@ func splitParams(f *syntax.File, list Range) (params []Range) {
 		for i := part.Lo; i < part.Hi; i++ {
 			if f.Is(i, "<") && f.Kind(i-1) == syntax.Word {
 				depth++
-			} else if depth > 0 && f.Kind(i) == syntax.Punct {
-				depth -= strings.Count(f.Text(i), ">")
+			} else if depth > 0 {
+				depth -= closesTypes(f, i)
 			}
 		}
 		depth = max(depth, 0)

@@ -24,7 +24,7 @@ func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
 	c := Callers{member: h.Owner != "" || h.Extends}
 	switch {
-	case l == nil || standsForFolder(stem):
+	case l == nil || StandsForFolder(stem):
 		c.any = true
 	case h.Owner != "":
 		c.any, c.holding = !l.isCommon(h.Name), []string{h.Owner, stem, folder}
@@ -71,15 +71,31 @@ func Origin(file string) (stem, folder string) {
 // of its folder where it stands for that.
 func ModuleOf(file string) string {
 	stem, folder := Origin(file)
-	if standsForFolder(stem) {
+	if StandsForFolder(stem) {
 		return folder
 	}
 	return stem
 }
 
-// standsForFolder reports whether a file of a name is what is imported by the name
+// StandsForFolder reports whether a file of a name is what is imported by the name
 // of its folder.
-func standsForFolder(stem string) bool { return stem == "index" || stem == "__init__" }
+func StandsForFolder(stem string) bool { return stem == "index" || stem == "__init__" }
+
+// IsOf reports whether a module is a file or its folder, by its name.
+func IsOf(module, file string) bool {
+	stem, folder := Origin(file)
+	return module == stem || module == folder
+}
+
+// moduleOf returns the last two of the names that a path is made of: b and c of
+// a/b.c; module is "" where there is only one.
+func moduleOf(of string) (module, name string) {
+	name = lastOf(of)
+	if at := len(of) - len(name) - 1; at > 0 {
+		module = lastOf(of[:at])
+	}
+	return module, name
+}
 
 // lastOf returns the last of the names that a path is made of: c of a/b.c.
 func lastOf(of string) string { return path.Base(strings.ReplaceAll(of, ".", "/")) }
@@ -156,7 +172,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			}
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
-				return path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || standsForFolder(stem)
+				return path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem)
 			}
 		}
 		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && a.importsAllOf(stem) && !a.definesFunction(h.Name)) {
@@ -203,14 +219,8 @@ func (a *analysis) madeBeside(h *Helper, i int) bool {
 
 // isBeside reports whether what is called is of the file or folder of a helper.
 func (a *analysis) isBeside(h *Helper, callee Range) bool {
-	stem, folder := h.origin()
-	of := a.pathOf(callee, 0)
-	at := len(of) - len(lastOf(of)) - 1
-	if at <= 0 {
-		return false
-	}
-	module := lastOf(of[:at])
-	return module == stem || module == folder
+	module, _ := moduleOf(a.pathOf(callee, 0))
+	return module != "" && IsOf(module, h.File)
 }
 
 // isFolder reports whether a module is the folder that a file lies in: what stands

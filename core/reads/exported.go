@@ -82,7 +82,7 @@ func (a *analysis) isModule(module, file string) bool {
 		return at == strings.TrimSuffix(file, path.Ext(file)) || stem == "index" && at == path.Dir(file)
 	}
 	base := lastOf(module)
-	return base == stem || standsForFolder(stem) && base == folder
+	return base == stem || StandsForFolder(stem) && base == folder
 }
 
 // real returns the path of the environment, where a path is that under which

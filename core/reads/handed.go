@@ -1,12 +1,12 @@
 package reads
 
 import (
-	"path"
 	"slices"
 	"strconv"
 	"strings"
 
 	"inzicht/core/declare"
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
@@ -36,6 +36,9 @@ func (a *analysis) isReader(of string) bool {
 		return len(p.after) > 0 && p.after[0].kind == group && p.after[0].text == "(" && !p.idiom.Function
 	})
 }
+
+// mayBeHanded reports whether a path is the environment, or reads it.
+func (a *analysis) mayBeHanded(of string) bool { return a.c.wholes[of] != nil || a.isReader(of) }
 
 // isValue reports whether what stands at a range of tokens is put into something,
 // or given to something, as it is.
@@ -101,7 +104,7 @@ func (a *analysis) handingAt(at Range) (h handing, is bool) {
 			continue
 		}
 		h.label, h.path = label, a.pathOf(argument, 0)
-		return h, a.c.wholes[h.path] != nil || a.isReader(h.path)
+		return h, a.mayBeHanded(h.path)
 	}
 	return h, false
 }
@@ -116,7 +119,7 @@ func (a *analysis) isDefaultAt(at Range) bool {
 // giveDefault has the parameter with the environment as its default stand for it.
 func (a *analysis) giveDefault(at Range) bool {
 	t, of := a.prepare().tree, a.pathOf(at, 0)
-	if a.c.wholes[of] == nil && !a.isReader(of) {
+	if !a.mayBeHanded(of) {
 		return false
 	}
 	for _, node := range t.Nodes {
@@ -160,12 +163,12 @@ func (a *analysis) tellHanded(h handing) {
 	if of == "" {
 		return
 	}
-	module := path.Base(path.Dir(a.file)) // what the files of a folder share
-	name := lastOf(of)
-	if at := len(of) - len(name) - 1; at > 0 {
-		module = lastOf(of[:at])
-	} else if !a.lang.SharesNames && !a.lang.Global {
-		return
+	module, name := moduleOf(of)
+	if module == "" {
+		if !a.lang.SharesNames && !a.lang.Global {
+			return
+		}
+		_, module = Origin(a.file) // what the files of a folder share
 	}
 	a.roles = append(a.roles, declare.Role{Name: name, File: a.file, As: declare.Handed, Module: module, Prefix: strconv.Itoa(h.position), Delimiter: h.label, Values: h.path})
 }
@@ -195,9 +198,8 @@ func (a *analysis) takeHanded() {
 	if a.context == nil {
 		return
 	}
-	stem, folder := Origin(a.file)
 	for _, role := range a.context.Roles {
-		if role.As != declare.Handed || role.File == a.file || role.Module != stem && role.Module != folder || !a.holds(role.Name) {
+		if role.As != declare.Handed || role.File == a.file || !IsOf(role.Module, a.file) || !a.holds(role.Name) {
 			continue
 		}
 		h := handing{label: role.Delimiter, path: role.Values}
@@ -230,8 +232,10 @@ func (a *analysis) definedAs(name string) []int32 {
 			switch node.Kind {
 			case parse.Class:
 				of = t.Name(int32(n))
-			case parse.Function, parse.Lambda:
-				of = a.functionName(int32(n))
+			case parse.Function:
+				of = strings.TrimPrefix(t.Name(int32(n)), "#")
+			case parse.Lambda:
+				of = assignedName(a.f, int(node.From)-1)
 			}
 			if of != "" {
 				a.defined[of] = append(a.defined[of], int32(n))
@@ -241,30 +245,10 @@ func (a *analysis) definedAs(name string) []int32 {
 	return a.defined[name]
 }
 
-// functionName returns the name of a function, or of the variable that a lambda is
-// put into.
-func (a *analysis) functionName(n int32) string {
-	t, f := a.run.tree, a.f
-	if t.Nodes[n].Kind == parse.Function {
-		return strings.TrimPrefix(t.Name(n), "#")
-	}
-	at := int(t.Nodes[n].From)
-	for f.Is(at-1, "async") {
-		at--
-	}
-	if !f.Is(at-1, "=") && !f.Is(at-1, ":") {
-		return ""
-	}
-	if typed := typedName(f, at-2); f.Is(at-1, "=") && typed >= 0 {
-		return f.Text(typed)
-	}
-	return f.Text(at - 2)
-}
-
 // giveMaker gives what makes objects of a class an argument.
 func (a *analysis) giveMaker(class parse.Node, n int32, h handing) bool {
 	takes := a.giveParameter(n, class, h)
-	for _, name := range append([]string{a.run.tree.Name(n)}, makers...) {
+	for _, name := range append([]string{a.run.tree.Name(n)}, evaluate.Constructors...) {
 		for _, fn := range a.definedAs(name) {
 			if node := a.run.tree.Nodes[fn]; node.Kind == parse.Function && node.From >= class.From && node.To <= class.To {
 				takes = a.giveParameter(fn, class, h) || takes
@@ -273,9 +257,6 @@ func (a *analysis) giveMaker(class parse.Node, n int32, h handing) bool {
 	}
 	return takes
 }
-
-// makers are the names of methods that make objects.
-var makers = []string{"__init__", "constructor", "initialize", "init", "new", "__construct"}
 
 // giveParameter has the parameter of a function, or of the head of a class, that
 // an argument is for stand for it, within a node.
@@ -313,8 +294,7 @@ func (a *analysis) standFor(p int32, fn, within parse.Node, path string) bool {
 		return true
 	}
 	o.bindIn(name, b)
-	switch a.f.Text(int(node.From)) {
-	case "private", "public", "protected", "readonly", "val", "var": // a field, too
+	if evaluate.Promotes(a.f.Text(int(node.From))) { // a field, too
 		b.Until, b.block = int(within.To), o.blockOf[max(int(within.To)-2, int(within.From))]
 		o.bindIn("."+strings.TrimPrefix(name, "$"), b)
 	}

@@ -112,7 +112,7 @@ func (a *analysis) findBindingPath(b Binding, depth int) string {
 		// A parameter with the environment as its default.
 		params := a.o.Functions[b.Function].Params
 		if b.Param < len(params) && !params[b.Param].Default.empty() {
-			if path := a.pathOf(params[b.Param].Default, depth+1); a.c.wholes[path] != nil || a.isReader(path) {
+			if path := a.pathOf(params[b.Param].Default, depth+1); a.mayBeHanded(path) {
 				return path
 			}
 		}

@@ -442,11 +442,11 @@ func (s *secondLook) sought() (names []string) {
 
 // wantedOf returns the functions that are looked for in a file.
 func (s *secondLook) wantedOf(file string) map[string]bool {
-	stem, folder := reads.Origin(file)
+	stem, _ := reads.Origin(file)
 	wanted := map[string]bool{}
 	for name := range s.open.functions { // in any order
 		at := strings.LastIndexByte(name, '.')
-		if module := name[:at]; module == "." || module == stem || module == folder || stem == "index" || stem == "__init__" {
+		if module := name[:at]; module == "." || reads.IsOf(module, file) || reads.StandsForFolder(stem) {
 			wanted[name[at+1:]] = true
 		}
 	}

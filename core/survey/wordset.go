@@ -48,8 +48,8 @@ func definedWords(owners map[string][]string) *wordSet {
 
 // belongsTo reports whether what a file defines may be known by an owner's name.
 func (p *place) belongsTo(owner string) bool {
-	stem, folder := reads.Origin(p.file)
-	return owner == "" || owner == stem || owner == folder || stem == "index" || stem == "__init__" || reads.HasWord(p.src, owner)
+	stem, _ := reads.Origin(p.file)
+	return owner == "" || reads.IsOf(owner, p.file) || reads.StandsForFolder(stem) || reads.HasWord(p.src, owner)
 }
 
 // roleWords looks for names that mean something in other files: where they are
@@ -68,8 +68,7 @@ func roleWords(roles []declare.Role) *wordSet {
 			}
 			module := cmp.Or(role.Module, reads.ModuleOf(role.File))
 			if role.As == declare.Handed { // which matters where it is defined
-				stem, folder := reads.Origin(p.file)
-				return module == stem || module == folder
+				return reads.IsOf(module, p.file)
 			}
 			return module == anywhere || p.belongsTo(module)
 		})
