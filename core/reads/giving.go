@@ -1,0 +1,220 @@
+package reads
+
+import (
+	"strings"
+
+	"inzicht/core/evaluate"
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
+
+// The accesses that were found are given to the tree: each to the node that it is.
+
+// give makes an access of a match.
+func (a *analysis) give(m *match) {
+	r := a.prepare()
+	node := r.nodeOf(m.access)
+	if node == 0 {
+		node = r.around(m.access)
+	}
+	idiom := m.pattern.idiom
+	access := a.accessOf(m, node)
+	if n := r.tree.Nodes[node]; idiom.Test && n.Kind == parse.Binary && (a.f.Is(int(n.At), "not") || a.f.Is(int(n.At), "!") || a.f.Is(int(n.At), "!in")) {
+		access.Test, access.Absent = false, true
+	}
+	if !m.fallback.empty() {
+		access.Fallback = r.nodeOf(m.fallback)
+	}
+	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return a.rows(m, value) }
+	access.Literal = m.member || !m.name.empty() && m.name.Hi == m.name.Lo+1 && a.f.Kind(m.name.Lo) == syntax.String
+	if node == 0 || r.unit.Access[node] != nil || m.pattern.template == holePlaces || strings.HasPrefix(a.f.Text(m.access.Lo), "@") {
+		a.loose = append(a.loose, m)
+		return
+	}
+	r.unit.Access[node] = access
+}
+
+// accessOf returns what the idiom of a match says of an access.
+func (a *analysis) accessOf(m *match, node int32) *evaluate.Access {
+	idiom := m.pattern.idiom
+	access := &evaluate.Access{Node: node, Kind: string(idiom.Kind), Test: idiom.Test, Absent: idiom.Absent, Optional: idiom.Need == Optional, Of: m}
+	access.Unset = a.lang.Runs.Unset
+	if idiom.Unset != evaluate.Usual {
+		access.Unset = idiom.Unset
+	} else if idiom.Need == Required {
+		access.Unset = evaluate.Fails
+	}
+	return access
+}
+
+// giveWhole makes an access of the environment as a whole.
+func (a *analysis) giveWhole(m *match) {
+	r := a.prepare()
+	if node := r.nodeOf(m.access); node != 0 && r.unit.Access[node] == nil {
+		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m}
+	}
+}
+
+// giveReader makes a value of a function that reads where it is not called.
+func (a *analysis) giveReader(at Range) {
+	r := a.prepare()
+	patterns := a.c.paths[a.pathOf(at, 0)]
+	if f := a.f; f.Is(at.Lo-1, "&") && f.Is(at.Hi, "/") { // &System.get_env/1
+		at = Range{at.Lo - 1, at.Hi + 2}
+	}
+	node := r.nodeOf(at)
+	if node == 0 || r.unit.Access[node] != nil {
+		return
+	}
+	r.unit.Access[node] = &evaluate.Access{Node: node, Literal: true, Reader: func(arguments int) *evaluate.Access {
+		for _, p := range patterns {
+			if access := a.calledWith(p, node, arguments); access != nil {
+				return access
+			}
+		}
+		return nil
+	}}
+}
+
+// calledWith returns the access that a call with as many arguments is, if a
+// pattern takes so many.
+func (a *analysis) calledWith(p *pattern, node int32, arguments int) *evaluate.Access {
+	if len(p.after) != 1 || len(p.before) > 0 || p.after[0].kind != group {
+		return nil
+	}
+	use := useOf(p)
+	if names := p.after[0].args; len(names) != arguments || !holds(names[0], holeName) {
+		return nil
+	}
+	access := a.accessOf(&match{pattern: p}, node)
+	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row {
+		rows := value(node).Rows()
+		for n := range rows {
+			if prefix := p.idiom.Prefix; prefix != "" {
+				rows[n] = append(evaluate.Word(prefix), rows[n]...)
+			}
+		}
+		return rowsBehind(rows, p.idiom.Behind)
+	}
+	access.Instead = max(use.Fallback, 0)
+	return access
+}
+
+// giveWrites tells where the file itself gives variables values.
+func (a *analysis) giveWrites() {
+	r := a.run
+	for _, m := range a.writes {
+		if node := r.nodeOf(m.access); node != 0 {
+			r.unit.Writes[node] = func(value func(int32) evaluate.Value) []evaluate.Row { return a.rows(m, value) }
+		}
+	}
+}
+
+// rows returns the names that a match may read.
+func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []evaluate.Row) {
+	of := func(at Range) []evaluate.Row {
+		if n := a.run.nodeOf(at); n != 0 && value != nil {
+			return value(n).Rows()
+		}
+		return rowsOfTexts(a.written(at), -1)
+	}
+	switch {
+	case m.member:
+		return []evaluate.Row{evaluate.Word(a.f.Text(m.name.Lo))}
+	case !m.template.empty():
+		list := of(m.template)
+		return rowsOfTexts(namesIn(textsOf(list), m.pattern.template), leastFrame(list))
+	case !m.written.empty():
+		list := of(m.written)
+		return rowsOfTexts(writtenLikeVariables(textsOf(list)), leastFrame(list))
+	case len(m.names) > 0:
+		for _, name := range m.names {
+			rows = append(rows, a.listed(name, of)...)
+		}
+		return rows
+	case m.name.empty():
+		return []evaluate.Row{evaluate.Anything()}
+	}
+	rows = of(m.name)
+	if prefix := m.pattern.idiom.Prefix; prefix != "" {
+		for n := range rows {
+			rows[n] = append(evaluate.Word(prefix), rows[n]...)
+		}
+	}
+	return rowsBehind(rows, m.pattern.idiom.Behind)
+}
+
+// rowsBehind returns those of some names that begin in one of a few ways,
+// without that beginning; all where nothing is asked of them.
+func rowsBehind(rows []evaluate.Row, beginnings []string) (list []evaluate.Row) {
+	if len(beginnings) == 0 {
+		return rows
+	}
+	for _, row := range rows {
+		if len(row) == 0 {
+			continue
+		}
+		text, any := row[0].Text()
+		for _, beginning := range beginnings {
+			if rest, has := strings.CutPrefix(text, beginning); has && !any {
+				list = append(list, append(evaluate.Row{evaluate.Piece(rest, false, row[0].Frame())}, row[1:]...))
+				break
+			}
+		}
+	}
+	return list
+}
+
+// listed returns the names in one of several operands: a name, or a list of
+// words without quotes, %w[a b].
+func (a *analysis) listed(at Range, of func(Range) []evaluate.Row) (rows []evaluate.Row) {
+	open := a.f.Text(at.Lo)
+	if a.f.Kind(at.Lo) != syntax.Open || len(open) < 2 || open[0] != '%' && !strings.HasPrefix(open, "qw") {
+		return of(at)
+	}
+	for i := at.Lo + 1; i < at.Hi-1; i++ {
+		if a.f.Kind(i) == syntax.Text || a.f.Kind(i) == syntax.Word {
+			for _, name := range strings.Fields(a.f.Text(i)) {
+				rows = append(rows, evaluate.Word(name))
+			}
+		}
+	}
+	return rows
+}
+
+func leastFrame(rows []evaluate.Row) int32 {
+	least := int32(1 << 20)
+	for _, row := range rows {
+		for _, p := range row {
+			least = min(least, p.Frame())
+		}
+	}
+	if least == 1<<20 {
+		return -1
+	}
+	return least
+}
+
+// textsOf and rowsOfTexts turn rows into texts and back.
+func textsOf(rows []evaluate.Row) (list []text) {
+	for _, row := range rows {
+		var t text
+		for _, p := range row {
+			s, any := p.Text()
+			t = append(t, part{text: s, any: any})
+		}
+		list = append(list, t)
+	}
+	return list
+}
+
+func rowsOfTexts(list []text, frame int32) (rows []evaluate.Row) {
+	for _, t := range list {
+		var row evaluate.Row
+		for _, p := range t {
+			row = append(row, evaluate.Piece(p.text, p.any, frame))
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}

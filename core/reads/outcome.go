@@ -1,0 +1,201 @@
+package reads
+
+import (
+	"path"
+	"slices"
+	"strings"
+
+	"inzicht/core/evaluate"
+)
+
+// What running a file says is made reads and helpers.
+
+// judge makes reads of what was found.
+func (a *analysis) judge(run *evaluate.Run) {
+	r := a.run
+	result := run.Judge()
+	for name := range result.Sought { // sorted below
+		module, last := a.ownModule(), name
+		if at := strings.LastIndexByte(name, '.'); at >= 0 {
+			module, last = name[:at], name[at+1:]
+		}
+		if !a.lang.isCommon(last) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
+			a.sought = append(a.sought, lastOf(module)+"."+last)
+		}
+	}
+	slices.Sort(a.sought)
+	patterns := patternsOf(result.Reads)
+	functions := map[*evaluate.Func]*Helper{}
+	for _, found := range result.Reads {
+		m := found.Access.Of.(*match)
+		read, ok := a.readOf(found, m)
+		if !ok {
+			continue
+		}
+		at := a.rangeOf(found.Node)
+		if read.Name != "" && slices.ContainsFunc(patterns[found.Node], func(pattern string) bool { ok, _ := path.Match(pattern, read.Name); return ok }) {
+			continue // one case of a pattern that stands here too
+		}
+		if found.Outer != nil && found.Outer.Name == "" && result.Called[found.Outer] > 0 {
+			continue
+		}
+		if found.Outer != nil && (found.Outer.Name != "" || a.isTheExport(found.Outer)) && !changesVariables(found.Outer.Name) {
+			h := functions[found.Outer]
+			if h == nil {
+				h = a.helperOf(found.Outer, m)
+				a.place(&read, at)
+				if read.Name == "" && read.Pattern == "" && plausible(found.Usual) {
+					read.Name = found.Usual
+				}
+				h.Inside = read
+				functions[found.Outer] = h
+			} else if read.Need == Required {
+				h.Inside.Need = Required
+			}
+			continue
+		}
+		a.addRead(at, found, read)
+	}
+	for fn, n := range result.Called { // in any order
+		if h := functions[fn]; h != nil {
+			a.seenCalls[h] += n
+		} else if c := a.context; c != nil {
+			for _, h := range c.Helpers {
+				if h.is(fn) {
+					a.seenCalls[h] += n
+				}
+			}
+		}
+	}
+}
+
+// ownModule returns where functions that are called by their bare names may be:
+// in the folder of the file, or "." where they may be anywhere.
+func (a *analysis) ownModule() string {
+	if a.lang.SharesNames && !a.lang.Global {
+		return path.Dir(a.file)
+	}
+	return "."
+}
+
+// patternsOf returns the names that are known in part, by where they are read.
+func patternsOf(list []*evaluate.Read) map[int32][]string {
+	patterns := map[int32][]string{}
+	for _, found := range list {
+		if pattern, known := textsOf([]evaluate.Row{found.Name})[0].pattern(); known && strings.Contains(pattern, "*") {
+			patterns[found.Node] = append(patterns[found.Node], pattern)
+		}
+	}
+	return patterns
+}
+
+func (a *analysis) rangeOf(node int32) Range {
+	n := a.run.tree.Nodes[node]
+	return Range{int(n.From), int(n.To)}
+}
+
+// readKey tells one read of a file from the others.
+type readKey struct {
+	at            int
+	name, pattern string
+}
+
+// addRead adds a read, once a place and name.
+func (a *analysis) addRead(at Range, found *evaluate.Read, read Read) {
+	key := readKey{at.Lo, read.Name, read.Pattern}
+	if a.run.added[key] {
+		return
+	}
+	a.run.added[key] = true
+	if read.Name != "" && read.FallbackComputed && found.Fallback.Node != 0 {
+		a.standIns = append(a.standIns, orElse{read.Name, a.rangeOf(found.Fallback.Node)})
+	}
+	a.add(at, read)
+}
+
+// readOf makes a read of what was found; ok is false where it is none.
+func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
+	idiom := m.pattern.idiom
+	r = Read{Access: m.pattern.access, Through: found.Through, Scope: idiom.Scope}
+	name := textsOf([]evaluate.Row{found.Name})[0]
+	if exact, known := name.plain(); known {
+		if !plausible(exact) || excepted(idiom, exact) {
+			return r, false
+		}
+		if a.isLoose(found) && len(writtenLikeVariables([]text{name})) == 0 {
+			return r, false // what is called may be another's method, or function
+		}
+		r.Name = exact
+	} else if pattern, known := name.pattern(); known {
+		r.Pattern = pattern
+	}
+	r.Need = idiom.Need
+	if r.Need == "" || r.Need == Required { // which must be proven
+		r.Need = Expected
+	}
+	switch {
+	case found.Required:
+		r.Need = Required
+	case found.Fallback != nil || found.Tested || idiom.Test:
+		r.Need = Optional
+	}
+	if f := found.Fallback; f != nil && r.Need != Required {
+		text := f.Text
+		if f.Computed && len(text) > 80 {
+			text = strings.ToValidUTF8(text[:77], "") + "…"
+		}
+		r.Fallback, r.FallbackComputed = &text, f.Computed
+	}
+	r.Kind = Kind(found.Kind)
+	slices.Sort(found.Literals)
+	r.Literals = slices.Compact(found.Literals)
+	if r.Kind == "" {
+		r.Kind = kindOfLiterals(r.Literals)
+		if r.Kind == Choice && !found.Closed && found.Passed {
+			r.Kind = Text
+		}
+	}
+	r.Asked = (found.Asked || idiom.Test || idiom.Absent) && !found.Passed && r.Kind == Text && len(slices.DeleteFunc(slices.Clone(r.Literals), func(l string) bool { return l == "" })) == 0
+	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
+	return r, true
+}
+
+// isLoose reports whether only its name says which function of another file
+// does the reading.
+func (a *analysis) isLoose(found *evaluate.Read) bool {
+	fn := found.Via
+	if fn == nil || fn.Unit == a.run.unit {
+		return false
+	}
+	if fn.Owner != nil {
+		return true
+	}
+	return a.lang.Global && !a.sees(&Helper{Name: fn.Name, File: fn.Unit.File})
+}
+
+// helperOf makes a helper of a function that is given the name of what it
+// reads.
+func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
+	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang, at: beginning(fn)}
+	node := a.run.tree.Nodes[fn.Node]
+	h.Default = a.isTheExport(fn)
+	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
+	h.Exported = h.Default || a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
+	a.helpers = append(a.helpers, h)
+	return h
+}
+
+// kindOfLiterals returns the kind of a value that is held against literals.
+func kindOfLiterals(literals []string) Kind {
+	if len(literals) == 0 {
+		return Text
+	}
+	for _, l := range literals {
+		if !booleans[strings.ToLower(l)] {
+			return Choice
+		}
+	}
+	return Boolean
+}
+
+var booleans = set(strings.Fields("true false 1 0 yes no on off t f y n"))

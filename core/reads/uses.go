@@ -1,0 +1,74 @@
+package reads
+
+import (
+	"slices"
+
+	"inzicht/core/evaluate"
+)
+
+// wordsOf gathers what running the code of a language needs to know of it.
+func (l *Language) wordsOf(c *compiled) *evaluate.Words {
+	w := &evaluate.Words{
+		Nothing: c.nothing, Stops: c.stops, Formats: c.formats, Transparent: c.transparent, Uses: map[string][]evaluate.Use{},
+		EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Extends: l.Runs.Extends, Raises: l.Runs.Raises,
+		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, Capitals: l.Runs.Capitals, OwnScopes: l.Runs.OwnScopes, AnyCase: l.Runs.AnyCase, Signs: l.Runs.Signs, Joins: set(l.Runs.Joins), Exact: l.Runs.Exact, Arguments: l.Runs.Arguments, Shift: l.Runs.Shift, Exhausts: set(l.Runs.Exhausts), Bare: l.QuietParens || l.Runs.Bare, Given: l.Runs.Given, Failures: l.Runs.Failures, Platform: l.Runs.Platform, Loops: l.Runs.Loops, KeysIn: l.Runs.KeysIn, Forces: l.Force, Leaves: l.Runs.Leaves,
+	}
+	if len(l.Runs.Catchers) > 0 {
+		w.Catchers = set(l.Runs.Catchers)
+	}
+	if len(l.Runs.Errors) > 0 {
+		w.Errors = set(l.Runs.Errors)
+	}
+	for _, list := range c.callUses { // in any order
+		for _, p := range list {
+			w.Uses[p.path] = append(w.Uses[p.path], useOf(p))
+		}
+	}
+	for name, list := range c.methodUses { // in any order
+		for _, p := range list {
+			w.Uses["."+name] = append(w.Uses["."+name], useOf(p))
+		}
+	}
+	return w
+}
+
+// useOf says what a pattern of use does.
+func useOf(p *pattern) evaluate.Use {
+	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Does: p.idiom.Does, Maps: p.idiom.Maps, Empties: p.idiom.Empties, Other: p.idiom.Other}
+	switch {
+	case p.idiom.Test:
+		use.Does = evaluate.Tests
+	case p.idiom.Absent:
+		use.Does = evaluate.Absence
+	case p.idiom.Need == Required:
+		use.Does = evaluate.Fail
+	case p.idiom.Need == Optional:
+		use.Does = evaluate.Replaces
+	}
+	for _, e := range p.after {
+		if e.kind != group {
+			continue
+		}
+		if !e.rest {
+			use.Exact = len(e.args)
+		}
+		for n, argument := range e.args {
+			switch {
+			case holds(argument, holeRead):
+				use.Arg, use.Keyword = n, keyword(argument)
+			case holds(argument, holeFallback):
+				use.Fallback, use.Does = n, evaluate.Replaces
+			case len(argument) > 0 && argument[0].kind == literal:
+				use.Also = argument[0].text
+			}
+		}
+		break
+	}
+	return use
+}
+
+func holds(list []element, which string) bool {
+	return slices.ContainsFunc(list, func(e element) bool {
+		return e.kind == hole && e.text == which || slices.ContainsFunc(e.args, func(in []element) bool { return holds(in, which) })
+	})
+}
