@@ -346,6 +346,8 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		return Value{{form: sequence, list: []Value{{{form: text, missing: bit}}, {{form: boolean, depends: bit}}}}}
 	case Atom:
 		return Value{{form: text, parts: []part{{text: "error", frame: m.depth()}}, missing: bit}}
+	case Holder:
+		return Value{{form: nothing, held: true, missing: bit}}
 	}
 	return Value{{form: nothing, missing: bit}}
 }

@@ -91,7 +91,7 @@ func (m *machine) orNothing(inner, n int32, st *state) Value {
 	if st.dead {
 		*st = *t.state
 	}
-	return append(v, alt{form: nothing, missing: t.dep, depends: t.dep})
+	return append(v, alt{form: nothing, held: true, missing: t.dep, depends: t.dep})
 }
 
 // stopBy ends the program, or raises, by a function that does.

@@ -48,7 +48,7 @@ func (m *machine) value(n int32, st *state) Value {
 			return textOf(s, m.depth())
 		}
 	case parse.Number:
-		return single(alt{form: number}, part{text: strings.ReplaceAll(u.at0(n), "_", ""), frame: m.depth()})
+		return single(alt{form: number}, part{text: numeral(u.at0(n)), frame: m.depth()})
 	case parse.Template:
 		if strings.HasPrefix(u.at(n), "~w") {
 			return m.words(m.template(n, st))

@@ -36,11 +36,30 @@ func (m *machine) block(n int32, st *state) Value {
 		}
 		touches := len(m.touches)
 		last = m.statement(s, st)
+		if i+1 < len(list) || n == 0 || !u.Words.Returns {
+			m.unused(s, last)
+		}
 		m.indexUses(n, i, touches, len(list))
 	}
 	last = last.dependent(st.control &^ control)
 	st.control = control
 	return last
+}
+
+// unused notes what a statement asks whether it is there before it does
+// something with it, when nothing comes of it where it is not: x?.use()
+func (m *machine) unused(s int32, v Value) {
+	if m.focus == nil || v.missing() == 0 || !v.allNothing() {
+		return
+	}
+	u := m.unit()
+	for u.Access[s] == nil && (u.kind(s) == parse.Call || u.kind(s) == parse.Member) {
+		if u.kind(s) == parse.Member && m.isOptionalMember(s) {
+			m.asked(v)
+			return
+		}
+		s = u.Tree.Child(s, 0)
+	}
 }
 
 // isAttribute reports whether a statement is the name of an attribute of a

@@ -175,6 +175,8 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 		return m.firstOf(x, verdicts)
 	case mappedThere:
 		return m.counting(out)
+	case firstMapped:
+		return m.firstThere(out, nil, st)
 	case foundAny, foundAll, foundNone:
 		return m.anyOf(out, o != foundAll, o == foundNone)
 	}

@@ -4,6 +4,7 @@ import (
 	"maps"
 	"slices"
 	"strings"
+	"unicode"
 
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
@@ -330,3 +331,19 @@ func (m *machine) evalField(n int32, st *state) Value {
 	m.passes(v)
 	return v
 }
+
+// numeral returns a number as settings write it: without what separates digits,
+// and without a type behind it, 1_000L and 8u16.
+func numeral(source string) string {
+	s := strings.ReplaceAll(source, "_", "")
+	if len(s) < 2 || s[0] == '0' && unicode.IsLetter(rune(s[1])) { // 0x1f
+		return s
+	}
+	if at := strings.IndexAny(s, "iuf"); at > 0 && numberTypes[s[at+1:]] {
+		return s[:at]
+	}
+	return s[:len(strings.TrimRight(s, "lLuUfFdDmMn"))]
+}
+
+// numberTypes are the sizes that the types of numbers have: u8, f32, usize.
+var numberTypes = map[string]bool{"8": true, "16": true, "32": true, "64": true, "128": true, "size": true}

@@ -231,6 +231,9 @@ func (m *machine) onMissing(n int32, of Value, st *state) (v Value, done bool) {
 	if len(gone) == 0 {
 		return nil, false
 	}
+	if gone[0].held && len(rest) == 0 {
+		return m.ofHolder(u.at(n), gone, st), true
+	}
 	if m.isOptionalMember(n) || !u.Words.Raises || gone[0].chain {
 		if len(rest) == 0 {
 			return gone, true

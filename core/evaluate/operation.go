@@ -14,6 +14,7 @@ const (
 	eachOne                // a function is called with each element
 	mapped                 // what a function gives for each
 	mappedThere            // of that, what is there
+	firstMapped            // of that, the first
 	kept                   // the elements for which it says yes
 	dropped                // those for which it says no
 	found                  // the first of those for which it says yes
@@ -46,6 +47,8 @@ func operationOf(method string) operation {
 		return mapped
 	case "filter_map", "mapNotNull", "compactMap":
 		return mappedThere
+	case "find_map", "firstNotNullOf", "firstNotNullOfOrNull":
+		return firstMapped
 	case "filter", "select", "findAll", "find_all", "Where", "Where-Object", "partition", "takeWhile", "filterKeys":
 		return kept
 	case "reject", "filterNot":

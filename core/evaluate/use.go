@@ -24,10 +24,21 @@ func (m *machine) pathUse(path, name string, arguments []argument, n int32) (Use
 	if len(list) == 0 && path != name && isUpper(path) && len(path) > len(name) {
 		list = u.Words.Uses["new "+name]
 	}
-	if len(list) > 0 && path == name && len(u.funcs[name]) > 0 {
+	if len(list) > 0 && m.isOwn(name, path, n) {
 		return Use{}, false
 	}
 	return m.pick(list, arguments)
+}
+
+// isOwn reports whether what a call means by a bare name is a function of the
+// program, which only has the name of one that libraries have.
+func (m *machine) isOwn(name, path string, n int32) bool {
+	u := m.unit()
+	if path == name && len(u.funcs[name]) > 0 {
+		return true
+	}
+	callee := u.Tree.Child(n, 0)
+	return u.Outside != nil && u.kind(callee) == parse.Name && u.Outside(name, callee) != nil
 }
 
 // methodUse returns what a method does with its receiver.
@@ -99,10 +110,12 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.usedUp(use, n, v, receiver, arguments, st)
 	}
 	if use.Maps {
-		return m.mapped(v, use.Does == Tests, arguments, st)
+		return m.mapped(v, use.Does, arguments, st)
 	}
 	m.bindOut(v, arguments, st)
 	switch use.Does {
+	case Holds:
+		return v.inHolder()
 	case Tests, Absence:
 		return m.presence(v, use.Does == Absence)
 	case Replaces:
@@ -297,17 +310,17 @@ func (m *machine) presence(v Value, absent bool) Value {
 }
 
 // mapped gives a function what a value is, where there is one.
-func (m *machine) mapped(v Value, whether bool, arguments []argument, st *state) Value {
+func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) Value {
 	var gone, rest Value
 	for _, x := range v {
-		if x.missing != 0 && (x.form == nothing || x.form == failure) || x.form == nothing {
+		if does != Gives && (x.form == nothing || x.form == failure && x.missing != 0) {
 			x.worked |= x.missing // what it would be mapped to is not known
 			gone = append(gone, x)
 		} else {
 			rest = append(rest, x)
 		}
 	}
-	if whether { // is_ok_and
+	if does == Tests { // is_ok_and
 		m.asked(gone)
 		gone = Value{{form: boolean, depends: gone.depends() | gone.missing()}}
 	}

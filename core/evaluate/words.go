@@ -89,6 +89,7 @@ const (
 	Error                // a value that is an error: Err(…)
 	Pair                 // an empty text, and false
 	Atom                 // :error
+	Holder               // nothing, in something that may be asked for members: None
 )
 
 // Use is what a function or method does with a value.
@@ -125,4 +126,6 @@ const (
 	OtherPath               // so does it, and gives another path of the same place
 	Mistakes                // it gives an error, or none, and nothing besides
 	Demands                 // it throws where a condition is false
+	Gives                   // it calls a function with it, whether there is one or not
+	Holds                   // it gives something that may be asked for members, whether it holds a value or nothing
 )

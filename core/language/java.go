@@ -105,16 +105,12 @@ var jvmUses = append([]reads.Idiom{
 	{Access: `$read.map { $any }`, Maps: true},
 	{Access: `$read.flatMap($any)`, Maps: true},
 	{Access: `$read.flatMap { $any }`, Maps: true},
-	{Access: `$read.let { $any }`, Maps: true},
-	{Access: `$read.let($any)`, Maps: true},
-	{Access: `$read.run { $any }`, Maps: true},
 	{Access: `$read.filter($any)`},
 	{Access: `$read.takeUnless { $any }`},
 	{Access: `$read.takeIf { $any }`},
 	{Access: `$read.takeUnless($any)`},
 	{Access: `$read.takeIf($any)`},
 	{Access: `$read.also { $any }`},
-	{Access: `$read.orEmpty()`, Does: evaluate.Converts},
 	{Access: `require($read, $rest)`, Does: evaluate.Demands},
 	{Access: `check($read, $rest)`, Does: evaluate.Demands},
 	{Access: `assert($read, $rest)`, Does: evaluate.Demands},
@@ -131,9 +127,15 @@ var jvmUses = append([]reads.Idiom{
 	{Access: `$read.toLong()`, Kind: reads.Integer, Does: evaluate.Fail},
 	{Access: `$read.toDouble()`, Kind: reads.Number, Does: evaluate.Fail},
 	{Access: `$read.toBoolean()`, Kind: reads.Boolean, Does: evaluate.Converts},
+	{Access: `Optional.ofNullable($read)`, Does: evaluate.Holds},
+	{Access: `Option($read)`, Does: evaluate.Holds},
+	{Access: `Option.apply($read)`, Does: evaluate.Holds},
+	{Access: `$read.ifPresentOrElse($any, $fallback)`},
+	{Access: `Objects.toString($read, $fallback)`},
+	{Access: `$read.ifPresent($any)`, Maps: true, Does: evaluate.Tests},
 }, jvmGiven...)
 
-var jvmTransparent = []string{".toOption", ".getOrNull", ".trim", ".strip", ".toLowerCase", ".toUpperCase", ".lowercase", ".uppercase", "String.valueOf", "Optional.ofNullable", "Option"}
+var jvmTransparent = []string{".toOption", ".getOrNull", ".trim", ".strip", ".toLowerCase", ".toUpperCase", ".lowercase", ".uppercase", "String.valueOf"}
 
 // staticImports records "import static java.lang.System.getenv;" and imports of members.
 func staticImports(f *syntax.File, o *reads.Outline) {

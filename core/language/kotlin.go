@@ -1,6 +1,8 @@
 package language
 
 import (
+	"slices"
+
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
@@ -29,15 +31,26 @@ var kotlin = &reads.Language{
 	Roots:       []string{"java", "lang"},
 	Forms:       jvmForms,
 	Triggers:    append([]string{"environmentVariable"}, jvmTriggers...),
-	Idioms: append(append(jvmIdioms("System.getenv"), jvmSettings...),
-		reads.Idiom{Access: `providers.environmentVariable($name)`}),
-	Uses:        append([]reads.Idiom{{Access: `$read.toBoolean()`, Kind: reads.Boolean, Does: evaluate.Converts}}, jvmUses...), // of nothing it is false
+	Idioms: slices.Concat([]reads.Idiom{
+		{Access: `$name in System.getenv()`, Test: true},
+		{Access: `$name !in System.getenv()`, Test: true},
+		{Access: `providers.environmentVariable($name)`},
+	}, jvmIdioms("System.getenv"), jvmSettings),
+	Uses:        append(kotlinUses, jvmUses...),
 	Transparent: jvmTransparent,
-	Stops:       []string{"throw", "error", "exitProcess"},
+	Stops:       []string{"throw", "error", "exitProcess", "System.exit"},
 	Nothing:     []string{"null"},
 	Runs:        reads.Runs{Catchers: []string{"runCatching"}, Raises: true, Returns: true, Extends: true},
 	WordOr:      []string{"?:"},
 	Force:       "!!",
+}
+
+var kotlinUses = []reads.Idiom{
+	{Access: `$read.toBoolean()`, Kind: reads.Boolean, Does: evaluate.Converts}, // of nothing it is false
+	{Access: `$read.let { $any }`, Maps: true, Does: evaluate.Gives},
+	{Access: `$read.let($any)`, Maps: true, Does: evaluate.Gives},
+	{Access: `$read.run { $any }`, Maps: true, Does: evaluate.Gives},
+	{Access: `$read.orEmpty()`, Does: evaluate.Converts},
 }
 
 var kotlinGrammar = &parse.Grammar{

@@ -1,6 +1,9 @@
 package language
 
 import (
+	"slices"
+
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
@@ -31,19 +34,27 @@ var scala = &reads.Language{
 	Triggers:    []string{"env", "getenv", "environment", "envOrElse", "envOrNone", "envOrSome"},
 	Idioms: append(append(jvmIdioms("System.getenv"), scalaEnv("sys.env")...),
 		append(scalaEnv("Properties.env"), reads.Idiom{Access: `Properties.envOrElse($name, $fallback)`},
-			reads.Idiom{Access: `Properties.envOrNone($name)`}, reads.Idiom{Access: `Properties.envOrSome($name, $fallback)`})...),
-	Uses:        jvmUses,
+			reads.Idiom{Access: `Properties.envOrNone($name)`, Unset: evaluate.Holder}, reads.Idiom{Access: `Properties.envOrSome($name, $fallback)`})...),
+	Uses:        slices.Concat(scalaUses, jvmUses),
 	Transparent: jvmTransparent,
-	Stops:       []string{"throw", "sys.exit", "sys.error"},
+	Stops:       []string{"throw", "sys.exit", "sys.error", "System.exit"},
 	Nothing:     []string{"null", "None"},
 	Runs:        reads.Runs{Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
+}
+
+var scalaUses = []reads.Idiom{
+	{Access: `$read.exists($any)`, Maps: true, Does: evaluate.Tests},
+	{Access: `$read.forall($any)`, Maps: true, Does: evaluate.Tests},
+	{Access: `$read.foreach($any)`, Maps: true, Does: evaluate.Tests},
+	{Access: `$read.foreach { $any }`, Maps: true, Does: evaluate.Tests},
+	{Access: `$read.collect { $any }`, Maps: true},
 }
 
 func scalaEnv(object string) []reads.Idiom {
 	return []reads.Idiom{
 		{Access: object + `($name)`, Need: reads.Required},
 		{Access: object + `.apply($name)`, Need: reads.Required},
-		{Access: object + `.get($name)`},
+		{Access: object + `.get($name)`, Unset: evaluate.Holder},
 		{Access: object + `.getOrElse($name, $fallback)`},
 		{Access: object + `.contains($name)`, Test: true},
 		{Access: object + `.isDefinedAt($name)`, Test: true},

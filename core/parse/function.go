@@ -18,7 +18,14 @@ func (p *parser) functionName() int {
 		case text == "(" && i > p.at+1, text == "{" && i > p.at+1, text == ":" && i > p.at+1 && p.g.Layout == Indented:
 			return i - 1
 		case text == "<" && p.g.Angles:
-			return i - 1
+			behind := p.angleEnd(i)
+			if i > p.at+1 && !(behind > 0 && p.textAt(behind) == ".") {
+				return i - 1
+			}
+			if behind <= 0 || p.textAt(behind) == "(" {
+				return 0
+			}
+			i = behind - 1 // fun <T> name(, fun List<T>.name(
 		case text == "[" && p.g.Layout == Indented:
 			return i - 1
 		case text == "(" && p.g.LineEnds && p.mate(i)+1 < p.end && p.kindAt(p.mate(i)+1) == syntax.Word: // func (r T) name(

@@ -1,0 +1,35 @@
+package evaluate
+
+import "slices"
+
+// inHolder returns a value as something holds it that may be asked for members
+// also where it holds nothing: Option(x).
+func (v Value) inHolder() Value {
+	if !slices.ContainsFunc(v, func(x alt) bool { return x.form == nothing }) {
+		return v
+	}
+	out := make(Value, len(v))
+	for i, x := range v {
+		x.held = x.form == nothing
+		out[i] = x
+	}
+	return out
+}
+
+// ofHolder returns what a member of a holder gives that holds nothing.
+func (m *machine) ofHolder(name string, gone Value, st *state) Value {
+	switch name {
+	case "get", "head", "getAsInt", "getAsLong", "orElseThrow":
+		m.fail(st, gone.missing(), "NoSuchElementException")
+		return nil
+	case "contains", "exists":
+		m.asked(gone)
+		return Value{{form: boolean, depends: gone.missing()}}
+	case "forall":
+		m.asked(gone)
+		return Value{{form: boolean, truth: true, depends: gone.missing()}}
+	case "foreach", "ifPresent":
+		m.asked(gone)
+	}
+	return gone
+}
