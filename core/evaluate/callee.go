@@ -29,11 +29,8 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if x.form == function && name == "bind" && len(arguments) > 0 { // f.bind(null, a)
 				return Value{bound(x, arguments[1:])}, true
 			}
-			if x.form == function && (name == "" || name == "call") {
-				of = append(of, x)
-				if name == "call" && !u.Words.Quiet && len(arguments) > 0 { // f.call(null, a)
-					arguments = arguments[1:]
-				}
+			if (x.form == function || x.form == unknown && x.name != "") && (name == "" || slices.Contains(callMethods, name)) {
+				of, arguments = append(of, x), m.handedOn(name, arguments)
 			}
 		}
 		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
@@ -122,6 +119,21 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		c.self, c.of = object[0].members, object
 	}
 	return m.run(fn, c, n, arguments, st)
+}
+
+// handedOn returns what a function is given that is called by a method of its own.
+func (m *machine) handedOn(method string, arguments []argument) []argument {
+	switch {
+	case method == "call" && !m.unit().Words.Quiet && len(arguments) > 0: // f.call(null, a)
+		return arguments[1:]
+	case method == "apply" && len(arguments) == 2 && len(arguments[1].value) == 1 && arguments[1].value[0].form == sequence: // f.apply(null, [a])
+		list := make([]argument, 0, len(arguments[1].value[0].list))
+		for _, v := range arguments[1].value[0].list {
+			list = append(list, argument{value: v})
+		}
+		return list
+	}
+	return arguments
 }
 
 // bound returns a function that is given something already.

@@ -100,12 +100,15 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 	if m.frame().fn == nil {
 		return 0
 	}
-	dep := m.decided(s)
-	if dep == 0 {
-		return 0
-	}
+	dep, after := m.decided(s), mask(0)
 	leaves := false
 	u.Tree.Children(s, func(c int32) bool {
+		if u.kind(c) == parse.If { // else if
+			after |= m.leftBefore(c, st)
+		}
+		if dep == 0 {
+			return true
+		}
 		if k := u.kind(c); k == parse.Block || k == parse.Return || k == parse.Throw || k == parse.Leave {
 			leaves = leaves || m.leaves(c) && !m.stopsAnyway(c) // of two ways that fail, neither is why
 		} else if k == parse.Case {
@@ -116,9 +119,9 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 		return true
 	})
 	if leaves {
-		return dep
+		return dep | after
 	}
-	return 0
+	return after
 }
 
 // leaves reports whether a block ends with leaving what it stands in.

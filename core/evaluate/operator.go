@@ -223,7 +223,16 @@ func (m *machine) orElse(v Value, onlyNothing bool, st *state, other func(*state
 		st.consults &^= passed.depends() &^ kept.depends()
 		return kept
 	}
+	if w.missing() != 0 && kept.isOfAnother() { // what is judged is the way that comes to the variable
+		return w.dependent(m.anyBecause(passed))
+	}
 	return join(kept, w.dependent(m.anyBecause(passed)))
+}
+
+// isOfAnother reports whether a value is what another variable holds than the one that
+// is unset.
+func (v Value) isOfAnother() bool {
+	return len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return !x.another })
 }
 
 // goneBy returns the unset reads that a || b passes over.

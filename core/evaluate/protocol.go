@@ -10,7 +10,7 @@ import (
 // worked out has a name in each language.
 
 // callMethods are the names of methods that are run where an object is called.
-var callMethods = []string{"__call__", "__invoke", "invoke", "apply", "call", "callAsFunction"}
+var callMethods = []string{"__call__", "__invoke", "invoke", "apply", "call", "callAsFunction", "Invoke", "accept", "test"}
 
 // indexMethods are the names of methods that are run where an element of an
 // object is asked for.

@@ -348,6 +348,8 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		for _, x := range v {
 			if x.form == sequence && n < len(x.list) {
 				known = append(known, x.list[n].dependent(x.depends)...)
+			} else if x.isWrittenOut() { // my ($name, $default) = @_
+				known = append(known, alt{form: nothing, depends: x.depends})
 			} else {
 				all = false
 			}
@@ -362,6 +364,14 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		m.taken(part)
 		m.assign(c, part, st, at)
 	}
+}
+
+// isWrittenOut reports whether a list is known to have the elements that it has and no
+// others: texts and numbers, none of which stands for several.
+func (x alt) isWrittenOut() bool {
+	return x.form == sequence && !x.perhaps && len(x.list) > 0 && !slices.ContainsFunc(x.list, func(e Value) bool {
+		return len(e) != 1 || e[0].form != text && e[0].form != number
+	})
 }
 
 // assignRecord takes members out of an object: { a, b: c, d = 1 }.

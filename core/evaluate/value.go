@@ -28,6 +28,7 @@ type alt struct {
 	truth     bool
 	chain     bool // nothing, of which no member is asked: a?.b
 	held      bool // nothing, in something that may be asked for members: an Option
+	another   bool // where a variable is unset: what another one holds
 	whether   bool // it tells whether what it tells of is set, and nothing else
 	element   bool // one of a list of the tree that was looked through: not known which
 	shape     bool // it tells what a text looks like

@@ -1,6 +1,8 @@
 package language
 
 import (
+	"strings"
+
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
@@ -38,6 +40,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		SharesNames: true,
 		Global:      true,
 		Outline:     phpOutline,
+		Imports:     phpImports,
 		Passes:      "(",
 		FoldWords:   true,
 		Forms:       phpForms,
@@ -113,6 +116,38 @@ func phpOutline(f *syntax.File) *reads.Outline {
 		}
 	}
 	return o
+}
+
+// phpImports records what a file means by Env where that is a class of the program:
+// what it is imported from, or the namespace that the file itself is in.
+func phpImports(f *syntax.File, o *reads.Outline) {
+	space, imported := "", ""
+	for i := range f.Tokens {
+		switch {
+		case f.Is(i, "namespace") && f.Kind(i+1) == syntax.Word && space == "":
+			space = qualified(f, i+1)
+		case f.Is(i, "use") && f.Kind(i+1) == syntax.Word:
+			if name := qualified(f, i+1); strings.HasSuffix(name, ".Env") {
+				imported = name
+			}
+		}
+	}
+	if imported == "" && space != "" {
+		imported = space + ".Env"
+	}
+	if imported != "" && imported != "Illuminate.Support.Env" {
+		o.Import("Env", imported, 0)
+	}
+}
+
+// qualified returns the name that begins at a token, with dots between its parts: A\B.
+func qualified(f *syntax.File, i int) string {
+	name := f.Text(i)
+	for f.Is(i+1, `\`) && f.Kind(i+2) == syntax.Word {
+		i += 2
+		name += "." + f.Text(i)
+	}
+	return strings.ReplaceAll(name, `\`, ".")
 }
 
 var phpGrammar = &parse.Grammar{
