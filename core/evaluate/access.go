@@ -341,7 +341,7 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		m.fail(st, bit, "KeyError")
 		return nil
 	case Error:
-		return Value{{form: failure, name: "VarError", missing: bit}}
+		return Value{{form: failure, name: notSet, missing: bit}}
 	case Pair:
 		return Value{{form: sequence, list: []Value{{{form: text, missing: bit}}, {{form: boolean, depends: bit}}}}}
 	case Atom:

@@ -4,7 +4,6 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
-	"inzicht/core/syntax"
 )
 
 // argument is what a function is given.
@@ -340,26 +339,6 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 		return v
 	}
 	return m.unknownCall(n, name, receiver, arguments, st)
-}
-
-// mostTypeTokens bounds how far the type that a call is given is looked for.
-const mostTypeTokens = 12
-
-// typeArgument returns the kind of the type that a call is given, or "":
-// get::<u16>("X"), get[int]("X").
-func (m *machine) typeArgument(n, callee int32) string {
-	u := m.unit()
-	if u.Words.Types == nil || callee == 0 {
-		return ""
-	}
-	f, from, within := u.Tree.File, int(u.Tree.Nodes[callee].From), false
-	for i := from; i < min(int(u.Tree.Nodes[n].To), from+mostTypeTokens) && !f.Is(i, "("); i++ {
-		within = within || f.Is(i, "<") || f.Is(i, "[")
-		if within && f.Kind(i) == syntax.Word {
-			return u.Words.Types[f.Text(i)]
-		}
-	}
-	return ""
 }
 
 // mayReplace reports whether a method may leave an argument out.

@@ -185,6 +185,9 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 		m.scopes[fn] = st.scope
 	}
 	v := m.body(fn, st)
+	if kind := m.returnedKind(fn); kind != "" {
+		m.typed(join(m.frame().returns, v), kind)
+	}
 	if !st.dead {
 		m.returning(v, fn.Body, st)
 		m.ended(st)

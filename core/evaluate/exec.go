@@ -276,20 +276,6 @@ func (m *machine) declare(n int32, st *state) Value {
 	return v
 }
 
-// declaredKind returns the kind of the type between a name and its value.
-func (m *machine) declaredKind(first, last int32) string {
-	u := m.unit()
-	if u.Words.Types == nil {
-		return ""
-	}
-	for i := int(u.Tree.Nodes[first].To); i < int(u.Tree.Nodes[last].From); i++ {
-		if kind := u.Words.Types[u.Tree.File.Text(i)]; kind != "" {
-			return kind
-		}
-	}
-	return ""
-}
-
 // parallel splits a declaration of several names into these and as many values.
 func (m *machine) parallel(list []int32) (names, values []int32) {
 	u := m.unit()

@@ -260,3 +260,20 @@ func (m *machine) keep(old Value, tags sites) {
 		r.kept = nil
 	}
 }
+
+// notSet is the class of the error that reading a variable gives that is not set.
+const notSet = "VarError"
+
+// failures returns the errors among what a value may be, or one of which nothing is
+// known.
+func (v Value) failures() (list Value) {
+	for _, x := range v {
+		if x.form == failure {
+			list = append(list, x)
+		}
+	}
+	if len(list) == 0 {
+		return Value{{form: failure}}
+	}
+	return list
+}

@@ -54,6 +54,7 @@ type Read struct {
 	reached bool // a run with it unset came to it
 	keeps   bool // where it is not set, what it would be put to keeps a value: it is known whether one
 	kept    *Fallback
+	parsed  bool // it is converted to a type that is not said there
 	mixed   bool // it is taken for things of different kinds
 	key     string
 	number  int32
@@ -280,6 +281,9 @@ func Discover(u *Unit) *Run {
 // Judge runs what was found again, with each variable unset.
 func (r *Run) Judge() *Result {
 	r.m.judge()
+	for _, read := range r.m.reads {
+		read.byFallback()
+	}
 	return &Result{Reads: r.m.reads, Called: r.m.calls, Sought: r.m.sought}
 }
 

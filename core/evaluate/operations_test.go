@@ -217,7 +217,7 @@ fn f() -> Result<(), E> {
     let k = std::fs::read_to_string(env::var("K")?)?;
     Ok(())
 }
-`, "A required url; B optional json ={}; C optional =.; D optional list; E optional boolean =false; F optional boolean; G optional =g; H optional integer [Duration::from_secs(5)]; I optional number =30; J optional boolean; K required"},
+`, "A required url; B optional json ={}; C optional =.; D optional list; E optional boolean =false; F optional boolean; G optional =g; H optional integer [Duration::from_secs(5)]; I optional integer =30; J optional boolean; K required"},
 		{"a.lua", `
 local a = "x" .. os.getenv("A")
 local b = os.getenv("B"):lower()

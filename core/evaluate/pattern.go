@@ -34,6 +34,10 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		switch u.at(p) {
 		case "None", "Nothing":
 			return m.fitNothing(x)
+		case "NotPresent": // VarError::NotPresent
+			if x.form == failure && x.name == notSet {
+				return yes
+			}
 		}
 		return may
 	case parse.Call:

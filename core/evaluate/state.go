@@ -488,7 +488,7 @@ func (m *machine) isSelf(n int32) bool {
 		return false
 	}
 	switch u.at(n) {
-	case "this", "self", "$this", "cls", "$self":
+	case "this", "self", "$this", "cls", "$self", "Self", "static":
 		return true
 	}
 	return false

@@ -96,12 +96,10 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	if use.Arg >= 0 && use.Arg < len(arguments) {
 		v = arguments[use.Arg].value
 	}
-	if use.Kind != "" {
-		kind := use.Kind
-		if use.Kind == "number" && m.unit().Words.Types != nil {
-			kind = m.typedKind(n)
-		}
-		m.noteKind(v, kind)
+	if use.Kind == "number" && m.unit().Words.Types != nil {
+		m.parsed(v, n)
+	} else if use.Kind != "" {
+		m.noteKind(v, use.Kind)
 	}
 	if use.Does == Demands {
 		return m.demand(v, st)
@@ -124,12 +122,13 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 				return Value{{form: text, depends: v.depends(), worked: v.worked()}}
 			}
 			a := arguments[use.Fallback]
+			m.typed(v, a.value.numeric())
 			if a.lazy {
 				return m.eval(a.node, st)
 			}
 			w, at := a.value, a.node
 			if len(a.value) == 1 && a.value[0].form == function {
-				w, at = m.invoke(a.value[0], n, []argument{{value: Value{{form: failure}}}}, st), m.resultOf(a.value[0].fn)
+				w, at = m.invoke(a.value[0], n, []argument{{value: v.failures()}}, st), m.resultOf(a.value[0].fn)
 			}
 			if !st.dead && at != 0 {
 				m.replaced(v.missing(), w, at)
@@ -208,22 +207,6 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.convertMissing(v, m.zero(use.Kind))
 	}
 	return v
-}
-
-// typedKind returns the kind of the type that a call is to give: the one in
-// angles, or that of what is declared.
-func (m *machine) typedKind(n int32) string {
-	u := m.unit()
-	f, node := u.Tree.File, u.Tree.Nodes[n]
-	for i := int(node.To) - 1; i > int(node.From) && i > int(node.To)-8; i-- {
-		if kind := u.Words.Types[f.Text(i)]; kind != "" && (f.Is(i-1, "<") || f.Is(i+1, ">")) {
-			return kind
-		}
-	}
-	if m.wanted != "" {
-		return m.wanted
-	}
-	return "number"
 }
 
 // zero returns what a converter makes of nothing.

@@ -211,7 +211,7 @@ fn f() -> Option<String> { let v = env::var("F").ok()?; Some(v) }
 fn g() -> bool { env::var("G").map(|v| v == "1").unwrap_or_default() }
 fn h() -> String { if let Ok(v) = env::var("H") { return v; } "h".to_owned() }
 fn i() -> String { env::var("I").or_else(|_| env::var("J")).unwrap_or("i".into()) }
-`, "A expected; B optional number =80; C required; D required; E required; F optional; G optional boolean; H optional =h; I optional [env::var(\"J\")]; J optional =i"},
+`, "A expected; B optional integer =80; C required; D required; E required; F optional; G optional boolean; H optional =h; I optional [env::var(\"J\")]; J optional =i"},
 		{"a.swift", `
 let env = ProcessInfo.processInfo.environment
 func a() throws -> String { guard let v = env["A"] else { throw X.a }; return v }

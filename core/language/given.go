@@ -120,6 +120,7 @@ var (
 		tried("", "Guid.TryParse Enum.TryParse DateTime.TryParse IPAddress.TryParse"),
 	)
 	rustGiven = slices.Concat(
+		opened(given(evaluate.Goes, reads.Integer, "Duration.from_secs Duration.from_millis")),
 		given(evaluate.Breaks, reads.URL, "Url.parse url.Url.parse Uri.from_str"),
 		given(evaluate.Breaks, reads.JSON, "serde_json.from_str"),
 		given(evaluate.Breaks, reads.Duration, "humantime.parse_duration"),

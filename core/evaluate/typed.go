@@ -1,0 +1,147 @@
+package evaluate
+
+import (
+	"slices"
+	"strconv"
+
+	"inzicht/core/parse"
+	"inzicht/core/syntax"
+)
+
+// What kind a value is taken for by a conversion that does not say so: let port: u16 =
+// x.parse()?. Its type stands elsewhere, or is not known.
+
+// mostTypeTokens bounds how far the type that a call is given is looked for.
+const mostTypeTokens = 12
+
+// parsed takes a value for the kind of the type that a call is to give: the one in
+// angles, or that of what is declared. Where neither says it, what is done with the
+// result may.
+func (m *machine) parsed(v Value, n int32) {
+	u := m.unit()
+	f, node := u.Tree.File, u.Tree.Nodes[n]
+	for i := int(node.To) - 1; i > int(node.From) && i > int(node.To)-mostTypeTokens; i-- {
+		if f.Is(i, ">") && f.Is(i+1, "(") {
+			m.noteKind(v, m.kindIn(int(node.From), i))
+			return
+		}
+	}
+	if m.wanted != "" {
+		m.noteKind(v, m.wanted)
+		return
+	}
+	if m.focus == nil {
+		for _, s := range v.sites() {
+			m.reads[s].parsed = true
+		}
+	}
+}
+
+// kindIn returns the kind of the last type with one among some tokens, or "".
+func (m *machine) kindIn(from, to int) string {
+	u := m.unit()
+	for i := to - 1; i >= from && i > to-mostTypeTokens; i-- {
+		if kind := u.Words.Types[u.Tree.File.Text(i)]; kind != "" {
+			return kind
+		}
+	}
+	return ""
+}
+
+// typed takes what was converted to a type that was not said for one of a kind.
+func (m *machine) typed(v Value, kind string) {
+	if kind == "" || m.focus != nil {
+		return
+	}
+	for _, s := range v.sites() {
+		if m.reads[s].parsed {
+			m.noteKind(Value{{sites: sites{s}}}, kind)
+		}
+	}
+}
+
+// numeric returns the kind of a number that is written out, or "".
+func (v Value) numeric() string {
+	if len(v) != 1 || v[0].form != number {
+		return ""
+	}
+	if slices.ContainsFunc(v[0].parts, func(p part) bool { return p.any || slices.Contains([]byte(p.text), '.') }) {
+		return "number"
+	}
+	return "integer"
+}
+
+// declaredKind returns the kind of the type between a name and its value.
+func (m *machine) declaredKind(first, last int32) string {
+	u := m.unit()
+	if u.Words.Types == nil {
+		return ""
+	}
+	return m.kindIn(int(u.Tree.Nodes[first].To), int(u.Tree.Nodes[last].From))
+}
+
+// returnedKind returns the kind of what a function gives, or "".
+func (m *machine) returnedKind(fn *Func) string {
+	if m.focus != nil || fn.Unit.Words.Types == nil || fn.Unit != m.unit() || fn.Body == 0 {
+		return ""
+	}
+	f, from, body := fn.Unit.Tree.File, int(fn.Unit.Tree.Nodes[fn.Node].From), int(fn.Unit.Tree.Nodes[fn.Body].From)
+	for i := body - 1; i > from && i > body-2*mostTypeTokens; i-- {
+		if f.Is(i, "->") {
+			return m.kindIn(i, body)
+		}
+	}
+	return ""
+}
+
+// fieldKind returns the kind of a field of a type of the file, or "".
+func (m *machine) fieldKind(class, field string) string {
+	u := m.unit()
+	c := u.classes[class]
+	if u.Words.Types == nil || c == nil {
+		return ""
+	}
+	kind := ""
+	u.Tree.Children(c.Node, func(block int32) bool {
+		u.Tree.Children(block, func(d int32) bool {
+			name := u.Tree.Child(d, 0)
+			if k := u.kind(d); (k == parse.Declare || k == parse.Parameter) && u.at(name) == field {
+				kind = m.kindIn(int(u.Tree.Nodes[name].To), int(u.Tree.Nodes[d].To))
+			}
+			return kind == ""
+		})
+		return kind == ""
+	})
+	return kind
+}
+
+// typeArgument returns the kind of the type that a call is given, or "":
+// get::<u16>("X"), get[int]("X").
+func (m *machine) typeArgument(n, callee int32) string {
+	u := m.unit()
+	if u.Words.Types == nil || callee == 0 {
+		return ""
+	}
+	f, from, within := u.Tree.File, int(u.Tree.Nodes[callee].From), false
+	for i := from; i < min(int(u.Tree.Nodes[n].To), from+mostTypeTokens) && !f.Is(i, "("); i++ {
+		within = within || f.Is(i, "<") || f.Is(i, "[")
+		if within && f.Kind(i) == syntax.Word {
+			return u.Words.Types[f.Text(i)]
+		}
+	}
+	return ""
+}
+
+// byFallback takes what was converted to a type that is nowhere said for what the text
+// that stands in for it is: unwrap_or("30").parse().
+func (r *Read) byFallback() {
+	if !r.parsed || r.Kind != "" || r.mixed || r.Fallback == nil || r.Fallback.Computed {
+		return
+	}
+	switch _, err := strconv.ParseFloat(r.Fallback.Text, 64); {
+	case err == nil:
+		r.Kind = "number"
+	case r.Fallback.Text == "true" || r.Fallback.Text == "false":
+		r.Kind = "boolean"
+	}
+}
