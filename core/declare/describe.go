@@ -197,7 +197,7 @@ func (s *Source) size(n int32) int32 {
 // properties returns what a call, a record or a chain of calls says, the
 // innermost first, and what stands at its root.
 func (s *Source) properties(n int32) (list []property, root int32) {
-	n = s.unwrap(n)
+	list, n = s.typeArguments(nil, s.unwrap(n))
 	var calls []int32
 	for depth := 0; depth < 40; depth++ {
 		if !s.is(n, parse.Call) {
@@ -208,13 +208,8 @@ func (s *Source) properties(n int32) (list []property, root int32) {
 		if !s.is(callee, parse.Member) || s.first(callee) == 0 {
 			break
 		}
-		object := s.unwrap(s.first(callee))
-		for s.is(object, parse.Index) { // as[Int]
-			list = append(list, property{word: "type", args: s.children(object)[1:], token: int(s.node(object).From)})
-			if object = s.unwrap(s.first(object)); s.is(object, parse.Member) {
-				object = s.unwrap(s.first(object))
-			}
-		}
+		var object int32
+		list, object = s.typeArguments(list, s.unwrap(s.first(callee)))
 		if !s.is(object, parse.Call) {
 			for ; s.is(object, parse.Member); object = s.unwrap(s.first(object)) { // z.coerce.number()
 				list = append(list, property{word: s.name(object), call: true, token: int(s.node(object).From)})
@@ -233,6 +228,16 @@ func (s *Source) properties(n int32) (list []property, root int32) {
 		return list, n
 	}
 	return list, calls[len(calls)-1]
+}
+
+// typeArguments notes the types that a link of a chain is given, and returns what it is
+// a link behind: as[Int].
+func (s *Source) typeArguments(list []property, n int32) ([]property, int32) {
+	for s.is(n, parse.Index) && s.is(s.unwrap(s.first(n)), parse.Member) {
+		list = append(list, property{word: "type", args: s.children(n)[1:], token: int(s.node(n).From)})
+		n = s.unwrap(s.first(s.unwrap(s.first(n))))
+	}
+	return list, n
 }
 
 // pairs returns the keyword arguments of a call, or the pairs of a record.

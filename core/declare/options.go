@@ -119,6 +119,9 @@ func (w *options) call(n int32) {
 		}
 		past = past || p.token == int(w.node(callee).At)
 	}
+	if m := w.parent(top); w.is(m, parse.Member) && w.first(m) == top { // .option
+		said = append(said, property{word: w.name(m), call: true})
+	}
 	for up, depth := w.parent(n), 0; depth < 6 && up != 0; up, depth = w.parent(up), depth+1 { // option(Config.string("X"))
 		if !w.is(up, parse.Call) || w.is(w.unwrap(w.first(up)), parse.Member) && w.unwrap(w.first(w.unwrap(w.first(up)))) == n {
 			continue

@@ -133,15 +133,22 @@ func (m *machine) typeArgument(n, callee int32) string {
 }
 
 // byFallback takes what was converted to a type that is nowhere said for what the text
-// that stands in for it is: unwrap_or("30").parse().
+// that stands in for it is: unwrap_or("30").parse(). What may be a number, and for
+// which an answer stands in, is taken for one thing or another.
 func (r *Read) byFallback() {
-	if !r.parsed || r.Kind != "" || r.mixed || r.Fallback == nil || r.Fallback.Computed {
+	if r.Fallback == nil || r.Fallback.Computed {
 		return
 	}
-	switch _, err := strconv.ParseFloat(r.Fallback.Text, 64); {
-	case err == nil:
+	answer := r.Fallback.Text == "true" || r.Fallback.Text == "false"
+	if answer && isNumeric(r.Kind) {
+		r.Kind, r.mixed = "", true
+	}
+	if !r.parsed || r.Kind != "" || r.mixed {
+		return
+	}
+	if _, err := strconv.ParseFloat(r.Fallback.Text, 64); err == nil {
 		r.Kind = "number"
-	case r.Fallback.Text == "true" || r.Fallback.Text == "false":
+	} else if answer {
 		r.Kind = "boolean"
 	}
 }

@@ -316,8 +316,11 @@ func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) 
 	a := arguments[len(arguments)-1]
 	tags := rest.sites()
 	var out Value
+	given := []argument{{value: rest}}
 	if len(a.value) == 1 && a.value[0].form == function {
-		out = m.invoke(a.value[0], a.node, []argument{{value: rest}}, st)
+		out = m.invoke(a.value[0], a.node, given, st)
+	} else if use, named := m.namedUse(a.value, given, a.node); named {
+		out = m.use(use, a.node, nil, given, st)
 	} else if a.node != 0 {
 		out = m.applied(a.node, rest, st)
 	}
@@ -333,6 +336,15 @@ func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) 
 		out = Value{{sites: tags, parts: []part{{any: true, frame: m.depth()}}}}
 	}
 	return append(gone, out...).compact()
+}
+
+// namedUse returns what a function of a library does that a variable holds:
+// find(name).map(parse), where parse is Integer::parseInt.
+func (m *machine) namedUse(v Value, arguments []argument, n int32) (Use, bool) {
+	if len(v) != 1 || v[0].form != unknown || v[0].name == "" || m.unit().kind(n) != parse.Name {
+		return Use{}, false
+	}
+	return m.pick(m.unit().Words.Uses[v[0].name], arguments)
 }
 
 // unnamed are what a function calls what it is given where it names no
@@ -414,11 +426,13 @@ func (m *machine) noteKind(v Value, kind string) {
 		case slices.Contains(m.formed, s):
 		case r.Kind == "" && !r.mixed:
 			r.Kind = kind
-		case r.Kind != kind && !(r.Kind == "number" || r.Kind == "integer") && kind != "number":
+		case r.Kind != kind && !isNumeric(r.Kind) && kind != "number":
 			r.Kind, r.mixed = "", true // it is taken for one thing or another
 		}
 	}
 }
+
+func isNumeric(kind string) bool { return kind == "number" || kind == "integer" }
 
 // written returns a value as a text: nothing becomes "undefined".
 func written(v Value, depth int32) Value {
