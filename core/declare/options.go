@@ -1,6 +1,7 @@
 package declare
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -256,6 +257,9 @@ func (w *options) described(n int32, said []property, plain []int32, access stri
 	w.typeArguments(n, &d)
 	kind, _ := kindOf(access)
 	d.setKind(kind)
+	if w.isSwitch(plain) {
+		d.setKind("boolean")
+	}
 	w.field(n, &d)
 	prefix := w.form.Prefix + w.nesting(n)
 	need := firstOf(w.form.Needs[access], w.form.Need)
@@ -267,6 +271,14 @@ func (w *options) described(n int32, said []property, plain []int32, access stri
 			w.list = append(w.list, d.setting(prefix+name, access, need, token))
 		}
 	}
+}
+
+// isSwitch reports whether an option is written as on and off: "--debug/--no-debug".
+func (w *options) isSwitch(plain []int32) bool {
+	return slices.ContainsFunc(plain, func(arg int32) bool {
+		text, ok := w.text(arg)
+		return ok && strings.HasPrefix(text, "-") && strings.Contains(text, "/-")
+	})
 }
 
 // nesting returns the prefix that functions round an option, or at the end of

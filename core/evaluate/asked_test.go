@@ -113,7 +113,7 @@ func TestHowPeopleCheck(t *testing.T) {
 		{"a.lua", "local t = { a = os.getenv('GATE_A') or 'x' }\nif not os.getenv('GATE_B') then error('no') end\n", "GATE_A optional =x; GATE_B required"},
 		{"a.ex", "defmodule A do\n  def f do\n    case System.fetch_env(\"GATE_A\") do\n      {:ok, v} -> v\n      :error -> raise \"no\"\n    end\n  end\n  def g, do: System.get_env(\"GATE_B\") in [\"1\", \"true\"]\nend\n", "GATE_A required; GATE_B optional boolean"},
 		{"a.pl", "my ($a, $b) = @ENV{qw(GATE_A GATE_B)};\nmy $c = exists $ENV{GATE_C} ? $ENV{GATE_C} : 'x';\n$ENV{GATE_D} or die 'no';\n", "GATE_A expected; GATE_B expected; GATE_C optional; GATE_C optional =x; GATE_D required"},
-		{"a.c", "int main(void) { const char *a = getenv(\"GATE_A\"); if (a == NULL || *a == 0) { perror(\"a\"); return 1; } char *b = getenv(\"GATE_B\"); if (!b) b = \"x\"; puts(b); return 0; }\n", "GATE_A optional; GATE_B optional =x"},
+		{"a.c", "int main(void) { const char *a = getenv(\"GATE_A\"); if (a == NULL || *a == 0) { perror(\"a\"); return 1; } char *b = getenv(\"GATE_B\"); if (!b) b = \"x\"; puts(b); return 0; }\n", "GATE_A required; GATE_B optional =x"},
 		{"a.rs", "use std::env;\nfn f() { let p = env::var(\"GATE_P\").unwrap_or_default().parse::<u16>().unwrap(); }\n", "GATE_P required integer"},
 		{"a.rb", "ENV['GATE_A'] ||= 'x'\nputs ENV['GATE_A']\nENV.fetch('GATE_B')\n", "GATE_A optional =x; GATE_A optional =x; GATE_B required"},
 		{"a.js", "process.env.GATE_A ??= 'x';\nuse(process.env.GATE_A);\n", "GATE_A optional =x; GATE_A optional =x"},

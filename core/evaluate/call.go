@@ -139,8 +139,17 @@ func inPeace(name string, status Value, given bool) bool {
 		return false
 	case boolean:
 		return x.truth
+	case unknown:
+		return len(x.parts) != 1 || !namesFailure(x.parts[0].ref)
 	}
 	return true
+}
+
+// namesFailure reports whether a constant is a status by which a program says that it
+// failed: EXIT_FAILURE, os.EX_CONFIG.
+func namesFailure(constant string) bool {
+	name := strings.ToUpper(constant[strings.LastIndexByte(constant, '.')+1:])
+	return strings.Contains(name, "FAIL") || strings.HasPrefix(name, "EX_") && name != "EX_OK" || strings.Contains(name, "ERROR")
 }
 
 // thrownBy returns the class of what raise X throws, or "".

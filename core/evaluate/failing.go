@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -28,6 +29,10 @@ func (m *machine) returns(n int32, st *state) {
 	if st.dead {
 		return
 	}
+	if m.endsProgram() && !inPeace("exit", v, value != 0) {
+		m.stop(st, 0)
+		return
+	}
 	m.returning(v, value, st)
 	if len(m.frames) == 1 {
 		if !m.returnsError(v, value, st) {
@@ -36,6 +41,21 @@ func (m *machine) returns(n int32, st *state) {
 		}
 	}
 	st.dead = true
+}
+
+// endsProgram reports whether what the function that is run by itself returns is how the
+// program ends.
+func (m *machine) endsProgram() bool {
+	if len(m.frames) != 1 || len(m.unit().Words.Main) == 0 {
+		return false
+	}
+	name := ""
+	if fn := m.frame().fn; fn != nil {
+		if name = fn.Name; name == "" || fn.within != nil {
+			return false
+		}
+	}
+	return slices.Contains(m.unit().Words.Main, name)
 }
 
 // returning notes what a function returns.

@@ -152,3 +152,24 @@ func (r *Read) byFallback() {
 		r.Kind = "boolean"
 	}
 }
+
+// typedDefault takes the default of an option for what the option is converted to:
+// add_argument("--port", type=int, default=os.getenv("PORT")).
+func (m *machine) typedDefault(arguments []argument) {
+	if m.focus != nil {
+		return
+	}
+	kind := ""
+	for _, a := range arguments {
+		if a.name == "type" && len(a.value) == 1 {
+			for _, use := range m.unit().Words.Uses[a.value[0].name] {
+				kind = use.Kind
+			}
+		}
+	}
+	for _, a := range arguments {
+		if a.name == "default" && kind != "" {
+			m.noteKind(a.value, kind)
+		}
+	}
+}

@@ -46,6 +46,9 @@ type Words struct {
 	Bare bool
 	// Joins are the operators that fail on nothing: "a" + None.
 	Joins map[string]bool
+	// Main are the functions that what they return is how the program ends; "" is the
+	// file itself.
+	Main []string
 	// Exact says that a switch over nothing fails, though it has a default.
 	Exact bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.

@@ -216,6 +216,16 @@ struct C {
     #[envconfig(from = "LOCK_PORT", default = "80")]
     port: u16,
 }`, "LOCK_PORT optional integer =80"}},
+	{"fields of a configuration", written{"x.rs", `use confique::Config;
+#[derive(Config)]
+struct C {
+    #[config(env = "LOCK_PORT", default = 80)]
+    port: u16,
+    #[config(env = "LOCK_KEY")]
+    key: String,
+    #[config(env = "LOCK_NOTE")]
+    note: Option<String>,
+}`, "LOCK_PORT optional integer =80; LOCK_KEY required; LOCK_NOTE optional"}},
 	{"structs that are filled", written{"x.rs", `use envy;
 #[derive(Deserialize)]
 struct Settings {

@@ -19,6 +19,11 @@ var rustForms = []declare.Form{
 		Find:  (&declare.Options{Heads: "envconfig", Names: "from", Need: declare.Required, Annotation: true}).Find,
 	},
 	{
+		Name:  "fields of a configuration: #[config(env = \"PORT\", default = 80)]",
+		Words: []string{"confique"},
+		Find:  (&declare.Options{Heads: "config", Names: "env", Need: declare.Required, Annotation: true, Access: "config env"}).Find,
+	},
+	{
 		Name:  "structs that are filled: envy::prefixed(\"GATE_\").from_env::<Settings>()",
 		Words: []string{"envy"},
 		Find:  (&declare.Filled{Fill: "from_env", Modules: "envy", Prefixed: "prefixed", Rename: "rename", Usual: "default", Annotation: "serde", Access: "envy"}).Find,

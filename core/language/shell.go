@@ -3,6 +3,7 @@ package language
 import (
 	"bytes"
 	"errors"
+	"slices"
 	"strings"
 
 	"inzicht/core/late"
@@ -107,7 +108,8 @@ type script struct {
 	copies    map[string]string // of a variable: what its value is put into, and asked of there
 	functions map[string]*shellFunction
 	loops     []shellLoop
-	strict    bool // set -u: a variable without a value ends the script
+	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
+	strict    bool               // set -u: a variable without a value ends the script
 	reads     []reads.Read
 }
 
@@ -178,6 +180,8 @@ func (s *script) command(n *syntax.CallExpr) {
 	switch {
 	case name == "printenv" && len(n.Args) == 2 && isShellName(n.Args[1].Lit()):
 		s.add(n.Args[1].Lit(), "printenv", n.Pos(), reads.Read{})
+	case name == "envsubst":
+		s.substituted(n.Args[1:])
 	case (name == "[" || name == "test") && len(n.Args) > 2 && n.Args[1].Lit() == "-v":
 		s.asked(n.Args[2], n.Pos())
 	}
@@ -195,13 +199,32 @@ func (s *script) command(n *syntax.CallExpr) {
 	}
 }
 
+// substituted makes a read of each name that envsubst is told to fill in: '$HOST $PORT'.
+func (s *script) substituted(words []*syntax.Word) {
+	for _, word := range words {
+		text, plain := shellText(word)
+		if !plain {
+			continue
+		}
+		for _, p := range placeholders([]byte(text), 0, style{open: "${", close: "}", bare: true}) {
+			if !s.settings.has(p.name, word.Pos().Offset()) {
+				s.add(p.name, "envsubst", word.Pos(), reads.Read{})
+			}
+		}
+	}
+}
+
 // asked makes a read of a name that is asked for whether it is set: -v X.
 func (s *script) asked(x syntax.Node, at syntax.Pos) {
 	word, ok := x.(*syntax.Word)
 	if !ok {
 		return
 	}
-	name := word.Lit()
+	name := askedFor(word)
+	if held, is := strings.CutPrefix(name, "!"); is {
+		s.indirect(held, "-v", at, s.judged(name, reads.Read{Need: reads.Optional}))
+		return
+	}
 	if isEnvironmentName(name) && !s.settings.has(name, at.Offset()) {
 		s.add(name, "-v", at, s.judged(name, reads.Read{Need: reads.Optional}))
 	}
@@ -249,25 +272,32 @@ func (s *script) expansion(p *syntax.ParamExp) {
 	}
 	name := p.Param.Value
 	if p.Excl {
-		s.indirect(p, name)
+		s.indirect(name, "${!…}", p.Pos(), s.expanded(p, "!"+name))
 		return
 	}
 	if !isEnvironmentName(name) || shellOwn[name] || strings.HasPrefix(name, "BASH") || strings.HasPrefix(name, "COMP_") || s.settings.has(name, p.Pos().Offset()) {
 		return
 	}
-	s.add(name, "${…}", p.Pos(), s.expanded(p, name))
+	r := s.expanded(p, name)
+	if slices.ContainsFunc(s.guarded, func(g *syntax.ParamExp) bool {
+		return g.Param.Value == name && g.Exp.Word.Pos().Offset() <= p.Pos().Offset() && p.End().Offset() <= g.Exp.Word.End().Offset()
+	}) {
+		r = reads.Read{Need: reads.Optional}
+	}
+	s.add(name, "${…}", p.Pos(), r)
+	if p.Exp != nil && p.Exp.Word != nil && (p.Exp.Op == syntax.AlternateUnset || p.Exp.Op == syntax.AlternateUnsetOrNull) && len(s.guarded) < 200 {
+		s.guarded = append(s.guarded, p)
+	}
 }
 
-// indirect makes a read of each name that a loop gives to ${!v}.
-func (s *script) indirect(p *syntax.ParamExp, name string) {
-	at := p.Pos().Offset()
+// indirect makes a read of each name that a loop gives to a variable: ${!v}, -v "$v".
+func (s *script) indirect(name, access string, at syntax.Pos, r reads.Read) {
 	for _, l := range s.loops {
-		if l.name != name || at < l.from || at > l.to {
+		if l.name != name || at.Offset() < l.from || at.Offset() > l.to {
 			continue
 		}
 		for _, word := range l.words {
-			r := s.expanded(p, "!"+name)
-			s.add(word, "${!…}", p.Pos(), r)
+			s.add(word, access, at, r)
 		}
 	}
 }

@@ -103,7 +103,8 @@ func testedNames(condition *syntax.Stmt) (names []string) {
 				name := n.Args[0].Lit()
 				if name == "[" || name == "test" {
 					if len(n.Args) > 2 && n.Args[1].Lit() == "-v" {
-						names = append(names, n.Args[2].Lit())
+						names = append(names, askedFor(n.Args[2]))
+						return false
 					}
 					return true
 				}
@@ -113,7 +114,8 @@ func testedNames(condition *syntax.Stmt) (names []string) {
 			return false
 		case *syntax.UnaryTest:
 			if word, ok := n.X.(*syntax.Word); ok && n.Op == syntax.TsVarSet {
-				names = append(names, word.Lit())
+				names = append(names, askedFor(word))
+				return false
 			}
 		case *syntax.ParamExp:
 			if n.Param != nil {
@@ -129,6 +131,15 @@ func testedNames(condition *syntax.Stmt) (names []string) {
 		return true
 	})
 	return names
+}
+
+// askedFor returns the variable that -v asks for: the name that is written, or, with a
+// mark before it, the variable that holds the name: -v "$v".
+func askedFor(word *syntax.Word) string {
+	if p := expansionAlone(word); p != nil && p.Exp == nil {
+		return "!" + p.Param.Value
+	}
+	return word.Lit()
 }
 
 // unsetShell decides conditions with one variable unset.
@@ -195,7 +206,7 @@ func (u *unsetShell) test(x syntax.TestExpr, depth int) verdict {
 				return u.filled(word)
 			}
 		case syntax.TsVarSet:
-			if word, ok := n.X.(*syntax.Word); ok && word.Lit() == u.name {
+			if word, ok := n.X.(*syntax.Word); ok && askedFor(word) == u.name {
 				return never
 			}
 		}
@@ -268,7 +279,7 @@ func (u *unsetShell) words(args []*syntax.Word) verdict {
 		case "-n":
 			return u.filled(args[1])
 		case "-v":
-			if args[1].Lit() == u.name {
+			if askedFor(args[1]) == u.name {
 				return never
 			}
 		}

@@ -149,6 +149,7 @@ type Runs struct {
 	Arguments  string            // the variable that holds all that a function was given
 	Shift      string            // what takes the first of that away
 	Joins      []string          // operators that fail on nothing
+	Main       []string          // functions that give how the program ends; "" is the file itself
 	Exact      bool              // a switch over nothing fails
 	Exhausts   []string          // words of a switch that fails where no case fits
 	Signs      bool              // an element is written with another sign than what it is of
