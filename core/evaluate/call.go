@@ -102,7 +102,7 @@ func (m *machine) stopBy(name string, status Value, given bool, n int32, st *sta
 		m.ended(st)
 		st.dead = true
 	default:
-		m.stop(st, 0)
+		m.stop(st, status.depends())
 	}
 }
 

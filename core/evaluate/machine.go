@@ -188,6 +188,7 @@ type frame struct {
 	fn      *Func
 	unit    *Unit
 	call    int32
+	from    *state // what held where it was called, or nil
 	context int32
 	self    *members
 	class   *Class
@@ -224,6 +225,7 @@ type state struct {
 	control  mask // the unset reads but for which this would not be reached
 	consults mask // the unset reads that mattered so far
 	dead     bool
+	forked   bool // it is one of two ways, or may not be gone
 }
 
 func newScope(outer *scope, u *Unit) *scope {
@@ -243,6 +245,7 @@ func (st *state) fork() *state {
 		variables
 	}{state: *st, scope: *st.scope, variables: st.scope.vars.fork()}
 	together.vars, together.state.scope = &together.variables, &together.scope
+	together.state.forked = true
 	return &together.state
 }
 

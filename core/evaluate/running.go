@@ -76,7 +76,7 @@ func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *s
 	}
 	back := m.context
 	m.context = m.within(n)
-	fr := &frame{fn: fn, unit: fn.Unit, call: n, context: m.context, self: c.self, class: fn.class, of: c.of}
+	fr := &frame{fn: fn, unit: fn.Unit, call: n, from: st, context: m.context, self: c.self, class: fn.class, of: c.of}
 	in := &state{scope: newScope(c.outer, fn.Unit), control: st.control, consults: st.consults}
 	m.frames = append(m.frames, fr)
 	exits, round := m.exits, m.round

@@ -115,12 +115,23 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 		m.setField(name, v, st, at)
 		return
 	}
-	if scope != st.scope {
-		v = join(m.besides(scope, name), v)
-	} else {
+	if scope == st.scope {
 		m.sets(name)
+	} else if !m.isCertain(scope, st) {
+		v = join(m.besides(scope, name), v)
 	}
 	scope.vars.put(name, v)
+}
+
+// isCertain reports whether what is done now to the variables of a function is done
+// whenever that goes on: it is running, and called what does it on its only way.
+func (m *machine) isCertain(s *scope, st *state) bool {
+	for i := len(m.frames) - 1; i > 0 && st != nil && !st.forked; i-- {
+		if st = m.frames[i].from; st != nil && st.scope == s {
+			return !st.forked
+		}
+	}
+	return false
 }
 
 // has reports whether a variable belongs to a scope.
