@@ -203,7 +203,10 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 		}
 	}
 	for _, v := range e.set {
-		if now, known := st.scope.vars.get(v.name); v.from && known && now.gathers() && !now.fails() && now.depends() != 0 {
+		if now, known := m.nowOf(v.name, st); v.from && known && now.gathers() && !now.fails() && now.depends() != 0 {
+			return true
+		}
+		if slices.ContainsFunc(v.value, func(x alt) bool { return x.members != nil && x.members.changed }) { // since it was made
 			return true
 		}
 	}
@@ -214,6 +217,18 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 		}
 	}
 	return e.dead || st.control != 0 || (st.consults != 0 || m.depth() > 0) && m.unit().mayLeave(s)
+}
+
+// nowOf returns what a variable, or a field of the object at hand, holds.
+func (m *machine) nowOf(name string, st *state) (Value, bool) {
+	if v, known := st.scope.vars.get(name); known {
+		return v, true
+	}
+	field, isField := strings.CutPrefix(name, ".")
+	if !isField {
+		return nil, false
+	}
+	return m.frame().self.get(field)
 }
 
 // hangs reports whether a condition asks for a variable that holds what it does

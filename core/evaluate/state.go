@@ -108,9 +108,7 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	}
 	old, local := scope.vars.get(name)
 	m.replacing(old, v, key, st, at)
-	if m.focus != nil && st.control != 0 && v.gathers() {
-		v = v.dependent(st.control) // bad = true
-	}
+	v = m.gathered(v, st)
 	if !local && scope == st.scope && m.isField(name) {
 		m.setField(name, v, st, at)
 		return
@@ -121,6 +119,15 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 		v = join(m.besides(scope, name), v)
 	}
 	scope.vars.put(name, v)
+}
+
+// gathered returns what a variable or field is given, which says why it is if it is
+// what is missing is gathered in: bad = true.
+func (m *machine) gathered(v Value, st *state) Value {
+	if m.focus != nil && st.control != 0 && v.gathers() {
+		return v.dependent(st.control)
+	}
+	return v
 }
 
 // isCertain reports whether what is done now to the variables of a function is done
@@ -230,7 +237,7 @@ func (m *machine) assignMember(target int32, v Value, st *state, at int32) {
 		if x.members != nil {
 			old, _ := x.members.get(name)
 			m.replacing(old, v, slot{m.context, m.path(target)}, st, at)
-			x.members.set(name, v)
+			m.change(x.members, name, v, st)
 			if x.members.of != nil && m.isShared(x.members) {
 				m.strong(x.members.of, name)
 			}
@@ -273,7 +280,27 @@ func (m *machine) setField(name string, v Value, st *state, at int32) {
 		old, _ := self.get(name)
 		v = join(old, v)
 	}
-	self.set(name, v)
+	m.change(self, name, v, st)
+}
+
+// change gives a field of an object a value, which on another way it may not have.
+func (m *machine) change(object *members, name string, v Value, st *state) {
+	v = m.gathered(v, st)
+	if old, known := object.get(name); known {
+		object.changed = true
+		if !m.isOnlyWay(st) {
+			v = join(old, v)
+		}
+	}
+	object.set(name, v)
+}
+
+// isOnlyWay reports whether what is done now is done whenever the entry is run.
+func (m *machine) isOnlyWay(st *state) bool {
+	for i := len(m.frames) - 1; i > 0 && st != nil && !st.forked; i-- {
+		st = m.frames[i].from
+	}
+	return st == nil || !st.forked
 }
 
 func (m *machine) fieldNow(self *members, key, name string, st *state) Value {

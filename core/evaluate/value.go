@@ -75,14 +75,15 @@ const mostAlternatives = 48
 // members are the named parts of a record or an object. They are shared: who
 // changes them changes them for all.
 type members struct {
-	of     *Class
-	names  []string
-	value  map[string]Value
-	open   bool     // has further ones that are not known
-	filled bool     // was made empty, and is filled by and by
-	hazy   bool     // a constructor that was not run may have set more
-	made   *making  // how it was made of a class that another file defines
-	base   *members // what they were in the first run, where a variable is unset
+	of      *Class
+	names   []string
+	value   map[string]Value
+	open    bool     // has further ones that are not known
+	filled  bool     // was made empty, and is filled by and by
+	hazy    bool     // a constructor that was not run may have set more
+	changed bool     // a field was given another value since the object was made
+	made    *making  // how it was made of a class that another file defines
+	base    *members // what they were in the first run, where a variable is unset
 }
 
 func (m *members) set(name string, v Value) {
