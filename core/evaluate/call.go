@@ -325,7 +325,7 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 		if st.dead {
 			return nil
 		}
-		if receiver.isMade() && len(u.funcs[name]) == 0 {
+		if receiver.isMade() && len(u.funcs[name]) == 0 || m.isObject(receiver) && receiver[0].members.of.method(name, 0) != nil {
 			if v, done := m.callee(n, callee, name, receiver, arguments, st); done {
 				return v
 			}

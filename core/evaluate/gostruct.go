@@ -119,7 +119,11 @@ func (m *machine) zeroFields(r *members, c *Class) {
 		return
 	}
 	for i := f.Mate(open) - 1; i > open; i-- {
-		zero, known := m.zeroOf(f.Text(i))
+		kind := f.Text(i)
+		if kind == "[" && f.Is(i+1, "]") {
+			kind = "[]"
+		}
+		zero, known := m.zeroOf(kind)
 		for name := i - 1; known && name > open && f.Kind(name) == syntax.Word; name -= 2 { // a, b string
 			if _, given := r.get(f.Text(name)); !given {
 				r.set(f.Text(name), zero)
@@ -140,6 +144,10 @@ func (m *machine) zeroOf(kind string) (Value, bool) {
 		return Value{{form: boolean}}, true
 	case "int":
 		return m.numberOf(0), true
+	case "error":
+		return Value{{form: nothing}}, true
+	case "[]":
+		return Value{{form: sequence, perhaps: true}}, true
 	}
 	return nil, false
 }

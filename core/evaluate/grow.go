@@ -212,12 +212,14 @@ func (m *machine) emptyMade(path, name string) (Value, bool) {
 func (m *machine) joinedErrors(arguments []argument) (out Value) {
 	for _, a := range arguments {
 		for _, x := range a.value {
-			switch {
-			case x.form == sequence && len(x.list) == 0:
-				out = append(out, alt{form: nothing, depends: x.depends})
-			case x.form == nothing:
+			if x.form == nothing {
 				out = append(out, x)
-			default:
+				continue
+			}
+			if x.form == sequence && (len(x.list) == 0 || x.perhaps && !x.certain) {
+				out = append(out, alt{form: nothing, depends: x.depends})
+			}
+			if x.form != sequence || len(x.list) > 0 {
 				out = append(out, alt{form: failure, name: "error", depends: x.depends})
 			}
 		}
