@@ -80,7 +80,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if other := m.overload(fn, arguments); other != fn {
 				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
 			}
-			if !m.worth(fn, arguments, st) {
+			if !m.worth(fn, arguments, st) && !c.self.reads() {
 				continue
 			}
 			m.lookInto(fn, c.self, arguments)

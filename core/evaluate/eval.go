@@ -127,6 +127,9 @@ func (m *machine) unary(n int32, st *state) Value {
 		}
 		v, _, _ := m.lookup("#"+u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1), st)
 		return v
+	case "void":
+		m.eval(u.Tree.Child(n, 0), st)
+		return Value{{form: nothing}}
 	case "!!":
 		v := m.eval(u.Tree.Child(n, 0), st)
 		if len(v.sites()) == 0 && v.depends() == 0 && len(v) == 1 && u.truthOf(v[0]) != may {

@@ -17,8 +17,10 @@ func (m *machine) template(n int32, st *state) Value {
 	node := u.Tree.Nodes[n]
 	holes := u.children(n)
 	rows := Value{{form: text}}
+	var worked mask
 	add := func(v Value) {
 		m.passes(v)
+		worked |= v.missing()
 		rows = m.concat(rows, v)
 	}
 	hole := 0
@@ -41,6 +43,9 @@ func (m *machine) template(n int32, st *state) Value {
 				add(textOf(f.Text(i), m.depth()))
 			}
 		}
+	}
+	for i := range rows {
+		rows[i].worked |= worked
 	}
 	return rows
 }

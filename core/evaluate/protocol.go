@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -296,4 +297,17 @@ func (m *machine) give(r *members, c *Class, arguments []argument) {
 			}
 		}
 	}
+}
+
+// reads reports whether an object holds what reads the environment: { get: os.LookupEnv }.
+func (m *members) reads() bool {
+	if m == nil {
+		return false
+	}
+	for _, name := range m.names {
+		if slices.ContainsFunc(m.value[name], func(x alt) bool { return x.form == whole || x.form == function && x.fn.reads != nil }) {
+			return true
+		}
+	}
+	return false
 }
