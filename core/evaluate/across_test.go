@@ -335,6 +335,37 @@ public class Reader { readonly string p; public Reader(string prefix) { p = pref
 namespace Gate;
 class Main { void F() { "A".Or("a"); new Reader("SEA_").Get("B"); } }
 `, "A optional =a; SEA_B expected"},
+		{`-- gate/Env.java --
+package gate;
+import java.util.Optional;
+public final class Env {
+  public static Optional<String> find(String name) { return Optional.ofNullable(System.getenv(name)); }
+  public static String require(String name) { return find(name).orElseThrow(() -> new IllegalStateException(name)); }
+}
+-- gate/Main.java --
+package gate;
+import static gate.Env.require;
+class Main { String a = require("A"); int b = Env.find("B").map(Integer::parseInt).orElse(5); }
+`, "A required; B optional integer =5"},
+		{`-- app/Env.php --
+<?php
+namespace App;
+final class Env {
+    public static function get(string $key, ?string $default = null): string {
+        $value = getenv($key);
+        if ($value === false) {
+            if ($default === null) { throw new \RuntimeException($key); }
+            return $default;
+        }
+        return $value;
+    }
+}
+-- app/main.php --
+<?php
+use App\Env;
+$a = Env::get('A');
+$b = Env::get('B', 'b');
+`, "A required; B optional =b"},
 	})
 }
 

@@ -25,7 +25,9 @@ func (m *machine) grows(object int32, name string, receiver Value, arguments []a
 	if !growing[name] || len(arguments) == 0 || !m.holdsLists(object, receiver) {
 		return false
 	}
+	m.inPlace = true // which is no assignment of the function's own
 	m.assignFrom(object, receiver.grown(valuesOf(arguments)), st)
+	m.inPlace = false
 	return true
 }
 

@@ -99,7 +99,7 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	}
 	key := slot{m.context, name}
 	scope := st.scope
-	if _, local := scope.vars.get(name); !local && !m.unit().Words.OwnScopes {
+	if _, local := scope.vars.get(name); !local && (m.inPlace || !m.unit().Words.OwnScopes) {
 		for s := scope.outer; s != nil; s = s.outer {
 			if s.has(name) {
 				scope = s

@@ -131,6 +131,14 @@ func TestOtherFormatsSay(t *testing.T) {
 		{"a=${gate.other}\n", ""},
 		{"# ${GATE}\n", ""},
 	})
+	holds(t, "application.yaml", "", []saying{
+		{"ktor:\n  port: $GATE_PORT:8080\n  key: \"$GATE_KEY\"\n  note: \"$?GATE_NOTE\"\n", "GATE_PORT optional =8080; GATE_KEY required; GATE_NOTE optional"},
+		{"other:\n  port: $GATE_PORT:8080\n", ""},
+	})
+	holds(t, "conf.yaml", "", []saying{
+		{"url: http://${oc.env:GATE_HOST,north}:${oc.env:GATE_PORT}\n", "GATE_HOST optional =north; GATE_PORT expected"},
+		{"size: !ENV ${GATE_SIZE:10}\nname: !ENV ${GATE_NAME}\n", "GATE_SIZE optional =10; GATE_NAME expected"},
+	})
 	holds(t, "x.conf.template", "", []saying{
 		{"listen ${GATE};\n", "GATE expected"},
 		{"uri $uri;\n", ""},

@@ -388,6 +388,10 @@ fn f() -> Result<()> { let a = std::env::var(K)?; match std::env::var("LOCK_B") 
 
 func TestWrittenShell(t *testing.T) {
 	mean(t, []written{
+		{"x.sh", "for v in GATE_A GATE_B; do [[ -v $v ]] || { echo $v; exit 2; }; done\n", "GATE_A required; GATE_B required"},
+		{"x.sh", "for v in GATE_A; do if [ -v \"$v\" ]; then echo $v; fi; done\n", "GATE_A optional"},
+		{"x.sh", "set -u\ncurl ${GATE_PROXY:+--proxy \"$GATE_PROXY\"} \"$GATE_URL\"\n", "GATE_PROXY optional; GATE_PROXY optional; GATE_URL required"},
+		{"x.sh", "envsubst '$GATE_HOST ${GATE_PORT}' < a > b\n", "GATE_HOST expected; GATE_PORT expected"},
 		{"x.sh", `: "${LOCK_A:?set it}"
 LOCK_B="${LOCK_B:-b}"
 [ -n "$LOCK_C" ] && echo "$LOCK_C"
