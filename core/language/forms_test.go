@@ -127,9 +127,10 @@ class Dev(Configuration):
 	{"options with envvar", written{"x.py", `import click, typer
 @click.option("--port", envvar="LOCK_PORT", type=int, default=80)
 @click.option("--key", envvar=["LOCK_KEY", "KEY"], required=True)
+@click.option("--debug/--no-debug", envvar="LOCK_DEBUG")
 def f(port, key): pass
 def g(url: str = typer.Option(..., envvar="LOCK_URL"), on: Annotated[bool, typer.Option(envvar="LOCK_ON")] = False): pass`,
-		"LOCK_PORT optional integer =80; LOCK_KEY required; KEY required; LOCK_URL required; LOCK_ON optional boolean =False"}},
+		"LOCK_PORT optional integer =80; LOCK_KEY required; KEY required; LOCK_DEBUG optional boolean; LOCK_URL required; LOCK_ON optional boolean =False"}},
 	{"objects that read", written{"x.py", `from environs import Env
 env = Env()
 a = env.int("LOCK_A", 5)
@@ -271,8 +272,8 @@ end`, "LOCK_* optional"}},
 	{"fields that are filled", written{"x.dart", `class E { @EnviedField(varName: 'LOCK_A') static const String a = _E.a; @EnviedField(varName: 'LOCK_B', defaultValue: 'b') static const String b = _E.b; }`,
 		"LOCK_A required; LOCK_B optional =b"}},
 	{"values: env", written{"X.scala", `import ciris._
-object X { val a = env("LOCK_A").as[Int].default(80); val b = env("LOCK_B").secret }`,
-		"LOCK_A optional integer =80; LOCK_B required"}},
+object X { val a = env("LOCK_A").as[Int].default(80); val b = env("LOCK_B").secret; val c = (env("LOCK_C").as[Int].option, env("LOCK_D")) }`,
+		"LOCK_A optional integer =80; LOCK_B required; LOCK_C optional integer; LOCK_D required"}},
 }
 
 func TestForms(t *testing.T) {
