@@ -347,6 +347,16 @@ package gate;
 import static gate.Env.require;
 class Main { String a = require("A"); int b = Env.find("B").map(Integer::parseInt).orElse(5); }
 `, "A required; B optional integer =5"},
+		{`-- env.ts --
+export const oneOf = <T extends string>(name: string, d: T): T => {
+  const v = process.env[name];
+  if (!v) return d;
+  return v as T;
+};
+-- main.ts --
+import * as env from './env';
+const level = env.oneOf('A', 'info');
+`, "A optional =info"},
 		{`-- app/Env.php --
 <?php
 namespace App;

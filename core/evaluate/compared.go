@@ -242,7 +242,16 @@ func (m *machine) membership(n int32, left, right int32, not bool, st *state) Va
 			return nil
 		}
 	}
+	if key, plain := v.plain(); plain && len(of) == 1 && of[0].isListed() {
+		_, there := of[0].members.get(key)
+		return Value{{form: boolean, truth: there != not, depends: v.depends() | of[0].depends}}
+	}
 	return m.among(v, of, not)
+}
+
+// isListed reports whether an alternative is a map of which all keys are known.
+func (x alt) isListed() bool {
+	return x.form == record && x.members.of == nil && !x.members.open && !x.members.filled
 }
 
 // among asks whether a value is one of a list.

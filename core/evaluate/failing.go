@@ -21,7 +21,7 @@ func (m *machine) returns(n int32, st *state) {
 		m.stop(st, 0)
 		return
 	}
-	if value != 0 {
+	if value != 0 && !(u.Words.Pointers && u.kind(value) == parse.Block && u.Tree.Child(value, 0) == 0) { // return {}
 		v = m.quiet(value, st)
 	} else {
 		v = Value{{form: nothing}}

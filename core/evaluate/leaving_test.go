@@ -109,3 +109,34 @@ func TestChains(t *testing.T) {
 		{"a.js", "class Finder {\n  constructor(env) { this.env = env; }\n  run(command, win) {\n    let exec = command;\n    if (win) { exec = `\"${exec}\"`; }\n    return start(exec);\n  }\n  find() { return this.run(process.env.A, process.argv[2]); }\n}\nnew Finder().find();\n", "A expected"},
 	})
 }
+
+// What is known of a map, a text or a value is known where it is asked for.
+func TestKnownAnswers(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", `
+function get(name, opts = {}) {
+  const v = process.env[name];
+  if (v) return v;
+  if ('default' in opts) return opts.default;
+  throw new Error(name);
+}
+get('A');
+get('B', { default: 'b' });
+function want(name, opts) {
+  const v = process.env[name];
+  if (v) return v;
+  if (opts && Object.hasOwn(opts, 'default')) return opts.default;
+  if (opts?.hasOwnProperty('other')) return opts.other;
+  throw new Error(name);
+}
+want('C');
+want('D', { default: 'd' });
+want('E', {});
+const f = process.env.F ?? '';
+if (f.length === 0) throw new Error('f');
+`, "A required; B optional =b; C required; D optional =d; E required; F required"},
+		{"a.py", "import os\ndef get(name, **kw):\n    v = os.environ.get(name)\n    if v is not None:\n        return v\n    if \"default\" in kw:\n        return kw[\"default\"]\n    raise KeyError(name)\na = get(\"A\")\nb = get(\"B\", default=\"b\")\n", "A required; B optional =b"},
+		{"a.nim", "import std/os\nlet key = getEnv(\"A\")\nif key.len == 0:\n  raise newException(ValueError, \"key\")\n", "A required"},
+		{"a.cpp", "std::optional<std::string> find(const char* name) {\n  auto v = std::getenv(name);\n  if (v == nullptr) return {};\n  return std::string(v);\n}\nint main() {\n  auto a = find(\"A\").value_or(\"a\");\n  auto b = find(\"B\");\n  if (!b) throw std::runtime_error(\"b\");\n}\n", "A optional =a; B required"},
+	})
+}

@@ -368,15 +368,11 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 		if x.form == sequence && len(arguments) > 0 {
 			return m.among(arguments[0].value, receiver, false), true
 		}
-	case "containsKey", "ContainsKey", "has_key?", "key?":
-		if x.form == record && x.members.of == nil && !x.members.open && len(arguments) > 0 {
-			if key, plain := arguments[0].value.plain(); plain {
-				if m.unit().Words.AnyCase {
-					key = strings.ToLower(key)
-				}
-				_, known := x.members.get(key)
-				return Value{{form: boolean, truth: known}}, true
-			}
+	case "containsKey", "ContainsKey", "has_key?", "key?", "hasOwnProperty":
+		return m.holdsKey(x, arguments)
+	case "hasOwn": // Object.hasOwn(map, key)
+		if len(arguments) == 2 && len(arguments[0].value) == 1 {
+			return m.holdsKey(arguments[0].value[0], arguments[1:])
 		}
 	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?", "eq_ignore_ascii_case", "eql":
 		if m.unit().Words.Raises && !m.unit().Words.Extends && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {
@@ -423,4 +419,39 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 		}
 	}
 	return nil, false
+}
+
+// textLength returns how long texts are that are known, where a member asks for it.
+func (m *machine) textLength(name string, v Value) (out Value, known bool) {
+	switch name {
+	case "length", "size", "count", "Length", "Count", "len":
+	default:
+		return nil, false
+	}
+	for _, x := range v {
+		s, plain := Value{x}.plain()
+		if !plain || x.form != text {
+			return nil, false
+		}
+		length := m.numberOf(len(s))
+		length[0].missing, length[0].depends = x.missing, x.depends
+		out = append(out, length...)
+	}
+	return out, len(out) > 0
+}
+
+// holdsKey tells whether a map has the key that is the first argument.
+func (m *machine) holdsKey(x alt, arguments []argument) (Value, bool) {
+	if x.form != record || x.members.of != nil || x.members.open || len(arguments) == 0 {
+		return nil, false
+	}
+	key, plain := arguments[0].value.plain()
+	if !plain {
+		return nil, false
+	}
+	if m.unit().Words.AnyCase {
+		key = strings.ToLower(key)
+	}
+	_, known := x.members.get(key)
+	return Value{{form: boolean, truth: known, depends: x.depends}}, true
 }

@@ -55,6 +55,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			return v
 		}
 	}
+	if v, known := m.textLength(name, of); known {
+		return v
+	}
 	if use, found := m.methodUse(name, nil, st); found && u.Tree.File.Text(int(u.Tree.Nodes[n].To)) != "(" {
 		return m.use(use, n, of, nil, st)
 	}

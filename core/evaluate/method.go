@@ -25,6 +25,11 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
+	if len(arguments) == 0 {
+		if v, known := m.textLength(name, receiver); known {
+			return v, true
+		}
+	}
 	if m.begins(n, name, receiver, arguments) {
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
@@ -38,6 +43,9 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	}
 	use, found := m.methodUse(name, arguments, st)
 	if m.isOptionalMember(callee) {
+		if receiver.allNothing() && receiver.missing() == 0 {
+			return receiver, true
+		}
 		if v, done := m.onMissing(callee, receiver, st); done {
 			return v, true
 		}

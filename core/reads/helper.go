@@ -68,6 +68,9 @@ func (a *analysis) isExported(fn *Function) bool {
 			return true
 		}
 	}
+	if f.Is(a.statementStart(fn.At), a.lang.Exports) && a.openerOf(fn.At) < 0 { // export const name = <T extends U>(x: T) => …
+		return true
+	}
 	if open := a.openerOf(fn.At); f.Is(open, "{") && f.Is(open-1, "=") && f.Kind(open-2) == syntax.Word { // of an object
 		return f.Is(open-4, a.lang.Exports) || a.exportedNames()[f.Text(open-2)]
 	}
