@@ -347,6 +347,23 @@ package gate;
 import static gate.Env.require;
 class Main { String a = require("A"); int b = Env.find("B").map(Integer::parseInt).orElse(5); }
 `, "A required; B optional integer =5"},
+		{`-- base.ts --
+export abstract class Base {
+  constructor(protected readonly env: NodeJS.ProcessEnv) {}
+  protected need(key: string): string {
+    const value = this.env[key];
+    if (value === undefined) throw new Error(key);
+    return value;
+  }
+}
+-- config.ts --
+import { Base } from './base.js';
+class Config extends Base {
+  readonly key = this.need('A');
+  get other() { return this.need('B'); }
+}
+export const config = new Config(process.env);
+`, "A required; B required; * optional"},
 		{`-- env.ts --
 export const oneOf = <T extends string>(name: string, d: T): T => {
   const v = process.env[name];

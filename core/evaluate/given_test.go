@@ -61,3 +61,13 @@ func TestGivenBefore(t *testing.T) {
 		{"A.java", "record Config(String a) {\n  static Config load() { return new Config(java.util.Objects.requireNonNull(System.getenv(\"A\"), \"A is not set\")); }\n}\n", "A required"},
 	})
 }
+
+// A class without anything of its own that takes the environment hands it to what it
+// extends.
+func TestGivenToBases(t *testing.T) {
+	hold(t, []saying{
+		{"a.ts", "class Base {\n  constructor(private env: NodeJS.ProcessEnv) {}\n  need(k: string): string {\n    const v = this.env[k];\n    if (!v) throw new Error(k);\n    return v;\n  }\n}\nclass Middle extends Base {}\nclass Config extends Middle {\n  readonly key = this.need('A');\n}\nnew Config(process.env);\n", "A required"},
+		{"a.py", "import os\nclass Base:\n    def __init__(self, env):\n        self.env = env\n    def need(self, k):\n        return self.env[k]\nclass Config(Base):\n    def key(self):\n        return self.need(\"A\")\nConfig(os.environ)\n", "A required"},
+		{"a.ts", "class Loop extends Loop { get(k: string) { return k; } }\nnew Loop(process.env);\n", "* optional"},
+	})
+}

@@ -27,6 +27,8 @@ type handing struct {
 	position int    // of the argument among those without a label
 	label    string // of one with a label, or ""
 	path     string // what it is
+	// inherited is how many classes extend each other up to the one that is given it.
+	inherited int
 }
 
 // isReader reports whether a path is that of a function that is given the name
@@ -253,6 +255,31 @@ func (a *analysis) giveMaker(class parse.Node, n int32, h handing) bool {
 			if node := a.run.tree.Nodes[fn]; node.Kind == parse.Function && node.From >= class.From && node.To <= class.To {
 				takes = a.giveParameter(fn, class, h) || takes
 			}
+		}
+	}
+	return takes || a.giveBases(n, h)
+}
+
+// giveBases gives an argument to what makes objects of the classes that a class extends:
+// it has nothing of its own that takes it. Those of other files are told.
+func (a *analysis) giveBases(class int32, h handing) (takes bool) {
+	t := a.run.tree
+	if h.inherited++; h.inherited > maxHandings {
+		return false
+	}
+	for c := t.Nodes[class].First; c != 0; c = t.Nodes[c].Next {
+		base := t.Nodes[c]
+		if base.Kind == parse.Call {
+			base = t.Nodes[base.First]
+		}
+		if base.Kind != parse.Name && base.Kind != parse.Member {
+			continue
+		}
+		h.callee = Range{int(base.From), int(base.To)}
+		given, there := a.giveTo(a.f.Text(h.callee.Hi-1), h)
+		takes = takes || given
+		if !there {
+			a.tellHanded(h)
 		}
 	}
 	return takes
