@@ -273,17 +273,17 @@ func (m *machine) among(v, of Value, not bool) Value {
 			}
 		}
 		for _, x := range v {
-			found := no
+			found, because := no, mask(0)
 			for _, e := range l.list {
 				for _, y := range e {
 					if t := equalAlt(x, y); t == yes {
-						found = yes
+						found, because = yes, because|y.depends|y.missing // None in (a, b)
 					} else if t == may && found == no {
 						found = may
 					}
 				}
 			}
-			dep := x.depends | x.missing
+			dep := x.depends | x.missing | because
 			switch found {
 			case may:
 				out = append(out, alt{depends: dep})

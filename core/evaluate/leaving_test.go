@@ -136,6 +136,8 @@ const f = process.env.F ?? '';
 if (f.length === 0) throw new Error('f');
 `, "A required; B optional =b; C required; D optional =d; E required; F required"},
 		{"a.py", "import os\ndef get(name, **kw):\n    v = os.environ.get(name)\n    if v is not None:\n        return v\n    if \"default\" in kw:\n        return kw[\"default\"]\n    raise KeyError(name)\na = get(\"A\")\nb = get(\"B\", default=\"b\")\n", "A required; B optional =b"},
+		{"a.js", "const missing = Object.entries({ A: process.env.A, B: process.env.B }).filter(([, v]) => !v).map(([k]) => k);\nif (missing.length) throw new Error(missing.join());\nif (!process.env.C) throw new Error('c');\n", "A required; B required; C required"},
+		{"a.py", "import os\nif None in (os.getenv(\"A\"), os.getenv(\"B\")):\n    raise SystemExit(\"a, b\")\nmissing = {n for n in [\"C\", \"D\"] if not os.environ.get(n)}\nif len(missing) > 0:\n    raise ValueError(missing)\ne = os.environ[\"E\"]\n", "A required; B required; C required; D required; E required"},
 		{"a.nim", "import std/os\nlet key = getEnv(\"A\")\nif key.len == 0:\n  raise newException(ValueError, \"key\")\n", "A required"},
 		{"a.cpp", "std::optional<std::string> find(const char* name) {\n  auto v = std::getenv(name);\n  if (v == nullptr) return {};\n  return std::string(v);\n}\nint main() {\n  auto a = find(\"A\").value_or(\"a\");\n  auto b = find(\"B\");\n  if (!b) throw std::runtime_error(\"b\");\n}\n", "A optional =a; B required"},
 	})

@@ -124,6 +124,9 @@ func (m *machine) counting(x alt) Value {
 // eachOf calls a function with each element of a list.
 func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 	out := alt{form: sequence, depends: x.depends}
+	if o == mapped || o == mappedThere { // of which there are as many
+		out.perhaps, out.certain = x.perhaps, x.certain
+	}
 	var verdicts []Value
 	fn := f.fn.unit.byNode[f.fn.node]
 	round := m.round

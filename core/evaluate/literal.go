@@ -228,6 +228,9 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	u := m.unit()
 	list := u.children(n)
 	if len(list) > 1 && u.kind(list[len(list)-1]) == parse.Loop {
+		if u.kind(list[0]) != parse.Pair { // {a for b in c}
+			return m.comprehension(list, st)
+		}
 		pair := list[0]
 		parts := u.children(pair)
 		m.comprehension(append(append([]int32{}, parts...), list[len(list)-1]), st)

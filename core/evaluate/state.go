@@ -374,6 +374,7 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 	u := m.unit()
 	for n, c := range u.children(target) {
+		n += u.leftOut(target, c)
 		part := Value{loose(v, anything(m.depth()))}
 		if len(v) == 1 && isParam(v[0]) {
 			part = v
@@ -402,6 +403,16 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		m.taken(part)
 		m.assign(c, part, st, at)
 	}
+}
+
+// leftOut returns how many elements before one a pattern leaves out at its beginning:
+// [, b]
+func (u *Unit) leftOut(pattern, n int32) (count int) {
+	f, from := u.Tree.File, int(u.Tree.Nodes[pattern].From)
+	for i := from + 1; f.Is(from, "[") && i < int(u.Tree.Nodes[n].From) && f.Is(i, ","); i++ {
+		count++
+	}
+	return count
 }
 
 // isWrittenOut reports whether a list is known to have the elements that it has and no
