@@ -351,11 +351,11 @@ func (m *machine) collection(n int32, name string, receiver Value, arguments []a
 			}
 		}
 	}
-	return m.recordMethod(name, receiver, arguments)
+	return m.recordMethod(n, name, receiver, arguments)
 }
 
 // recordMethod runs a method that changes a list or record, or asks it.
-func (m *machine) recordMethod(name string, receiver Value, arguments []argument) (Value, bool) {
+func (m *machine) recordMethod(n int32, name string, receiver Value, arguments []argument) (Value, bool) {
 	if len(receiver) != 1 {
 		return nil, false
 	}
@@ -371,10 +371,14 @@ func (m *machine) recordMethod(name string, receiver Value, arguments []argument
 		if x.form == sequence && len(arguments) > 0 {
 			return m.among(arguments[0].value, receiver, false), true
 		}
-	case "containsKey", "ContainsKey", "has_key?", "key?", "hasOwnProperty":
+	case "containsKey", "ContainsKey", "has_key?", "key?":
 		return m.holdsKey(x, arguments)
+	case "hasOwnProperty":
+		if m.isGiven(m.unit().Tree.Child(m.unit().Tree.Child(n, 0), 0)) {
+			return m.holdsKey(x, arguments)
+		}
 	case "hasOwn": // Object.hasOwn(map, key)
-		if len(arguments) == 2 && len(arguments[0].value) == 1 {
+		if len(arguments) == 2 && len(arguments[0].value) == 1 && m.isGiven(arguments[0].node) {
 			return m.holdsKey(arguments[0].value[0], arguments[1:])
 		}
 	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?", "eq_ignore_ascii_case", "eql":
