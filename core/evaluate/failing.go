@@ -30,7 +30,7 @@ func (m *machine) returns(n int32, st *state) {
 		return
 	}
 	if m.endsProgram() && !inPeace("exit", v, value != 0) {
-		m.stop(st, 0)
+		m.stop(st, v.depends())
 		return
 	}
 	m.returning(v, value, st)

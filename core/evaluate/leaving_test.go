@@ -88,6 +88,7 @@ if (bad) throw new Error('x');
 func TestMainReturns(t *testing.T) {
 	hold(t, []saying{
 		{"a.c", "int main(void) {\n  if (!getenv(\"A\")) return 1;\n  if (!getenv(\"B\")) return 0;\n  return 0;\n}\nint other(void) { if (!getenv(\"C\")) return 1; return 0; }\n", "A required; B optional; C optional"},
+		{"a.c", "int main(void) {\n  int rc = 0;\n  if (!getenv(\"A\")) rc = 1;\n  return rc;\n}\n", "A required"},
 		{"a.c", "void f(void) {\n  if (getenv(\"A\") == NULL) exit(EXIT_FAILURE);\n  if (getenv(\"B\") == NULL) exit(EXIT_SUCCESS);\n  if (getenv(\"C\") == NULL) exit(EX_USAGE);\n}\n", "A required; B optional; C required"},
 		{"A.cs", "if (Environment.GetEnvironmentVariable(\"A\") is not string a)\n{\n    return 1;\n}\nreturn 0;\n", "A required"},
 		{"a.py", "import os, sys\ndef main() -> int:\n    if not os.environ.get(\"A\"):\n        return 1\n    return 0\nif __name__ == \"__main__\":\n    sys.exit(main())\n", "A required"},
