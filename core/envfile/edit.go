@@ -3,6 +3,7 @@ package envfile
 import (
 	"bytes"
 	"fmt"
+	"slices"
 	"strings"
 )
 
@@ -40,8 +41,11 @@ func (d *Document) Set(name, value string) error {
 	if at < 0 || !bytes.HasPrefix(piece[at:], []byte(entry.Raw)) {
 		return &EditError{fmt.Sprintf("the line that sets %s cannot be changed", name), "Change it by hand."}
 	}
-	changed := append(append(append([]byte{}, piece[:at]...), written...), piece[at+len(entry.Raw):]...)
-	d.replace(entry.piece, changed)
+	behind := piece[at+len(entry.Raw):]
+	if bytes.HasPrefix(behind, []byte("#")) { // NAME=# a comment, which stays one
+		written += " "
+	}
+	d.replace(entry.piece, slices.Concat(piece[:at], []byte(written), behind))
 	return nil
 }
 

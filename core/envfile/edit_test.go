@@ -24,6 +24,7 @@ func TestSet(t *testing.T) {
 		{"A=x\n", "A", "$B", "A='$B'\n"},
 		{"A=x\n", "A", "", "A=\n"},
 		{"A=\n", "A", "x", "A=x\n"},
+		{"A=# note\n", "A", "x", "A=x # note\n"},
 		{"A=\"two\nlines\" # c\nB=1\n", "A", "one", "A=\"one\" # c\nB=1\n"},
 		{"A=1\nA=2\n", "A", "3", "A=1\nA=3\n"},
 		{"# A=1\n", "A", "2", "# A=1\nA=2\n"},
@@ -100,6 +101,7 @@ func FuzzSet(f *testing.F) {
 	f.Add("A=1\n", "B", "it's")
 	f.Add("A='1'\n", "A", "x")
 	f.Add("A=0\nA=", "B", "0")
+	f.Add("A=#0", "A", "0")
 	f.Fuzz(func(t *testing.T, src, name, value string) {
 		d := Parse([]byte(src))
 		if !bytes.Equal(d.Bytes(), []byte(src)) {
