@@ -237,6 +237,9 @@ func (m *machine) declare(n int32, st *state) Value {
 		}
 		return nil
 	}
+	if len(list) > 2 && (m.isGivenTo(list[1]) || u.Words.Chains && m.isGivenTo(list[2])) {
+		return m.declarators(list, st)
+	}
 	value := list[len(list)-1]
 	targets := list[:len(list)-1]
 	if !m.hasValue(list[0], value) { // name: type
@@ -272,6 +275,29 @@ func (m *machine) declare(n int32, st *state) Value {
 			part = v
 		}
 		m.declareTo(t, part, st, value)
+	}
+	return v
+}
+
+// isGivenTo reports whether a part of a declaration is the value of what stands before it.
+func (m *machine) isGivenTo(n int32) bool {
+	u := m.unit()
+	return u.Tree.File.Is(int(u.Tree.Nodes[n].From)-1, "=")
+}
+
+// declarators runs a declaration of several variables, each with a value of its own, or
+// none: var a = x, b, c = y.
+func (m *machine) declarators(list []int32, st *state) (v Value) {
+	for i := 0; i < len(list) && !st.dead; i++ {
+		if i+1 == len(list) || !m.isGivenTo(list[i+1]) {
+			m.bindUnset(list[i], st)
+			continue
+		}
+		v = m.quiet(list[i+1], st)
+		if !st.dead {
+			m.declareTo(list[i], v, st, list[i+1])
+		}
+		i++
 	}
 	return v
 }

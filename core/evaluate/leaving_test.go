@@ -143,3 +143,15 @@ if (f.length === 0) throw new Error('f');
 		{"a.cpp", "std::optional<std::string> find(const char* name) {\n  auto v = std::getenv(name);\n  if (v == nullptr) return {};\n  return std::string(v);\n}\nint main() {\n  auto a = find(\"A\").value_or(\"a\");\n  auto b = find(\"B\");\n  if (!b) throw std::runtime_error(\"b\");\n}\n", "A optional =a; B required"},
 	})
 }
+
+// Of several variables that one declaration makes each has its own value.
+func TestDeclarators(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "const a = process.env.A || 'a', b = process.env.B, c = Number(process.env.C);\nif (!b) throw new Error('b');\nif (Number.isNaN(c)) throw new Error('c');\nvar d, e = process.env.E;\nif (!e) throw new Error('e');\nvar f = g.f || parseInt(process.env.F, 10),\n    host = 'x';\nif (!f) { find(); }\n", "A optional =a; B required; C required number; E required; F optional integer"},
+		{"a.c", "void f(void) {\n  char *a = getenv(\"A\"), *b = getenv(\"B\");\n  const char *c = getenv(\"C\"), *d = \"x\";\n  if (!a) exit(1);\n  if (b) puts(b);\n  if (!c) c = d;\n}\n", "A required; B optional; C optional =x"},
+		{"A.java", "class A { void f() {\n  String a = System.getenv(\"A\"), b = System.getenv(\"B\");\n  if (a == null) throw new IllegalStateException();\n  if (b == null) b = \"b\";\n} }\n", "A required; B optional =b"},
+		{"a.swift", "let env = ProcessInfo.processInfo.environment\nlet a = env[\"A\"], b = env[\"B\"] ?? \"b\"\nguard a != nil else { fatalError() }\n", "A required; B optional =b"},
+		{"a.js", "const platform = (typeof process.env === 'object' && process.env && process.env.A) || process.platform;\nconst path = { win32: { sep: 1 } };\nexports.sep = platform === 'win32' ? path.win32.sep : 2;\nconst env = (process.env && process.env.B) || '';\nconst dev = env === 'dev';\n", "A optional choice(win32) [process.platform]; B optional choice(dev) ="},
+		{"a.lua", "local a, b = os.getenv(\"A\"), os.getenv(\"B\") or \"b\"\nif not a then error(\"a\") end\n", "A required; B optional =b"},
+	})
+}

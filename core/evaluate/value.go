@@ -393,6 +393,8 @@ func (u *Unit) truthOf(x alt) truth {
 			return no
 		}
 		return yes
+	case whole:
+		return yes
 	case sequence:
 		switch {
 		case !u.Words.EmptyLists:

@@ -92,6 +92,8 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 			{Access: `assert.ok($read, $rest)`, Does: evaluate.Demands},
 			{Access: `invariant($read, $rest)`, Does: evaluate.Demands},
+			{Access: `nullthrows($read)`, Does: evaluate.OnNothing},
+			{Access: `nullthrows($read, $rest)`, Does: evaluate.OnNothing},
 		}, javascriptGiven...),
 		Runs:        reads.Runs{Raises: true, Chains: true, KeysIn: true, Platform: map[string]string{"process.platform": "linux"}},
 		Transparent: []string{"String", ".trim", ".toLowerCase", ".toUpperCase", ".toString", ".trimEnd", ".trimStart"},
