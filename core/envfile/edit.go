@@ -20,7 +20,7 @@ func (d *Document) Set(name, value string) error {
 	if d.wide {
 		return &EditError{"the file is not text in UTF-8", "Save it as UTF-8."}
 	}
-	if !isShellName(name) {
+	if !isShellName(name) || !IsName(name) {
 		return &EditError{fmt.Sprintf("%q is no name of a variable", name), "A name is made of letters, digits and _, and begins with no digit."}
 	}
 	entry, found := d.Lookup(name)
