@@ -32,6 +32,9 @@ func (d *Document) Set(name, value string) error {
 	if err != nil {
 		return err
 	}
+	if !found && bytes.HasSuffix(d.Bytes(), []byte("\r")) { // which a line behind it would make a line end
+		return &EditError{"the file ends with half a line end", "Save it with whole line ends."}
+	}
 	if !found {
 		d.add(name + "=" + written)
 		return nil

@@ -52,6 +52,7 @@ func TestSetRefuses(t *testing.T) {
 		{"A=1\n", "1A", "x", "no name"},
 		{"A=1\n", "", "x", "no name"},
 		{"A=1\n", "A B", "x", "no name"},
+		{"A=\r", "B", "x", "half a line end"},
 		{"A=1\n", "aB3dE5fG7hJ9kL1mN2pQ4r", "x", "no name"},
 		{"A=1\n", "A", "x\x00y", "control character"},
 		{"A=1\n", "A", "'\"", "no quotes suit"},
@@ -103,6 +104,7 @@ func FuzzSet(f *testing.F) {
 	f.Add("A='1'\n", "A", "x")
 	f.Add("A=0\nA=", "B", "0")
 	f.Add("A=#0", "A", "0")
+	f.Add("A=\r", "B", "0")
 	f.Add(" ", "A0000000000000000000a0000000000000", "0")
 	f.Fuzz(func(t *testing.T, src, name, value string) {
 		d := Parse([]byte(src))
