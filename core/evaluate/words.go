@@ -46,7 +46,7 @@ type Words struct {
 	Bare bool
 	// Joins are the operators that fail on nothing: "a" + None.
 	Joins map[string]bool
-	// Main are the functions that what they return is how the program ends; "" is the
+	// Main are the functions whose results are how the program ends; "" is the
 	// file itself.
 	Main []string
 	// Exact says that a switch over nothing fails, though it has a default.
