@@ -197,7 +197,7 @@ func (s *Source) size(n int32) int32 {
 // properties returns what a call, a record or a chain of calls says, the
 // innermost first, and what stands at its root.
 func (s *Source) properties(n int32) (list []property, root int32) {
-	list, n = s.typeArguments(nil, s.unwrap(n))
+	list, n = s.pastTypes(nil, s.unwrap(n))
 	var calls []int32
 	for depth := 0; depth < 40; depth++ {
 		if !s.is(n, parse.Call) {
@@ -209,7 +209,7 @@ func (s *Source) properties(n int32) (list []property, root int32) {
 			break
 		}
 		var object int32
-		list, object = s.typeArguments(list, s.unwrap(s.first(callee)))
+		list, object = s.pastTypes(list, s.unwrap(s.first(callee)))
 		if !s.is(object, parse.Call) {
 			for ; s.is(object, parse.Member); object = s.unwrap(s.first(object)) { // z.coerce.number()
 				list = append(list, property{word: s.name(object), call: true, token: int(s.node(object).From)})
@@ -230,9 +230,9 @@ func (s *Source) properties(n int32) (list []property, root int32) {
 	return list, calls[len(calls)-1]
 }
 
-// typeArguments notes the types that a link of a chain is given, and returns what it is
+// pastTypes notes the types that a link of a chain is given, and returns what it is
 // a link behind: as[Int].
-func (s *Source) typeArguments(list []property, n int32) ([]property, int32) {
+func (s *Source) pastTypes(list []property, n int32) ([]property, int32) {
 	for s.is(n, parse.Index) && s.is(s.unwrap(s.first(n)), parse.Member) {
 		list = append(list, property{word: "type", args: s.children(n)[1:], token: int(s.node(n).From)})
 		n = s.unwrap(s.first(s.unwrap(s.first(n))))

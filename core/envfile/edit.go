@@ -32,12 +32,8 @@ func (d *Document) Set(name, value string) error {
 	if err != nil {
 		return err
 	}
-	if !found && bytes.HasSuffix(d.Bytes(), []byte("\r")) { // which a line behind it would make a line end
-		return &EditError{"the file ends with half a line end", "Save it with whole line ends."}
-	}
 	if !found {
-		d.add(name + "=" + written)
-		return nil
+		return d.add(name + "=" + written)
 	}
 	piece := d.pieces[entry.piece]
 	at := valueStart(piece, entry)
@@ -80,8 +76,11 @@ func valueStart(piece []byte, entry Entry) int {
 }
 
 // add puts a line at the end, with the line ends that the file has.
-func (d *Document) add(line string) {
+func (d *Document) add(line string) error {
 	all := d.Bytes()
+	if bytes.HasSuffix(all, []byte("\r")) { // which a line behind it would make a line end
+		return &EditError{"the file ends with half a line end", "Save it with whole line ends."}
+	}
 	end := "\n"
 	if bytes.Contains(all, []byte("\r\n")) {
 		end = "\r\n"
@@ -90,6 +89,7 @@ func (d *Document) add(line string) {
 		line = end + line
 	}
 	*d = *Parse(append(bytes.Clone(all), line+end...))
+	return nil
 }
 
 // replace puts a changed piece in the place of one, and reads the file anew.

@@ -242,24 +242,13 @@ func (m *machine) membership(n int32, left, right int32, not bool, st *state) Va
 			return nil
 		}
 	}
-	if key, plain := v.plain(); plain && len(of) == 1 && of[0].isListed() && m.isGiven(right) { // others may be filled elsewhere
-
-		_, there := of[0].members.get(key)
-		return Value{{form: boolean, truth: there != not, depends: v.depends() | of[0].depends}}
+	if len(of) == 1 && m.isGiven(right) { // others may be filled elsewhere
+		if there, known := m.holdsKey(of[0], v); known {
+			there[0].truth = there[0].truth != not
+			return there
+		}
 	}
 	return m.among(v, of, not)
-}
-
-// isGiven reports whether a node is the name of a parameter of the function that is
-// running.
-func (m *machine) isGiven(n int32) bool {
-	u, fn := m.unit(), m.frame().fn
-	return u.kind(n) == parse.Name && fn != nil && slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(n) })
-}
-
-// isListed reports whether an alternative is a map of which all keys are known.
-func (x alt) isListed() bool {
-	return x.form == record && x.members.of == nil && !x.members.open && !x.members.filled
 }
 
 // among asks whether a value is one of a list.

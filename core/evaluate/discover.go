@@ -185,9 +185,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 		m.scopes[fn] = st.scope
 	}
 	v := m.body(fn, st)
-	if kind := m.returnedKind(fn); kind != "" {
-		m.typed(join(m.frame().returns, v), kind)
-	}
+	m.typedResult(fn, v)
 	if !st.dead {
 		m.returning(v, fn.Body, st)
 		m.ended(st)

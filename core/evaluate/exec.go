@@ -309,7 +309,7 @@ func (m *machine) parallel(list []int32) (names, values []int32) {
 		return nil, nil
 	}
 	half := len(list) / 2
-	if !u.Tree.File.Is(int(u.Tree.Nodes[list[half]].From)-1, "=") {
+	if !m.isGivenTo(list[half]) {
 		return nil, nil
 	}
 	return list[:half], list[half:]

@@ -143,13 +143,13 @@ func (v Value) isAnswer() bool {
 
 // isParameter reports whether a node is the name of a parameter of a function that
 // was called: what it stands for is not told by its name.
-func (m *machine) isParameter(n int32) bool {
-	u, fr := m.unit(), m.frame()
-	if u.kind(n) != parse.Name || fr.fn == nil || len(m.frames) < 2 {
-		return false
-	}
-	name := u.at(n)
-	return slices.ContainsFunc(fr.fn.params, func(p param) bool { return p.name == name })
+func (m *machine) isParameter(n int32) bool { return len(m.frames) > 1 && m.isGiven(n) }
+
+// isGiven reports whether a node is the name of a parameter of the function that is
+// running.
+func (m *machine) isGiven(n int32) bool {
+	u, fn := m.unit(), m.frame().fn
+	return u.kind(n) == parse.Name && fn != nil && slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(n) })
 }
 
 // of returns the alternatives that depend on a read.

@@ -25,17 +25,27 @@ func (m *machine) grows(object int32, name string, receiver Value, arguments []a
 	if !growing[name] || len(arguments) == 0 || !m.holdsLists(object, receiver) {
 		return false
 	}
-	m.inPlace = true // which is no assignment of the function's own
-	m.assignFrom(object, receiver.grown(valuesOf(arguments)), st)
-	m.inPlace = false
+	v := receiver.grown(valuesOf(arguments))
+	m.partly(func() {
+		if u := m.unit(); u.kind(object) == parse.Name { // wherever it is: this is no assignment of the function's own
+			m.assignIn(st.scope.of(u.at(object)), u.at(object), v, st, 0)
+		} else {
+			m.assign(object, v, st, 0)
+		}
+	})
 	return true
 }
 
 // assignFrom gives a variable a value that what it held before is a part of.
 func (m *machine) assignFrom(target int32, v Value, st *state) {
+	m.partly(func() { m.assign(target, v, st, 0) })
+}
+
+// partly gives variables values that what they held before is a part of.
+func (m *machine) partly(give func()) {
 	before := len(m.settings)
 	m.grew++
-	m.assign(target, v, st, 0)
+	give()
 	for i := before; i < len(m.settings); i++ {
 		m.settings[i].from = true
 	}

@@ -247,10 +247,11 @@ func (m *machine) askLists(v Value, name string) (out Value, known bool) {
 // emptyOf returns what a question about a list says that is written as a member:
 // missing.length, missing.empty?
 func (m *machine) emptyOf(name string, x alt) (Value, bool) {
+	if isLength(name) {
+		return m.lengthOf(x), true
+	}
 	whenEmpty := false
 	switch name {
-	case "length", "size", "count", "Length", "Count", "len":
-		return m.lengthOf(x), true
 	case "empty?", "isEmpty", "none?", "is_empty", "empty":
 		whenEmpty = true
 	case "any?", "isNotEmpty", "nonEmpty", "Any":
@@ -372,14 +373,16 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 			return m.among(arguments[0].value, receiver, false), true
 		}
 	case "containsKey", "ContainsKey", "has_key?", "key?":
-		return m.holdsKey(x, arguments)
+		if len(arguments) > 0 {
+			return m.holdsKey(x, arguments[0].value)
+		}
 	case "hasOwnProperty":
-		if m.isGiven(m.unit().Tree.Child(m.unit().Tree.Child(n, 0), 0)) {
-			return m.holdsKey(x, arguments)
+		if len(arguments) > 0 && m.isGiven(m.unit().Tree.Child(m.unit().Tree.Child(n, 0), 0)) {
+			return m.holdsKey(x, arguments[0].value)
 		}
 	case "hasOwn": // Object.hasOwn(map, key)
 		if len(arguments) == 2 && len(arguments[0].value) == 1 && m.isGiven(arguments[0].node) {
-			return m.holdsKey(arguments[0].value[0], arguments[1:])
+			return m.holdsKey(arguments[0].value[0], arguments[1].value)
 		}
 	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?", "eq_ignore_ascii_case", "eql":
 		if m.unit().Words.Raises && !m.unit().Words.Extends && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {
@@ -428,11 +431,18 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 	return nil, false
 }
 
-// textLength returns how long texts are that are known, where a member asks for it.
-func (m *machine) textLength(name string, v Value) (out Value, known bool) {
+// isLength reports whether a member says how long something is.
+func isLength(name string) bool {
 	switch name {
 	case "length", "size", "count", "Length", "Count", "len":
-	default:
+		return true
+	}
+	return false
+}
+
+// textLength returns how long texts are that are known, where a member asks for it.
+func (m *machine) textLength(name string, v Value) (out Value, known bool) {
+	if !isLength(name) {
 		return nil, false
 	}
 	for _, x := range v {
@@ -447,18 +457,15 @@ func (m *machine) textLength(name string, v Value) (out Value, known bool) {
 	return out, len(out) > 0
 }
 
-// holdsKey tells whether a map has the key that is the first argument.
-func (m *machine) holdsKey(x alt, arguments []argument) (Value, bool) {
-	if x.form != record || x.members.of != nil || x.members.open || len(arguments) == 0 {
-		return nil, false
-	}
-	key, plain := arguments[0].value.plain()
-	if !plain {
+// holdsKey tells whether a map of which all keys are known has one.
+func (m *machine) holdsKey(x alt, of Value) (Value, bool) {
+	key, plain := of.plain()
+	if !plain || x.form != record || x.members.of != nil || x.members.open {
 		return nil, false
 	}
 	if m.unit().Words.AnyCase {
 		key = strings.ToLower(key)
 	}
-	_, known := x.members.get(key)
-	return Value{{form: boolean, truth: known, depends: x.depends}}, true
+	_, there := x.members.get(key)
+	return Value{{form: boolean, truth: there, depends: x.depends | of.depends()}}, true
 }

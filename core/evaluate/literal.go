@@ -249,7 +249,7 @@ func (m *machine) recordOf(n int32, st *state) Value {
 		switch u.kind(c) {
 		case parse.Pair:
 			m.setPair(c, r, st)
-			m.typed(r.value[u.at(c)], m.fieldKind(m.typeName(n), u.at(c)))
+			m.typedField(n, u.at(c), r.value[u.at(c)])
 			continue
 		case parse.Name:
 			if u.Tree.File.Is(int(u.Tree.Nodes[c].To), "{") {
@@ -257,7 +257,7 @@ func (m *machine) recordOf(n int32, st *state) Value {
 			}
 			v := m.eval(c, st)
 			r.set(u.at(c), v)
-			m.typed(v, m.fieldKind(m.typeName(n), u.at(c)))
+			m.typedField(n, u.at(c), v)
 			ordered.list = append(ordered.list, v)
 			continue
 		case parse.Function:

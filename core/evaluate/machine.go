@@ -111,7 +111,6 @@ type machine struct {
 	considered  map[*Func]int   // how often it was asked whether they use what was read round them
 	sought      map[string]bool
 	instead     int            // how many fallbacks are being run
-	inPlace     bool           // what a variable holds is changed, and not replaced
 	grew        int            // how often something was put into a list or a count
 	formed      sites          // reads that are taken for something only where they look like it
 	hinging     int            // how many ways are being gone because of what was read

@@ -83,9 +83,7 @@ func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *s
 	m.exits, m.round = nil, 0
 	m.bind(fn, arguments, in)
 	v := m.body(fn, in)
-	if kind := m.returnedKind(fn); kind != "" {
-		m.typed(join(fr.returns, v), kind)
-	}
+	m.typedResult(fn, v)
 	m.exits, m.round = exits, round
 	m.frames = m.frames[:len(m.frames)-1]
 	m.context = back

@@ -96,15 +96,31 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	if name == "_" {
 		return
 	}
-	key := slot{m.context, name}
 	scope := st.scope
-	if _, local := scope.vars.get(name); !local && (m.inPlace || !m.unit().Words.OwnScopes) {
-		for s := scope.outer; s != nil; s = s.outer {
-			if s.has(name) {
-				scope = s
-			}
+	if !m.unit().Words.OwnScopes {
+		scope = scope.of(name)
+	}
+	m.assignIn(scope, name, v, st, at)
+}
+
+// of returns the scope that a variable belongs to: this one, or one round it that has
+// it, or else this one.
+func (s *scope) of(name string) *scope {
+	found := s
+	if _, local := s.vars.get(name); local {
+		return s
+	}
+	for outer := s.outer; outer != nil; outer = outer.outer {
+		if outer.has(name) {
+			found = outer
 		}
 	}
+	return found
+}
+
+// assignIn gives a variable of a scope a value.
+func (m *machine) assignIn(scope *scope, name string, v Value, st *state, at int32) {
+	key := slot{m.context, name}
 	old, local := scope.vars.get(name)
 	m.replacing(old, v, key, st, at)
 	v = m.gathered(v, st)

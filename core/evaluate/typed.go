@@ -3,6 +3,7 @@ package evaluate
 import (
 	"slices"
 	"strconv"
+	"strings"
 
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
@@ -65,7 +66,7 @@ func (v Value) numeric() string {
 	if len(v) != 1 || v[0].form != number {
 		return ""
 	}
-	if slices.ContainsFunc(v[0].parts, func(p part) bool { return p.any || slices.Contains([]byte(p.text), '.') }) {
+	if slices.ContainsFunc(v[0].parts, func(p part) bool { return p.any || strings.Contains(p.text, ".") }) {
 		return "number"
 	}
 	return "integer"
@@ -94,11 +95,25 @@ func (m *machine) returnedKind(fn *Func) string {
 	return ""
 }
 
+// typedResult takes what a function gives for one of the kind of what it says it gives.
+func (m *machine) typedResult(fn *Func, v Value) {
+	if kind := m.returnedKind(fn); kind != "" {
+		m.typed(join(m.frame().returns, v), kind)
+	}
+}
+
+// typedField takes what a literal of a type gives a field for one of that field's kind.
+func (m *machine) typedField(literal int32, field string, v Value) {
+	if m.focus == nil && m.unit().Words.Types != nil {
+		m.typed(v, m.fieldKind(m.typeName(literal), field))
+	}
+}
+
 // fieldKind returns the kind of a field of a type of the file, or "".
 func (m *machine) fieldKind(class, field string) string {
 	u := m.unit()
 	c := u.classes[class]
-	if u.Words.Types == nil || c == nil {
+	if c == nil {
 		return ""
 	}
 	kind := ""

@@ -393,8 +393,6 @@ func (u *Unit) truthOf(x alt) truth {
 			return no
 		}
 		return yes
-	case whole:
-		return yes
 	case sequence:
 		switch {
 		case !u.Words.EmptyLists:
@@ -405,7 +403,7 @@ func (u *Unit) truthOf(x alt) truth {
 			return may
 		}
 		return yes
-	case function, class:
+	case function, class, whole:
 		return yes
 	case unknown:
 		if x.truth {

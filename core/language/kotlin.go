@@ -36,7 +36,7 @@ var kotlin = &reads.Language{
 		{Access: `$name !in System.getenv()`, Test: true},
 		{Access: `providers.environmentVariable($name)`},
 	}, jvmIdioms("System.getenv"), jvmSettings),
-	Uses:        append(kotlinUses, jvmUses...),
+	Uses:        slices.Concat(kotlinUses, jvmUses),
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "error", "exitProcess", "System.exit"},
 	Nothing:     []string{"null"},

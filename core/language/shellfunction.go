@@ -103,17 +103,8 @@ func positional(word *syntax.Word) (index int, is bool) {
 // expansionAlone returns the expansion of a variable that is all of a word, in
 // double quotes or not, or nil: of "$X" or ${X:-y}, not of ${!X}.
 func expansionAlone(word *syntax.Word) *syntax.ParamExp {
-	parts := word.Parts
-	if len(parts) == 1 {
-		if quoted, is := parts[0].(*syntax.DblQuoted); is {
-			parts = quoted.Parts
-		}
-	}
-	if len(parts) != 1 {
-		return nil
-	}
-	p, is := parts[0].(*syntax.ParamExp)
-	if !is || p.Param == nil || p.Excl {
+	p := onlyParameter(word)
+	if p == nil || p.Param == nil || p.Excl {
 		return nil
 	}
 	return p

@@ -27,8 +27,7 @@ type handing struct {
 	position int    // of the argument among those without a label
 	label    string // of one with a label, or ""
 	path     string // what it is
-	// inherited is how many classes extend each other up to the one that is given it.
-	inherited int
+	bases    int    // how many classes extend each other up to the one that is given it
 }
 
 // isReader reports whether a path is that of a function that is given the name
@@ -264,7 +263,7 @@ func (a *analysis) giveMaker(class parse.Node, n int32, h handing) bool {
 // it has nothing of its own that takes it. Those of other files are told.
 func (a *analysis) giveBases(class int32, h handing) (takes bool) {
 	t := a.run.tree
-	if h.inherited++; h.inherited > maxHandings {
+	if h.bases++; h.bases > maxHandings {
 		return false
 	}
 	for c := t.Nodes[class].First; c != 0; c = t.Nodes[c].Next {
