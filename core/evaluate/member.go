@@ -214,10 +214,14 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 	return nil, false
 }
 
-// onMissing handles a member, method or element of what is unset.
+// onMissing handles a member, method or element of what is unset, and one that is only
+// asked for where there is something, of nothing.
 func (m *machine) onMissing(n int32, of Value, st *state) (v Value, done bool) {
 	u := m.unit()
 	missing := of.missing()
+	if missing == 0 && of.allNothing() && m.isOptionalMember(n) {
+		return of, true
+	}
 	if missing == 0 || m.focus == nil {
 		return nil, false
 	}

@@ -43,9 +43,6 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	}
 	use, found := m.methodUse(name, arguments, st)
 	if m.isOptionalMember(callee) {
-		if receiver.allNothing() && receiver.missing() == 0 {
-			return receiver, true
-		}
 		if v, done := m.onMissing(callee, receiver, st); done {
 			return v, true
 		}

@@ -63,11 +63,6 @@ func (a *analysis) isExported(fn *Function) bool {
 		return true
 	}
 	f := a.f
-	for i := fn.At; i >= 0 && i > fn.At-5; i-- {
-		if f.Is(i, a.lang.Exports) {
-			return true
-		}
-	}
 	if f.Is(a.statementStart(fn.At), a.lang.Exports) && a.openerOf(fn.At) < 0 { // export const name = <T extends U>(x: T) => …
 		return true
 	}
