@@ -56,27 +56,27 @@ func (c *Changes) toDo() (n int) {
 
 func textChanges(w io.Writer, p *Page) error {
 	c := p.Changes
-	fmt.Fprintf(w, "%s  %s\n", strong.Render(Visible(c.From+" → "+c.To)), quiet.Render(c.counts()))
+	fmt.Fprintf(w, "%s  %s\n", strong.Styled(Visible(c.From+" → "+c.To)), quiet.Styled(c.counts()))
 	sort := changes.Sort("")
 	for _, change := range c.List {
 		if change.Sort != sort {
 			sort = change.Sort
-			fmt.Fprintf(w, "\n%s\n", strong.Render(changeTitles[sort]))
+			fmt.Fprintf(w, "\n%s\n", strong.Styled(changeTitles[sort]))
 		}
 		sign := " "
 		if change.NewlyRequired() {
-			sign = alarm.Render("✗")
+			sign = alarm.Styled("✗")
 		}
-		line := strong.Render(Visible(changeName(change)))
+		line := strong.Styled(Visible(changeName(change)))
 		if about := facts(change); about != "" {
 			line += "  " + about
 		}
 		if change.Component != "" {
-			line += "  " + quiet.Render(Visible(change.Component))
+			line += "  " + quiet.Styled(Visible(change.Component))
 		}
 		fmt.Fprintf(w, "  %s %s\n", sign, line)
 		if place := changePlace(change); place != "" {
-			fmt.Fprintf(w, "      %s\n", quiet.Render(Visible(place)))
+			fmt.Fprintf(w, "      %s\n", quiet.Styled(Visible(place)))
 		}
 		for _, task := range tasks(change) {
 			for i, line := range wrap(Visible(task), p.Width-8) {
@@ -91,7 +91,7 @@ func textChanges(w io.Writer, p *Page) error {
 	textAdded(w, c.Packages)
 	unseenLines(w, p)
 	if len(c.List) > 0 {
-		end := good.Render("✓") + " Nothing is left to be done for it that can be seen here."
+		end := good.Styled("✓") + " Nothing is left to be done for it that can be seen here."
 		if n := c.toDo(); n > 0 {
 			end = fmt.Sprintf("%s before deploying.", Count(n, "thing", "things")+" to do")
 		}
@@ -121,7 +121,7 @@ func facts(c changes.Change) string {
 	if v == nil {
 		return "was " + string(c.Before.Need)
 	}
-	parts := []string{needStyle(v.Need).Render(string(v.Need))}
+	parts := []string{needStyle(v.Need).Styled(string(v.Need))}
 	if v.Kind != reads.Text {
 		parts = append(parts, Visible(shownKind(v.Secret, v.Kind, v.Literals)))
 	}

@@ -26,7 +26,7 @@ func textDependencies(w io.Writer, p *Page) error {
 	if t.hidden > 0 {
 		says += fmt.Sprintf("; -v shows %d more that the system supplies", t.hidden)
 	}
-	fmt.Fprintf(w, "\n%s\n", quiet.Render(says))
+	fmt.Fprintf(w, "\n%s\n", quiet.Styled(says))
 	return unseenPackages(w, p)
 }
 
@@ -68,7 +68,7 @@ func (t *packageTable) add(d dependencies.Package) {
 	if t.shown++; t.shown > 1 {
 		fmt.Fprintln(t.w)
 	}
-	fmt.Fprintf(t.w, "%s  %s\n", strong.Render(Visible(titleOf(d))), quiet.Render(Visible(d.Folder)))
+	fmt.Fprintf(t.w, "%s  %s\n", strong.Styled(Visible(titleOf(d))), quiet.Styled(Visible(d.Folder)))
 	fmt.Fprintln(t.w, columns(nil, rows, t.page.Width, 0, 2))
 }
 
@@ -77,7 +77,7 @@ func unseenPackages(w io.Writer, p *Page) error {
 	unseenLines(w, p)
 	for _, c := range p.Survey.Tree.Components {
 		if why := p.Survey.Uninstalled(c.Name); why != "" {
-			fmt.Fprintf(w, "%s %s\n", caution.Render("?"), Visible(why))
+			fmt.Fprintf(w, "%s %s\n", caution.Styled("?"), Visible(why))
 			return nil
 		}
 	}
@@ -130,22 +130,22 @@ func textAdded(w io.Writer, list []dependencies.Added) {
 	if len(list) == 0 {
 		return
 	}
-	fmt.Fprintf(w, "\n%s\n", strong.Render("Installed packages"))
+	fmt.Fprintf(w, "\n%s\n", strong.Styled("Installed packages"))
 	for _, a := range list {
 		from := "new"
 		if a.Before != "" {
 			from = "was " + a.Before
 		}
-		fmt.Fprintf(w, "    %s  %s\n", strong.Render(Visible(titleOf(a.Package))), quiet.Render(Visible(from)))
+		fmt.Fprintf(w, "    %s  %s\n", strong.Styled(Visible(titleOf(a.Package))), quiet.Styled(Visible(from)))
 		for _, v := range a.Variables {
 			says := "begins to read " + v.Name
 			if v.Secret {
 				says += ", a secret"
 			}
-			fmt.Fprintf(w, "      %s  %s\n", Visible(says), quiet.Render(Visible(fmt.Sprintf("%s:%d", v.First.File, v.First.Line))))
+			fmt.Fprintf(w, "      %s  %s\n", Visible(says), quiet.Styled(Visible(fmt.Sprintf("%s:%d", v.First.File, v.First.Line))))
 		}
 		if a.Whole {
-			fmt.Fprintf(w, "      %s  %s\n", caution.Render("begins to hand the whole environment on"), quiet.Render(Visible(fmt.Sprintf("%s:%d", a.Package.Whole[0].File, a.Package.Whole[0].Line))))
+			fmt.Fprintf(w, "      %s  %s\n", caution.Styled("begins to hand the whole environment on"), quiet.Styled(Visible(fmt.Sprintf("%s:%d", a.Package.Whole[0].File, a.Package.Whole[0].Line))))
 		}
 	}
 }

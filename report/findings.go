@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strings"
 
-	"charm.land/lipgloss/v2"
 	"github.com/charmbracelet/x/ansi"
 
 	"inzicht/core/verify"
@@ -38,7 +37,7 @@ func groups(findings []verify.Finding) (list []group) {
 	return list
 }
 
-func levelStyle(l verify.Level) (sign string, style lipgloss.Style) {
+func levelStyle(l verify.Level) (sign string, style ansi.Style) {
 	switch l {
 	case verify.Error:
 		return "✗", alarm
@@ -58,7 +57,7 @@ func textFindings(w io.Writer, p *Page) error {
 			if n == 0 {
 				mark = "→ "
 			}
-			fmt.Fprintf(w, "%s\n", aside.Render(mark+line))
+			fmt.Fprintf(w, "%s\n", aside.Styled(mark+line))
 		}
 	}
 	unseenLines(w, p)
@@ -73,10 +72,10 @@ func unseenLines(w io.Writer, p *Page) {
 	if len(p.Unseen) == 0 {
 		return
 	}
-	fmt.Fprintf(w, "%s\n", caution.Render("? Not looked at"))
+	fmt.Fprintf(w, "%s\n", caution.Styled("? Not looked at"))
 	for n, place := range p.Unseen {
 		if n == shownRows && !p.Verbose {
-			fmt.Fprintf(w, "  %s\n", quiet.Render(fmt.Sprintf("… and %d more; -v shows all.", len(p.Unseen)-n)))
+			fmt.Fprintf(w, "  %s\n", quiet.Styled(fmt.Sprintf("… and %d more; -v shows all.", len(p.Unseen)-n)))
 			break
 		}
 		for _, line := range wrap(Visible(place), p.Width-2) {
@@ -91,7 +90,7 @@ func textGroup(w io.Writer, p *Page, g group) {
 	if g.environment != "" {
 		title = "Environment " + Visible(g.environment)
 	}
-	fmt.Fprintf(w, "%s  %s\n", strong.Render(title), quiet.Render(totals(g.findings)))
+	fmt.Fprintf(w, "%s  %s\n", strong.Styled(title), quiet.Styled(totals(g.findings)))
 	shown, folded := fold(g.findings, p.Verbose)
 	left := 0
 	if p.Terminal && !p.Verbose && len(shown) > shownRows {
@@ -110,10 +109,10 @@ func textGroup(w io.Writer, p *Page, g group) {
 		shown = shown[n:]
 	}
 	for _, line := range folded {
-		fmt.Fprintf(w, "  %s\n", quiet.Render(line))
+		fmt.Fprintf(w, "  %s\n", quiet.Styled(line))
 	}
 	if left > 0 {
-		fmt.Fprintf(w, "  %s\n", quiet.Render(fmt.Sprintf("… and %d more; -v shows all.", left)))
+		fmt.Fprintf(w, "  %s\n", quiet.Styled(fmt.Sprintf("… and %d more; -v shows all.", left)))
 	}
 	fmt.Fprintln(w)
 }
@@ -148,7 +147,7 @@ func layoutOf(findings []verify.Finding, width int) layout {
 // head is the sign and the rule, and indent as much white space.
 func (l layout) head(f verify.Finding) string {
 	sign, style := levelStyle(f.Level)
-	return "  " + style.Render(sign+" "+f.Rule) + strings.Repeat(" ", l.rule-len(f.Rule)+2)
+	return "  " + style.Styled(sign+" "+f.Rule) + strings.Repeat(" ", l.rule-len(f.Rule)+2)
 }
 
 func (l layout) indent() int { return l.rule + 6 }
@@ -156,7 +155,7 @@ func (l layout) indent() int { return l.rule + 6 }
 // named is the variable, as wide as its column.
 func (l layout) named(f verify.Finding) string {
 	name := shorten(Visible(f.Variable), l.name)
-	return strong.Render(name) + strings.Repeat(" ", l.name-ansi.StringWidth(name)+2)
+	return strong.Styled(name) + strings.Repeat(" ", l.name-ansi.StringWidth(name)+2)
 }
 
 // single shows one finding on two lines: what, and below it where it stands
@@ -181,7 +180,7 @@ func (l layout) single(w io.Writer, f verify.Finding) {
 // below writes quiet lines under a finding.
 func (l layout) below(w io.Writer, s string, indent int) {
 	for _, line := range wrap(Visible(s), l.width-indent) {
-		fmt.Fprintf(w, "%s%s\n", strings.Repeat(" ", indent), quiet.Render(line))
+		fmt.Fprintf(w, "%s%s\n", strings.Repeat(" ", indent), quiet.Styled(line))
 	}
 }
 
@@ -192,7 +191,7 @@ func (l layout) block(w io.Writer, findings []verify.Finding) {
 	same := !slices.ContainsFunc(findings, func(f verify.Finding) bool { return !f.Pointed || f.Hint != findings[0].Hint })
 	for _, f := range findings {
 		place := shorten(Visible(where(f)), max(l.width-l.indent()-l.name-2, 20))
-		fmt.Fprintf(w, "%s%s%s\n", strings.Repeat(" ", l.indent()), l.named(f), quiet.Render(place))
+		fmt.Fprintf(w, "%s%s%s\n", strings.Repeat(" ", l.indent()), l.named(f), quiet.Styled(place))
 		if f.Pointed && !same {
 			l.below(w, "↳ "+held(f), l.indent()+l.name+2)
 		}
@@ -315,17 +314,17 @@ func summary(p *Page) string {
 	}
 	switch {
 	case len(p.Findings) == 0 && len(p.Unseen)+len(s.Unknown()) > 0:
-		return caution.Render("Nothing to mend in what could be looked at.") + " In " + scale + "."
+		return caution.Styled("Nothing to mend in what could be looked at.") + " In " + scale + "."
 	case len(p.Findings) == 0 && len(s.Reads) == 0 && len(s.Environments.Environments)+len(s.Environments.Examples) > 0:
-		return caution.Render("Nothing that could be read here reads a variable, so nothing was compared.") + " In " + scale + "."
+		return caution.Styled("Nothing that could be read here reads a variable, so nothing was compared.") + " In " + scale + "."
 	case len(p.Findings) == 0:
-		return good.Render("✓ Nothing to mend.") + " In " + scale + "."
+		return good.Styled("✓ Nothing to mend.") + " In " + scale + "."
 	}
 	var parts []string
 	for _, level := range []verify.Level{verify.Error, verify.Warning, verify.Note} {
 		if n := countLevel(p.Findings, level); n > 0 {
 			_, style := levelStyle(level)
-			parts = append(parts, style.Render(Count(n, string(level), string(level)+"s")))
+			parts = append(parts, style.Styled(Count(n, string(level), string(level)+"s")))
 		}
 	}
 	return strings.Join(parts, ", ") + " in " + scale + "."

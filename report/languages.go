@@ -51,11 +51,11 @@ func Languages(w io.Writer, all []*reads.Language, asJSON, idioms bool, width in
 	}
 	if !idioms {
 		_, err := fmt.Fprintf(w, "%s\n\n%s\n", columns([]string{"language", "idioms", "files"}, rows, width, 2),
-			quiet.Render("  own: read by a parser of its own. -v names every idiom."))
+			quiet.Styled("  own: read by a parser of its own. -v names every idiom."))
 		return err
 	}
 	for _, e := range list {
-		fmt.Fprintf(w, "%s\n", strong.Render(e.Name))
+		fmt.Fprintf(w, "%s\n", strong.Styled(e.Name))
 		for _, i := range e.Idioms {
 			fmt.Fprintf(w, "  %s\n", i)
 		}

@@ -5,7 +5,6 @@ import (
 	"io"
 	"strings"
 
-	"charm.land/lipgloss/v2"
 	"github.com/charmbracelet/x/ansi"
 
 	"inzicht/core/matrix"
@@ -32,7 +31,7 @@ func (p *Page) cellWord(row matrix.Row, c matrix.Cell) string {
 	return string(c.State)
 }
 
-func cellStyle(s matrix.State) lipgloss.Style {
+func cellStyle(s matrix.State) ansi.Style {
 	switch s {
 	case matrix.Missing:
 		return alarm
@@ -73,7 +72,7 @@ func textMatrix(w io.Writer, p *Page) error {
 			if c.Component != "" && !c.Example && !strings.Contains(c.Name, c.Component) {
 				of = "  of " + c.Component
 			}
-			fmt.Fprintf(w, "  %s%s\n", headings[i+1], quiet.Render(Visible(of)))
+			fmt.Fprintf(w, "  %s%s\n", headings[i+1], quiet.Styled(Visible(of)))
 			headings[i+1] = fmt.Sprint(i + 1)
 		}
 		fmt.Fprintln(w)
@@ -87,7 +86,7 @@ func textMatrix(w io.Writer, p *Page) error {
 	}
 	fmt.Fprintln(w)
 	for _, line := range wrap(legend(rows), p.Width-2) {
-		fmt.Fprintf(w, "  %s\n", quiet.Render(line))
+		fmt.Fprintf(w, "  %s\n", quiet.Styled(line))
 	}
 	return nil
 }
@@ -116,7 +115,7 @@ func legend(rows [][]cell) string {
 func valueRows(p *Page, t *matrix.Table) (rows [][]cell) {
 	for _, row := range t.Rows {
 		var says []string
-		where, styles := map[string][]string{}, map[string]lipgloss.Style{}
+		where, styles := map[string][]string{}, map[string]ansi.Style{}
 		for i, c := range row.Cells {
 			if t.Columns[i].Example || c.State == matrix.Elsewhere || c.State == matrix.Unset {
 				continue

@@ -5,7 +5,6 @@ import (
 	"io"
 	"strings"
 
-	"charm.land/lipgloss/v2"
 	"github.com/charmbracelet/x/ansi"
 
 	"inzicht/core/contract"
@@ -19,19 +18,19 @@ var text = Format{Name: "text", Styled: true, Reads: textReads, Contract: textCo
 
 // The styles use the terminal's own sixteen colours, so that they suit any theme.
 var (
-	plain   = lipgloss.NewStyle()
-	strong  = plain.Bold(true)
-	quiet   = plain.Faint(true)
-	alarm   = plain.Foreground(lipgloss.Red).Bold(true)
-	caution = plain.Foreground(lipgloss.Yellow).Bold(true)
-	aside   = plain.Foreground(lipgloss.Cyan)
-	good    = plain.Foreground(lipgloss.Green).Bold(true)
+	plain   = ansi.NewStyle()
+	strong  = ansi.NewStyle(ansi.AttrBold)
+	quiet   = ansi.NewStyle(ansi.AttrFaint)
+	alarm   = ansi.NewStyle(ansi.AttrBold, ansi.AttrRedForegroundColor)
+	caution = ansi.NewStyle(ansi.AttrBold, ansi.AttrYellowForegroundColor)
+	aside   = ansi.NewStyle(ansi.AttrCyanForegroundColor)
+	good    = ansi.NewStyle(ansi.AttrBold, ansi.AttrGreenForegroundColor)
 )
 
 // cell is one cell of a table with its style.
 type cell struct {
 	text  string
-	style lipgloss.Style
+	style ansi.Style
 }
 
 // columns lays out rows under headings, two spaces apart and indented by two.
@@ -48,7 +47,7 @@ func layOut(headings []string, rows [][]cell, width, gap int, shrink []int) stri
 	line := func(row []cell) {
 		out.WriteString("  ")
 		for i, c := range row {
-			out.WriteString(c.style.Render(c.text))
+			out.WriteString(c.style.Styled(c.text))
 			if i+1 < len(row) {
 				out.WriteString(strings.Repeat(" ", widest[i]-ansi.StringWidth(c.text)+gap))
 			}
@@ -118,7 +117,7 @@ func shorten(s string, room int) string {
 }
 
 // needStyle makes what stops a program stand out.
-func needStyle(n reads.Need) lipgloss.Style {
+func needStyle(n reads.Need) ansi.Style {
 	switch n {
 	case reads.Required:
 		return strong
@@ -191,11 +190,11 @@ func textReads(w io.Writer, p *Page) error {
 	fmt.Fprintln(w, lines[0])
 	for i, line := range lines[1:] {
 		if i == 0 || files[i] != files[i-1] {
-			fmt.Fprintf(w, "%s\n", strong.Render(Visible(files[i])))
+			fmt.Fprintf(w, "%s\n", strong.Styled(Visible(files[i])))
 		}
 		fmt.Fprintln(w, line)
 	}
-	fmt.Fprintf(w, "\n%s\n", quiet.Render(fmt.Sprintf("  %s of %s in %s.", Count(len(p.Reads), "read", "reads"),
+	fmt.Fprintf(w, "\n%s\n", quiet.Styled(fmt.Sprintf("  %s of %s in %s.", Count(len(p.Reads), "read", "reads"),
 		Count(len(p.Variables), "variable", "variables"), Count(p.Survey.Sources, "source file", "source files"))))
 	return skippedLines(w, p)
 }
@@ -225,12 +224,12 @@ func textContract(w io.Writer, p *Page) error {
 	}
 	fmt.Fprintln(w, columns([]string{"variable", "need", "kind", "fallback", "example", "read in"}, rows, p.Width, 3, 5))
 	c := p.Survey.Contract
-	fmt.Fprintf(w, "\n%s\n", quiet.Render("  "+Count(len(p.Variables), "variable", "variables")+", "+Count(len(p.Reads), "read", "reads")+". * secret, ~ supplied by the system"))
+	fmt.Fprintf(w, "\n%s\n", quiet.Styled("  "+Count(len(p.Variables), "variable", "variables")+", "+Count(len(p.Reads), "read", "reads")+". * secret, ~ supplied by the system"))
 	for _, r := range c.Patterns {
 		fmt.Fprintf(w, "  %s\n", Visible(fmt.Sprintf("Also reads names like %s (%s:%d).", r.Pattern, r.File, r.Line)))
 	}
 	if n := len(c.Unresolved); n > 0 {
-		fmt.Fprintf(w, "  %s\n", caution.Render(Count(n, "read has", "reads have")+" a name that could not be worked out; see inzicht reads."))
+		fmt.Fprintf(w, "  %s\n", caution.Styled(Count(n, "read has", "reads have")+" a name that could not be worked out; see inzicht reads."))
 	}
 	return skippedLines(w, p)
 }
@@ -268,7 +267,7 @@ func skippedLines(w io.Writer, p *Page) error {
 	if !p.Verbose || len(p.Survey.Skipped) == 0 {
 		return nil
 	}
-	fmt.Fprintf(w, "\n%s\n", strong.Render("Left out"))
+	fmt.Fprintf(w, "\n%s\n", strong.Styled("Left out"))
 	var rows [][]cell
 	for _, s := range p.Survey.Skipped {
 		rows = append(rows, []cell{{s.Path, plain}, {s.Reason, quiet}})

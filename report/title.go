@@ -8,21 +8,21 @@ import (
 
 // Title begins or ends a longer piece of output.
 func Title(w io.Writer, title, below string) {
-	fmt.Fprintf(w, "%s\n%s\n", strong.Render(title), quiet.Render(Visible(below)))
+	fmt.Fprintf(w, "%s\n%s\n", strong.Styled(title), quiet.Styled(Visible(below)))
 }
 
 // Step announces a command that is run, and why.
 func Step(w io.Writer, command, says string) {
-	fmt.Fprintf(w, "\n%s\n%s %s\n%s\n\n", quiet.Render(strings.Repeat("─", 80)), good.Render("$"), strong.Render(command), quiet.Render(says))
+	fmt.Fprintf(w, "\n%s\n%s %s\n%s\n\n", quiet.Styled(strings.Repeat("─", 80)), good.Styled("$"), strong.Styled(command), quiet.Styled(says))
 }
 
 // Contents lists the names of steps, with the command of each.
 func Contents(w io.Writer, steps [][2]string) {
 	fmt.Fprintln(w)
 	for n, s := range steps {
-		fmt.Fprintf(w, "  %2d  %-9s %s\n", n+1, s[0], quiet.Render(s[1]))
+		fmt.Fprintf(w, "  %2d  %-9s %s\n", n+1, s[0], quiet.Styled(s[1]))
 	}
-	fmt.Fprintf(w, "\n%s\n", quiet.Render("A step by itself, whole: inzicht demo --step NAME"))
+	fmt.Fprintf(w, "\n%s\n", quiet.Styled("A step by itself, whole: inzicht demo --step NAME"))
 }
 
 // Excerpt shows a text that was made for a reader, or as much of it as a screen
@@ -30,7 +30,7 @@ func Contents(w io.Writer, steps [][2]string) {
 func Excerpt(w io.Writer, text string, cut bool, lines int, whole string) error {
 	all := strings.Split(strings.TrimRight(text, "\n"), "\n")
 	if left := len(all) - lines; cut && left > 3 {
-		all = append(all[:lines], quiet.Render(fmt.Sprintf("… %d more lines: %s", left, whole)))
+		all = append(all[:lines], quiet.Styled(fmt.Sprintf("… %d more lines: %s", left, whole)))
 	}
 	_, err := fmt.Fprintln(w, strings.Join(all, "\n"))
 	return err

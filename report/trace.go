@@ -5,7 +5,7 @@ import (
 	"io"
 	"strings"
 
-	"charm.land/lipgloss/v2"
+	"github.com/charmbracelet/x/ansi"
 
 	"inzicht/core/environment"
 	"inzicht/core/reads"
@@ -16,7 +16,7 @@ import (
 // textTrace shows all about one variable, for people.
 func textTrace(w io.Writer, p *Page) error {
 	t, width := p.Trace, p.Width
-	title := strong.Render(Visible(t.Name))
+	title := strong.Styled(Visible(t.Name))
 	if v := t.Variable; v != nil {
 		about := string(v.Need) + ", " + shownKind(v.Secret, v.Kind, v.Literals)
 		if v.Secret {
@@ -25,7 +25,7 @@ func textTrace(w io.Writer, p *Page) error {
 		if v.Ambient {
 			about += ", supplied by the system"
 		}
-		fmt.Fprintf(w, "%s  %s\n", title, quiet.Render(about))
+		fmt.Fprintf(w, "%s  %s\n", title, quiet.Styled(about))
 		if v.About != "" {
 			fmt.Fprintf(w, "  %s\n", Visible(v.About))
 		}
@@ -36,26 +36,26 @@ func textTrace(w io.Writer, p *Page) error {
 	traceDocumented(w, t, width)
 	traceEnvironments(w, p, t)
 	if len(t.Near) > 0 {
-		fmt.Fprintf(w, "\n%s %s\n", strong.Render("Nearly alike:"), Visible(strings.Join(t.Near, ", ")))
+		fmt.Fprintf(w, "\n%s %s\n", strong.Styled("Nearly alike:"), Visible(strings.Join(t.Near, ", ")))
 	}
 	if c := t.Added; c != nil {
-		fmt.Fprintf(w, "\n%s %s\n", strong.Render("Came in with"), Visible(fmt.Sprintf("%s on %s: %s", c.ID, c.Date, c.Subject)))
+		fmt.Fprintf(w, "\n%s %s\n", strong.Styled("Came in with"), Visible(fmt.Sprintf("%s on %s: %s", c.ID, c.Date, c.Subject)))
 	}
 	return nil
 }
 
 func traceReads(w io.Writer, t *trace.Trace, width int) {
-	fmt.Fprintf(w, "\n%s\n", strong.Render("Read in"))
+	fmt.Fprintf(w, "\n%s\n", strong.Styled("Read in"))
 	if len(t.Reads) == 0 {
 		if t.Pattern != nil {
 			fmt.Fprintf(w, "  %s\n", Visible(fmt.Sprintf("%s:%d, which reads names like %s", t.Pattern.File, t.Pattern.Line, t.Pattern.Pattern)))
 			return
 		}
-		fmt.Fprintf(w, "  %s\n", caution.Render("nothing"))
+		fmt.Fprintf(w, "  %s\n", caution.Styled("nothing"))
 		return
 	}
 	for _, r := range t.Reads {
-		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d:%d", r.File, r.Line, r.Column)), quiet.Render(Visible(readSays(r.Read))))
+		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d:%d", r.File, r.Line, r.Column)), quiet.Styled(Visible(readSays(r.Read))))
 		if r.Source != "" {
 			fmt.Fprintf(w, "      %s\n", shortenEnd(Visible(r.Source), width-6))
 		}
@@ -92,12 +92,12 @@ func shortenEnd(s string, room int) string {
 }
 
 func traceDocumented(w io.Writer, t *trace.Trace, width int) {
-	fmt.Fprintf(w, "\n%s\n", strong.Render("Documented in"))
+	fmt.Fprintf(w, "\n%s\n", strong.Styled("Documented in"))
 	if len(t.Documented) == 0 {
-		fmt.Fprintf(w, "  %s\n", caution.Render("no example file"))
+		fmt.Fprintf(w, "  %s\n", caution.Styled("no example file"))
 	}
 	for _, m := range t.Documented {
-		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d", m.File, m.Line)), quiet.Render(shortenEnd(Visible(mentionSays(m)), width-len(m.File)-10)))
+		fmt.Fprintf(w, "  %s  %s\n", Visible(fmt.Sprintf("%s:%d", m.File, m.Line)), quiet.Styled(shortenEnd(Visible(mentionSays(m)), width-len(m.File)-10)))
 	}
 }
 
@@ -114,20 +114,20 @@ func traceEnvironments(w io.Writer, p *Page, t *trace.Trace) {
 	if len(t.Environments) == 0 {
 		return
 	}
-	fmt.Fprintf(w, "\n%s\n", strong.Render("In each environment"))
+	fmt.Fprintf(w, "\n%s\n", strong.Styled("In each environment"))
 	for _, s := range t.Environments {
 		of := ""
 		if s.Component != "" {
 			of = " of " + s.Component
 		}
-		fmt.Fprintf(w, "  %s%s\n", strong.Render(Visible(s.Environment)), quiet.Render(Visible(of)))
+		fmt.Fprintf(w, "  %s%s\n", strong.Styled(Visible(s.Environment)), quiet.Styled(Visible(of)))
 		if len(s.Chain) == 0 {
 			var need reads.Need
 			if t.Variable != nil {
 				need = t.Variable.Need
 			}
 			says, style := noValue(need, s)
-			fmt.Fprintf(w, "    %s\n", style.Render(Visible(says)))
+			fmt.Fprintf(w, "    %s\n", style.Styled(Visible(says)))
 		}
 		for i, link := range s.Chain {
 			sign, says := "→", stateWord(t, link.Value)
@@ -142,13 +142,13 @@ func traceEnvironments(w io.Writer, p *Page, t *trace.Trace) {
 			if i > 0 {
 				style = quiet
 			}
-			fmt.Fprintf(w, "    %s\n", style.Render(Visible(line)))
+			fmt.Fprintf(w, "    %s\n", style.Styled(Visible(line)))
 		}
 	}
 }
 
 // noValue says what an environment without a value means, and how it looks.
-func noValue(need reads.Need, s trace.Source) (says string, style lipgloss.Style) {
+func noValue(need reads.Need, s trace.Source) (says string, style ansi.Style) {
 	switch {
 	case s.Open != "":
 		return "perhaps from " + s.Open, aside
