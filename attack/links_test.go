@@ -44,7 +44,7 @@ func TestConfigurationIsNoFile(t *testing.T) {
 	}
 }
 
-// Whatever stands in the place of a file keeps nobody waiting, and what a link
+// Whatever is in the place of a file keeps nobody waiting, and what a link
 // leads to is not read.
 func TestAnyFileIsNoFile(t *testing.T) {
 	for name, put := range inPlace {

@@ -8,7 +8,7 @@ import (
 	"syscall"
 )
 
-// memoryOf gives the most memory that a process had, in bytes.
+// memoryOf returns the most memory that a process had, in bytes.
 func memoryOf(state *os.ProcessState) int64 {
 	usage, ok := state.SysUsage().(*syscall.Rusage)
 	if !ok {

@@ -12,7 +12,7 @@ import (
 	"time"
 )
 
-// waitFor gives the number that a file holds, once it is there.
+// waitFor returns the number that a file holds, once it is there.
 func waitFor(t *testing.T, file string) int {
 	t.Helper()
 	for range 500 {

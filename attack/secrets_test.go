@@ -54,7 +54,7 @@ func plantSecrets(t *testing.T) string {
 	return dir
 }
 
-// No command shows a secret, in any format, whatever place it stands in.
+// No command shows a secret, in any format, whatever place it is in.
 func TestNoSecretIsShown(t *testing.T) {
 	dir := plantSecrets(t)
 	t.Setenv("SHELL_SECRET", hidden["handed on by a shell"])
@@ -197,7 +197,7 @@ func TestSurroundings(t *testing.T) {
 	}
 }
 
-// Damaged files are told of without a word of what stands in them.
+// Damaged files are told of without a word of what is in them.
 func TestErrorsQuoteNothing(t *testing.T) {
 	for file, texts := range map[string][]string{
 		"compose.yaml":          {"services:\n  gate:\n    environment:\n      DB_PASSWORD: *SECRET\n", "a: &SECRET\n b: *SECRET\n", "services: !SECRET {}\n", "services:\n  gate: {SECRET: {a: b}}\n", "a: \"SECRET\n", "%SECRET\n---\n", "services: {gate: {environment: {A: [SECRET]}}}\n"},

@@ -131,7 +131,7 @@ func revisions(arguments []string) (from, to string, path []string, err error) {
 	return from, to, path, nil
 }
 
-// changed surveys both states, and gives a page of the later one.
+// changed surveys both states, and returns a page of the later one.
 func (s *shared) changed(c *cobra.Command, arguments []string) (*report.Page, error) {
 	from, to, path, err := revisions(arguments)
 	if err != nil {
@@ -149,7 +149,7 @@ func (s *shared) changed(c *cobra.Command, arguments []string) (*report.Page, er
 	return p, s.compare(c.Context(), p, now, from, to, path)
 }
 
-// compare gives a page, of the state called to, what changed in it since the
+// compare returns a page, of the state called to, what changed in it since the
 // revision from of the tree now.
 func (s *shared) compare(ctx context.Context, p *report.Page, now *tree.Tree, from, to string, path []string) error {
 	o := s.options()
@@ -167,7 +167,7 @@ func (s *shared) compare(ctx context.Context, p *report.Page, now *tree.Tree, fr
 	return nil
 }
 
-// later surveys the later state, at a revision or at present, and gives the
+// later surveys the later state, at a revision or at present, and returns the
 // tree as it is now. done is to be called when the page is no longer asked.
 func (s *shared) later(c *cobra.Command, revision string, path []string) (p *report.Page, now *tree.Tree, done func(), err error) {
 	done = func() {}

@@ -189,7 +189,7 @@ func TestWidthAndColour(t *testing.T) {
 	}
 }
 
-// Whatever stands in a tree, the terminal gets no control character of it.
+// Whatever is in a tree, the terminal gets no control character of it.
 func TestHostileNames(t *testing.T) {
 	dir := t.TempDir()
 	os.WriteFile(filepath.Join(dir, "a\x1b[31m\nb.py"), []byte("import os\nos.environ['A\\x1b[2J\\u202eB']\n"), 0o644)

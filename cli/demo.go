@@ -115,7 +115,7 @@ func (d *demonstration) run(c *cobra.Command, _ []string) error {
 	return d.show(c, dir, chosen)
 }
 
-// folder gives the folder to unpack into, and what to do with it in the end.
+// folder returns the folder to unpack into, and what to do with it in the end.
 func (d *demonstration) folder() (dir string, done func(), err error) {
 	if d.into != "" {
 		return d.into, func() {}, nil

@@ -276,7 +276,7 @@ func showDifference(w io.Writer, e edit) error {
 	return err
 }
 
-// maskedValues gives an env file with the values of secrets masked that are
+// maskedValues returns an env file with the values of secrets masked that are
 // no stand-ins.
 func maskedValues(src []byte) []byte {
 	d := envfile.Parse(src)

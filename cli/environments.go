@@ -25,7 +25,7 @@ func (s *shared) registerEnvironments(c *cobra.Command) {
 	c.RegisterFlagCompletionFunc("environment", s.completeEnvironments)
 }
 
-// choose takes listings and processes up as environments, and gives the globs
+// choose takes listings and processes up as environments, and returns the globs
 // of those asked for; none stands for all.
 func (s *shared) choose(c *cobra.Command, p *report.Page) (globs []string, err error) {
 	all := p.Survey.Environments
@@ -165,7 +165,7 @@ func completeVariables(_ *cobra.Command, arguments []string, prefix string) ([]s
 	return beginning(recent, prefix), cobra.ShellCompDirectiveNoFileComp
 }
 
-// variablesNow gives the names of variables that are read in the present folder.
+// variablesNow returns the names of variables that are read in the present folder.
 func variablesNow() (names []string) {
 	taken, err := survey.Take(".", survey.Options{ReadsOnly: true, Keep: new(shared).keep()})
 	if err != nil {

@@ -31,7 +31,7 @@ func (r *result) Write(p []byte) (int, error) {
 	return n, err
 }
 
-// beneath gives the writer that a result goes to.
+// beneath returns the writer that a result goes to.
 func beneath(w any) any {
 	if r, ok := w.(*result); ok {
 		return r.Writer
@@ -71,7 +71,7 @@ func (e *unseenError) hint() string {
 	return text + "Give permission to read what is named, or leave it out: exclude.files in inzicht.toml."
 }
 
-// unseen gives what should have been looked at and could not be.
+// unseen returns what should have been looked at and could not be.
 func unseen(p *report.Page) (list []string) {
 	for _, skip := range p.Survey.Refused() {
 		list = append(list, skip.Path+": "+skip.Reason)
@@ -79,7 +79,7 @@ func unseen(p *report.Page) (list []string) {
 	return list
 }
 
-// ungit gives what git could not be asked, where one of the rules that go by
+// ungit returns what git could not be asked, where one of the rules that go by
 // it is asked for.
 func ungit(p *report.Page, levels map[string]verify.Level) (list []string) {
 	if levels["exposed"] == verify.Off && levels["leaked"] == verify.Off {
@@ -91,7 +91,7 @@ func ungit(p *report.Page, levels map[string]verify.Level) (list []string) {
 	return list
 }
 
-// whole gives an error where a result is not whole.
+// whole returns an error where a result is not whole.
 func whole(p *report.Page) error {
 	if len(p.Unseen) == 0 {
 		return nil

@@ -152,7 +152,7 @@ func TestReportInABrowser(t *testing.T) {
 	b.quiet(t)
 }
 
-// What stands in a hostile tree is shown and never obeyed.
+// What is in a hostile tree is shown and never obeyed.
 func TestReportOfAHostileTree(t *testing.T) {
 	dir := t.TempDir()
 	planted.Write(t, dir, `<img src=x onerror=alert(1)>.py`, "import os\nos.environ['GATE']  # </script><script>alert(2)</script>\nos.environ['\"><svg/onload=alert(3)>']\n")

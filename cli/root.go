@@ -148,7 +148,7 @@ func versionText() string {
 // record them.
 var buildCommit, buildDate string
 
-// isTerminal tells whether a writer is a terminal.
+// isTerminal reports whether a writer is a terminal.
 func isTerminal(w any) bool {
 	f, ok := beneath(w).(*os.File)
 	return ok && isTerminalFile(f)

@@ -114,7 +114,7 @@ func (s *shared) page(c *cobra.Command, arguments []string, readsOnly bool) (*re
 	})
 }
 
-// pageOf gives the page of a survey that is taken as the flags have it.
+// pageOf returns the page of a survey that is taken as the flags have it.
 func (s *shared) pageOf(c *cobra.Command, take func(survey.Options) (*survey.Survey, error)) (*report.Page, error) {
 	if err := s.checkColor(c); err != nil {
 		return nil, err
@@ -148,7 +148,7 @@ func (s *shared) options() survey.Options {
 	return o
 }
 
-// keep gives the folder in which results are kept for the next run.
+// keep returns the folder in which results are kept for the next run.
 func (s *shared) keep() string {
 	folder, err := os.UserCacheDir()
 	if err != nil || s.afresh {
@@ -188,7 +188,7 @@ func (s *shared) restrict(p *report.Page) error {
 	return nil
 }
 
-// keep gives the reads of one component.
+// keep returns the reads of one component.
 func keep(list []reads.Read, component string) (kept []reads.Read) {
 	for _, r := range list {
 		if r.Component == component {
@@ -205,7 +205,7 @@ type output struct {
 	file   string // "" for standard output
 }
 
-// outputs gives the formats asked for, if they can show what show picks from them.
+// outputs returns the formats asked for, if they can show what show picks from them.
 func (s *shared) outputs(show func(report.Format) shower) (list []output, err error) {
 	for _, asked := range s.formats {
 		name, file, _ := strings.Cut(asked, "=")
@@ -271,7 +271,7 @@ func (s *shared) write(c *cobra.Command, list []output, p *report.Page) error {
 	return nil
 }
 
-// paint gives a writer that keeps as much colour as the reader can see.
+// paint returns a writer that keeps as much colour as the reader can see.
 func (s *shared) paint(w io.Writer) io.Writer {
 	to, _ := beneath(w).(io.Writer)
 	painted := colorprofile.NewWriter(to, os.Environ())

@@ -31,7 +31,7 @@ type check struct {
 	levels map[string]verify.Level // of rules that have another than their own
 }
 
-// asksFor tells whether a finding is one that the flags ask for.
+// asksFor reports whether a finding is one that the flags ask for.
 func (k *check) asksFor(id verify.Identity) bool {
 	inEnvironment := id.Environment == "" || len(k.globs) == 0 || slices.ContainsFunc(k.globs, func(g string) bool { return environment.Named(g, id.Environment) })
 	return inEnvironment && k.levels[id.Rule] != verify.Off && (k.component == "" || id.Component == k.component)
@@ -110,7 +110,7 @@ func (k *check) run(show func(report.Format) shower) func(*cobra.Command, []stri
 	}
 }
 
-// judged gives the findings asked for that are not accepted.
+// judged returns the findings asked for that are not accepted.
 func (k *check) judged(c *cobra.Command, arguments []string) (*report.Page, error) {
 	p, err := k.findings(c, arguments)
 	if err != nil {
@@ -129,7 +129,7 @@ func (k *check) judged(c *cobra.Command, arguments []string) (*report.Page, erro
 	return p, nil
 }
 
-// findings surveys a tree and gives the findings asked for, accepted ones
+// findings surveys a tree and returns the findings asked for, accepted ones
 // among them.
 func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, error) {
 	if err := knownRules(append(slices.Clone(k.only), k.skip...)); err != nil {

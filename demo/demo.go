@@ -57,7 +57,7 @@ func write(folder, dir string) error {
 	})
 }
 
-// targetName gives the name that a file of the sample project has when unpacked.
+// targetName returns the name that a file of the sample project has when unpacked.
 func targetName(name string) string {
 	name = strings.TrimSuffix(name, ".txt")
 	if other, found := names[path.Base(name)]; found {

@@ -11,7 +11,7 @@ import (
 )
 
 // Run runs one of the sample project's own scripts, which stand in for what a
-// team would have, and gives what it prints.
+// team would have, and returns what it prints.
 func Run(dir, script string, arguments ...string) ([]byte, error) {
 	command := exec.Command("sh", append([]string{filepath.Join(dir, filepath.FromSlash(script))}, arguments...)...)
 	command.Dir = dir

@@ -11,7 +11,7 @@ import (
 	"inzicht/core/survey"
 )
 
-// changed gives a page of what has changed between two trees.
+// changed returns a page of what has changed between two trees.
 func changed(t *testing.T, before, after string) *Page {
 	t.Helper()
 	var both []*survey.Survey

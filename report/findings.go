@@ -203,7 +203,7 @@ func (l layout) block(w io.Writer, findings []verify.Finding) {
 	}
 }
 
-// sharedAdvice gives what to do about several findings: the hint that all have,
+// sharedAdvice returns what to do about several findings: the hint that all have,
 // where it names a command, or else the rule's own advice.
 func sharedAdvice(findings []verify.Finding, otherwise string) string {
 	for _, f := range findings {
@@ -214,14 +214,14 @@ func sharedAdvice(findings []verify.Finding, otherwise string) string {
 	return held(findings[0])
 }
 
-// Unbroken returns a command as it stands in a remark, so that it stays on one
+// Unbroken returns a command as it is in a remark, so that it stays on one
 // line and can be pasted.
 func Unbroken(command string) string { return strings.ReplaceAll(command, " ", noBreak) }
 
 // noBreak stands for a space at which a line is not broken.
 const noBreak = "\u00a0"
 
-// held gives the hint of a finding, with its command in one piece.
+// held returns the hint of a finding, with its command in one piece.
 func held(f verify.Finding) string {
 	command := verify.Typed(f.Command)
 	return strings.Replace(f.Hint, command, Unbroken(command), 1)

@@ -36,7 +36,7 @@ type jsonRead struct {
 	Through          *string     `json:"through"`
 }
 
-// orNull gives nil for "", which JSON shows as null.
+// orNull returns nil for "", which JSON shows as null.
 func orNull(s string) *string {
 	if s == "" {
 		return nil
@@ -51,7 +51,7 @@ func numberOrNull(n int) *int {
 	return &n
 }
 
-// shownLiterals gives literals with those masked that look secret.
+// shownLiterals returns literals with those masked that look secret.
 func shownLiterals(secret bool, literals []string) []string {
 	shown := []string{}
 	for _, l := range literals {

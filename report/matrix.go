@@ -109,7 +109,7 @@ func legend(rows [][]cell) string {
 	return strings.Join(append(parts, "Blank: not read there."), "  ")
 }
 
-// valueRows gives a row for each value that a variable has, or for how it has
+// valueRows returns a row for each value that a variable has, or for how it has
 // none, with the environments in which that is so: values side by side would be
 // too wide.
 func valueRows(p *Page, t *matrix.Table) (rows [][]cell) {

@@ -57,7 +57,7 @@ type Format struct {
 // Formats lists every format. A new one is one more line.
 var Formats = []Format{text, machine, lines, markdown, commas, sarifLog, junit, annotations, jsonSchema}
 
-// documentedIn gives the example files that name a variable.
+// documentedIn returns the example files that name a variable.
 func (p *Page) documentedIn(name string) []string {
 	files := []string{}
 	if p.Survey.Environments == nil {

@@ -31,7 +31,7 @@ var gate = map[string]string{
 	".env":    "GATE_PORT=eighty\nOLD=1\n", ".env.example": "GATE_URL=\nGATE_TOKEN=\n# GATE_PORT=\n",
 }
 
-// shown gives what a format prints, without colour.
+// shown returns what a format prints, without colour.
 func shown(t *testing.T, show func(*bytes.Buffer) error) string {
 	t.Helper()
 	var out, plain bytes.Buffer

@@ -136,7 +136,7 @@ func location(file string, line, column int) (l sarifLocation) {
 	return l
 }
 
-// runeColumn gives the column of a finding in characters rather than bytes.
+// runeColumn returns the column of a finding in characters rather than bytes.
 func (p *Page) runeColumn(f verify.Finding) int {
 	if f.Line == 0 || f.Column <= 1 || p.Survey == nil {
 		return f.Column

@@ -1,4 +1,4 @@
-// Mutants changes a package in one place at a time and tells whether the
+// Mutants changes a package in one place at a time and reports whether the
 // package's own tests notice.
 //
 //	go run ./bench/mutants [-n 40] [-seed 1] ./core/evaluate
@@ -26,7 +26,7 @@ import (
 	"sync"
 )
 
-// A change is what stands in a file in place of the bytes from start to end.
+// A change is what is in a file in place of the bytes from start to end.
 type change struct {
 	file       string
 	line       int

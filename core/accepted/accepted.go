@@ -94,7 +94,7 @@ func notUnderstood(err error) error {
 	return &Error{reason, "Each entry is [[accepted]] with rule, variable, environment, component, file, about, reason, since and until."}
 }
 
-// Bytes gives the file.
+// Bytes returns the file.
 func (l *List) Bytes() []byte {
 	out := []byte("# Findings of inzicht verify that were accepted, with the reason.\n# inzicht accept adds to this file; inzicht accept --prune drops what no longer occurs.\n\n")
 	src, err := toml.Marshal(l)
@@ -104,12 +104,12 @@ func (l *List) Bytes() []byte {
 	return append(out, src...)
 }
 
-// identity gives what the entry is about.
+// identity returns what the entry is about.
 func (e Entry) identity() verify.Identity {
 	return verify.Identity{Rule: e.Rule, Variable: e.Variable, Environment: e.Environment, Component: e.Component, File: e.File, About: e.About, Again: e.Again}
 }
 
-// entryOf gives the entry that accepts a finding.
+// entryOf returns the entry that accepts a finding.
 func entryOf(id verify.Identity, reason, since, until string) Entry {
 	return Entry{
 		Rule: id.Rule, Variable: id.Variable, Environment: id.Environment, Component: id.Component, File: id.File, About: id.About, Again: id.Again,
@@ -117,7 +117,7 @@ func entryOf(id verify.Identity, reason, since, until string) Entry {
 	}
 }
 
-// holds tells whether the entry still counts on a day.
+// holds reports whether the entry still counts on a day.
 func (e Entry) holds(today time.Time) bool {
 	until, err := time.Parse(Day, e.Until)
 	return e.Until == "" || err != nil || !today.After(until.Add(24*time.Hour))
@@ -203,7 +203,7 @@ const commentWords = "inzicht accepts "
 // commentForm is what accepts a finding: inzicht accepts RULE: reason.
 var commentForm = late.Regexp(commentWords + `([a-z-]+): *(\S.*)`)
 
-// accept tells whether a comment accepts a finding.
+// accept reports whether a comment accepts a finding.
 func (c *comments) accept(f verify.Finding) bool {
 	if f.Line == 0 || f.File == "" {
 		return false

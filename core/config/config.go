@@ -37,7 +37,7 @@ type Config struct {
 	place *place
 }
 
-// Source gives the configuration as it is written, or nothing.
+// Source returns the configuration as it is written, or nothing.
 func (c *Config) Source() string {
 	if c.place == nil {
 		return ""
@@ -45,7 +45,7 @@ func (c *Config) Source() string {
 	return c.place.src
 }
 
-// At gives file and line where a text stands in the configuration, or the file alone.
+// At returns file and line where a text is in the configuration, or the file alone.
 func (c *Config) At(text string) string {
 	if c.place == nil {
 		return Name
@@ -237,7 +237,7 @@ func checkScopes(c *Config, p *place) error {
 	return nil
 }
 
-// ScopeOf gives the scope that is configured for a file, or "".
+// ScopeOf returns the scope that is configured for a file, or "".
 func (c *Config) ScopeOf(file string) reads.Scope {
 	for _, s := range c.Scopes {
 		if matchesAny(s.Files, file) {
@@ -251,13 +251,13 @@ func matchesAny(globs []string, name string) bool {
 	return slices.ContainsFunc(globs, func(glob string) bool { ok, _ := doublestar.Match(glob, name); return ok })
 }
 
-// ExcludesFile tells whether a file is not to be looked at.
+// ExcludesFile reports whether a file is not to be looked at.
 func (c *Config) ExcludesFile(file string) bool { return matchesAny(c.Exclude.Files, file) }
 
-// ExcludesVariable tells whether a variable is not to be looked at.
+// ExcludesVariable reports whether a variable is not to be looked at.
 func (c *Config) ExcludesVariable(name string) bool { return matchesAny(c.Exclude.Variables, name) }
 
-// TreeComponents gives the configured components as the tree knows them.
+// TreeComponents returns the configured components as the tree knows them.
 func (c *Config) TreeComponents() (list []tree.Component) {
 	for _, component := range c.Components {
 		list = append(list, tree.Component{Name: component.Name, Folder: strings.Trim(component.Folder, "/"), Uses: component.Uses})
@@ -265,7 +265,7 @@ func (c *Config) TreeComponents() (list []tree.Component) {
 	return list
 }
 
-// Declared gives the configured environments.
+// Declared returns the configured environments.
 func (c *Config) Declared() (list []environment.Declared) {
 	for _, e := range c.Environments {
 		list = append(list, environment.Declared{Name: e.Name, Component: e.Component, Layers: e.Layers})

@@ -63,7 +63,7 @@ func settingsError(name string, err error) error {
 	return &Error{where, "there is no setting " + strings.Join(bad.Unknown, "."), hint}
 }
 
-// names gives the names of all settings.
+// names returns the names of all settings.
 func names(t reflect.Type) (list []string) {
 	switch t.Kind() {
 	case reflect.Slice, reflect.Map, reflect.Pointer:

@@ -33,7 +33,7 @@ func checkIdioms(c *Config, p *place) error {
 	return nil
 }
 
-// Languages gives the languages with the idioms of the configuration. The
+// Languages returns the languages with the idioms of the configuration. The
 // error is an *Error.
 func (c *Config) Languages() (*language.Set, error) {
 	idioms := map[string][]reads.Idiom{}

@@ -10,7 +10,7 @@ import (
 	"inzicht/core/tree"
 )
 
-// Suggest gives a commented configuration for what was discovered in a tree,
+// Suggest returns a commented configuration for what was discovered in a tree,
 // so that nobody starts from an empty page. It is a valid configuration that
 // changes nothing.
 func Suggest(t *tree.Tree, all *environment.All, c *contract.Contract) string {

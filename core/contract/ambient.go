@@ -74,13 +74,13 @@ func IsOfRuntime(name string) bool {
 	return ofRuntimes[name] || slices.ContainsFunc(runtimePrefixes, func(prefix string) bool { return strings.HasPrefix(name, prefix) })
 }
 
-// isNote tells whether a name is but a note that code leaves in an array of
+// isNote reports whether a name is but a note that code leaves in an array of
 // the web server's: no shell and no env file can set a variable with a dot.
 func isNote(name string, list []reads.Read) bool {
 	return strings.Contains(name, ".") && !slices.ContainsFunc(list, func(r reads.Read) bool { return r.Access != "$_SERVER" })
 }
 
-// IsAmbient tells whether a variable is supplied by the surroundings: it is
+// IsAmbient reports whether a variable is supplied by the surroundings: it is
 // listed as read, but never missing or undocumented.
 func IsAmbient(name string) bool {
 	if ambient[name] || windows[strings.ToUpper(name)] {

@@ -103,7 +103,7 @@ func Build(all []reads.Read) *Contract {
 	return c
 }
 
-// Lookup gives the variable of that name, or nil.
+// Lookup returns the variable of that name, or nil.
 func (c *Contract) Lookup(name string) *Variable {
 	i, found := slices.BinarySearchFunc(c.Variables, name, func(v Variable, n string) int { return strings.Compare(v.Name, n) })
 	if !found {
@@ -112,7 +112,7 @@ func (c *Contract) Lookup(name string) *Variable {
 	return &c.Variables[i]
 }
 
-// Covers gives a read whose pattern the name fits, or nil.
+// Covers returns a read whose pattern the name fits, or nil.
 func (c *Contract) Covers(name string) *reads.Read {
 	first := -1
 	for end := range len(name) + 1 {
@@ -163,14 +163,14 @@ func (v *Variable) Of(component string) *Variable {
 	return &part
 }
 
-// Counts tells whether a read makes its variable wanted in an environment:
+// Counts reports whether a read makes its variable wanted in an environment:
 // reads in tests and tooling do not, nor what the one who builds an image or
 // hosts a pipeline supplies.
 func Counts(r reads.Read) bool {
 	return (r.Scope == reads.Runtime || r.Scope == reads.Build) && !Elsewhere(r)
 }
 
-// Elsewhere tells whether a read is of what no env file supplies: arguments of
+// Elsewhere reports whether a read is of what no env file supplies: arguments of
 // an image's build, secrets and settings of a hosted pipeline.
 func Elsewhere(r reads.Read) bool { return r.Language == "dockerfile" || r.Language == "workflow" }
 
@@ -179,7 +179,7 @@ func sortedSet(list []string) []string {
 	return slices.Compact(list)
 }
 
-// strictest gives the strictest need. A read that only asks whether the
+// strictest returns the strictest need. A read that only asks whether the
 // variable is set says nothing against another with a fallback.
 func strictest(list []reads.Read) reads.Need {
 	need := reads.Optional
@@ -194,7 +194,7 @@ func strictest(list []reads.Read) reads.Need {
 	return need
 }
 
-// agreedKind gives the kind that says most: text gives way to any other.
+// agreedKind returns the kind that says most: text gives way to any other.
 func agreedKind(list []reads.Read) reads.Kind {
 	kind := reads.Text
 	for _, r := range list {

@@ -10,13 +10,13 @@ import (
 // own names behind a prefix.
 type Classes struct {
 	// Bases are the last names of classes whose subclasses are filled from the
-	// environment; Decorators those of what stands before such a class, from one
+	// environment; Decorators those of what is before such a class, from one
 	// of Modules.
 	Bases, Decorators, Modules string
 	// Prefix and Delimiter are the properties that say so, in the class, in a
 	// record or a class of its own in it, or in its head.
 	Prefix, Delimiter string
-	// Usual is the prefix where none is said, Joint what stands behind a prefix.
+	// Usual is the prefix where none is said, Joint what is behind a prefix.
 	Usual, Joint string
 	// Describe are functions that describe a field, Alias the properties of them
 	// that name the variable itself.
@@ -116,7 +116,7 @@ func (w *classes) pairOf(n int32) property {
 	return property{word: w.word(w.first(n)), args: []int32{w.last(n)}}
 }
 
-// decorated reports whether one of the decorators stands before a class.
+// decorated reports whether one of the decorators is before a class.
 func (w *classes) decorated(class int32, t *traits) bool {
 	for up := w.parent(class); w.is(up, parse.Wrapper); up = w.parent(up) {
 		for c := w.first(up); c != 0 && c != class; c = w.node(c).Next {

@@ -145,7 +145,7 @@ func (w *commands) option(call int32, prefix string) (Setting, bool) {
 	return d.setting(prefix+name, w.word(call), Optional, int(w.node(call).From)), true
 }
 
-// asVariable returns a name as it stands in that of a variable.
+// asVariable returns a name as it is in that of a variable.
 func asVariable(name string) string {
 	return strings.ToUpper(strings.ReplaceAll(name, "-", "_"))
 }

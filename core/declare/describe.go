@@ -24,7 +24,7 @@ func (d *description) setKind(kind string) {
 	}
 }
 
-// fallsBack notes what stands in.
+// fallsBack notes what is in.
 func (d *description) fallsBack(s *Source, n int32) {
 	text, any := s.literal(n)
 	d.need = Optional
@@ -48,7 +48,7 @@ func (s *Source) literalKind(n int32) string {
 	return "integer"
 }
 
-// mostOfSource bounds the source that is shown for what stands in.
+// mostOfSource bounds the source that is shown for what is in.
 const mostOfSource = 80
 
 // property is one thing that is said: a keyword argument, a pair of a record, or
@@ -195,7 +195,7 @@ func (s *Source) size(n int32) int32 {
 }
 
 // properties returns what a call, a record or a chain of calls says, the
-// innermost first, and what stands at its root.
+// innermost first, and what is at its root.
 func (s *Source) properties(n int32) (list []property, root int32) {
 	list, n = s.pastTypes(nil, s.unwrap(n))
 	var calls []int32

@@ -14,7 +14,7 @@ type Filled struct {
 	Fill, Modules string
 	// Prefixed is the call before it that says a prefix.
 	Prefixed string
-	// Annotation stands before a field and may say Rename, another name, and
+	// Annotation is before a field and may say Rename, another name, and
 	// Usual, that there is a value without one.
 	Annotation, Rename, Usual string
 	// Access is how it is called.

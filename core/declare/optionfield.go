@@ -6,9 +6,9 @@ import (
 	"inzicht/core/parse"
 )
 
-// The field that an option stands at: its name, its type, and what it is given.
+// The field that an option is at: its name, its type, and what it is given.
 
-// fieldName returns the name of the field that an option stands at, or "".
+// fieldName returns the name of the field that an option is at, or "".
 func (w *options) fieldName(n int32) string {
 	field := w.fieldOf(n)
 	if field == 0 {
@@ -26,7 +26,7 @@ func (w *options) isClass(n int32) bool {
 	return strings.HasSuffix(text, ".class") || strings.HasSuffix(text, "::class") || strings.HasSuffix(text, "::class.java")
 }
 
-// field takes what the field or parameter says that an option stands at: its
+// field takes what the field or parameter says that an option is at: its
 // type and what it is given.
 func (w *options) field(n int32, d *description) {
 	if field := w.fieldOf(n); field != 0 {
@@ -110,7 +110,7 @@ func (w *options) given(d *description, value int32) {
 	}
 }
 
-// before takes a type that stands before the name of a field.
+// before takes a type that is before the name of a field.
 func (w *options) before(field int32, from int, option int32, d *description) {
 	name := w.first(field)
 	kind, optionalType := kindOf(w.between(from, int(w.node(name).From)))

@@ -26,11 +26,11 @@ type Options struct {
 	// besides those that mean so anywhere.
 	Value string
 	// Default says that the first argument without a name is used where there
-	// is no value, unless it begins with a dash, of what stands at a field.
+	// is no value, unless it begins with a dash, of what is at a field.
 	Default bool
-	// Inferred says that what stands in tells the kind, where nothing else does.
+	// Inferred says that what is in tells the kind, where nothing else does.
 	Inferred bool
-	// Prefix stands before each name.
+	// Prefix is before each name.
 	Prefix string
 	// Need is what is needed where nothing is said.
 	Need string
@@ -41,7 +41,7 @@ type Options struct {
 	Receivers string
 	// Bare says that the head is called on nothing.
 	Bare bool
-	// Annotation says that it stands before a field, or a parameter.
+	// Annotation says that it is before a field, or a parameter.
 	Annotation bool
 	// Needs are needs by head, where they differ.
 	Needs map[string]string

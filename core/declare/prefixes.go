@@ -22,7 +22,7 @@ type Prefixes struct {
 	Assigned string
 	// Usual is the prefix where none is said, or "": then there is none.
 	Usual string
-	// Joint stands behind a prefix that does not end with it.
+	// Joint is behind a prefix that does not end with it.
 	Joint string
 	// Access is how it is called, where that is not the name of the call.
 	Access string

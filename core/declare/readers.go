@@ -13,7 +13,7 @@ type Readers struct {
 	// Makers are the last names of what makes such an object, from one of
 	// Modules.
 	Makers, Modules string
-	// Prefix is the property of the maker that stands before all names;
+	// Prefix is the property of the maker that is before all names;
 	// Prefixed the method within whose block a prefix does.
 	Prefix, Prefixed string
 	// Functions are functions of the library that read, by their paths.
@@ -163,7 +163,7 @@ func (w *readers) call(n int32) (list []Setting) {
 	return list
 }
 
-// askedFor reports whether a call stands in the way that is gone where a
+// askedFor reports whether a call is in the way that is gone where a
 // condition has found a variable: if os.environ.get("X"): env.url("X").
 func (s *Source) askedFor(call int32, name string) bool {
 	for n, up := call, s.parent(call); up != 0; n, up = up, s.parent(up) {

@@ -110,7 +110,7 @@ func (p *plan) add() {
 	}
 }
 
-// draftFor gives the example file that what a component reads belongs into.
+// draftFor returns the example file that what a component reads belongs into.
 func (p *plan) draftFor(component string) *draft {
 	file := p.survey.Environments.ExampleFor(component)
 	if p.files[file] == nil {
@@ -167,7 +167,7 @@ func (d *draft) entry(name string) *envfile.Entry {
 	return nil
 }
 
-// relative gives the last of the entries whose names begin with most of the
+// relative returns the last of the entries whose names begin with most of the
 // same words as that of a variable, and at least with one; or nil. In a new
 // file it is one of the same component.
 func (d *draft) relative(v undocumented) (found *envfile.Entry) {

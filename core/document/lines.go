@@ -17,7 +17,7 @@ import (
 	"inzicht/core/survey"
 )
 
-// Lines gives what an example file says of a variable: what it is for, what
+// Lines returns what an example file says of a variable: what it is for, what
 // the code says of it, and the variable with a harmless value; commented out
 // where the code lives without it.
 func Lines(s *survey.Survey, v *contract.Variable) []string {
@@ -37,7 +37,7 @@ func Comment(s *survey.Survey, v *contract.Variable) (lines []string) {
 	return append(lines, "# "+factsOf(v, first))
 }
 
-// leading gives the read that says most of a variable: one that counts, and
+// leading returns the read that says most of a variable: one that counts, and
 // with the variable's own need.
 func leading(v *contract.Variable) reads.Read {
 	for _, fits := range []func(reads.Read) bool{
@@ -73,7 +73,7 @@ func factsOf(v *contract.Variable, first reads.Read) string {
 	return marked.Line(strings.Join(parts, ", ") + "; read in " + where)
 }
 
-// plainOnes gives literals fit for a comment.
+// plainOnes returns literals fit for a comment.
 func plainOnes(literals []string) (list []string) {
 	for _, l := range literals {
 		if l != "" {
@@ -83,7 +83,7 @@ func plainOnes(literals []string) (list []string) {
 	return list
 }
 
-// harmless gives a value that may stand in an example: the fallback, where all
+// harmless returns a value that may stand in an example: the fallback, where all
 // reads have the same and it is no secret; otherwise nothing.
 func harmless(v *contract.Variable) string {
 	if v.Secret || len(v.Fallbacks) != 1 || secrecy.HoldsSecret(v.Fallbacks[0]) || strings.ContainsAny(v.Fallbacks[0], "\n\r$`") {
@@ -127,7 +127,7 @@ const (
 	longestSaid = 120 // characters of a sentence that is taken over
 )
 
-// sentence gives the first sentence of a comment, if it is one: it begins with
+// sentence returns the first sentence of a comment, if it is one: it begins with
 // a capital letter, is not too long, and is no code.
 func sentence(said string) string {
 	if n := strings.Index(said, ". "); n >= 0 {

@@ -14,7 +14,7 @@ type Dialect struct {
 	read   func(src []byte, outer Lookup) *Reading
 }
 
-// Lookup gives the value that a name has outside the file.
+// Lookup returns the value that a name has outside the file.
 type Lookup func(name string) (value string, set bool)
 
 // The dialects.
@@ -29,7 +29,7 @@ var (
 // Dialects lists every dialect. A new one is one more line.
 var Dialects = []*Dialect{Dotenv, Compose, Docker, Systemd, Shell}
 
-// DialectNamed gives the dialect of that name, or nil.
+// DialectNamed returns the dialect of that name, or nil.
 func DialectNamed(name string) *Dialect {
 	for _, d := range Dialects {
 		if d.Name == name {
@@ -97,7 +97,7 @@ func (r *Reading) problem(line int, reason, hint string) {
 	r.Problems = append(r.Problems, Problem{Line: line, Column: 1, Reason: reason, Hint: hint})
 }
 
-// isShellName tells whether a shell would take s for a variable's name.
+// isShellName reports whether a shell would take s for a variable's name.
 func isShellName(s string) bool {
 	for i := range len(s) {
 		if c := s[i]; !(c == '_' || c >= 'A' && c <= 'Z' || c >= 'a' && c <= 'z' || i > 0 && c >= '0' && c <= '9') {

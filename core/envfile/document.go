@@ -51,13 +51,13 @@ type Problem struct {
 	Mild         bool // the values are understood all the same
 }
 
-// IsText tells whether the file is text in UTF-8, of which something can be read.
+// IsText reports whether the file is text in UTF-8, of which something can be read.
 func (d *Document) IsText() bool { return !d.wide }
 
-// Bytes gives the file as it was read.
+// Bytes returns the file as it was read.
 func (d *Document) Bytes() []byte { return bytes.Join(d.pieces, nil) }
 
-// Lookup gives the entry in force for a name: the last one that sets it.
+// Lookup returns the entry in force for a name: the last one that sets it.
 func (d *Document) Lookup(name string) (Entry, bool) {
 	if n, found := d.names[name]; found {
 		return d.Entries[n], true
@@ -86,15 +86,15 @@ func (d *Document) index() {
 	}
 }
 
-// Refers tells whether the value of an entry is made with a name, if only of
+// Refers reports whether the value of an entry is made with a name, if only of
 // one that is commented out.
 func (d *Document) Refers(name string) bool { return d.refers[name] }
 
-// Broken tells whether a line cannot be understood: whatever it seems to set
+// Broken reports whether a line cannot be understood: whatever it seems to set
 // is not meant.
 func (d *Document) Broken(line int) bool { return d.broken[line] }
 
-// referred gives the names behind dollar signs in a value as it is written.
+// referred returns the names behind dollar signs in a value as it is written.
 func referred(raw string) (names []string) {
 	for n := strings.IndexByte(raw, '$'); n >= 0; n = strings.IndexByte(raw, '$') {
 		raw = strings.TrimPrefix(raw[n+1:], "{")
@@ -107,7 +107,7 @@ func referred(raw string) (names []string) {
 	return names
 }
 
-// Documents tells whether the file names a variable, if only in a comment.
+// Documents reports whether the file names a variable, if only in a comment.
 func (d *Document) Documents(name string) bool { return d.named[name] }
 
 // Parse reads an env file. It never fails: what cannot be understood becomes
@@ -159,7 +159,7 @@ func (p *parser) problem(line, column int, mild bool, reason, hint string) {
 	p.doc.Problems = append(p.doc.Problems, Problem{line, column, reason, hint, mild})
 }
 
-// isWide tells whether the file is UTF-16 or otherwise no text.
+// isWide reports whether the file is UTF-16 or otherwise no text.
 func (p *parser) isWide() bool {
 	switch {
 	case bytes.HasPrefix(p.src, []byte("\xff\xfe")), bytes.HasPrefix(p.src, []byte("\xfe\xff")):
@@ -172,7 +172,7 @@ func (p *parser) isWide() bool {
 	return false
 }
 
-// lineEnd gives the offset of the next line end, and of what follows it.
+// lineEnd returns the offset of the next line end, and of what follows it.
 func (p *parser) lineEnd(at int) (end, next int) {
 	n := bytes.IndexByte(p.src[at:], '\n')
 	if n < 0 {
@@ -228,7 +228,7 @@ func (p *parser) key(at int) bool {
 	return true
 }
 
-// withoutKeys gives the file with nothing but line ends where keys stand over
+// withoutKeys returns the file with nothing but line ends where keys stand over
 // several lines.
 func (d *Document) withoutKeys(src []byte) []byte {
 	if len(d.keys) == 0 {
@@ -320,7 +320,7 @@ func (p *parser) checkName(name string, nameEnd, equals, end int) bool {
 	return false
 }
 
-// show gives the first character of text for a message, never more: what
+// show returns the first character of text for a message, never more: what
 // follows may be a secret.
 func show(text []byte) string {
 	r, _ := utf8.DecodeRune(text)

@@ -38,7 +38,7 @@ func (d *dotenvReader) skip(n int) {
 	d.rest = d.rest[n:]
 }
 
-// toLineEnd gives the length of what is left of the line from at on.
+// toLineEnd returns the length of what is left of the line from at on.
 func (d *dotenvReader) toLineEnd(at int) int {
 	if n := strings.IndexByte(d.rest[at:], '\n'); n >= 0 {
 		return at + n
@@ -72,7 +72,7 @@ func (d *dotenvReader) statement() {
 	}
 }
 
-// value reads what stands behind =. literal says that nothing is filled in.
+// value reads what is behind =. literal says that nothing is filled in.
 func (d *dotenvReader) value() (value string, literal bool) {
 	if d.rest == "" {
 		return "", true
@@ -133,7 +133,7 @@ func (d *dotenvReader) fill(name string) {
 	d.pending[name] = false
 }
 
-// outside gives the value that a name has outside the file, or nothing.
+// outside returns the value that a name has outside the file, or nothing.
 func (d *dotenvReader) outside(name string) (value string, set bool) {
 	if value, set = d.outer(name); !set {
 		return "", false

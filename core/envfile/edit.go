@@ -48,7 +48,7 @@ func (d *Document) Set(name, value string) error {
 	return nil
 }
 
-// Written returns a value as it stands in an env file, in quotes where it needs
+// Written returns a value as it is in an env file, in quotes where it needs
 // them. The error is an *EditError.
 func Written(name, value string) (raw string, err error) {
 	d := Parse(nil)
@@ -59,7 +59,7 @@ func Written(name, value string) (raw string, err error) {
 	return e.Raw, nil
 }
 
-// valueStart gives where the value begins in the piece of an entry, or -1.
+// valueStart returns where the value begins in the piece of an entry, or -1.
 func valueStart(piece []byte, entry Entry) int {
 	at := bytes.Index(piece, []byte(entry.Name))
 	if at < 0 {

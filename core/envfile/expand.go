@@ -39,7 +39,7 @@ func (e *expander) expand(s string, depth int) string {
 	return out.String()
 }
 
-// reference fills in the reference that s begins with, and gives what follows it.
+// reference fills in the reference that s begins with, and returns what follows it.
 func (e *expander) reference(s string, depth int) (value, rest string) {
 	if !strings.HasPrefix(s, "${") {
 		end := 1
@@ -58,7 +58,7 @@ func (e *expander) reference(s string, depth int) (value, rest string) {
 	return e.braced(s[2:close], depth), s[close+1:]
 }
 
-// plain gives the value of a name that has no fallback. written is the name,
+// plain returns the value of a name that has no fallback. written is the name,
 // with the dollar sign where it stands without braces.
 func (e *expander) plain(written string) string {
 	name := strings.TrimPrefix(written, "$")

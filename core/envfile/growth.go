@@ -23,7 +23,7 @@ func (g *Growth) Text(text string) int {
 	if nestedBraces(text) > maxBraces {
 		length = maxFilled + 1
 	}
-	product := 1 // of what stands in ${name//pattern/replacement}
+	product := 1 // of what is in ${name//pattern/replacement}
 	for n := strings.IndexByte(text, '$'); n >= 0; n = strings.IndexByte(text, '$') {
 		text = text[n+1:]
 		name := strings.TrimLeft(text, "{#!")
@@ -46,7 +46,7 @@ func (g *Growth) Text(text string) int {
 // at each step.
 const maxBraces = 40
 
-// nestedBraces gives how deep ${ stands in ${.
+// nestedBraces returns how deep ${ is in ${.
 func nestedBraces(text string) (deepest int) {
 	depth := 0
 	for i := range len(text) {

@@ -23,7 +23,7 @@ func (d *Document) Insert(after *Entry, lines []string) {
 	*d = *Parse(bytes.Join([][]byte{before, text, bytes.Join(pieces[at+1:], nil)}, nil))
 }
 
-// lineEnd gives what ends the lines of the file.
+// lineEnd returns what ends the lines of the file.
 func (d *Document) lineEnd() string {
 	if bytes.Contains(d.Bytes(), []byte("\r\n")) {
 		return "\r\n"

@@ -2,7 +2,7 @@ package envfile
 
 import "testing"
 
-// entryNamed gives an entry of a document, in force or commented out.
+// entryNamed returns an entry of a document, in force or commented out.
 func entryNamed(t *testing.T, d *Document, name string) *Entry {
 	t.Helper()
 	for i := range d.Entries {

@@ -90,7 +90,7 @@ var (
 	keyEnds   = []byte("-----END ")
 )
 
-// keyBlock gives the offset behind a key that is written over several lines
+// keyBlock returns the offset behind a key that is written over several lines
 // from at on, the beginning of a line, or at where there is none: all to the
 // mark of its end, or the lines in base64 that follow each other.
 func keyBlock(src []byte, at int) int {

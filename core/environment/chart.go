@@ -148,7 +148,7 @@ var (
 	byDefault = late.Regexp(`default\s+("[^"]*"|\S+)`)
 )
 
-// unfilled stands where an action stood that is not known.
+// unfilled is where an action stood that is not known.
 const unfilled = "\ue000"
 
 // fillActions returns a template with its actions filled in or passed over,
@@ -175,7 +175,7 @@ func fillActions(src []byte, action func(string) (string, bool)) (out []byte, wh
 	return append(out, src[at:]...), whole
 }
 
-// alone reports whether nothing else stands in the lines of src[from:to].
+// alone reports whether nothing else is in the lines of src[from:to].
 func alone(src []byte, from, to int) bool {
 	before := src[bytes.LastIndexByte(src[:from], '\n')+1 : from]
 	after, _, _ := bytes.Cut(src[to:], []byte{'\n'})

@@ -61,13 +61,13 @@ type composeProject struct {
 	places   map[string]Value // where it says something: by service, key and name
 }
 
-// lookup gives what is interpolated for a name.
+// lookup returns what is interpolated for a name.
 func (p *composeProject) lookup(name string) (string, bool) {
 	value, set := p.outer[name]
 	return value, set
 }
 
-// composeGroup gives the variant that a file's name tells ("" for the base),
+// composeGroup returns the variant that a file's name tells ("" for the base),
 // and whether it is a compose file at all.
 func composeGroup(file string) (variant string, isCompose bool) {
 	stem := strings.TrimSuffix(strings.TrimSuffix(path.Base(file), ".yaml"), ".yml")
@@ -252,7 +252,7 @@ func (f *finder) componentOfService(service types.ServiceConfig) (tree.Component
 	return f.componentNamed(imageName(service.Image))
 }
 
-// imageName gives the last part of an image's name, without its tag.
+// imageName returns the last part of an image's name, without its tag.
 func imageName(image string) string {
 	name := path.Base(image)
 	name, _, _ = strings.Cut(name, "@")
@@ -272,7 +272,7 @@ func (f *finder) componentNamed(name string) (tree.Component, bool) {
 	return tree.Component{}, f.tree.RootManifest && f.rootNames()[strings.ToLower(name)]
 }
 
-// serviceLayers gives the layers of a service in compose's order.
+// serviceLayers returns the layers of a service in compose's order.
 func (f *finder) serviceLayers(project *composeProject, service types.ServiceConfig) (layers []*Layer) {
 	if l := f.imageOf(service); l != nil {
 		layers = append(layers, l)

@@ -41,7 +41,7 @@ func (f *finder) writtenEnvFile(project *composeProject, file string) (name, who
 	return name, ""
 }
 
-// envFilesOf gives the paths under env_file of a service.
+// envFilesOf returns the paths under env_file of a service.
 func envFilesOf(service *yaml.Node) (list []*yaml.Node) {
 	n := at(service, "env_file")
 	list = oneOrMore(n)

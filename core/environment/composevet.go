@@ -152,7 +152,7 @@ func (p *composeProject) weigh(n *yaml.Node, depth int) {
 	}
 }
 
-// includedFiles gives the paths of one entry of include.
+// includedFiles returns the paths of one entry of include.
 func includedFiles(include *yaml.Node) []*yaml.Node {
 	if include != nil && include.Kind == yaml.ScalarNode {
 		return []*yaml.Node{include}

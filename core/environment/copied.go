@@ -48,7 +48,7 @@ func (s *All) CopiedInto(t *tree.Tree, file string) (list []Copied) {
 	return list
 }
 
-// copyLine gives the line of the COPY or ADD that takes a file of the context
+// copyLine returns the line of the COPY or ADD that takes a file of the context
 // into the image, or 0.
 func copyLine(t *tree.Tree, image, file string) (line int) {
 	src, err := t.ReadFile(image)
@@ -89,7 +89,7 @@ func copyLine(t *tree.Tree, image, file string) (line int) {
 	return line
 }
 
-// takes tells whether a COPY or ADD takes in a file of the context.
+// takes reports whether a COPY or ADD takes in a file of the context.
 func takes(node *parser.Node, file string) bool {
 	for _, flag := range node.Flags {
 		if strings.HasPrefix(flag, "--from") {
@@ -120,7 +120,7 @@ func takes(node *parser.Node, file string) bool {
 	return false
 }
 
-// isIgnored tells whether the ignore file of a build keeps a file out, and
+// isIgnored reports whether the ignore file of a build keeps a file out, and
 // which ignore file that is or would be.
 func isIgnored(t *tree.Tree, image, context, file string) (ignoreFile string, ignored bool) {
 	ignoreFile = path.Join(context, ".dockerignore")

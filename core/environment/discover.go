@@ -195,7 +195,7 @@ func (f *finder) load(s Spec) ([]*Layer, error) {
 	return k.load(f, s)
 }
 
-// LayerKinds gives key and meaning of every kind of layer, for people.
+// LayerKinds returns key and meaning of every kind of layer, for people.
 func LayerKinds() (list [][2]string) {
 	for _, k := range kinds {
 		list = append(list, [2]string{k.key, k.says})

@@ -80,7 +80,7 @@ func IsDockerfile(file string) bool {
 	return strings.HasSuffix(base, ".dockerfile")
 }
 
-// imageOf gives the layer of the image that a compose service builds, or nil.
+// imageOf returns the layer of the image that a compose service builds, or nil.
 func (f *finder) imageOf(service types.ServiceConfig) *Layer {
 	if service.Build == nil || service.Build.DockerfileInline != "" {
 		return nil
@@ -204,7 +204,7 @@ var platformArguments = map[string]bool{
 
 func (s *imageStage) Keys() []string { return append(sortedKeys(s.values), sortedKeys(s.arguments)...) }
 
-// trigger is an instruction with the line that it stands on.
+// trigger is an instruction with the line that it is on.
 type trigger struct {
 	node *parser.Node
 	line int

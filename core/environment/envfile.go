@@ -198,7 +198,7 @@ func (f *finder) discoverEnvFiles() {
 	}
 }
 
-// committedBase gives what is the base of .env.NAME beside it: a .env that is
+// committedBase returns what is the base of .env.NAME beside it: a .env that is
 // committed holds what all environments share, and so does .env.defaults.
 func committedBase(local, layers []*Layer) (base []*Layer) {
 	for _, l := range local {

@@ -32,14 +32,14 @@ type Value struct {
 	State       State
 	Text        string // the value; only where State is Set
 	File        string // where it stands; "" where it is in no file
-	Line        int    // 0 where it stands in no line
+	Line        int    // 0 where it is in no line
 	Column      int
 	Why         string   // of a value that is not seen: where it comes from
 	Fingerprint string   // of a record
 	Lacks       []string // names that it is made with and that are set nowhere
 }
 
-// textValue gives the value that a text is.
+// textValue returns the value that a text is.
 func textValue(text, file string, line, column int) Value {
 	v := Value{State: Set, Text: text, File: file, Line: line, Column: column}
 	switch {
@@ -66,7 +66,7 @@ type Layer struct {
 	Open      string    // what else it gets values from that are not seen here, or ""
 }
 
-// Names gives the names that a layer says something of, sorted.
+// Names returns the names that a layer says something of, sorted.
 func (l *Layer) Names() []string {
 	names := make([]string, 0, len(l.Values))
 	for name := range l.Values { // in any order
@@ -87,12 +87,12 @@ type Environment struct {
 	Live      *Environment   // of a live process: the environment that it was to be started with
 }
 
-// Local tells whether it is a developer's own.
+// Local reports whether it is a developer's own.
 func (e *Environment) Local() bool {
 	return e.Name == "local" || e.Name == "dev" || e.Name == "development" || strings.HasPrefix(e.Name, "compose/")
 }
 
-// Lookup gives the value in force for a name, and the layer it comes from.
+// Lookup returns the value in force for a name, and the layer it comes from.
 func (e *Environment) Lookup(name string) (value Value, layer *Layer, found bool) {
 	for i := len(e.Layers) - 1; i >= 0; i-- {
 		if value, found := e.Layers[i].Values[name]; found {
@@ -102,13 +102,13 @@ func (e *Environment) Lookup(name string) (value Value, layer *Layer, found bool
 	return Value{}, nil, false
 }
 
-// Has tells whether a name has a value other than nothing.
+// Has reports whether a name has a value other than nothing.
 func (e *Environment) Has(name string) bool {
 	v, _, found := e.Lookup(name)
 	return found && v.State != Empty
 }
 
-// Off tells whether a switch is off: without a value, or with one that says no.
+// Off reports whether a switch is off: without a value, or with one that says no.
 func (e *Environment) Off(name string) bool {
 	v, _, _ := e.Lookup(name)
 	return !e.Has(name) || v.State == Set && SaysNo(v.Text)
@@ -125,7 +125,7 @@ type Link struct {
 	Value Value
 }
 
-// Chain gives all that the layers say of a name: the value in force first,
+// Chain returns all that the layers say of a name: the value in force first,
 // then those that it hides.
 func (e *Environment) Chain(name string) (chain []Link) {
 	for i := len(e.Layers) - 1; i >= 0; i-- {
@@ -146,7 +146,7 @@ func (e *Environment) Open() string {
 	return ""
 }
 
-// File gives the file that a person would add a value to: the first layer
+// File returns the file that a person would add a value to: the first layer
 // that is a file, since later ones are often personal; "" where there is none.
 func (e *Environment) File() string {
 	for _, l := range e.Layers {
@@ -186,7 +186,7 @@ type All struct {
 	Problems     []Problem
 	Images       []string // the Dockerfiles found
 	EnvFiles     []*Layer // every env file that is no example, by file; also those that serve no code here
-	Untied       []Untied // what gives values to programs that are not known to be of this tree, by file
+	Untied       []Untied // what returns values to programs that are not known to be of this tree, by file
 
 	readers  map[string][]*envfile.Dialect // of an env file: who else reads it, and how
 	shared   map[string]bool               // env files that services without code here get too
@@ -204,7 +204,7 @@ func (s *All) IsShared(file string) bool { return s.shared[file] }
 // newExample is the example file to be written where a tree has none.
 const newExample = ".env.example"
 
-// ExampleFor gives the example file that what a component reads belongs into:
+// ExampleFor returns the example file that what a component reads belongs into:
 // its own, or else the one nearest to the root, or else one to be written.
 func (s *All) ExampleFor(component string) string {
 	nearest := ""
@@ -285,7 +285,7 @@ func (s *All) Drop(read func(name string) bool) {
 	})
 }
 
-// Names gives the names of all environments, sorted.
+// Names returns the names of all environments, sorted.
 func (s *All) Names() (names []string) {
 	for _, e := range s.Environments {
 		names = append(names, e.Name)
@@ -294,16 +294,16 @@ func (s *All) Names() (names []string) {
 	return slices.Compact(names)
 }
 
-// ReadersOf gives the dialects in which what is described in the tree reads an env file.
+// ReadersOf returns the dialects in which what is described in the tree reads an env file.
 func (s *All) ReadersOf(file string) []*envfile.Dialect { return s.readers[file] }
 
-// Named tells whether the pattern is the name of an environment, or a glob of it.
+// Named reports whether the pattern is the name of an environment, or a glob of it.
 func Named(pattern, name string) bool {
 	ok, _ := path.Match(pattern, name)
 	return ok || pattern == name
 }
 
-// Layers gives every layer once: of example files, with environment "", and
+// Layers returns every layer once: of example files, with environment "", and
 // of environments, with the name of the one that it belongs to. A file that
 // is a layer of several is given once.
 func (s *All) Layers(f func(l *Layer, environment string)) {
@@ -324,7 +324,7 @@ func (s *All) Layers(f func(l *Layer, environment string)) {
 }
 
 // IsLayer reports whether a file of the tree is, or is a part of, a layer: what
-// stands in it is set, and not read. It may be asked side by side.
+// is in it is set, and not read. It may be asked side by side.
 func (s *All) IsLayer(file string) bool {
 	s.layersOnce.Do(func() {
 		s.layerFiles = map[string]bool{}
@@ -333,7 +333,7 @@ func (s *All) IsLayer(file string) bool {
 	return s.layerFiles[file]
 }
 
-// Serves tells whether the environment is to satisfy the reads of a
+// Serves reports whether the environment is to satisfy the reads of a
 // component: its own, those of a shared component that its own uses, and, for
 // one of the root, those of every component without an environment of that name.
 func (s *All) Serves(e *Environment, component string) bool {
@@ -378,7 +378,7 @@ func (s *All) Lay(name string, l *Layer) (found bool) {
 }
 
 // Watch takes a live process up beside the environment that it should have,
-// and gives the name it has there.
+// and returns the name it has there.
 func (s *All) Watch(name string, process *Layer) string {
 	for _, e := range s.Environments {
 		if Named(name, e.Name) {

@@ -231,7 +231,7 @@ func (l *Layer) json(name string, src []byte) error {
 const mostObjects = 100_000
 
 // gather finds variables: mappings of names to plain values, and entries with a
-// key or name and a value. What stands round such a mapping names no variables.
+// key or name and a value. What is round such a mapping names no variables.
 func (l *Layer) gather(n any, depth int) (found bool) {
 	if depth > maxYAMLDepth {
 		return false

@@ -199,7 +199,7 @@ func (f *finder) workloads(prefix string, c *cluster) {
 
 // own tells which containers run code of this tree, and which component: those
 // whose image, or else whose own name, is that of one; else of a workload with
-// such a name the first container that stays. What stands beside it is of others.
+// such a name the first container that stays. What is beside it is of others.
 func (f *finder) own(c *cluster) (chosen []bool, components []tree.Component) {
 	chosen, components = make([]bool, len(c.workloads)), make([]tree.Component, len(c.workloads))
 	found := map[string]bool{}
@@ -314,7 +314,7 @@ func (c *cluster) generators(f *finder, d *yamlDocument) {
 	}
 }
 
-// find gives a config map or secret: that of the workload's own folder, or
+// find returns a config map or secret: that of the workload's own folder, or
 // else the one that was found last.
 func (c *cluster) find(kind, name string) *store {
 	for ; c != nil; c = c.outer {
@@ -325,7 +325,7 @@ func (c *cluster) find(kind, name string) *store {
 	return nil
 }
 
-// workloadLayers gives a layer for each entry of envFrom, and one for env.
+// workloadLayers returns a layer for each entry of envFrom, and one for env.
 func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 	layer := func(label, file string) *Layer {
 		return &Layer{Kind: "manifests", Label: label, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file], Values: map[string]Value{}, Changed: f.tree.Changed(file)}
@@ -375,7 +375,7 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 
 var dollarParens = late.Regexp(`\$\$|\$\([A-Za-z_][A-Za-z0-9_.-]*\)`)
 
-// references fills in $(NAME) with what stands before it, the last layer
+// references fills in $(NAME) with what is before it, the last layer
 // first; $$ is a dollar sign, and what nothing sets stays as it is written. It
 // gives how many bytes may still be filled in.
 func references(v Value, before []*Layer, left int) (Value, int) {
@@ -407,7 +407,7 @@ func references(v Value, before []*Layer, left int) (Value, int) {
 	return v, left
 }
 
-// value gives the value of one entry of env; it is none where an optional key
+// value returns the value of one entry of env; it is none where an optional key
 // is not there.
 func (c *cluster) value(e *yaml.Node, w workload, name *yaml.Node) (v Value, given bool) {
 	hidden := Value{State: Given, File: w.file, Line: name.Line, Column: name.Column}

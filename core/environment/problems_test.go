@@ -13,7 +13,7 @@ import (
 )
 
 // What cannot be read is named, with its place and what to do, and nothing of
-// it is repeated: what stands there may be a secret.
+// it is repeated: what is there may be a secret.
 func TestProblemsAreNamed(t *testing.T) {
 	for _, c := range []struct{ name, tree, file, reason string }{
 		{"a manifest that is no YAML", `-- k8s/gate.yaml --

@@ -35,7 +35,7 @@ var processes = kind{
 	},
 }
 
-// Present gives the environment of the present process, as os.Environ lists it.
+// Present returns the environment of the present process, as os.Environ lists it.
 func Present(environ []string) *Layer {
 	l := &Layer{Kind: "process", Label: "the present environment", Values: map[string]Value{}}
 	for _, entry := range environ {
@@ -49,7 +49,7 @@ func Present(environ []string) *Layer {
 	return l
 }
 
-// Process gives the environment that a running process was started with. The
+// Process returns the environment that a running process was started with. The
 // error is a *SpecError.
 func Process(pid int) (*Layer, error) {
 	what := fmt.Sprintf("process %d", pid)
@@ -83,7 +83,7 @@ func readOfSystem(file string) ([]byte, error) {
 // ticks are the parts of a second in which the kernel gives the start of a process.
 const ticks = 100
 
-// started gives when a process was started, or the zero time.
+// started returns when a process was started, or the zero time.
 func started(pid int) time.Time {
 	stat, err := os.ReadFile(fmt.Sprintf("/proc/%d/stat", pid))
 	if err != nil {

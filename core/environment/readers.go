@@ -86,7 +86,7 @@ func isScript(file string) bool {
 }
 
 // meant finds the env file that a script names: from its own folder, from the
-// root, or, where a variable stands before it, the only one that ends so.
+// root, or, where a variable is before it, the only one that ends so.
 func meant(written, script string, envs []string) string {
 	if n := strings.LastIndexAny(written, "}$)"); n >= 0 {
 		written = strings.TrimLeft(written[n+1:], "/")

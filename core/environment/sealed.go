@@ -12,7 +12,7 @@ var sealedMarks = []string{
 	"encrypted:", "ENC[", "enc:v", "$ANSIBLE_VAULT;", "vault:v", "-----BEGIN AGE ENCRYPTED FILE-----", "-----BEGIN PGP MESSAGE-----", "!vault |", "sealed:",
 }
 
-// IsSealed tells whether a value is ciphertext. It counts as set; it is not
+// IsSealed reports whether a value is ciphertext. It counts as set; it is not
 // parsed, judged or shown.
 func IsSealed(value string) bool {
 	for _, mark := range sealedMarks {
@@ -42,7 +42,7 @@ func (l *Layer) HoldsSealed() bool {
 	return false
 }
 
-// IsKeyFile tells whether a file holds the keys of sealed env files, and so
+// IsKeyFile reports whether a file holds the keys of sealed env files, and so
 // must never be tracked.
 func IsKeyFile(file string) bool {
 	base := strings.ToLower(path.Base(file))

@@ -111,7 +111,7 @@ func isEntry(item *yaml.Node) bool {
 	return len(entries(item)) == 1
 }
 
-// isBlock tells whether a key is one under which variables stand as a mapping.
+// isBlock reports whether a key is one under which variables stand as a mapping.
 func isBlock(key string) bool {
 	switch strings.ToLower(strings.ReplaceAll(key, "_", "")) {
 	case "env", "envs", "envvars", "environment", "variables", "vars", "envvariables", "environmentvariables":

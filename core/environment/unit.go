@@ -270,7 +270,7 @@ func (f *finder) unitEnvFile(written, unit string) *Layer {
 }
 
 // unitWords splits a value as systemd does: at spaces, with quotes and escapes
-// taken away. What stands behind an escape that is none is not read.
+// taken away. What is behind an escape that is none is not read.
 func unitWords(s string) (words []string) {
 	var word strings.Builder
 	quote, inWord := byte(0), false

@@ -70,7 +70,7 @@ func usersOf(t *tree.Tree) map[string][]string {
 	return users
 }
 
-// mentions gives what a manifest may name a component by: what stands in
+// mentions returns what a manifest may name a component by: what is in
 // quotes, words between spaces, artifacts, and ways that lead upward. What it
 // names itself is left out.
 func mentions(manifest string) (list []string) {
@@ -85,7 +85,7 @@ func mentions(manifest string) (list []string) {
 	}
 	for _, line := range strings.Split(manifest, "\n") {
 		words := strings.Split(line, " ")
-		list = append(list, words[:len(words)-1]...) // a space stands behind each
+		list = append(list, words[:len(words)-1]...) // a space is behind each
 		if n := strings.Index(line, "../"); n >= 0 {
 			way, _, _ := strings.Cut(line[n:], `"`)
 			way, _, _ = strings.Cut(way, "'")
@@ -100,7 +100,7 @@ func mentions(manifest string) (list []string) {
 
 var artifact = late.Regexp(`<artifactId>([^<]+)</artifactId>`)
 
-// reachable gives what can be come to from a component, one step after the
+// reachable returns what can be come to from a component, one step after the
 // other, up to a number.
 func reachable(direct map[string][]string, from string, most int) (list []string) {
 	seen := map[string]bool{from: true}

@@ -31,7 +31,7 @@ func isYAML(file string) bool {
 	return ext == ".yaml" || ext == ".yml"
 }
 
-// documentsOf gives the documents of a YAML or JSON file of the tree; each
+// documentsOf returns the documents of a YAML or JSON file of the tree; each
 // file is read once.
 func (f *finder) documentsOf(file string) ([]*yamlDocument, error) {
 	if list, known := f.yaml[file]; known {
@@ -50,7 +50,7 @@ func (f *finder) documentsOf(file string) ([]*yamlDocument, error) {
 }
 
 // yamlError says where a YAML file cannot be understood. It repeats nothing
-// of the file: what stands there may be a secret.
+// of the file: what is there may be a secret.
 type yamlError struct{ Problem }
 
 func (e *yamlError) Error() string { return e.Reason }
@@ -119,7 +119,7 @@ func (b *bulk) takes(n *yaml.Node, depth int) bool {
 	return true
 }
 
-// follow gives what an alias stands for.
+// follow returns what an alias stands for.
 func follow(n *yaml.Node) *yaml.Node {
 	for steps := 0; n != nil && n.Kind == yaml.AliasNode && steps < 10; steps++ {
 		n = n.Alias
@@ -132,7 +132,7 @@ type entry struct {
 	key, value *yaml.Node
 }
 
-// entries gives the entries of a mapping, those of merged mappings first.
+// entries returns the entries of a mapping, those of merged mappings first.
 func entries(n *yaml.Node) (list []entry) {
 	if n = follow(n); n == nil || n.Kind != yaml.MappingNode {
 		return nil
@@ -162,7 +162,7 @@ func entries(n *yaml.Node) (list []entry) {
 	return list
 }
 
-// at gives what stands at a path of keys, or nil.
+// at returns what is at a path of keys, or nil.
 func at(n *yaml.Node, keys ...string) *yaml.Node {
 	for _, key := range keys {
 		var next *yaml.Node
@@ -179,7 +179,7 @@ func at(n *yaml.Node, keys ...string) *yaml.Node {
 	return follow(n)
 }
 
-// text gives the text of a scalar at a path of keys, or "".
+// text returns the text of a scalar at a path of keys, or "".
 func text(n *yaml.Node, keys ...string) string {
 	if found := at(n, keys...); found != nil && found.Kind == yaml.ScalarNode {
 		return found.Value
@@ -187,7 +187,7 @@ func text(n *yaml.Node, keys ...string) string {
 	return ""
 }
 
-// items gives the items of a list.
+// items returns the items of a list.
 func items(n *yaml.Node) []*yaml.Node {
 	if n = follow(n); n == nil || n.Kind != yaml.SequenceNode {
 		return nil
@@ -199,7 +199,7 @@ func items(n *yaml.Node) []*yaml.Node {
 	return list
 }
 
-// scalarValue gives the value that a scalar is, as a program gets it.
+// scalarValue returns the value that a scalar is, as a program gets it.
 func scalarValue(n *yaml.Node, file string) Value {
 	if n == nil || n.Kind != yaml.ScalarNode {
 		return Value{State: Given, File: file, Why: "written as a structure"}
@@ -213,7 +213,7 @@ func scalarValue(n *yaml.Node, file string) Value {
 	return textValue(n.Value, file, n.Line, n.Column)
 }
 
-// oneOrMore gives the scalars of what may be written as one or as a list.
+// oneOrMore returns the scalars of what may be written as one or as a list.
 func oneOrMore(n *yaml.Node) (list []*yaml.Node) {
 	if n != nil && n.Kind == yaml.ScalarNode {
 		return []*yaml.Node{n}

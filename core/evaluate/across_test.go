@@ -9,7 +9,7 @@ import (
 )
 
 // A call of a function of another file is run there: with what it was given, with
-// what stands round it there, and what that file keeps. A line "want" says what comes
+// what is round it there, and what that file keeps. A line "want" says what comes
 // out, in the order of files and lines.
 func TestAcross(t *testing.T) {
 	holdAcross(t, []struct{ tree, want string }{

@@ -139,7 +139,7 @@ func TestDefinedUnderConditions(t *testing.T) {
 	})
 }
 
-// Where no run comes to a read, what stands round it still says something; a
+// Where no run comes to a read, what is round it still says something; a
 // question and a path are no proof.
 func TestWhatStandsRound(t *testing.T) {
 	hold(t, []saying{
@@ -211,7 +211,7 @@ func TestGathered(t *testing.T) {
 	})
 }
 
-// A fallback is what stands where the value would be.
+// A fallback is what is where the value would be.
 func TestFallbacks(t *testing.T) {
 	hold(t, []saying{
 		{"a.py", "import os\nv = os.environ.get(\"CREW\")\nif v:\n    v = int(v)\nelse:\n    v = 2\n", "CREW optional integer =2"},

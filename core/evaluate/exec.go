@@ -124,7 +124,7 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 	return after
 }
 
-// leaves reports whether a block ends with leaving what it stands in.
+// leaves reports whether a block ends with leaving what it is in.
 func (m *machine) leaves(n int32) bool {
 	u := m.unit()
 	switch u.kind(n) {
@@ -279,7 +279,7 @@ func (m *machine) declare(n int32, st *state) Value {
 	return v
 }
 
-// isGivenTo reports whether a part of a declaration is the value of what stands before it.
+// isGivenTo reports whether a part of a declaration is the value of what is before it.
 func (m *machine) isGivenTo(n int32) bool {
 	u := m.unit()
 	return u.Tree.File.Is(int(u.Tree.Nodes[n].From)-1, "=")
@@ -315,7 +315,7 @@ func (m *machine) parallel(list []int32) (names, values []int32) {
 	return list[:half], list[half:]
 }
 
-// hasValue reports whether what stands last in a declaration is a value, and no
+// hasValue reports whether what is last in a declaration is a value, and no
 // type.
 func (m *machine) hasValue(first, last int32) bool {
 	u := m.unit()
@@ -332,7 +332,7 @@ func (m *machine) hasValue(first, last int32) bool {
 	return !typed
 }
 
-// isTyped reports whether what stands between a name and its value is a type.
+// isTyped reports whether what is between a name and its value is a type.
 func (m *machine) isTyped(n int32, targets []int32) bool {
 	u := m.unit()
 	f := u.Tree.File

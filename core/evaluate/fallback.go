@@ -230,7 +230,7 @@ func (m *machine) otherBranch(at int32) int32 {
 	return at
 }
 
-// readsUnset reports whether a read of the variable that is unset stands in a node.
+// readsUnset reports whether a read of the variable that is unset is in a node.
 func (m *machine) readsUnset(n int32) bool {
 	u := m.unit()
 	node := u.Tree.Nodes[n]

@@ -34,7 +34,7 @@ func (m *machine) elementClass(n int32) *Class {
 	return u.classes[u.Tree.File.Text(at)]
 }
 
-// isElementType reports whether the type of elements stands at a token of Go: T of
+// isElementType reports whether the type of elements is at a token of Go: T of
 // []T or map[K]*T.
 func (u *Unit) isElementType(at int) bool {
 	f, before := u.Tree.File, at-1

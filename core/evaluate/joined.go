@@ -86,7 +86,7 @@ func directiveEnd(s string, i int) int {
 	return len(s)
 }
 
-// formatArguments returns what stands behind the % of a format.
+// formatArguments returns what is behind the % of a format.
 func (m *machine) formatArguments(right int32, v Value) []Value {
 	if len(v) == 1 && v[0].form == sequence {
 		return v[0].list

@@ -186,7 +186,7 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 	return Value{out}
 }
 
-// anyOf tells whether any element of a list counts as true, or whether each does; or
+// anyOf reports whether any element of a list counts as true, or whether each does; or
 // none does.
 func (m *machine) anyOf(x alt, any, none bool) Value {
 	unsure := x.perhaps
@@ -457,7 +457,7 @@ func (m *machine) textLength(name string, v Value) (out Value, known bool) {
 	return out, len(out) > 0
 }
 
-// holdsKey tells whether a map of which all keys are known has one.
+// holdsKey reports whether a map of which all keys are known has one.
 func (m *machine) holdsKey(x alt, of Value) (Value, bool) {
 	key, plain := of.plain()
 	if !plain || x.form != record || x.members.of != nil || x.members.open {

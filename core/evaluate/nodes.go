@@ -45,7 +45,7 @@ func (u *Unit) children(n int32) []int32 {
 	return list
 }
 
-// reads reports whether an access stands within a node.
+// reads reports whether an access is within a node.
 func (u *Unit) reads(n int32) bool {
 	within := u.Tree.Nodes[n]
 	for at := range u.Access { // in any order
@@ -95,7 +95,7 @@ func (u *Unit) literal(n int32) (string, bool) {
 const mostAsked = 6
 
 // holds reports whether something is so of a node, or of any within it, that has a
-// kind; what stands within such a node is not asked.
+// kind; what is within such a node is not asked.
 func (u *Unit) holds(n int32, kind parse.Kind, is func(int32) bool) bool {
 	return u.holdsWithin(n, kind, is, 0)
 }

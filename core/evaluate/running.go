@@ -40,7 +40,7 @@ func (o *other) begin() {
 	}
 }
 
-// runOther runs what stands outside functions in another file.
+// runOther runs what is outside functions in another file.
 func (m *machine) runOther(u *Unit, scope *scope) {
 	focus, frames, tries, exits, context := m.focus, m.frames, m.tries, m.exits, m.context
 	m.focus, m.tries, m.exits = nil, nil, nil

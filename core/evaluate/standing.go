@@ -28,7 +28,7 @@ func (m *machine) unreached() {
 // mostBeside bounds how many reads of one variable are held against each other.
 const mostBeside = 100
 
-// isGuarded reports whether a read stands in a branch whose condition asks for
+// isGuarded reports whether a read is in a branch whose condition asks for
 // the same variable.
 func (m *machine) isGuarded(r *Read) bool {
 	parents := m.parentNodes()
@@ -107,7 +107,7 @@ func (m *machine) writes() (named map[string][]write, unnamed []write) {
 	return named, unnamed
 }
 
-// around returns the function that a node stands in, and the assignment.
+// around returns the function that a node is in, and the assignment.
 func (m *machine) around(n int32) (function, assignment int32) {
 	parents := m.parentNodes()
 	assignment = n
@@ -189,7 +189,7 @@ func (m *machine) judgeByPlace(r *Read) {
 	}
 }
 
-// fallbackAt returns what stands at a node as what is used instead: what a
+// fallbackAt returns what is at a node as what is used instead: what a
 // literal says, or the source.
 func (m *machine) fallbackAt(n int32) *Fallback {
 	m.frames, m.focus, m.steps, m.nesting = []*frame{{unit: m.u}}, nil, 0, 0

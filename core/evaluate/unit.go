@@ -366,7 +366,7 @@ func (u *Unit) param(n int32) param {
 	return p
 }
 
-// isDefault reports whether what stands in a parameter is its default, and no
+// isDefault reports whether what is in a parameter is its default, and no
 // part of its type or pattern.
 func (u *Unit) isDefault(param, n int32) bool {
 	f := u.Tree.File
@@ -390,7 +390,7 @@ func (u *Unit) class(n int32) *Class {
 	return c
 }
 
-// inherit takes in what stands in the head and body of a class.
+// inherit takes in what is in the head and body of a class.
 func (c *Class) inherit(u *Unit, n int32) {
 	t := u.Tree
 	t.Children(n, func(child int32) bool {

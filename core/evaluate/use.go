@@ -380,7 +380,7 @@ func (m *machine) applied(n int32, v Value, st *state) Value {
 	return nil
 }
 
-// holdsName reports whether a name stands in an expression.
+// holdsName reports whether a name is in an expression.
 func (m *machine) holdsName(n int32, name string) bool {
 	u := m.unit()
 	return u.holds(n, parse.Name, func(n int32) bool { return u.at(n) == name })

@@ -12,7 +12,7 @@ const (
 	unknown  form = iota
 	nothing       // null, nil, None, undefined
 	text          // parts
-	number        // its source text stands in parts
+	number        // its source text is in parts
 	boolean       // truth
 	sequence      // elements
 	record        // members
@@ -29,7 +29,7 @@ type alt struct {
 	chain     bool // nothing, of which no member is asked: a?.b
 	held      bool // nothing, in something that may be asked for members: an Option
 	another   bool // where a variable is unset: what another one holds
-	whether   bool // it tells whether what it tells of is set, and nothing else
+	whether   bool // it reports whether what it tells of is set, and nothing else
 	element   bool // one of a list of the tree that was looked through: not known which
 	shape     bool // it tells what a text looks like
 	perhaps   bool // of a list: some of its elements may not be there

@@ -2,7 +2,7 @@ package evaluate_test
 
 import "testing"
 
-// What fails is caught, or is not; what stands behind an exit is not come to.
+// What fails is caught, or is not; what is behind an exit is not come to.
 func TestFailures(t *testing.T) {
 	hold(t, []saying{
 		{"a.py", `

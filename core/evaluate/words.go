@@ -118,17 +118,17 @@ const (
 	Goes      Effect = iota // it stays what it is
 	Replaces                // something else is used
 	Fail                    // it throws or stops
-	Errs                    // it gives an error beside the value
-	Tests                   // it tells whether there is a value
-	Absence                 // it tells whether there is none
+	Errs                    // it returns an error beside the value
+	Tests                   // it reports whether there is a value
+	Absence                 // it reports whether there is none
 	Converts                // it gives something of another kind: 0, "", an empty list
-	Nones                   // it gives nothing
-	Breaks                  // it gives an error instead of a value
-	NotNumber               // it gives what is no number
+	Nones                   // it returns nothing
+	Breaks                  // it returns an error instead of a value
+	NotNumber               // it returns what is no number
 	OnNothing               // it throws where there is nothing; an empty text is one like others
 	OtherPath               // so does it, and gives another path of the same place
-	Mistakes                // it gives an error, or none, and nothing besides
+	Mistakes                // it returns an error, or none, and nothing besides
 	Demands                 // it throws where a condition is false
 	Gives                   // it calls a function with it, whether there is one or not
-	Holds                   // it gives something that may be asked for members, whether it holds a value or nothing
+	Holds                   // it returns something that may be asked for members, whether it holds a value or nothing
 )

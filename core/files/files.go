@@ -23,7 +23,7 @@ var (
 	// ErrNotRegular says that what has the name of a file is none: a folder, a
 	// pipe, a device.
 	ErrNotRegular = errors.New("not a regular file")
-	// ErrLink says that a link stands there, or on the way.
+	// ErrLink says that a link is there, or on the way.
 	ErrLink = errors.New("a link, which is not followed")
 )
 
@@ -42,7 +42,7 @@ type Entry struct {
 	Kind fs.FileMode // its type bits
 }
 
-// FolderOf gives the folder of a clean path, "" for the root.
+// FolderOf returns the folder of a clean path, "" for the root.
 func FolderOf(file string) string {
 	return file[:max(strings.LastIndexByte(file, '/'), 0)]
 }
@@ -78,7 +78,7 @@ func readUpTo(in io.Reader, limit int) ([]byte, error) {
 	return src, err
 }
 
-// Info gives what stands at a path below this folder. A path that leads
+// Info returns what is at a path below this folder. A path that leads
 // through a link is an error.
 func (d *Folder) Info(file string) (Info, error) {
 	if !fs.ValidPath(file) {

@@ -22,7 +22,7 @@ const (
 	recordName   = 19
 )
 
-// Read gives what the folder at a path below top holds, until the next call,
+// Read returns what the folder at a path below top holds, until the next call,
 // in no order. The path is "" for top itself.
 func (l *Listing) Read(top *Folder, folder string) ([]Entry, error) {
 	if folder == "" {
@@ -62,7 +62,7 @@ func (l *Listing) Read(top *Folder, folder string) ([]Entry, error) {
 	}
 }
 
-// typeOf gives what kind of entry a folder holds. Not every file system says
+// typeOf returns what kind of entry a folder holds. Not every file system says
 // so with the name.
 func typeOf(folder int, name string, kind byte) fs.FileMode {
 	if kind != unix.DT_UNKNOWN {

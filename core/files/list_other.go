@@ -5,7 +5,7 @@ package files
 // Listing reads folders.
 type Listing struct{ entries []Entry }
 
-// Read gives what the folder at a path below top holds, until the next call.
+// Read returns what the folder at a path below top holds, until the next call.
 // The path is "" for top itself.
 func (l *Listing) Read(top *Folder, folder string) ([]Entry, error) {
 	if folder == "" {

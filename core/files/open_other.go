@@ -61,7 +61,7 @@ func (d *Folder) ReadUpTo(name string, limit int, _ []byte) ([]byte, error) {
 	return readUpTo(f, limit)
 }
 
-// Stamp gives what tells a file from what it was before: its size and when it
+// Stamp returns what tells a file from what it was before: its size and when it
 // was written. It is zero where there is none.
 func (d *Folder) Stamp(name string) Stamp {
 	info, err := d.root.Lstat(name)
@@ -71,7 +71,7 @@ func (d *Folder) Stamp(name string) Stamp {
 	return Stamp{info.Size(), info.ModTime().UnixNano()}
 }
 
-// info gives what has a name in the folder.
+// info returns what has a name in the folder.
 func (d *Folder) info(name string) (Info, error) {
 	info, err := d.root.Lstat(name)
 	if err != nil {

@@ -120,7 +120,7 @@ func readAll(read func([]byte) (int, error), limit int, buffer []byte) ([]byte, 
 	}
 }
 
-// Stamp gives what tells a file from what it was before: its size, when it was
+// Stamp returns what tells a file from what it was before: its size, when it was
 // written and changed, and its number. It is zero where there is none.
 func (d *Folder) Stamp(name string) Stamp {
 	var st unix.Stat_t
@@ -130,7 +130,7 @@ func (d *Folder) Stamp(name string) Stamp {
 	return stampOf(&st)
 }
 
-// info gives what has a name in the folder.
+// info returns what has a name in the folder.
 func (d *Folder) info(name string) (Info, error) {
 	var st unix.Stat_t
 	if err := unix.Fstatat(d.fd, name, &st, unix.AT_SYMLINK_NOFOLLOW); err != nil {
@@ -139,7 +139,7 @@ func (d *Folder) info(name string) (Info, error) {
 	return Info{kindOf(uint32(st.Mode)), time.Unix(0, stampOf(&st)[1])}, nil
 }
 
-// kindOf gives the type bits of a mode of the system's.
+// kindOf returns the type bits of a mode of the system's.
 func kindOf(mode uint32) fs.FileMode {
 	switch mode & unix.S_IFMT {
 	case unix.S_IFREG:

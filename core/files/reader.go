@@ -12,14 +12,14 @@ type Reader struct {
 	buffer []byte
 }
 
-// NewReader gives a reader of the files below root. It is to be closed.
+// NewReader returns a reader of the files below root. It is to be closed.
 func NewReader(root string) *Reader {
 	r := &Reader{}
 	r.root, r.err = OpenFolder(root, "")
 	return r
 }
 
-// Read gives the contents of a file, by its path, until the next one is read.
+// Read returns the contents of a file, by its path, until the next one is read.
 func (r *Reader) Read(file string) ([]byte, error) {
 	folder, name, err := r.enter(file)
 	if err != nil {

@@ -1,5 +1,5 @@
 // Package fill makes a private env file from an example file and the contract,
-// or completes one. What stands in it stays as it is.
+// or completes one. What is in it stays as it is.
 package fill
 
 import (
@@ -185,7 +185,7 @@ func (f *filling) fill() error {
 	return nil
 }
 
-// apart reports whether an empty line stands above an entry of the example file
+// apart reports whether an empty line is above an entry of the example file
 // and its comment.
 func (f *filling) apart(e *envfile.Entry) bool {
 	above := e.Line - len(e.Above) - 2 // from 0

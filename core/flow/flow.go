@@ -85,7 +85,7 @@ func readersOf(s *survey.Survey, e *environment.Environment, v contract.Variable
 	return list
 }
 
-// indexIn returns where a name stands in a list, to which it is added if need be.
+// indexIn returns where a name is in a list, to which it is added if need be.
 func indexIn(list *[]string, name string) int {
 	if at := slices.Index(*list, name); at >= 0 {
 		return at

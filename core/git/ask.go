@@ -142,7 +142,7 @@ const askTime = 20 * time.Second
 // errLong says that git said more than was asked for.
 var errLong = errors.New("git says more than is read of it")
 
-// Output gives what git answers, if it is no longer than limit bytes. Git is
+// Output returns what git answers, if it is no longer than limit bytes. Git is
 // ended when ctx is, and together with this program.
 func (a *Asker) Output(ctx context.Context, limit int, arguments ...string) ([]byte, error) {
 	ctx, cancel := context.WithTimeout(ctx, askTime)

@@ -102,7 +102,7 @@ func parsePattern(line string) (p pattern, plain, ok bool) {
 	return p, false, true
 }
 
-// literalEnds returns what stands before the first and behind the last wildcard
+// literalEnds returns what is before the first and behind the last wildcard
 // of a glob: all that fits begins and ends so. Slashes beside ** may be missing.
 func literalEnds(glob string) (begins, ends string) {
 	first, last := strings.IndexAny(glob, `*?[\{`), strings.LastIndexAny(glob, `*?]\}`)
@@ -128,7 +128,7 @@ func (g Ignore) Match(path string, folder bool) bool {
 	return false
 }
 
-// last gives the last pattern of a list that fits, or nil.
+// last returns the last pattern of a list that fits, or nil.
 func (l *ignoreList) last(path, base string, folder bool) (found *pattern) {
 	path, inside := strings.CutPrefix(path, l.domain)
 	if !inside {
@@ -162,7 +162,7 @@ func (l *ignoreList) last(path, base string, folder bool) (found *pattern) {
 	return found
 }
 
-// Ignored gives what is ignored in the whole work tree, apart from its
+// Ignored returns what is ignored in the whole work tree, apart from its
 // .gitignore files: by whoever runs this, and by the repository's own list.
 // unread names the files that could not be read, and why.
 func (r *Repository) Ignored() (g Ignore, unread []string) {

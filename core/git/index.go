@@ -10,7 +10,7 @@ import (
 	"inzicht/core/files"
 )
 
-// Tracked gives the paths that the index names, from the work tree on, in
+// Tracked returns the paths that the index names, from the work tree on, in
 // ascending order of their bytes; and those of submodules. Without an index
 // there are none. The error is an *Error.
 func (r *Repository) Tracked() (paths, submodules []string, err error) {

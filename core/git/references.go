@@ -22,7 +22,7 @@ var (
 	objectID      = late.Regexp(`^([0-9a-f]{40}|[0-9a-f]{64})$`)
 )
 
-// references gives the references of a repository, those in files of their
+// references returns the references of a repository, those in files of their
 // own over packed ones. The error is an *Error.
 func (r *Repository) references() ([]reference, error) {
 	if r.config["extensions.refstorage"] != "" && r.config["extensions.refstorage"] != "files" {
@@ -89,7 +89,7 @@ func (r *Repository) loose(folder string, depth int, f func(name string)) error 
 	return nil
 }
 
-// head gives what HEAD is to hold: the branch or commit that is checked out.
+// head returns what HEAD is to hold: the branch or commit that is checked out.
 func (r *Repository) head() (string, error) {
 	src, err := files.ReadFile(r.dir, "HEAD", maxSmall)
 	if err != nil {

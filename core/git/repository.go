@@ -142,7 +142,7 @@ func elsewhere(workTree, name string) (*Repository, error) {
 	return r, nil
 }
 
-// below gives a path as it is written in a folder.
+// below returns a path as it is written in a folder.
 func below(folder, written string) string {
 	written = filepath.FromSlash(written)
 	if filepath.IsAbs(written) {

@@ -52,7 +52,7 @@ func settingValue(written string) string {
 	return out.String()
 }
 
-// userExcludes gives the file of patterns that whoever runs this has git
+// userExcludes returns the file of patterns that whoever runs this has git
 // ignore everywhere, or "".
 func userExcludes() string {
 	home, err := os.UserHomeDir()
@@ -88,7 +88,7 @@ func ownFile(file string) ([]byte, error) {
 // maxIncluded bounds how deep configurations of the user's own include others.
 const maxIncluded = 5
 
-// excludesIn gives the file that one configuration of the user's own names,
+// excludesIn returns the file that one configuration of the user's own names,
 // or else the one that was known before.
 func excludesIn(config, home, before string, depth int) string {
 	src, err := ownFile(config)

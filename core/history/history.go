@@ -26,7 +26,7 @@ const (
 	maxAnswer = 8 << 20          // bytes of an answer
 )
 
-// Added gives the commit in which a name first came into the tree. It reports
+// Added returns the commit in which a name first came into the tree. It reports
 // false where there is no git, or no commit has it.
 func Added(ctx context.Context, root, name string) (Commit, bool) {
 	ctx, cancel := context.WithTimeout(ctx, askTime)
@@ -95,7 +95,7 @@ type sameFile struct{ file, id string }
 // maxReaders is how many readers of present files are kept open.
 const maxReaders = 16
 
-// At gives the tree at a revision, as far as wanted accepts its files. Those
+// At returns the tree at a revision, as far as wanted accepts its files. Those
 // that git does not keep, of which kept names some, are taken from the tree as
 // it is now. What same, which may be nil, knows of other states is used. It is
 // to be closed. The error is an *Error.

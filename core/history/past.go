@@ -67,7 +67,7 @@ func Each(ctx context.Context, root string, progress func(done, all int), f func
 	return nil
 }
 
-// Holding gives the last commit that changed a file to or from contents, or
+// Holding returns the last commit that changed a file to or from contents, or
 // reports false.
 func Holding(ctx context.Context, root, id string) (Commit, bool) {
 	ctx, cancel := context.WithTimeout(ctx, askTime)

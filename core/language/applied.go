@@ -9,7 +9,7 @@ import (
 
 // applied describes a language whose functions stand before what they are
 // given, mostly without parentheses: getEnv "NAME". It has no grammar here:
-// a read is told with what stands round it in its statement.
+// a read is told with what is round it in its statement.
 type applied struct {
 	table *syntax.Table
 	// reads are the functions that read, by their whole name, and what the
@@ -74,7 +74,7 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 	return list, nil
 }
 
-// nameOf gives a read the name that stands at a token, as far as it is known;
+// nameOf gives a read the name that is at a token, as far as it is known;
 // it reports false where nothing is read there.
 func (l *applied) nameOf(f *syntax.File, at int, bound map[string]string, r *reads.Read) bool {
 	name, isText := f.Value(at)
@@ -144,8 +144,8 @@ func (l *applied) helperAt(f *syntax.File, i, name int) (h helper, is bool) {
 	return h, false
 }
 
-// beginsHead reports whether the name of a function that is defined stands at a
-// token: nothing but words of its definition stands before it in its line.
+// beginsHead reports whether the name of a function that is defined is at a
+// token: nothing but words of its definition is before it in its line.
 func (l *applied) beginsHead(f *syntax.File, at int) bool {
 	for !f.Tokens[at].NewLine && at > 0 {
 		if at--; !f.Is(at, "(") && !l.isHeadWord(f.Text(at)) {
@@ -220,7 +220,7 @@ func asksForNothing(word string) bool {
 	return strings.Contains(word, "nothing") || strings.Contains(word, "none") || strings.Contains(word, "null") || strings.Contains(word, "nil")
 }
 
-// stopsWithin reports whether what ends the program stands between two tokens, in
+// stopsWithin reports whether what ends the program is between two tokens, in
 // the line that they begin in.
 func (l *applied) stopsWithin(f *syntax.File, from, to int) bool {
 	for i := from; i < min(to, len(f.Tokens)) && !f.Tokens[i].NewLine; i++ {
@@ -231,7 +231,7 @@ func (l *applied) stopsWithin(f *syntax.File, from, to int) bool {
 	return false
 }
 
-// isTried reports whether a read stands behind try, so that what it throws is told
+// isTried reports whether a read is behind try, so that what it throws is told
 // behind with.
 func isTried(f *syntax.File, at int) bool {
 	for i := at - 1; i >= 0 && i > at-mostOfTried; i-- {
@@ -299,7 +299,7 @@ func (l *applied) bound(f *syntax.File) map[string]string {
 	return bound
 }
 
-// around completes a read, whose function stands at token at and whose name at
+// around completes a read, whose function is at token at and whose name at
 // token name, by what its statement does with it.
 func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 	fallback := func(i int) {
@@ -364,7 +364,7 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 	l.after(f, name, fallback, r)
 }
 
-// after looks at what stands behind a read.
+// after looks at what is behind a read.
 func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.Read) {
 	first := name
 	for first > 0 && !f.Tokens[first].NewLine {

@@ -3,7 +3,7 @@ package language
 import "testing"
 
 // Languages whose functions are applied without parentheses: what is done with a
-// name that a read is given, and what stands behind try.
+// name that a read is given, and what is behind try.
 func TestAppliedSays(t *testing.T) {
 	holds(t, "x.ml", "", []saying{{`
 let a = ( try Sys.getenv "A"

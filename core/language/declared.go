@@ -10,7 +10,7 @@ import (
 // Settings that are declared rather than read: struct tags in Go, settings
 // classes in Python.
 
-// goKind gives the kind of the type that ends at token i.
+// goKind returns the kind of the type that ends at token i.
 func goKind(f *syntax.File, i int) reads.Kind {
 	switch text := f.Text(i); {
 	case f.Is(i-1, "]"):

@@ -101,7 +101,7 @@ func shown(r reads.Read) string {
 	return r.Name
 }
 
-// fact gives the part of a read that an expectation speaks of, written alike.
+// fact returns the part of a read that an expectation speaks of, written alike.
 func fact(r reads.Read, wanted string) string {
 	key, _, isPair := strings.Cut(wanted, "=")
 	switch {

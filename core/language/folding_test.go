@@ -39,7 +39,7 @@ func TestFoldedTokens(t *testing.T) {
 	}
 }
 
-// outside gives the tokens that do not lie in what was passed over.
+// outside returns the tokens that do not lie in what was passed over.
 func outside(f *syntax.File, folds []syntax.Span) (list []syntax.Token) {
 	for _, token := range f.Tokens {
 		for len(folds) > 0 && folds[0].Hi <= token.Start {
@@ -63,7 +63,7 @@ var fillers = map[string]string{
 	"java": "    int raise(int level, Keeper keeper) {\n        if (level > 4) { return keeper.call(\"}\"); }\n        return level + '}';\n    }\n",
 }
 
-// TestFolding holds the engine to finding what stands in functions far from
+// TestFolding holds the engine to finding what is in functions far from
 // anything that looks like a read, where something found elsewhere leads there.
 func TestFolding(t *testing.T) {
 	cases := []struct{ about, extension, before, after, want string }{

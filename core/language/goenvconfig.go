@@ -39,7 +39,7 @@ func processedStructs(f *syntax.File) (list []reads.Declared, tags map[int]bool)
 // back the variable of one is looked for.
 const maxProcessed, maxBack = 50, 5000
 
-// structTypes gives where each "type Name struct {" of a file opens.
+// structTypes returns where each "type Name struct {" of a file opens.
 func structTypes(f *syntax.File) map[string]int {
 	types := map[string]int{}
 	for i := 1; i+1 < len(f.Tokens); i++ {

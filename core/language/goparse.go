@@ -46,7 +46,7 @@ type givenFunction struct {
 
 var givenPaths = map[string]string{"getenv": "os.Getenv", "lookupenv": "os.LookupEnv"}
 
-// token gives the index of the first token that does not begin before pos.
+// token returns the index of the first token that does not begin before pos.
 func (w *goWalker) token(pos token.Pos) int {
 	if !pos.IsValid() {
 		return 0
@@ -91,7 +91,7 @@ func (w *goWalker) importSpec(spec *ast.ImportSpec) {
 	w.outline.Import(name, path, 0)
 }
 
-// packageName gives the name that a package with this path most likely has.
+// packageName returns the name that a package with this path most likely has.
 func packageName(path string) string {
 	parts := strings.Split(path, "/")
 	last := parts[len(parts)-1]
@@ -124,7 +124,7 @@ func (w *goWalker) blocks(n ast.Node) bool {
 	return true
 }
 
-// literalName gives the name that a function literal is assigned to.
+// literalName returns the name that a function literal is assigned to.
 func (w *goWalker) literalName(at int) string {
 	if w.file.Is(at-1, ":=") || w.file.Is(at-1, "=") {
 		return w.file.Text(at - 2)
@@ -185,7 +185,7 @@ func (w *goWalker) names(n ast.Node) bool {
 	return true
 }
 
-// valueAt gives the i-th of n values; the first of those that one call gives.
+// valueAt returns the i-th of n values; the first of those that one call gives.
 func valueAt(values []ast.Expr, n, i int) ast.Expr {
 	if len(values) == n {
 		return values[i]

@@ -10,7 +10,7 @@ import (
 
 var groovyHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
 
-// Groovy stands in scripts, in builds and in pipelines. What a pipeline reads
+// Groovy is in scripts, in builds and in pipelines. What a pipeline reads
 // has env before it.
 var groovy = &reads.Language{
 	Name: "groovy", Extensions: []string{".groovy", ".gradle", ".jenkinsfile"}, Names: []string{"Jenkinsfile"}, Interpreters: []string{"groovy"},

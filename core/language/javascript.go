@@ -14,8 +14,8 @@ var (
 	typescript = runBy(scriptLanguage("typescript", syntax.RegexHook, ".ts", ".mts", ".cts"), "deno", "bun", "tsx", "ts-node")
 	// In .tsx, what looks like a tag is one; in .ts it is a cast.
 	typescriptJSX = scriptLanguage("typescript", syntax.JSXHook, ".tsx")
-	// The script blocks of pages: what stands round them is no source, but for
-	// what stands in braces.
+	// The script blocks of pages: what is round them is no source, but for
+	// what is in braces.
 	pageScripts   = scriptsOfPages([]syntax.Island{scriptBlock}, ".vue")
 	pagesInBraces = scriptsOfPages([]syntax.Island{scriptBlock, {Open: "<style", Close: "</style>", Comment: true}, {Open: "<!--", Close: "-->", Comment: true}, {Open: "---\n", Close: "---"}, {Open: "{", Close: "}"}}, ".svelte", ".astro")
 )

@@ -108,7 +108,7 @@ func newSet(list []*reads.Language) *Set {
 // known are the languages as they are written down here.
 var known = sync.OnceValue(func() *Set { return newSet(All) })
 
-// Compiled gives the languages, ready to find reads, with further idioms by
+// Compiled returns the languages, ready to find reads, with further idioms by
 // the name of the language. The first idiom that cannot be understood is the
 // error.
 func Compiled(idioms map[string][]reads.Idiom) (*Set, error) {
@@ -123,11 +123,11 @@ func Compiled(idioms map[string][]reads.Idiom) (*Set, error) {
 	return newSet(list), nil
 }
 
-// Of gives the language of a file by its name, or nil. Its patterns are not
+// Of returns the language of a file by its name, or nil. Its patterns are not
 // prepared.
 func Of(file string) *reads.Language { return known().Of(file) }
 
-// Of gives the language of a file by its name, or nil.
+// Of returns the language of a file by its name, or nil.
 func (s *Set) Of(file string) *reads.Language {
 	base := path.Base(file)
 	for _, l := range s.byPath {
@@ -146,7 +146,7 @@ func (s *Set) Of(file string) *reads.Language {
 	return s.byExtension[extension]
 }
 
-// OfScript gives the language that the first line of a file without a known
+// OfScript returns the language that the first line of a file without a known
 // name asks for with #!, or nil.
 func (s *Set) OfScript(head []byte) *reads.Language {
 	line, _, _ := bytes.Cut(head, []byte{'\n'})

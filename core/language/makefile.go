@@ -115,7 +115,7 @@ func makeGuards(lines []textLine) []map[string]bool {
 // is made from.
 var makeTarget = late.Regexp(`^[^\s:=#$][^:=#]*:[ \t]+`)
 
-// makeAssignment gives the name and the operator of "NAME := value", which may
+// makeAssignment returns the name and the operator of "NAME := value", which may
 // stand behind a target or in $(eval …).
 func makeAssignment(line []byte) (name, operator string) {
 	text := strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(string(makeTarget().ReplaceAll(line, nil))), "$(eval "))

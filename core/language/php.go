@@ -15,7 +15,7 @@ var phpIslands = []syntax.Island{{Open: "<?php", Close: "?>"}, {Open: "<?=", Clo
 
 var (
 	php = phpLanguage(phpIslands, ".php", ".phtml", ".php5", ".inc", ".phpt")
-	// In Blade templates source also stands between braces and behind directives.
+	// In Blade templates source also is between braces and behind directives.
 	blade = phpLanguage(append([]syntax.Island{{Open: "{{--", Close: "--}}", Comment: true}, {Open: "{{", Close: "}}"}, {Open: "{!!", Close: "!!}"},
 		{Open: "@php", Close: "@endphp"}, {Open: "@", Close: "\n"}}, phpIslands...), ".blade.php")
 )

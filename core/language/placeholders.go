@@ -131,7 +131,7 @@ type word struct {
 	offset int
 }
 
-// wordsOf gives the words of a text that white space divides.
+// wordsOf returns the words of a text that white space divides.
 func wordsOf(text []byte) (list []word) {
 	for at := 0; at < len(text); {
 		begin := at + len(text[at:]) - len(bytes.TrimLeft(text[at:], " \t\r"))

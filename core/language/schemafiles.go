@@ -52,7 +52,7 @@ var serviceConfig = &reads.Language{
 // erbReady is Ruby in templates with its idioms compiled.
 var erbReady = sync.OnceValues(func() (*reads.Language, error) { return erb.Compiled() })
 
-// readEmbedded reads the Ruby that stands in a file of another kind.
+// readEmbedded reads the Ruby that is in a file of another kind.
 func readEmbedded(src []byte) ([]reads.Read, error) {
 	l, err := erbReady()
 	if err != nil || !l.Triggered(src) {

@@ -36,7 +36,7 @@ func scriptSettings(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
 	return list
 }
 
-// factoryEnd gives the token up to which the file is the settings factory that
+// factoryEnd returns the token up to which the file is the settings factory that
 // it exports: module.exports = ({ env }) => …, or 0.
 func factoryEnd(f *syntax.File) int {
 	for i := range f.Tokens {
@@ -65,7 +65,7 @@ func factoryEnd(f *syntax.File) int {
 	return 0
 }
 
-// exportedLater tells whether the file exports the name at token i: export default name.
+// exportedLater reports whether the file exports the name at token i: export default name.
 func exportedLater(f *syntax.File, i int) bool {
 	if f.Kind(i) != syntax.Word {
 		return false
@@ -143,7 +143,7 @@ func namedCall(f *syntax.File, i int, access string, required bool) []reads.Decl
 	return []reads.Declared{d}
 }
 
-// literalAt gives the literal at token i, or nil.
+// literalAt returns the literal at token i, or nil.
 func literalAt(f *syntax.File, i int) *string {
 	if value, ok := f.Value(i); ok {
 		return &value

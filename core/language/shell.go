@@ -72,7 +72,7 @@ func nodesOf(file *syntax.File) (nodes []syntax.Node) {
 	return nodes
 }
 
-// parseLine gives the line at which the parser of scripts stopped, or 0.
+// parseLine returns the line at which the parser of scripts stopped, or 0.
 func parseLine(err error) int {
 	var at syntax.ParseError
 	if errors.As(err, &at) {
@@ -81,7 +81,7 @@ func parseLine(err error) int {
 	return 0
 }
 
-// expandsVariables tells whether a script may expand a name that is written
+// expandsVariables reports whether a script may expand a name that is written
 // like those of the environment. Most do not, and need not be parsed.
 func expandsVariables(src []byte) bool {
 	for at := 0; ; at++ {

@@ -94,7 +94,7 @@ func firstParts(word *syntax.Word) []syntax.WordPart {
 }
 
 // beginsWithFirst reports whether a word begins with the first argument of the
-// function that it stands in.
+// function that it is in.
 func beginsWithFirst(word *syntax.Word) bool {
 	parts := firstParts(word)
 	if len(parts) == 0 {

@@ -14,7 +14,7 @@ import (
 // Sourced is a file that a script takes in.
 type Sourced struct {
 	Path string // as it is written, behind what is not known of it
-	Open bool   // something that is not known stands before Path
+	Open bool   // something that is not known is before Path
 	Line int
 }
 
@@ -107,7 +107,7 @@ func beginsCommand(before []byte) bool {
 }
 
 // endOfWord returns the plain text that a word ends with, and whether something
-// that is not known stands before it.
+// that is not known is before it.
 func endOfWord(parts []syntax.WordPart) (text string, open bool) {
 	for _, part := range slices.Backward(parts) {
 		piece := ""

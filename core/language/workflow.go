@@ -73,7 +73,7 @@ func workflowExpression(f *syntax.File, set map[string]bool, expression []byte, 
 	return list
 }
 
-// setIn gives the names that lines set, as "NAME: value" or NAME=value.
+// setIn returns the names that lines set, as "NAME: value" or NAME=value.
 func setIn(lines []textLine) map[string]bool {
 	set := map[string]bool{}
 	for _, line := range lines {

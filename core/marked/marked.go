@@ -1,4 +1,4 @@
-// Package marked writes the part of a file anew that stands between two marks,
+// Package marked writes the part of a file anew that is between two marks,
 // and leaves what a person wrote round it.
 package marked
 
@@ -8,7 +8,7 @@ import (
 	"unicode"
 )
 
-// Replace returns a text in which a part takes the place of what stands from a
+// Replace returns a text in which a part takes the place of what is from a
 // line that begins with begin to one that begins with end. The part has these
 // lines itself. Without them it is added at the end of the text. Line ends are
 // those of the text.

@@ -103,7 +103,7 @@ type builder struct {
 	environments []*environment.Environment
 }
 
-// names gives the variables to show: those that are read, and those that are set.
+// names returns the variables to show: those that are read, and those that are set.
 func (b *builder) names(o Options) (names []string) {
 	for _, v := range b.survey.Contract.Variables {
 		if !v.Ambient && (o.Component == "" || slices.Contains(v.Components, o.Component)) {
@@ -168,7 +168,7 @@ func (b *builder) row(name string) Row {
 	return row
 }
 
-// cell judges one variable in one environment, and gives what it is compared by.
+// cell judges one variable in one environment, and returns what it is compared by.
 func (b *builder) cell(name string, v *contract.Variable, e *environment.Environment, secret bool) (cell Cell, compare string) {
 	value, _, found := e.Lookup(name)
 	if found {
@@ -211,7 +211,7 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 	return Cell{State: Unset}, ""
 }
 
-// differs tells whether environments do not all say the same.
+// differs reports whether environments do not all say the same.
 func differs(cells []Cell, values bool) bool {
 	var seen []Cell
 	for _, c := range cells {

@@ -20,7 +20,7 @@ const (
 	mostOfWords = 20  // words of one
 )
 
-// NewIndex gives an index of names.
+// NewIndex returns an index of names.
 func NewIndex(names []string) *Index {
 	x := &Index{names: names, seed: maphash.MakeSeed(), signed: map[uint64][]int32{}}
 	for n, name := range names {
@@ -33,7 +33,7 @@ func NewIndex(names []string) *Index {
 	return x
 }
 
-// Slips gives the names that differ from name only by a slip, in the order
+// Slips returns the names that differ from name only by a slip, in the order
 // that they have in the index. Where very many are alike, none of those is.
 func (x *Index) Slips(name string) (list []string) {
 	var found []int32
@@ -51,7 +51,7 @@ func (x *Index) Slips(name string) (list []string) {
 	return list
 }
 
-// signatures gives what any two names have in common that are a slip apart:
+// signatures returns what any two names have in common that are a slip apart:
 // the letters, the letters less one, or all words but one.
 func (x *Index) signatures(name string) (list []uint64) {
 	if len(name) > widestName {

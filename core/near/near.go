@@ -6,7 +6,7 @@ import (
 	"strings"
 )
 
-// Slip tells whether two names differ only by case, by one letter, by the
+// Slip reports whether two names differ only by case, by one letter, by the
 // order of their words, or by one word that abbreviates the other.
 func Slip(a, b string) bool {
 	if a == b || len(a) < 4 || len(b) < 4 {
@@ -33,7 +33,7 @@ func Slip(a, b string) bool {
 	return differ <= 1
 }
 
-// abbreviates tells whether one word is a shortening of the other: PASSWD and
+// abbreviates reports whether one word is a shortening of the other: PASSWD and
 // PASSWORD, DB and DATABASE.
 func abbreviates(a, b string) bool {
 	if len(a) > len(b) {
@@ -57,7 +57,7 @@ func differInDigits(a, b string) bool {
 	return strip(a) == strip(b)
 }
 
-// oneEdit tells whether one letter added, left out, changed, or swapped with
+// oneEdit reports whether one letter added, left out, changed, or swapped with
 // its neighbour makes one of the other.
 func oneEdit(a, b string) bool {
 	if len(a) > len(b) {
@@ -76,7 +76,7 @@ func oneEdit(a, b string) bool {
 	return i < len(a) && (a[i+1:] == b[i+1:] || i+1 < len(a) && a[i] == b[i+1] && a[i+1] == b[i] && a[i+2:] == b[i+2:])
 }
 
-// Closest gives the known name that is nearest to name, or "" where none is near.
+// Closest returns the known name that is nearest to name, or "" where none is near.
 func Closest(name string, known []string) (closest string) {
 	best := len(name)/2 + 1
 	for _, k := range known {

@@ -60,7 +60,7 @@ func (p *parser) endsColonBlock() bool {
 	return w == wordElse || w == wordElif
 }
 
-// indented parses what stands behind a colon: the rest of the line, or the
+// indented parses what is behind a colon: the rest of the line, or the
 // lines that are set in deeper.
 func (p *parser) indented() int32 {
 	from, mark := p.at, len(p.stack)
@@ -74,7 +74,7 @@ func (p *parser) indented() int32 {
 }
 
 // blockEnd returns where the lines end that are set in deeper than margin, or
-// the line where the block stands on it.
+// the line where the block is on it.
 func (p *parser) blockEnd(margin int) int {
 	sameLine := p.at < p.end && !p.f.Tokens[p.at].NewLine
 	for i := p.at; i < p.end; i++ {

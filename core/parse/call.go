@@ -2,7 +2,7 @@ package parse
 
 import "inzicht/core/syntax"
 
-// suffix parses what stands behind an operand and belongs to it: a member, a
+// suffix parses what is behind an operand and belongs to it: a member, a
 // key, arguments; 0 where nothing does.
 func (p *parser) suffix(node int32, from int) int32 {
 	if p.newLine() {
@@ -94,7 +94,7 @@ func (p *parser) structAhead(node int32) bool {
 }
 
 // endsInit reports whether the braces that open here are those of a value:
-// what stands behind them goes on with an expression, or ends it.
+// what is behind them goes on with an expression, or ends it.
 func (p *parser) endsInit() bool {
 	switch p.textAt(p.mate(p.at) + 1) {
 	case ";", ",", ")", "]", "}", ".":
@@ -158,7 +158,7 @@ func (p *parser) member(object int32, from int) int32 {
 	return p.make(Wrapper, from, from, mark)
 }
 
-// arguments parses what stands in parentheses behind what is called.
+// arguments parses what is in parentheses behind what is called.
 func (p *parser) arguments() {
 	p.within(p.at, func() {
 		p.inside++
@@ -166,7 +166,7 @@ func (p *parser) arguments() {
 	})
 }
 
-// elements parses what stands in brackets.
+// elements parses what is in brackets.
 func (p *parser) elements() {
 	p.within(p.at, func() {
 		p.inside++
@@ -246,7 +246,7 @@ func (p *parser) argument() int32 {
 	return node
 }
 
-// pair parses what stands behind the sign that a key ends with.
+// pair parses what is behind the sign that a key ends with.
 func (p *parser) pair(from int, key int32, mark int) int32 {
 	at := p.at
 	p.at++

@@ -25,7 +25,7 @@ func (p *parser) classDeclaration() int32 {
 	return p.make(Class, from, name, mark)
 }
 
-// classHead parses what stands between the name of a class and its body: bases,
+// classHead parses what is between the name of a class and its body: bases,
 // parameters, types.
 func (p *parser) classHead() {
 	head := p.head

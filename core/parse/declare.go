@@ -141,7 +141,7 @@ func (p *parser) typeDeclaration() int32 {
 	return p.make(Declare, from, from, mark)
 }
 
-// typedName returns where the name stands of a declaration that begins with a
+// typedName returns where the name is of a declaration that begins with a
 // type, String x = y; 0 where it is none.
 func (p *parser) typedName(i int) int {
 	if p.kindAt(i) != syntax.Word || p.g.words[p.f.Text(i)] > wordNone && p.g.words[p.f.Text(i)] != wordModifier {

@@ -150,7 +150,7 @@ func (p *parser) ternary(condition int32, from int) int32 {
 	return p.make(Choice, from, at, mark)
 }
 
-// operand parses what stands between operators.
+// operand parses what is between operators.
 func (p *parser) operand() int32 {
 	if p.at >= p.end {
 		return 0

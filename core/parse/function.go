@@ -2,7 +2,7 @@ package parse
 
 import "inzicht/core/syntax"
 
-// functionName returns where the name of a function stands that begins here
+// functionName returns where the name of a function is that begins here
 // with a word, or 0.
 func (p *parser) functionName() int {
 	for i := p.at + 1; i < p.end && i < p.at+12; i++ {
@@ -41,7 +41,7 @@ func (p *parser) functionName() int {
 	return 0
 }
 
-// methodAt returns where the name of a function stands that begins here without
+// methodAt returns where the name of a function is that begins here without
 // a word for functions: name(a, b) { in a class, int name(a, b) { elsewhere.
 func (p *parser) methodAt(i int) int {
 	if !p.class && !p.g.Typed || p.g.Layout != Braces || i > 0 && i == p.at && p.g.sets[setMember][p.textAt(i-1)] {
@@ -138,7 +138,7 @@ func (p *parser) methodBodyAt(i int) bool {
 	return false
 }
 
-// function parses a function whose name stands at a token.
+// function parses a function whose name is at a token.
 func (p *parser) function(name int) int32 {
 	from, mark := p.at, len(p.stack)
 	class := p.class
@@ -189,7 +189,7 @@ func (p *parser) function(name int) int32 {
 	return p.make(Function, from, name, mark)
 }
 
-// toBody goes on behind what stands between parameters and a body: the type of
+// toBody goes on behind what is between parameters and a body: the type of
 // what is returned, what is thrown, conditions on types, initialisers.
 func (p *parser) toBody() {
 	if p.g.Layout == Worded {
@@ -234,7 +234,7 @@ func (p *parser) toBody() {
 	}
 }
 
-// parameters parses what stands in parentheses as parameters.
+// parameters parses what is in parentheses as parameters.
 func (p *parser) parameters() {
 	p.within(p.at, func() {
 		p.inside++
@@ -290,7 +290,7 @@ func (p *parser) parameterEnd() int {
 }
 
 // parameter parses one parameter: its name, and its default where it has one.
-// Whatever stands in brackets beside the name is kept.
+// Whatever is in brackets beside the name is kept.
 func (p *parser) parameter(end int) {
 	from, mark, outer := p.at, len(p.stack), p.end
 	p.end = end
@@ -309,7 +309,7 @@ func (p *parser) parameter(end int) {
 			i = p.angleEnd(i) - 1
 		case p.kindAt(i) == syntax.Open || p.kindAt(i) == syntax.Quote:
 			p.at = i
-			p.add(p.primary()) // a pattern, or what stands beside the name
+			p.add(p.primary()) // a pattern, or what is beside the name
 			i = p.at - 1
 		}
 	}

@@ -5,7 +5,7 @@ import (
 	"sync"
 )
 
-// Layout says how a block is told from what stands round it.
+// Layout says how a block is told from what is round it.
 type Layout uint8
 
 // The layouts.
@@ -27,7 +27,7 @@ type Grammar struct {
 	Prefix string // operators before an operand, words among them
 	Suffix string // operators behind one: ++ ! ?
 	Member string // operators before the name of a member
-	// Qualifies stands between the names of namespaces, which are passed over.
+	// Qualifies is between the names of namespaces, which are passed over.
 	Qualifies string
 	Casts     string // words between a value and a type: as, satisfies
 

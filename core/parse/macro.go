@@ -22,7 +22,7 @@ func (p *parser) macro() int32 {
 	return p.make(Function, from, name, mark)
 }
 
-// beside parses what stands beside a text or a name within parentheses and is one
+// beside parses what is beside a text or a name within parentheses and is one
 // text with it: PREFIX "NAME".
 func (p *parser) beside(node int32, from, mark int) int32 {
 	if node == 0 || p.at >= p.end {
@@ -119,7 +119,7 @@ func (p *parser) openBefore(at int) int {
 	return -1
 }
 
-// castsByName reports whether a name in capitals stands before another one that is
+// castsByName reports whether a name in capitals is before another one that is
 // called: US getenv("X").
 func (p *parser) castsByName() bool {
 	if p.kind() != syntax.Word || p.kindAt(p.at+1) != syntax.Word || p.f.Tokens[p.at+1].NewLine || p.textAt(p.at+2) != "(" || p.wordAt(p.at+1) != wordNone {

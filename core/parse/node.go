@@ -1,6 +1,6 @@
 // Package parse makes a small syntax tree of tokens: the same nodes for every
 // language. What a language calls things is data (Grammar). The parser is
-// tolerant: what it does not know becomes an Unknown node with what stands in
+// tolerant: what it does not know becomes an Unknown node with what is in
 // its brackets parsed inside, so that nothing within is lost.
 package parse
 

@@ -138,7 +138,7 @@ func (p *parser) newLine() bool {
 	return !p.has(setLeading)
 }
 
-// within parses what stands between an opening token and its partner, and goes
+// within parses what is between an opening token and its partner, and goes
 // on behind it.
 func (p *parser) within(open int, parse func()) {
 	close := p.mate(open)

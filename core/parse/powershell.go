@@ -215,7 +215,7 @@ func (p *powershell) arguments() {
 	}
 }
 
-// isOption reports whether the name of a parameter stands at a token: -Name.
+// isOption reports whether the name of a parameter is at a token: -Name.
 func (p *powershell) isOption(i int) bool {
 	return p.textAt(i) == "-" && p.kindAt(i+1) == syntax.Word && !p.f.Tokens[i+1].SpaceAhead && p.textAt(i + 1)[0] != '$'
 }
@@ -231,7 +231,7 @@ func (p *powershell) option() {
 	p.add(p.make(Pair, from, from+1, mark))
 }
 
-// argument parses one argument: an operand, or whatever stands there up to the
+// argument parses one argument: an operand, or whatever is there up to the
 // next space.
 func (p *powershell) argument() int32 {
 	text := p.text()
@@ -379,7 +379,7 @@ func (p *powershell) conditional() int32 {
 	return p.make(If, from, from, mark)
 }
 
-// condition adds what stands in parentheses.
+// condition adds what is in parentheses.
 func (p *powershell) condition() {
 	if p.is("(") {
 		p.add(p.grouped(p.at, false))

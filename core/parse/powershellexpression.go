@@ -15,10 +15,10 @@ var operators = map[string]int{
 	"+": 6, "-": 6, "*": 7, "/": 7, "%": 7, "f": 8, "..": 9,
 }
 
-// asMethods are the operators that are methods of what stands left of them.
+// asMethods are the operators that are methods of what is left of them.
 var asMethods = set("split join replace contains match")
 
-// operator returns the operator that stands next, and how tight it binds, or 0.
+// operator returns the operator that is next, and how tight it binds, or 0.
 func (p *powershell) operator() (at, level int) {
 	if p.at >= p.end || p.newLine() {
 		return 0, 0
@@ -78,7 +78,7 @@ func (p *powershell) expression(above int) int32 {
 	return left
 }
 
-// unary parses an operand with what stands before it: an operator, a type.
+// unary parses an operand with what is before it: an operator, a type.
 func (p *powershell) unary() int32 {
 	from, mark := p.at, len(p.stack)
 	word := strings.ToLower(p.textAt(p.at + 1))
@@ -141,7 +141,7 @@ func (p *powershell) typed() int32 {
 	return p.make(Call, from, last, mark)
 }
 
-// isTarget reports whether a variable stands next that is given a value.
+// isTarget reports whether a variable is next that is given a value.
 func (p *powershell) isTarget() bool {
 	i := p.at
 	for p.textAt(i) == "[" && p.mate(i) < p.end {
@@ -150,7 +150,7 @@ func (p *powershell) isTarget() bool {
 	return strings.HasPrefix(p.textAt(i), "$") && assigns[p.textAt(i+1)]
 }
 
-// operand parses a variable, a literal, or what stands in brackets, with its
+// operand parses a variable, a literal, or what is in brackets, with its
 // members, indexes and calls.
 func (p *powershell) operand() int32 {
 	from, mark := p.at, len(p.stack)
@@ -212,7 +212,7 @@ func (p *powershell) variable() int32 {
 	return p.make(Name, from, from, mark)
 }
 
-// suffixes parses what stands directly behind an operand.
+// suffixes parses what is directly behind an operand.
 func (p *powershell) suffixes(node int32, from, mark int) int32 {
 	for p.at < p.end && !p.f.Tokens[p.at].SpaceAhead && !p.f.Tokens[p.at].NewLine {
 		at := p.at
@@ -287,7 +287,7 @@ func (p *powershell) template() int32 {
 	return p.make(Template, from, from, mark)
 }
 
-// grouped parses what stands in parentheses: (…), $(…), @(…).
+// grouped parses what is in parentheses: (…), $(…), @(…).
 func (p *powershell) grouped(from int, list bool) int32 {
 	mark := len(p.stack)
 	p.within(p.at, p.statements)

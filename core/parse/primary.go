@@ -2,7 +2,7 @@ package parse
 
 import "inzicht/core/syntax"
 
-// primary parses a name, a literal, what stands in brackets, or what a word
+// primary parses a name, a literal, what is in brackets, or what a word
 // begins.
 func (p *parser) primary() int32 {
 	from, mark := p.at, len(p.stack)
@@ -138,7 +138,7 @@ func (p *parser) inBrackets() int32 {
 	return p.make(List, from, -1, mark)
 }
 
-// all parses whatever stands there to the end.
+// all parses whatever is there to the end.
 func (p *parser) all() {
 	for p.at < p.end {
 		before := p.at
@@ -251,7 +251,7 @@ func (p *parser) inCase() bool {
 	return p.head && (p.g.Switch != "" || p.g.Matches != "") && p.inside == 0
 }
 
-// braced parses what stands in braces where an operand is wanted: a record, a
+// braced parses what is in braces where an operand is wanted: a record, a
 // lambda, or a block.
 func (p *parser) braced() int32 {
 	switch {

@@ -124,7 +124,7 @@ func (p *parser) oneStatement() int32 {
 	return p.simple(from, mark)
 }
 
-// simple parses an expression or an assignment, with what stands behind it: a
+// simple parses an expression or an assignment, with what is behind it: a
 // type, a condition or a loop.
 func (p *parser) simple(from, mark int) int32 {
 	node := p.tuple(from, mark)

@@ -198,7 +198,7 @@ func (p *parser) caseStatements(marked bool) int32 {
 	return p.make(Block, from, -1, mark)
 }
 
-// caseAhead reports whether an arrow stands on the line that begins here.
+// caseAhead reports whether an arrow is on the line that begins here.
 func (p *parser) caseAhead() bool {
 	for i := p.at; i < p.end && (i == p.at || !p.f.Tokens[i].NewLine); i++ {
 		if p.textAt(i) == "->" {

@@ -9,7 +9,7 @@ import (
 	"testing"
 )
 
-// Tree writes the files of a text into a new temporary folder, and gives the
+// Tree writes the files of a text into a new temporary folder, and returns the
 // folder. Each begins with a line "-- path --" and goes on to the next such
 // line.
 func Tree(t testing.TB, text string) string {
@@ -23,7 +23,7 @@ func Tree(t testing.TB, text string) string {
 }
 
 // Files writes files, given as path and contents, into a new temporary folder,
-// and gives the folder.
+// and returns the folder.
 func Files(t testing.TB, files map[string]string) string {
 	t.Helper()
 	root := t.TempDir()

@@ -10,7 +10,7 @@ import (
 // What an access is when it is no read: a declaration, a write, a copy, the
 // environment handed on as a whole.
 
-// isDeclaration tells whether the name at i is being declared: import, function f(.
+// isDeclaration reports whether the name at i is being declared: import, function f(.
 func (a *analysis) isDeclaration(i int) bool {
 	switch a.f.Text(i - 1) {
 	case "*": // char *getenv(const char *name);
@@ -23,7 +23,7 @@ func (a *analysis) isDeclaration(i int) bool {
 	return false
 }
 
-// isWrite tells whether an access is a write, besides a plain assignment, or a
+// isWrite reports whether an access is a write, besides a plain assignment, or a
 // delete.
 func (a *analysis) isWrite(r Range) bool {
 	f := a.f
@@ -54,13 +54,13 @@ func (a *analysis) isWrite(r Range) bool {
 	return false
 }
 
-// isAssigned tells whether an access is what a value is assigned to.
+// isAssigned reports whether an access is what a value is assigned to.
 func (a *analysis) isAssigned(r Range) bool {
 	next := a.passTransparent(r.Hi)
 	return a.f.Is(next, "=") && a.f.Kind(next) == syntax.Punct && !a.f.Is(r.Hi-1, ")")
 }
 
-// isRemoval tells whether a match does no more than take a variable out of what
+// isRemoval reports whether a match does no more than take a variable out of what
 // the file has another name for, most likely a copy: env.pop("X", None).
 func (a *analysis) isRemoval(m *match) bool {
 	f, r := a.f, m.access
@@ -73,7 +73,7 @@ func (a *analysis) isRemoval(m *match) bool {
 	return slices.ContainsFunc(a.o.lookup(f.Text(r.Lo), r.Lo), func(b Binding) bool { return b.Path == "" })
 }
 
-// isParallelTarget tells whether the comma at token i stands between targets of
+// isParallelTarget reports whether the comma at token i is between targets of
 // one assignment that begins with token lo or before it.
 func (a *analysis) isParallelTarget(lo, i int) bool {
 	f := a.f
@@ -92,7 +92,7 @@ func (a *analysis) isParallelTarget(lo, i int) bool {
 	return false
 }
 
-// passedOn tells whether the environment as a whole is handed to something,
+// passedOn reports whether the environment as a whole is handed to something,
 // rather than given another name, tested or destructured.
 func (a *analysis) passedOn(r Range) bool {
 	f := a.f
@@ -122,7 +122,7 @@ func (a *analysis) passedOn(r Range) bool {
 // longestPattern bounds how many tokens stand between for and in.
 const longestPattern = 12
 
-// isLoopHead tells whether the word in at token i stands in the head of a loop.
+// isLoopHead reports whether the word in at token i is in the head of a loop.
 func (a *analysis) isLoopHead(i int) bool {
 	f := a.f
 	for j := i - 1; j >= 0 && j >= i-longestPattern; j-- {
@@ -136,7 +136,7 @@ func (a *analysis) isLoopHead(i int) bool {
 	return false
 }
 
-// isDefault tells whether r is the default of a parameter.
+// isDefault reports whether r is the default of a parameter.
 func (a *analysis) isDefault(r Range) bool {
 	for n := range a.o.Functions {
 		for _, p := range a.o.Functions[n].Params {
@@ -151,7 +151,7 @@ func (a *analysis) isDefault(r Range) bool {
 // changes are methods that change the environment, or ask only for one name of it.
 var changes = set(strings.Fields("delete clear store update replace set put remove pop popitem setdefault merge! reject! delete_if get has"))
 
-// isCopy tells whether what is called gives a copy of the environment that no
+// isCopy reports whether what is called gives a copy of the environment that no
 // idiom reads from: os.Environ().
 func (a *analysis) isCopy(m *match) bool {
 	if !strings.HasSuffix(m.pattern.path, "()") || !a.f.Is(m.access.Hi-1, ")") {
@@ -165,7 +165,7 @@ func (a *analysis) isCopy(m *match) bool {
 	return true
 }
 
-// isCopied tells whether the name at token i stands for a copy of the
+// isCopied reports whether the name at token i stands for a copy of the
 // environment, which counted where it was made.
 func (a *analysis) isCopied(i int) bool {
 	for _, b := range a.o.lookup(a.f.Text(i), i) {
@@ -176,7 +176,7 @@ func (a *analysis) isCopied(i int) bool {
 	return false
 }
 
-// isBound tells whether the token at i is where a name is bound.
+// isBound reports whether the token at i is where a name is bound.
 func (a *analysis) isBound(i int) bool {
 	if a.bound == nil {
 		a.bound = map[int]bool{}

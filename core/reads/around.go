@@ -20,7 +20,7 @@ func (a *analysis) openerOf(i int) int {
 	return int(a.o.parent[i])
 }
 
-// statementStart gives the tokens from the beginning of the statement that token i
+// statementStart returns the tokens from the beginning of the statement that token i
 // is in, up to i.
 func (a *analysis) statementStart(i int) int {
 	f := a.f
@@ -49,7 +49,7 @@ func (a *analysis) statementStart(i int) int {
 	return i
 }
 
-// inIfHead tells whether a semicolon belongs to "if x := f(); x == nil {".
+// inIfHead reports whether a semicolon belongs to "if x := f(); x == nil {".
 func (a *analysis) inIfHead(semicolon int) bool {
 	for j := semicolon - 1; j >= 0 && j > semicolon-40; j-- {
 		if a.f.Is(j, "if") || a.f.Is(j, "switch") {
@@ -62,7 +62,7 @@ func (a *analysis) inIfHead(semicolon int) bool {
 	return false
 }
 
-// bracketed tells whether token i stands between parentheses or square brackets.
+// bracketed reports whether token i is between parentheses or square brackets.
 func (a *analysis) bracketed(i int) bool {
 	p := a.openerOf(i)
 	return p >= 0 && !a.f.Is(p, "{")

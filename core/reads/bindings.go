@@ -19,7 +19,7 @@ var continues = map[string]bool{
 	"||=": true, "??=": true, "+=": true,
 }
 
-// expressionEnd gives the token behind the expression that begins at lo.
+// expressionEnd returns the token behind the expression that begins at lo.
 // Brackets are passed over whole; it never goes past limit.
 func expressionEnd(f *syntax.File, lo, limit int, lineEnds bool) int {
 	for i, steps := lo, 0; i < limit; i++ {
@@ -46,7 +46,7 @@ func expressionEnd(f *syntax.File, lo, limit int, lineEnds bool) int {
 	return limit
 }
 
-// continuesLine tells whether token i, first on its line, belongs to the
+// continuesLine reports whether token i, first on its line, belongs to the
 // expression before it.
 func continuesLine(f *syntax.File, i int) bool {
 	if t := f.Tokens[i]; t.Kind == syntax.Punct && continues[f.Text(i)] && !f.Is(i, "*") && !f.Is(i, "&") {
@@ -59,7 +59,7 @@ func continuesLine(f *syntax.File, i int) bool {
 	return (before.Kind == syntax.Punct || before.Kind == syntax.Word) && continues[f.Text(i-1)]
 }
 
-// endsBlockParams tells whether the bar at i closes what a block is given: do |a, b|.
+// endsBlockParams reports whether the bar at i closes what a block is given: do |a, b|.
 func endsBlockParams(f *syntax.File, i int) bool {
 	for j := i - 1; j > 0 && j > i-20 && !f.Tokens[j+1].NewLine; j-- {
 		if f.Is(j, "|") {
@@ -105,7 +105,7 @@ func valueEnd(f *syntax.File, o *Outline, lo int, lineEnds bool) int {
 	return expressionEnd(f, lo, limit, lineEnds)
 }
 
-// bindTarget binds what stands left of the assignment operator at eq.
+// bindTarget binds what is left of the assignment operator at eq.
 func bindTarget(f *syntax.File, o *Outline, eq int, lineEnds bool) {
 	value := Range{eq + 1, valueEnd(f, o, eq+1, lineEnds)}
 	left := eq - 1
@@ -194,7 +194,7 @@ func isSelf(word string) bool { return selfWords[word] }
 
 var selfWords = map[string]bool{"this": true, "self": true, "cls": true, "$this": true}
 
-// isMember tells whether the word at i follows a member operator.
+// isMember reports whether the word at i follows a member operator.
 func isMember(f *syntax.File, i int) bool {
 	if f.Kind(i-1) != syntax.Punct {
 		return false
@@ -213,7 +213,7 @@ func isMember(f *syntax.File, i int) bool {
 	return false
 }
 
-// isSubscript tells whether the bracket at open indexes what stands before it.
+// isSubscript reports whether the bracket at open indexes what is before it.
 func isSubscript(f *syntax.File, open int) bool {
 	if !f.Is(open, "[") {
 		return false
@@ -229,7 +229,7 @@ func bindPattern(f *syntax.File, o *Outline, inside, value Range) {
 	bindNested(f, o, inside, value, "", 0)
 }
 
-// bindNested binds the names of a pattern that stands below a member of value:
+// bindNested binds the names of a pattern that is below a member of value:
 // { env: { a } }.
 func bindNested(f *syntax.File, o *Outline, inside, value Range, prefix string, depth int) {
 	for _, part := range splitAt(f, inside, ",") {

@@ -45,8 +45,8 @@ func (o *Outline) bindNames(f *syntax.File, lineEnds bool) {
 	bindLoops(f, o)
 }
 
-// declaresFunction tells whether the parenthesis at params follows a function's
-// name or type parameters: what stands behind an arrow is then its type.
+// declaresFunction reports whether the parenthesis at params follows a function's
+// name or type parameters: what is behind an arrow is then its type.
 func declaresFunction(f *syntax.File, params int) bool {
 	before := params - 1
 	return f.Kind(before) == syntax.Word && !f.Is(before, "return") || closesTypes(f, before) > 0 || f.Is(before, "]")
@@ -80,7 +80,7 @@ func (o *Outline) braceBlocks(f *syntax.File, flat bool) {
 	}
 }
 
-// standsFirst tells whether nothing of the statement stands before a name.
+// standsFirst reports whether nothing of the statement is before a name.
 func standsFirst(f *syntax.File, i int) bool {
 	return i > 0 && f.Kind(i) == syntax.Word && (f.Is(i-1, ";") || f.Is(i-1, "{") || f.Is(i-1, "}") || f.Is(i-1, ")"))
 }
@@ -216,7 +216,7 @@ func functionHead(f *syntax.File, open int) (head, params int) {
 // maxTypes bounds how many tokens a list of type parameters has.
 const maxTypes = 60
 
-// beforeTypes gives what stands before the type parameters that end at i.
+// beforeTypes returns what is before the type parameters that end at i.
 func beforeTypes(f *syntax.File, i int) int {
 	depth := 0
 	for steps := 0; steps < maxTypes && i > 0; steps++ {
@@ -315,7 +315,7 @@ func (o *Outline) braceFunctions(f *syntax.File) {
 // At0 is At, kept within the file.
 func (fn *Function) At0() int { return max(fn.At, 0) }
 
-// blockAt gives the block with exactly this range.
+// blockAt returns the block with exactly this range.
 func (o *Outline) blockAt(r Range) int32 {
 	if r.empty() {
 		return 0
@@ -346,7 +346,7 @@ func paramName(f *syntax.File, part Range) int {
 	return last
 }
 
-// className gives the name of the class, enumeration or namespace whose body opens at open.
+// className returns the name of the class, enumeration or namespace whose body opens at open.
 func className(f *syntax.File, open int) string {
 	for i := open - 1; i >= 0 && i > open-24; i-- {
 		if f.Kind(i) == syntax.Open || f.Kind(i) == syntax.Close || f.Is(i, ";") {

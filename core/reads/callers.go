@@ -15,7 +15,7 @@ type Callers struct {
 	any     bool     // every file may
 	folder  string   // a file of it may, where it is not empty
 	holding []string // a file may that holds one of these words
-	member  bool     // the name stands behind a receiver, where a file holds none of them
+	member  bool     // the name is behind a receiver, where a file holds none of them
 }
 
 // CallersOf tells where calls of a helper are to be looked for, in files of
@@ -42,7 +42,7 @@ func CallersOf(h *Helper, l *Language) Callers {
 	return c
 }
 
-// In tells whether a file may call the helper at all, and if so, whether also
+// In reports whether a file may call the helper at all, and if so, whether also
 // by its bare name and not only as a member of something.
 func (c *Callers) In(file string, src []byte) (may, bare bool) {
 	if !c.member && (c.any || path.Dir(file) == c.folder) {
@@ -52,13 +52,13 @@ func (c *Callers) In(file string, src []byte) (may, bare bool) {
 	return c.any || holds, !c.member || holds
 }
 
-// IsCall tells whether the name that stands at src[from:to] may be called
-// there; bare tells whether that needs no receiver before it.
+// IsCall reports whether the name that is at src[from:to] may be called
+// there; bare reports whether that needs no receiver before it.
 func IsCall(src []byte, from, to int, bare bool) bool {
 	return (opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
 }
 
-// origin gives what imports name of the file that defines a helper.
+// origin returns what imports name of the file that defines a helper.
 func (h *Helper) origin() (stem, folder string) { return Origin(h.File) }
 
 // Origin returns the name of a file without its ending, and the name of its
@@ -100,13 +100,13 @@ func moduleOf(of string) (module, name string) {
 // lastOf returns the last of the names that a path is made of: c of a/b.c.
 func lastOf(of string) string { return path.Base(strings.ReplaceAll(of, ".", "/")) }
 
-// header gives the name of the header that would declare a helper of C.
+// header returns the name of the header that would declare a helper of C.
 func (h *Helper) header() string {
 	stem, _ := h.origin()
 	return stem + ".h"
 }
 
-// IsModule reports whether the name that stands at src[from:to] is that of a
+// IsModule reports whether the name that is at src[from:to] is that of a
 // file that is imported: './lib/name', "../name.js".
 func IsModule(src []byte, from, to int) bool {
 	return from > 0 && to < len(src) && isOneOf(src[from-1], "/\"'`") && isOneOf(src[to], "\"'`.")
@@ -114,7 +114,7 @@ func IsModule(src []byte, from, to int) bool {
 
 func isOneOf(c byte, of string) bool { return strings.IndexByte(of, c) >= 0 }
 
-// opensCall tells whether what is called stands before rest: arguments
+// opensCall reports whether what is called is before rest: arguments
 // follow, or types and arguments.
 func opensCall(rest []byte) bool {
 	for _, c := range rest {
@@ -129,21 +129,21 @@ func opensCall(rest []byte) bool {
 	return false
 }
 
-// isRenamed tells whether what stands before rest is imported under another
+// isRenamed reports whether what is before rest is imported under another
 // name: name as other.
 func isRenamed(rest []byte) bool {
 	after, found := bytes.CutPrefix(bytes.TrimLeft(rest[:min(len(rest), 40)], " \t"), []byte("as"))
 	return found && len(after) > 0 && (after[0] == ' ' || after[0] == '\t')
 }
 
-// isPassed tells whether what stands between before and rest is an argument by
+// isPassed reports whether what is between before and rest is an argument by
 // itself: names.map(need).
 func isPassed(before, rest []byte) bool {
 	before, rest = bytes.TrimRight(before[max(0, len(before)-40):], " \t"), bytes.TrimLeft(rest[:min(len(rest), 40)], " \t")
 	return len(before) > 0 && len(rest) > 0 && isOneOf(before[len(before)-1], "(,") && isOneOf(rest[0], "),")
 }
 
-// behindReceiver tells whether what follows is a member: .name, ->name, ::name.
+// behindReceiver reports whether what follows is a member: .name, ->name, ::name.
 func behindReceiver(before []byte) bool {
 	for i := len(before) - 1; i >= 0; i-- {
 		switch before[i] {
@@ -157,7 +157,7 @@ func behindReceiver(before []byte) bool {
 	return false
 }
 
-// callsOther tells whether the name at i is a helper of another file: one that
+// callsOther reports whether the name at i is a helper of another file: one that
 // the file imports, that lies in the same package, or that is a method of a
 // class which the file names.
 func (a *analysis) callsOther(h *Helper, i int) bool {
@@ -203,7 +203,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) || a.madeBeside(h, i-2) // of one that reads nothing, its class must tell
 }
 
-// madeBeside reports whether the object whose last token stands at i is what a
+// madeBeside reports whether the object whose last token is at i is what a
 // function gives that the file of a helper defines: env.New("GATE_").
 func (a *analysis) madeBeside(h *Helper, i int) bool {
 	f := a.f
@@ -249,33 +249,33 @@ func (a *analysis) importsDefault(h *Helper, from string) bool {
 	return from != "" && a.isModule(strings.TrimSuffix(from, "."+byDefault), h.File)
 }
 
-// importsAllOf tells whether the file imports all that a module or class has.
+// importsAllOf reports whether the file imports all that a module or class has.
 func (a *analysis) importsAllOf(owner string) bool {
 	return slices.ContainsFunc(a.o.Bindings["*"], func(b Binding) bool {
 		return lastOf(b.Path) == owner
 	})
 }
 
-// definesFunction tells whether the file has a function of its own of that
+// definesFunction reports whether the file has a function of its own of that
 // name, which is then meant.
 func (a *analysis) definesFunction(name string) bool {
 	a.listFunctions()
 	return a.defines[name]
 }
 
-// sees tells whether a file that shares names with others shares them with
+// sees reports whether a file that shares names with others shares them with
 // that of a helper: it lies in the same folder, or takes in its header.
 func (a *analysis) sees(h *Helper) bool {
 	return path.Dir(h.File) == path.Dir(a.file) || a.lang.Prototypes && a.holds(h.header())
 }
 
-// onlyOne tells whether a helper is the only one of its name, and the file names
+// onlyOne reports whether a helper is the only one of its name, and the file names
 // the file that defines it: require 'src/env.php'.
 func (a *analysis) onlyOne(h *Helper) bool {
 	return h.Owner == "" && a.context != nil && len(a.context.helpersNamed(h.Name)) == 1 && a.holds(path.Base(h.File))
 }
 
-// holds tells whether a word stands in the file. The answer is kept: it is
+// holds reports whether a word is in the file. The answer is kept: it is
 // asked for at every call.
 func (a *analysis) holds(word string) bool {
 	held, asked := a.held[word]
@@ -289,18 +289,18 @@ func (a *analysis) holds(word string) bool {
 	return held
 }
 
-// knowsEverywhere tells whether any file of the program may call a helper
+// knowsEverywhere reports whether any file of the program may call a helper
 // without more than its name.
 func (l *Language) knowsEverywhere(h *Helper) bool {
 	return l.Global && h.Owner == "" && !l.isCommon(h.Name)
 }
 
-// isIdiom tells whether a path is one by which the language reads the environment.
+// isIdiom reports whether a path is one by which the language reads the environment.
 func (l *Language) isIdiom(path string) bool {
 	return l.compiled != nil && l.compiled.paths[path] != nil
 }
 
-// isCommon tells whether many things have a member of that name: it is a
+// isCommon reports whether many things have a member of that name: it is a
 // helper only where its receiver says so.
 func (l *Language) isCommon(name string) bool {
 	return common[strings.ToLower(name)] || l.compiled != nil && l.compiled.calls[name]

@@ -9,7 +9,7 @@ import (
 	"inzicht/core/syntax"
 )
 
-// Constants gives the values of those of the wanted constants that src
+// Constants returns the values of those of the wanted constants that src
 // defines, by name, and by class and name where they belong to one.
 func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]string {
 	if l.Own != nil {
@@ -22,7 +22,7 @@ func (l *Language) Constants(src []byte, wanted map[string]bool) map[string]stri
 	return found
 }
 
-// constantsIn gives the constants in what folding leaves of src; whole is false
+// constantsIn returns the constants in what folding leaves of src; whole is false
 // where the value of one is not known and a function was passed over.
 func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *syntax.Folding) (found map[string]string, whole bool) {
 	a := l.open(src, folding)
@@ -68,7 +68,7 @@ func (l *Language) constantsIn(src []byte, wanted map[string]bool, folding *synt
 	return kept, !open || len(a.f.Folds) == 0
 }
 
-// constant gives the value of a name that other files of the tree define. What
+// constant returns the value of a name that other files of the tree define. What
 // is not known yet is wanted.
 func (a *analysis) constant(name string) []text {
 	if at := strings.LastIndexByte(name, '.'); at > 0 { // module.submodule.NAME: the last two say enough
@@ -91,7 +91,7 @@ func (a *analysis) constant(name string) []text {
 	return unknown
 }
 
-// isConstantName tells whether a name is written like that of a constant: all
+// isConstantName reports whether a name is written like that of a constant: all
 // in capitals or with one at its beginning, or kName; in Go any with a capital.
 func (a *analysis) isConstantName(name string) bool {
 	if strings.ToLower(name) == name {

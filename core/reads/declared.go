@@ -34,19 +34,19 @@ func (a *analysis) declared() {
 	a.roles = append(a.roles, s.Given...)
 }
 
-// speaksOfWholes reports whether the environment as a whole stands in the file,
+// speaksOfWholes reports whether the environment as a whole is in the file,
 // and a form of the language may speak of it.
 func (a *analysis) speaksOfWholes() bool {
 	return len(a.wholes) > 0 && slices.ContainsFunc(a.lang.Forms, func(form declare.Form) bool { return form.Wholes })
 }
 
-// holdsAny reports whether one of the words stands in the source, or there are
+// holdsAny reports whether one of the words is in the source, or there are
 // none.
 func (a *analysis) holdsAny(words []string) bool {
 	return len(words) == 0 || slices.ContainsFunc(words, a.holds)
 }
 
-// speaksOf reports whether one of the words stands in the source, and not in a
+// speaksOf reports whether one of the words is in the source, and not in a
 // comment alone.
 func (a *analysis) speaksOf(words *Words) bool {
 	for _, at := range words.Offsets(a.f.Src, 0) {

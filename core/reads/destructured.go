@@ -28,7 +28,7 @@ func (a *analysis) destructured() {
 	}
 }
 
-// destructuredFrom gives the path of the environment that a name is taken out
+// destructuredFrom returns the path of the environment that a name is taken out
 // of, or "", and the member of it that the name stands for.
 func (a *analysis) destructuredFrom(b Binding) (whole, property string) {
 	if b.Of != "" {

@@ -34,7 +34,7 @@ func bindBlockParams(f *syntax.File, o *Outline) {
 	}
 }
 
-// endBlocks makes blocks of what stands between openers and closers.
+// endBlocks makes blocks of what is between openers and closers.
 func (o *Outline) endBlocks(f *syntax.File, ends Ends, lineEnds bool) {
 	var open []int // tokens
 	loop := false  // a loop's head was opened on this line
@@ -69,7 +69,7 @@ func (o *Outline) endBlocks(f *syntax.File, ends Ends, lineEnds bool) {
 	}
 }
 
-// beginsStatement tells whether the word at i stands first, or where a value
+// beginsStatement reports whether the word at i is first, or where a value
 // is expected: x = if y.
 func beginsStatement(f *syntax.File, i int) bool {
 	if f.Tokens[i].NewLine || i == 0 {
@@ -88,7 +88,7 @@ func isEndless(f *syntax.File, i int) bool {
 	return f.Is(at, "=") && f.Tokens[at].SpaceAhead
 }
 
-// functionHeadEnd gives the token of the name that a function word at i is
+// functionHeadEnd returns the token of the name that a function word at i is
 // followed by: def self.name, function a.b:name.
 func functionHeadEnd(f *syntax.File, i int) int {
 	head := i + 1

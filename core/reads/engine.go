@@ -22,7 +22,7 @@ type analysis struct {
 	paths    map[bindingKey]string // what bindings stand for; "" while that is being found out
 	defines  map[string]bool       // functions outside classes, once asked for
 	exported map[string]bool       // names that other files see, once asked for
-	unnamed  []int                 // where that stands which the file exports without a name, once asked for
+	unnamed  []int                 // where that is which the file exports without a name, once asked for
 	held     map[string]bool       // whether words stand in the text, once asked for
 	bound    map[int]bool          // tokens at which a name is bound, once asked for
 	heads    *heads
@@ -166,7 +166,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 	return r
 }
 
-// analyse finds the reads in what folding leaves of src, and gives the offsets
+// analyse finds the reads in what folding leaves of src, and returns the offsets
 // of what else must be looked at.
 func (l *Language) analyse(file string, src []byte, context *Context, folding *syntax.Folding) (r Result, unseen []int32) {
 	a := l.open(src, folding)
@@ -457,7 +457,7 @@ func (a *analysis) loopedOver(m *match) *match {
 	return nil
 }
 
-// excepted tells whether a name is none of a variable in this idiom.
+// excepted reports whether a name is none of a variable in this idiom.
 func excepted(idiom *Idiom, name string) bool {
 	for _, pattern := range idiom.Except {
 		if ok, _ := path.Match(pattern, name); ok {
@@ -467,7 +467,7 @@ func excepted(idiom *Idiom, name string) bool {
 	return false
 }
 
-// plausible tells whether an operating system would take s for a name.
+// plausible reports whether an operating system would take s for a name.
 func plausible(s string) bool {
 	return s != "" && len(s) < 256 && (s[0] < '0' || s[0] > '9') && !strings.ContainsAny(s, "=\x00\r\n")
 }

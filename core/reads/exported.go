@@ -29,7 +29,7 @@ func (a *analysis) givenNames() (roles []declare.Role) {
 const byDefault = "default"
 
 // nameGiven returns the name that the environment is exported under where it
-// stands at a range of tokens, or "".
+// is at a range of tokens, or "".
 func (a *analysis) nameGiven(whole Range) string {
 	f, at := a.f, whole.Lo
 	if !endsValue(f, whole.Hi) || a.o.functionBlock(a.o.blockOf[at]) != 0 {

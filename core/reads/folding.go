@@ -10,7 +10,7 @@ import (
 // Most functions of most files do not concern the environment. Their bodies
 // are passed over: the trigger words say where to look. What is found there
 // may make further names matter, those of helpers, of variables that hold a
-// value or stand for the environment. Where such a name stands in a body that
+// value or stand for the environment. Where such a name is in a body that
 // was passed over, the file is looked at again with that body.
 
 // maxUnfoldings bounds how often more of a file is looked at, before all of it is.
@@ -24,7 +24,7 @@ const maxAsked = 500
 // declares; larger ones were put together by a program.
 const mostWritten = 256 << 10
 
-// marks gives the offsets round which a file must be looked at; ok is false
+// marks returns the offsets round which a file must be looked at; ok is false
 // where it must be looked at whole.
 func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
 	if l.Passes == "" || l.compiled == nil {
@@ -52,7 +52,7 @@ func (l *Language) folding(marks []int32) *syntax.Folding {
 	return &syntax.Folding{Marks: marks, May: l.mayFold}
 }
 
-// merged gives the offsets of both lists, ascending.
+// merged returns the offsets of both lists, ascending.
 func merged(a, b []int32) []int32 {
 	if len(b) == 0 {
 		return a
@@ -78,7 +78,7 @@ func (c *Context) calls() *Words {
 	return c.words
 }
 
-// mayFold tells whether the brace that would be token open begins the body of
+// mayFold reports whether the brace that would be token open begins the body of
 // a function.
 func (l *Language) mayFold(f *syntax.File, open int) bool {
 	if l.Passes != "(" {
@@ -94,7 +94,7 @@ func (l *Language) mayFold(f *syntax.File, open int) bool {
 
 var classWords = set(strings.Fields("class record struct interface enum object"))
 
-// begins tells whether the head of the block at open begins with a word.
+// begins reports whether the head of the block at open begins with a word.
 func begins(f *syntax.File, open int, word string) bool {
 	for i := open - 1; i >= 0 && i > open-40; i-- {
 		switch f.Kind(i) {
@@ -199,7 +199,7 @@ func (a *analysis) meansHelper(name string, b Binding) bool {
 	return slices.ContainsFunc(a.context.defaults(), func(h *Helper) bool { return a.importsDefault(h, from) })
 }
 
-// unseen gives the offsets at which names that matter stand in what was
+// unseen returns the offsets at which names that matter stand in what was
 // passed over.
 func (a *analysis) unseen() (list []int32) {
 	if len(a.f.Folds) == 0 {
@@ -228,7 +228,7 @@ func (a *analysis) unseen() (list []int32) {
 	return list
 }
 
-// folded gives those of the offsets that lie in what was passed over.
+// folded returns those of the offsets that lie in what was passed over.
 func (a *analysis) folded(offsets []int32) []int32 {
 	return slices.DeleteFunc(offsets, func(at int32) bool {
 		n, _ := slices.BinarySearchFunc(a.f.Folds, at, func(s syntax.Span, at int32) int { return int(s.Hi - at) })

@@ -41,7 +41,7 @@ func (a *analysis) isReader(of string) bool {
 // mayBeHanded reports whether a path is the environment, or reads it.
 func (a *analysis) mayBeHanded(of string) bool { return a.c.wholes[of] != nil || a.isReader(of) }
 
-// isValue reports whether what stands at a range of tokens is put into something,
+// isValue reports whether what is at a range of tokens is put into something,
 // or given to something, as it is.
 func (a *analysis) isValue(at Range) bool {
 	f := a.f
@@ -85,7 +85,7 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 	return found
 }
 
-// handingAt returns the argument that stands at a range of tokens.
+// handingAt returns the argument that is at a range of tokens.
 func (a *analysis) handingAt(at Range) (h handing, is bool) {
 	f, open := a.f, a.openerOf(at.Lo)
 	if open < 1 || !f.Is(open, "(") || f.Kind(open-1) != syntax.Word || !isCall(f, open) || a.isDeclaration(open-1) {

@@ -16,7 +16,7 @@ type heads struct {
 	fold    bool        // in any case
 }
 
-// has tells whether a word may begin an access.
+// has reports whether a word may begin an access.
 func (h *heads) has(word []byte) bool {
 	return h.lengths[word[0]]>>min(len(word), 63)&1 != 0 && (h.names[string(word)] || h.fold && h.names[strings.ToLower(string(word))])
 }
@@ -97,12 +97,12 @@ func (a *analysis) findHeads() {
 // maxAliasRounds bounds how long a row of names for one thing may be.
 const maxAliasRounds = 6
 
-// leads tells whether a path is that of an idiom, or leads to one.
+// leads reports whether a path is that of an idiom, or leads to one.
 func (a *analysis) leads(path string) bool {
 	return a.c.prefixes[path] || a.c.roots[path] || a.lends(path)
 }
 
-// isAlias tells whether a binding stands for something that leads to an
+// isAlias reports whether a binding stands for something that leads to an
 // access. places are where words stand that its value must hold one of.
 func (a *analysis) isAlias(b Binding, places []int32) bool {
 	value := b.Value
@@ -123,7 +123,7 @@ func (a *analysis) isAlias(b Binding, places []int32) bool {
 	return path != "" && a.leads(path)
 }
 
-// wordsAmong gives the tokens that are one of the words.
+// wordsAmong returns the tokens that are one of the words.
 func (a *analysis) wordsAmong(h *heads) (list []int32) {
 	for i := range a.f.Tokens {
 		if t := &a.f.Tokens[i]; t.Kind == syntax.Word && h.has(a.f.Src[t.Start:t.End]) {

@@ -54,7 +54,7 @@ func ownerName(fn *evaluate.Func) string {
 	return fn.Owner.Name
 }
 
-// isExported tells whether other files may call a function.
+// isExported reports whether other files may call a function.
 func (a *analysis) isExported(fn *Function) bool {
 	if len(fn.Name) < 2 || strings.HasPrefix(fn.Name, "_") || a.isOwnToFile(fn) {
 		return false
@@ -90,7 +90,7 @@ func (a *analysis) isTheExport(fn *evaluate.Func) bool {
 	})
 }
 
-// defaults returns where that stands which the file exports without a name.
+// defaults returns where that is which the file exports without a name.
 func (a *analysis) defaults() []int {
 	if a.unnamed != nil {
 		return a.unnamed
@@ -130,7 +130,7 @@ func (a *analysis) exportedNames() map[string]bool {
 	return a.exported
 }
 
-// isOwnToFile tells whether a function is marked as one that no other file
+// isOwnToFile reports whether a function is marked as one that no other file
 // sees, and does not stand in a header, which other files take in.
 func (a *analysis) isOwnToFile(fn *Function) bool {
 	if a.lang.Private == "" || strings.HasPrefix(path.Ext(a.file), ".h") {

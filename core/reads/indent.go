@@ -46,7 +46,7 @@ type openBlock struct {
 }
 
 // indentBlocks makes a block of everything that hangs under a line ending in
-// a colon, and gives the parameter lists of the functions among them.
+// a colon, and returns the parameter lists of the functions among them.
 func (o *Outline) indentBlocks(f *syntax.File) (params []Range) {
 	var open []openBlock
 	closeTo := func(indent, at int) {
@@ -171,7 +171,7 @@ func (o *Outline) comprehensions(f *syntax.File) {
 	}
 }
 
-// sourceEnd gives the end of what a comprehension goes through.
+// sourceEnd returns the end of what a comprehension goes through.
 func sourceEnd(f *syntax.File, lo, hi int) int {
 	end := expressionEnd(f, lo, hi, false)
 	for i := lo; i < end; i++ {

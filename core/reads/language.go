@@ -183,7 +183,7 @@ func (l *Language) Calls() string {
 	return l.Name
 }
 
-// Triggered tells whether src holds one of the language's trigger words.
+// Triggered reports whether src holds one of the language's trigger words.
 func (l *Language) Triggered(src []byte) bool {
 	c := l.compiled
 	if c == nil {
@@ -238,7 +238,7 @@ func hasAny(src []byte, words []string) bool {
 	return false
 }
 
-// HasWord tells whether word stands in src with no letter, digit or
+// HasWord reports whether word is in src with no letter, digit or
 // underscore directly beside it.
 func HasWord(src []byte, word string) bool {
 	needle := []byte(word)

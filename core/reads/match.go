@@ -19,7 +19,7 @@ type match struct {
 	read     Range // what stands for $read
 }
 
-// find gives the best match of a path that begins at token i, and the end of
+// find returns the best match of a path that begins at token i, and the end of
 // the path.
 func (a *analysis) find(i int) (best *match) {
 	f := a.f
@@ -105,7 +105,7 @@ var applies = map[string]bool{"apply": true, "call": true, "invoke": true, "Invo
 
 func isMemberOp(f *syntax.File, i int) bool { return isMember(f, i+1) }
 
-// isCall tells whether the parenthesis at open follows something callable.
+// isCall reports whether the parenthesis at open follows something callable.
 func isCall(f *syntax.File, open int) bool {
 	switch f.Kind(open - 1) {
 	case syntax.Word:
@@ -116,7 +116,7 @@ func isCall(f *syntax.File, open int) bool {
 	return false
 }
 
-// fit gives the first of the patterns that fits a path in tokens [first, last].
+// fit returns the first of the patterns that fits a path in tokens [first, last].
 func (a *analysis) fit(patterns []*pattern, first, last int) *match {
 	for _, p := range patterns {
 		m := &match{pattern: p, access: Range{first, last + 1}}
@@ -134,7 +134,7 @@ func (a *analysis) fit(patterns []*pattern, first, last int) *match {
 	return nil
 }
 
-// fitBefore fits what stands before the path: 'X' in process.env.
+// fitBefore fits what is before the path: 'X' in process.env.
 func (a *analysis) fitBefore(list []element, first int, m *match) bool {
 	i := first - 1
 	for n := len(list) - 1; n >= 0; n-- {
@@ -161,7 +161,7 @@ func (a *analysis) fitBefore(list []element, first int, m *match) bool {
 	return true
 }
 
-// isLoop tells whether the operand at i is the variable of a loop: for k in ….
+// isLoop reports whether the operand at i is the variable of a loop: for k in ….
 func (a *analysis) isLoop(i int) bool {
 	f := a.f
 	for j := i - 1; j >= 0 && j > i-8; j-- {
@@ -191,7 +191,7 @@ func operandStart(f *syntax.File, i int) int {
 	return i
 }
 
-// fitElements fits elements to the tokens from i on. bounded tells whether
+// fitElements fits elements to the tokens from i on. bounded reports whether
 // limit is the end of an argument, which must then be used up.
 func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded bool) (end int, ok bool) {
 	f := a.f
@@ -258,7 +258,7 @@ func (a *analysis) findLiteral(text string, i, limit int) int {
 	return -1
 }
 
-// fitGroup fits bracketed arguments. first tells whether they stand directly
+// fitGroup fits bracketed arguments. first reports whether they stand directly
 // behind the path: square brackets then index it.
 func (a *analysis) fitGroup(e element, i int, m *match, first bool) (end int, ok bool) {
 	f := a.f
@@ -345,7 +345,7 @@ func (a *analysis) isKeywordArgument(r Range) bool {
 	return a.f.Kind(r.Lo) == syntax.Word && (a.f.Is(r.Lo+1, "=") || a.f.Is(r.Lo+1, ":")) && r.Hi-r.Lo > 2
 }
 
-// keyword gives the keyword of an argument pattern: default=$fallback.
+// keyword returns the keyword of an argument pattern: default=$fallback.
 func keyword(want []element) string {
 	if len(want) > 2 && want[0].kind == literal && (want[1].text == "=" || want[1].text == ":") {
 		return want[0].text

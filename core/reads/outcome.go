@@ -34,7 +34,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 		}
 		at := a.rangeOf(found.Node)
 		if read.Name != "" && slices.ContainsFunc(patterns[found.Node], func(pattern string) bool { ok, _ := path.Match(pattern, read.Name); return ok }) {
-			continue // one case of a pattern that stands here too
+			continue // one case of a pattern that is here too
 		}
 		if found.Outer != nil && found.Outer.Name == "" && result.Called[found.Outer] > 0 {
 			continue

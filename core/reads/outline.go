@@ -41,7 +41,7 @@ type Range struct{ Lo, Hi int }
 
 func (r Range) empty() bool { return r.Hi <= r.Lo }
 
-// contains tells whether token i lies within.
+// contains reports whether token i lies within.
 func (r Range) contains(i int) bool { return i >= r.Lo && i < r.Hi }
 
 // Binding is one place where a name gets its meaning.
@@ -72,7 +72,7 @@ type block struct {
 	comprehension bool // its names stand for elements from its beginning on
 }
 
-// NewOutline gives an outline of one block, the file.
+// NewOutline returns an outline of one block, the file.
 func NewOutline(f *syntax.File) *Outline {
 	n := len(f.Tokens)
 	o := &Outline{Bindings: map[string][]Binding{}, skipped: newTokenSet(n), scopes: map[string]map[int32][]int32{}}
@@ -99,7 +99,7 @@ func NewOutline(f *syntax.File) *Outline {
 // numbers are slices used before, of one number a token.
 var numbers spare[int32]
 
-// perToken gives a slice of n numbers, all 0.
+// perToken returns a slice of n numbers, all 0.
 func perToken(n int) []int32 {
 	if used := numbers.take(); cap(used) >= n {
 		used = used[:n]
@@ -128,7 +128,7 @@ func (s tokenSet) add(i int) {
 
 func (s tokenSet) has(i int) bool { return s[i/64]>>(i%64)&1 != 0 }
 
-// BlockFrom gives the innermost block around token i.
+// BlockFrom returns the innermost block around token i.
 func (o *Outline) BlockFrom(i int) Range {
 	if i < 0 || i >= len(o.blockOf) {
 		return Range{}
@@ -202,12 +202,12 @@ func (o *Outline) bindIn(name string, b Binding) {
 // maxBindings bounds how many meanings of one name are kept.
 const maxBindings = 2000
 
-// functionBlock gives the innermost function block around block b.
+// functionBlock returns the innermost function block around block b.
 func (o *Outline) functionBlock(b int32) int32 {
 	return o.blocks[b].scope
 }
 
-// lookup gives what name may mean at token pos: the last binding before it
+// lookup returns what name may mean at token pos: the last binding before it
 // that certainly ran, and those that may have run since. A name bound only
 // outside the function is taken with all its bindings there.
 func (o *Outline) lookup(name string, pos int) []Binding {
@@ -255,7 +255,7 @@ func (o *Outline) ofClass(all []Binding, class string) []Binding {
 	return own[:min(len(own), 16)]
 }
 
-// byScope gives the bindings of a name by the function block they belong to.
+// byScope returns the bindings of a name by the function block they belong to.
 func (o *Outline) byScope(name string) map[int32][]int32 {
 	if known, found := o.scopes[name]; found {
 		return known
@@ -293,5 +293,5 @@ func (o *Outline) inScope(all []Binding, here []int32, pos int, outer bool) (fou
 	return found
 }
 
-// classAt gives the name of the innermost named block around token i.
+// classAt returns the name of the innermost named block around token i.
 func (o *Outline) classAt(i int) string { return o.blocks[o.blockOf[i]].class }

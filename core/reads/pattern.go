@@ -11,7 +11,7 @@ import (
 
 // A pattern is an idiom compiled to a matcher over tokens. It is anchored at
 // a path: the longest row of plain names in it, such as os.environ.get. What
-// stands before the path must end directly before it, what stands behind
+// is before the path must end directly before it, what is behind
 // follows it.
 type pattern struct {
 	idiom    *Idiom
@@ -54,7 +54,7 @@ const (
 	holeAny      = "any"
 	holeRest     = "rest" // this argument and all that follow, whatever they are
 
-	// holeWhole stands where a pattern names the environment as a whole: what else
+	// holeWhole is where a pattern names the environment as a whole: what else
 	// stands for it fits, too.
 	holeWhole = "whole"
 )
@@ -199,7 +199,7 @@ func (c *compiler) anchor() (lo, hi int) {
 	return lo, hi
 }
 
-// emptyCall gives the end of the "()" at token i, or i: a path goes on through
+// emptyCall returns the end of the "()" at token i, or i: a path goes on through
 // calls without arguments.
 func emptyCall(f *syntax.File, i int) int {
 	if f.Is(i, "(") && f.Is(i+1, ")") {
@@ -208,7 +208,7 @@ func emptyCall(f *syntax.File, i int) int {
 	return i
 }
 
-// inGroup tells whether a token stands between brackets that follow a name:
+// inGroup reports whether a token is between brackets that follow a name:
 // the anchor is the outermost callee.
 func (c *compiler) inGroup(i int) bool {
 	for j := range i {
@@ -293,7 +293,7 @@ type compiled struct {
 	running     *evaluate.Words
 }
 
-// Compiled gives the language with its patterns prepared; the language itself
+// Compiled returns the language with its patterns prepared; the language itself
 // stays as it is. extra are idioms of a tree's own configuration. The first
 // pattern that cannot be understood is the error.
 func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
@@ -335,7 +335,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	return &ready, nil
 }
 
-// triggersOf gives the language's trigger words, and those of further idioms:
+// triggersOf returns the language's trigger words, and those of further idioms:
 // the last name of their path.
 func triggersOf(l *Language, extra []Idiom) []string {
 	words := slices.Clone(l.Triggers)

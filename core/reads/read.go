@@ -69,5 +69,5 @@ type Read struct {
 	Secret           bool     // of a secret; known once the whole tree is
 }
 
-// Unresolved tells whether nothing is known of the name.
+// Unresolved reports whether nothing is known of the name.
 func (r *Read) Unresolved() bool { return r.Name == "" && r.Pattern == "" && !r.Whole }

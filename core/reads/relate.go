@@ -99,7 +99,7 @@ func (a *analysis) asksWhether(cond Range) (set, plain bool) {
 // maxRelated bounds how many reads of one file are held against each other.
 const maxRelated = 2000
 
-// conditionOn gives the first variable that one of the conditions asks for, or "".
+// conditionOn returns the first variable that one of the conditions asks for, or "".
 func (a *analysis) conditionOn(rounds []Range, name string, near *neighbours) string {
 	for _, c := range rounds {
 		for _, m := range near.within(c) {
@@ -133,7 +133,7 @@ func (a *analysis) neighbours() *neighbours {
 // maxNear bounds how many neighbours are asked.
 const maxNear = 12
 
-// within gives the first reads in a range of tokens.
+// within returns the first reads in a range of tokens.
 func (near *neighbours) within(r Range) []int {
 	from, _ := slices.BinarySearchFunc(near.order, r.Lo, func(n, lo int) int { return near.spots[n] - lo })
 	to := from
@@ -143,7 +143,7 @@ func (near *neighbours) within(r Range) []int {
 	return near.order[from:to]
 }
 
-// conditionsRound gives the conditions under which token i is reached, within
+// conditionsRound returns the conditions under which token i is reached, within
 // its function, without those that ask for the contrary of something.
 func (a *analysis) conditionsRound(i int) (list []Range) {
 	if i >= len(a.o.blockOf) {

@@ -6,7 +6,7 @@ import (
 	"inzicht/core/syntax"
 )
 
-// passTransparent goes over what stands between an object and its member
+// passTransparent goes over what is between an object and its member
 // without meaning: process.env!.X, (process.env as any).X.
 func (a *analysis) passTransparent(i int) int {
 	f := a.f
@@ -44,7 +44,7 @@ func castEnd(f *syntax.File, i int) int {
 	return i
 }
 
-// head gives the path that the word at i stands for: through imports and
+// head returns the path that the word at i stands for: through imports and
 // aliases, or the word itself where nothing else claims it.
 func (a *analysis) head(i int) string {
 	name := a.f.Text(i)
@@ -136,7 +136,7 @@ func (a *analysis) findBindingPath(b Binding, depth int) string {
 	return path
 }
 
-// outerPath gives the path of what has the name of a binding outside of it.
+// outerPath returns the path of what has the name of a binding outside of it.
 func (a *analysis) outerPath(b Binding, depth int) string {
 	path := a.f.Text(b.At)
 	for _, other := range a.o.lookup(path, b.Value.Lo) {
@@ -150,7 +150,7 @@ func (a *analysis) outerPath(b Binding, depth int) string {
 	return path
 }
 
-// pathOf gives the path that an expression stands for: a.b.c with a resolved,
+// pathOf returns the path that an expression stands for: a.b.c with a resolved,
 // a module required, a copy of the environment, or "".
 func (a *analysis) pathOf(r Range, depth int) string {
 	r = a.strip(r)
@@ -219,7 +219,7 @@ func (a *analysis) nameDepth(i, depth int) string {
 	return name
 }
 
-// calledPath gives the path of require("process") and of copies: dict(os.environ), os.environ.copy().
+// calledPath returns the path of require("process") and of copies: dict(os.environ), os.environ.copy().
 func (a *analysis) calledPath(r Range, open, depth int) string {
 	f := a.f
 	inside := Range{open + 1, r.Hi - 1}
@@ -244,7 +244,7 @@ func (a *analysis) calledPath(r Range, open, depth int) string {
 	return ""
 }
 
-// required gives the module that require("module") or import("module") loads,
+// required returns the module that require("module") or import("module") loads,
 // without what does not tell modules apart, or "".
 func (a *analysis) required(r Range) string {
 	f := a.f

@@ -198,7 +198,7 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 }
 
 // importedAs returns the name that another file gives what this one imports
-// under a name of its own where it stands at a token, or "".
+// under a name of its own where it is at a token, or "".
 func (a *analysis) importedAs(name string, at int) string {
 	for _, b := range a.o.Bindings[name] {
 		from := a.bindingPath(b, at, 0)

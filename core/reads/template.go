@@ -2,7 +2,7 @@ package reads
 
 import "strings"
 
-// namesIn gives the names that stand in templates: $NAME and ${NAME}, or %NAME%.
+// namesIn returns the names that stand in templates: $NAME and ${NAME}, or %NAME%.
 func namesIn(templates []text, hole string) (names []text) {
 	for _, t := range templates {
 		known, _ := t.pattern()
@@ -37,7 +37,7 @@ func ofPattern(pattern string) []text {
 	return out
 }
 
-// leadingName gives the letters, digits and underscores that s begins with.
+// leadingName returns the letters, digits and underscores that s begins with.
 func leadingName(s string) string {
 	end := 0
 	for end < len(s) && isNameByte(s[end]) {

@@ -16,7 +16,7 @@ type part struct {
 
 var unknown = []text{{{any: true}}}
 
-// plain gives the text where all of it is known.
+// plain returns the text where all of it is known.
 func (t text) plain() (string, bool) {
 	var out strings.Builder
 	for _, p := range t {
@@ -28,7 +28,7 @@ func (t text) plain() (string, bool) {
 	return out.String(), true
 }
 
-// pattern gives the text with * for what is not known, and whether anything is.
+// pattern returns the text with * for what is not known, and whether anything is.
 func (t text) pattern() (string, bool) {
 	var out strings.Builder
 	known := false

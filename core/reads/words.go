@@ -110,7 +110,7 @@ func costOf(groups []wordGroup) (cost int) {
 	return cost
 }
 
-// In tells whether one of the words stands in src.
+// In reports whether one of the words is in src.
 func (w *Words) In(src []byte) bool {
 	found := false
 	for n := range w.groups {
@@ -125,7 +125,7 @@ func (w *Words) In(src []byte) bool {
 	return found
 }
 
-// Offsets gives where the words stand in src, ascending, each plus base.
+// Offsets returns where the words stand in src, ascending, each plus base.
 func (w *Words) Offsets(src []byte, base int32) (list []int32) {
 	for n := range w.groups {
 		w.groups[n].each(src, func(at int) bool { list = append(list, base+int32(at)); return true })
@@ -160,7 +160,7 @@ func (g *wordGroup) each(src []byte, found func(at int) bool) {
 	}
 }
 
-// stands tells whether a word stands at an offset, with no letter, digit or
+// is reports whether a word is at an offset, with no letter, digit or
 // underscore directly beside it.
 func stands(src []byte, from int, word []byte) bool {
 	to := from + len(word)

@@ -11,7 +11,7 @@ import (
 	"inzicht/core/late"
 )
 
-// Fingerprint gives a keyed picture of a value: the same value of the same
+// Fingerprint returns a keyed picture of a value: the same value of the same
 // variable gives the same one, and without the key it tells nothing.
 func Fingerprint(key []byte, name, value string) string {
 	mac := hmac.New(sha256.New, key)

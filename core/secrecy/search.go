@@ -63,7 +63,7 @@ func (s *Search) Add(value string, id int) bool {
 	return true
 }
 
-// longestLine gives the longest line of a value: of a key, which a file may
+// longestLine returns the longest line of a value: of a key, which a file may
 // hold with other line ends.
 func longestLine(value string) string {
 	lines := strings.Split(value, "\n")
@@ -103,11 +103,11 @@ func (s *Search) prepare() {
 // mostLinks bounds how many needles are told apart that begin with each other.
 const mostLinks = 16
 
-// Empty tells whether nothing is looked for.
+// Empty reports whether nothing is looked for.
 func (s *Search) Empty() bool { return s == nil || len(s.needles) == 0 }
 
 // Find calls hit with the id, the place in bytes and the way of writing of
-// each value that stands in src, in the order of their places. It may be called
+// each value that is in src, in the order of their places. It may be called
 // side by side, once all values are added.
 func (s *Search) Find(src []byte, hit func(id, at int, how string)) {
 	if s.Empty() {

@@ -64,7 +64,7 @@ func IsSecretName(name string) bool {
 	return false
 }
 
-// splitWords gives the words of a name in upper case: lockTokenTTL, LOCK_TOKEN_TTL.
+// splitWords returns the words of a name in upper case: lockTokenTTL, LOCK_TOKEN_TTL.
 func splitWords(name string) (words []string) {
 	var word strings.Builder
 	flush := func() {
@@ -113,7 +113,7 @@ func LooksSecret(value string) bool {
 	return digits >= 3 && letters >= 3 && letters+digits > len(value)*3/4 && entropy(value) > 3.2
 }
 
-// entropy gives the bits a character of s carries.
+// entropy returns the bits a character of s carries.
 func entropy(s string) float64 {
 	counts := map[rune]int{}
 	n := 0
@@ -133,7 +133,7 @@ func entropy(s string) float64 {
 // Mask is what is shown for a value that is kept secret.
 const Mask = "••••••"
 
-// Shown gives a literal found in source for showing: masked where it belongs
+// Shown returns a literal found in source for showing: masked where it belongs
 // to a secret, or itself looks like one.
 func Shown(secret bool, value string) string {
 	if value != "" && (secret || HoldsSecret(value)) {
@@ -142,7 +142,7 @@ func Shown(secret bool, value string) string {
 	return value
 }
 
-// ShownSource gives an expression as it is written in source for showing: not
+// ShownSource returns an expression as it is written in source for showing: not
 // at all where it belongs to a secret, and with what looks secret masked.
 func ShownSource(secret bool, source string) string {
 	if secret {
@@ -157,7 +157,7 @@ var part = late.Regexp(`[A-Za-z0-9+/_~=-]{16,}`)
 // userinfo is a password in an address.
 var userinfo = late.Regexp(`(://[^\s/:@'"]*:)([^\s/@'"]+)(@)`)
 
-// HoldsSecret tells whether a text, or a part of it, looks like a secret.
+// HoldsSecret reports whether a text, or a part of it, looks like a secret.
 func HoldsSecret(text string) bool {
 	if LooksSecret(text) || userinfo().MatchString(text) && LooksSecret(userinfo().FindString(text)) {
 		return true
@@ -165,7 +165,7 @@ func HoldsSecret(text string) bool {
 	return slices.ContainsFunc(part().FindAllString(text, -1), LooksSecret)
 }
 
-// MaskParts gives a text with what looks secret in it masked.
+// MaskParts returns a text with what looks secret in it masked.
 func MaskParts(text string) string {
 	text = userinfo().ReplaceAllString(text, "${1}"+Mask+"${3}")
 	return part().ReplaceAllStringFunc(text, func(p string) string {

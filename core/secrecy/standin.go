@@ -13,7 +13,7 @@ var (
 	weakStandIns = late.Regexp(`(?i)^(secret|password|passwd|dummy|example|none|null|undefined|\*+|\.\.\.+|…|x+|1234+|my[-_ ]?(secret|password|token|key)|some[-_ ]?(secret|password|token|value)|your[-_ ].*|enter[-_ ].*|\[[^\]]+\])$`)
 )
 
-// IsStandIn tells whether a value is plainly a stand-in: change-me, <token>, xxx.
+// IsStandIn reports whether a value is plainly a stand-in: change-me, <token>, xxx.
 func IsStandIn(value string, secret bool) bool {
 	value = strings.TrimSpace(value)
 	if _, rest, found := strings.Cut(value, "://"); found { // the password of an address

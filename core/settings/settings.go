@@ -107,7 +107,7 @@ type bounds struct {
 	src               []byte
 	at, line          int
 	depth, dots, keys int
-	fresh             bool // nothing stands before on this line
+	fresh             bool // nothing is before on this line
 }
 
 // next goes over one string, comment or byte.

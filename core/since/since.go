@@ -46,7 +46,7 @@ func At(ctx context.Context, now *tree.Tree, revision string, options survey.Opt
 	return s, state.Close, nil
 }
 
-// Findings gives the findings that the tree had at an earlier revision. The
+// Findings returns the findings that the tree had at an earlier revision. The
 // error is one of At.
 func Findings(ctx context.Context, now *survey.Survey, revision string, options survey.Options, levels map[string]verify.Level) ([]verify.Finding, error) {
 	before, done, err := At(ctx, now.Tree, revision, options)
@@ -57,7 +57,7 @@ func Findings(ctx context.Context, now *survey.Survey, revision string, options 
 	return verify.Run(before, levels), nil
 }
 
-// New gives the findings of now that before has not.
+// New returns the findings of now that before has not.
 func New(before, now []verify.Finding) []verify.Finding {
 	known := map[verify.Identity]bool{}
 	for _, f := range before {

@@ -85,7 +85,7 @@ func (s *Survey) recall(options Options) *kept {
 	return k
 }
 
-// keptOf gives where it is kept what this program found in a tree by the same
+// keptOf returns where it is kept what this program found in a tree by the same
 // flags and configuration.
 func keptOf(s *Survey, options Options, program string) *kept {
 	common := fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source())
@@ -192,7 +192,7 @@ func (k *kept) read() {
 	}
 }
 
-// reads gives all reads that were kept, whether they are still there or not.
+// reads returns all reads that were kept, whether they are still there or not.
 func (k *kept) reads() (list []reads.Read) {
 	for _, part := range k.old { // in any order, which a contract does not show
 		for _, r := range part.Reads {
@@ -202,7 +202,7 @@ func (k *kept) reads() (list []reads.Read) {
 	return list
 }
 
-// has tells whether a file lies in a part that is known.
+// has reports whether a file lies in a part that is known.
 func (k *kept) has(n int) bool {
 	return k != nil && k.of[n] >= 0 && k.parts[k.of[n]].known
 }
@@ -227,7 +227,7 @@ func (k *kept) recalled(s *Survey) {
 	}
 }
 
-// part gives what is to be kept of the part that a file lies in, or nil.
+// part returns what is to be kept of the part that a file lies in, or nil.
 func (k *kept) part(n int) *keptPart {
 	if n < 0 || k.of[n] < 0 {
 		return nil

@@ -20,7 +20,7 @@ import (
 // keptFile is a file of kept results: a checksum, then what was kept.
 type keptFile struct{ folder, name string }
 
-// keptAs gives the file in which something is kept, by all that tells it from
+// keptAs returns the file in which something is kept, by all that tells it from
 // other things.
 func keptAs(folder string, what ...string) keptFile {
 	name := sha256.Sum256([]byte(strings.Join(what, "\x00")))

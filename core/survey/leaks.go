@@ -52,7 +52,7 @@ func (s *Survey) watch() {
 	})
 }
 
-// watches tells whether a file is one in which secrets have no business.
+// watches reports whether a file is one in which secrets have no business.
 func (s *Survey) watches(f tree.File) bool {
 	if s.search.Empty() || s.Tree.Git && !f.Tracked {
 		return false

@@ -55,7 +55,7 @@ func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
 	return found
 }
 
-// before reports whether a read stands before another.
+// before reports whether a read is before another.
 func (r LibraryRead) before(other LibraryRead) bool {
 	return r.File < other.File || r.File == other.File && r.Line < other.Line
 }
@@ -139,7 +139,7 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet) 
 	return found, !refused.Load()
 }
 
-// libraryOf gives the name of the library that a file of a library folder
+// libraryOf returns the name of the library that a file of a library folder
 // belongs to.
 func libraryOf(file string) string {
 	for _, inner := range []string{"site-packages/", "node_modules/", "gems/"} {

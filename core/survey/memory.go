@@ -148,7 +148,7 @@ func (m *Memory) markOf(s *Survey, key part, look *secondLook) (mark [sha256.Siz
 	return [sha256.Size]byte(sum.Sum(nil)), true
 }
 
-// again gives the units of a part what an earlier second look found in them,
+// again returns the units of a part what an earlier second look found in them,
 // and returns those that only it has found.
 func (s *secondLook) again(units []unit) (added []*unit) {
 	for _, known := range units {

@@ -14,7 +14,7 @@ type part struct {
 	language string
 }
 
-// region gives the folder within which the names of a file's program live.
+// region returns the folder within which the names of a file's program live.
 func (s *Survey) region(file string) string {
 	folder := path.Dir(file)
 	s.regionLock.Lock()
@@ -47,7 +47,7 @@ func (s *Survey) regionOf(file string) string {
 // fewFiles is up to how many files a tree without a manifest is one program.
 const fewFiles = 3000
 
-// packageOf gives the folder of the installed package that a file belongs to, or "".
+// packageOf returns the folder of the installed package that a file belongs to, or "".
 func packageOf(file string) string {
 	const folder = "node_modules/"
 	at := strings.LastIndex(file, folder)

@@ -113,7 +113,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	return s.collect(units)
 }
 
-// reaching gives the helpers that other files may call.
+// reaching returns the helpers that other files may call.
 func reaching(helpers []*reads.Helper) (list []*reads.Helper) {
 	for _, h := range helpers {
 		if h.Exported {
@@ -123,7 +123,7 @@ func reaching(helpers []*reads.Helper) (list []*reads.Helper) {
 	return list
 }
 
-// collect gives the reads of all units, and for helpers that nothing calls
+// collect returns the reads of all units, and for helpers that nothing calls
 // the read inside them.
 func (s *Survey) collect(units []*unit) (all []reads.Read) {
 	calls := map[string]int{}
@@ -182,7 +182,7 @@ type secondLook struct {
 	failed []string // files that the engine gave up on
 }
 
-// path gives the path of the n-th file.
+// path returns the path of the n-th file.
 func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]].Path }
 
 func (s *secondLook) take() (added []*unit) {
@@ -278,10 +278,10 @@ func (u *unit) isAnswered(constants map[string]string, functions map[string]bool
 // lastName returns the last of names with dots between them.
 func lastName(name string) string { return name[strings.LastIndexByte(name, '.')+1:] }
 
-// ownerOf returns what stands before the last name, or "".
+// ownerOf returns what is before the last name, or "".
 func ownerOf(name string) string { return name[:max(strings.LastIndexByte(name, '.'), 0)] }
 
-// definitions gives the words that the wanted constants are defined by.
+// definitions returns the words that the wanted constants are defined by.
 func (s *secondLook) definitions() *wordSet {
 	owners := map[string][]string{}
 	for name := range s.open.constants { // in any order
@@ -311,7 +311,7 @@ func (s *secondLook) constants(defining []bool) map[string]string {
 	return known
 }
 
-// constantsOf gives the constants that one file defines.
+// constantsOf returns the constants that one file defines.
 func (s *secondLook) constantsOf(n int, in *tree.Reader) map[string]string {
 	id := s.survey.Tree.ID(s.path(n))
 	if values, known := s.memory.constantsOf(s.path(n), id, s.wanted); known {
@@ -442,7 +442,7 @@ func newRoles(known, found []declare.Role) (added []declare.Role) {
 	return added
 }
 
-// newHelpers gives the helpers of after that before has not.
+// newHelpers returns the helpers of after that before has not.
 func newHelpers(before, after []*reads.Helper) (added []*reads.Helper) {
 	known := map[string]bool{}
 	for _, h := range before {

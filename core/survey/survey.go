@@ -153,7 +153,7 @@ func readConfig(dir string, options Options) (*config.Config, error) {
 	return config.Parse(config.Name, src)
 }
 
-// TableOf gives the lexical table of the language that a file is in, or nil
+// TableOf returns the lexical table of the language that a file is in, or nil
 // where it has none.
 func (s *Survey) TableOf(file string) *syntax.Table {
 	n := s.Tree.Number(file)
@@ -163,7 +163,7 @@ func (s *Survey) TableOf(file string) *syntax.Table {
 	return s.languages[n].Table
 }
 
-// Refused gives what is there and could not be looked at, though it should
+// Refused returns what is there and could not be looked at, though it should
 // have been: a result without it is not whole.
 func (s *Survey) Refused() (list []tree.Skip) {
 	for _, skip := range s.Skipped {
@@ -174,7 +174,7 @@ func (s *Survey) Refused() (list []tree.Skip) {
 	return list
 }
 
-// Unknown gives the files that may hold reads which are not known, since they
+// Unknown returns the files that may hold reads which are not known, since they
 // are too large or could not be understood.
 func (s *Survey) Unknown() (list []tree.Skip) {
 	for _, skip := range s.Skipped {
@@ -232,7 +232,7 @@ func (s *Survey) markSecrets() {
 	}
 }
 
-// statements gives what the configuration states of variables.
+// statements returns what the configuration states of variables.
 func statements(c *config.Config) (list []contract.Statement) {
 	for _, name := range slices.Sorted(maps.Keys(c.Variables)) {
 		v := c.Variables[name]
@@ -319,7 +319,7 @@ func (s *Survey) mayHoldReads(n int) bool {
 	return s.languages[n] != nil || mayBeScript(file) || language.MayBeForeign(file)
 }
 
-// mayBeScript tells whether a file without an ending may name its language in
+// mayBeScript reports whether a file without an ending may name its language in
 // its first line.
 func mayBeScript(file string) bool {
 	base := file[strings.LastIndexByte(file, '/')+1:]

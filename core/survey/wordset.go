@@ -12,7 +12,7 @@ import (
 )
 
 // wordSet finds out fast whether a file holds one of many words, where it
-// stands as it is looked for.
+// is as it is looked for.
 type wordSet struct {
 	words  map[string]bool
 	fits   func(p *place) bool
@@ -20,7 +20,7 @@ type wordSet struct {
 	starts [1 << 16]bool // by the first two bytes
 }
 
-// place is where a word of a set stands in a file.
+// place is where a word of a set is in a file.
 type place struct {
 	file     string
 	src      []byte
@@ -84,7 +84,7 @@ func functionWords(words []string) *wordSet {
 }
 
 // definesFunction reports whether a function may be defined by the name that
-// stands at src[from:to]: parameters follow, and a word or type stands before.
+// is at src[from:to]: parameters follow, and a word or type is before.
 func definesFunction(src []byte, from, to int) bool {
 	before := bytes.TrimRight(src[max(0, from-80):from], " \t*&")
 	after := bytes.TrimLeft(src[to:min(len(src), to+80)], " \t")
@@ -128,7 +128,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	})
 }
 
-// mayCall tells whether what stands here may be a call of a helper.
+// mayCall reports whether what is here may be a call of a helper.
 func (p *place) mayCall(c *reads.Callers) bool {
 	t, asked := p.ties[c]
 	if !asked {
@@ -159,7 +159,7 @@ func wordSetOf(words []string, fits func(*place) bool) *wordSet {
 	return w
 }
 
-// in tells whether src, the text of a file, holds one of the words.
+// in reports whether src, the text of a file, holds one of the words.
 func (w *wordSet) in(file string, src []byte) bool {
 	if len(w.words) == 0 || w.quick != nil && !w.quick.In(src) {
 		return false
@@ -181,7 +181,7 @@ func (w *wordSet) in(file string, src []byte) bool {
 	return false
 }
 
-// givesText tells whether the rest of a line assigns a text.
+// givesText reports whether the rest of a line assigns a text.
 func givesText(rest []byte) bool {
 	if n := bytes.IndexByte(rest[:min(len(rest), 400)], '\n'); n >= 0 {
 		rest = rest[:n]

@@ -7,7 +7,7 @@ type Folding struct {
 	// Marks are offsets, ascending, of what is looked for: a block that holds
 	// one is read.
 	Marks []int32
-	// May tells whether the brace that would be token open begins a block that
+	// May reports whether the brace that would be token open begins a block that
 	// may be passed over where it holds no mark.
 	May func(f *File, open int) bool
 }
@@ -34,7 +34,7 @@ type folder struct {
 	flat   bool // brackets are tokens like others
 	effort int  // bytes passed over in vain
 
-	pending bool   // Tokens lacks what stands directly before the scanner
+	pending bool   // Tokens lacks what is directly before the scanner
 	from    int    // where the last but one word begins that it lacks
 	closed  opener // the last bracket that was closed
 	closeAt int    // where that was, or -1
@@ -128,7 +128,7 @@ func (s *Scanner) fold() bool {
 	return true
 }
 
-// passOver gives the offset of the brace that closes the one at s.Pos, or -1
+// passOver returns the offset of the brace that closes the one at s.Pos, or -1
 // where limit comes before it. The scanner stays where it is.
 func (s *Scanner) passOver(limit int) int {
 	f, before := s.folder, *s
@@ -220,7 +220,7 @@ func (s *Scanner) glide(limit int) int {
 }
 
 // catchUp makes the tokens directly before the scanner, for a hook that asks
-// what stands there.
+// what is there.
 func (s *Scanner) catchUp() {
 	f, pos := s.folder, s.Pos
 	f.pending, f.flat = false, true

@@ -83,7 +83,7 @@ func (s *Scanner) Quoted(form, body, close, end int) {
 }
 
 // Delimited reads what a quote operator begins, such as %w( in Ruby or q{ in
-// Perl: its delimiter stands at offset at. It gives the offset of the closing
+// Perl: its delimiter is at offset at. It gives the offset of the closing
 // delimiter, which for brackets are counted, or -1.
 func (s *Scanner) Delimited(at int) int {
 	if at >= len(s.Src) || s.tired() {

@@ -49,7 +49,7 @@ func (s *Scanner) leavesIsland() bool {
 	return true
 }
 
-// islandEnd gives where a line comment ends: at the end of its line, or at
+// islandEnd returns where a line comment ends: at the end of its line, or at
 // the closing mark of the island.
 func (s *Scanner) islandEnd(rest []byte, end int) int {
 	if len(s.table.Islands) == 0 {

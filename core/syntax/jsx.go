@@ -64,7 +64,7 @@ func (s *Scanner) attribute(quote byte) {
 	s.Emit(Text, s.Pos+1+end+1)
 }
 
-// children reads what stands between tags: text, {expressions} and elements.
+// children reads what is between tags: text, {expressions} and elements.
 func (s *Scanner) children() {
 	rest := s.Src[s.Pos:]
 	switch {

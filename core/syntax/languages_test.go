@@ -7,7 +7,7 @@ import (
 )
 
 // The lexical traps of each language: what a quote, a slash or a mark of
-// comment is depends on what stands before it.
+// comment is depends on what is before it.
 
 type scanned struct{ file, src, want string }
 

@@ -29,7 +29,7 @@ func RustHook(raw int) func(*Scanner) bool {
 	}
 }
 
-// repeated counts how often a byte stands from at on, one after the other. What is
+// repeated counts how often a byte is from at on, one after the other. What is
 // counted again at every byte of a long run is counted as looked at in vain.
 func (s *Scanner) repeated(c byte, at int) int {
 	if s.tired() {
@@ -122,7 +122,7 @@ func LuaHook(raw int) func(*Scanner) bool {
 	}
 }
 
-// longBracket gives where the text of a bracket such as [==[ starts and what
+// longBracket returns where the text of a bracket such as [==[ starts and what
 // closes it, or nil where none stands.
 func longBracket(src []byte, at int) (body int, close []byte) {
 	if at >= len(src) || src[at] != '[' {

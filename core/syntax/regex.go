@@ -57,7 +57,7 @@ var operandWords = map[string]bool{
 	"unless": true, "when": true, "while": true, "until": true, "then": true, "elsif": true, "export": true,
 }
 
-// OperandExpected tells whether the token at s.Pos stands where a value may
+// OperandExpected reports whether the token at s.Pos is where a value may
 // begin, judged by the token before it.
 func (s *Scanner) OperandExpected() bool {
 	last := s.Last()
@@ -83,7 +83,7 @@ func (s *Scanner) isMember(word int) bool {
 	return word > 0 && s.Tokens[word-1].Kind == Punct && bytes.HasSuffix(s.Src[s.Tokens[word-1].Start:s.Tokens[word-1].End], []byte{'.'})
 }
 
-// closedStatement tells whether a closing bracket ended a statement's head or
+// closedStatement reports whether a closing bracket ended a statement's head or
 // a block, so that a new expression begins after it: if (x) /re/, { } /re/.
 func (s *Scanner) closedStatement(t Token) bool {
 	if t.Mate < 1 {

@@ -350,7 +350,7 @@ func (s *Scanner) comment() bool {
 	return false
 }
 
-// blockEnd gives the length of the block comment that src begins with.
+// blockEnd returns the length of the block comment that src begins with.
 func blockEnd(src []byte, b BlockComment) int {
 	at := len(b.Open)
 	if !b.Nest {
@@ -448,7 +448,7 @@ func (s *Scanner) vain(bytes int) { s.effort += bytes }
 
 func (s *Scanner) tired() bool { return s.effort > maxEffort }
 
-// Last gives the index of the last token that is not trivia, or -1.
+// Last returns the index of the last token that is not trivia, or -1.
 func (s *Scanner) Last() int {
 	if s.folder != nil && s.folder.pending {
 		s.catchUp()

@@ -80,7 +80,7 @@ func TestValue(t *testing.T) {
 	}
 }
 
-// covers tells whether tokens, trivia included, cover the source exactly and
+// covers reports whether tokens, trivia included, cover the source exactly and
 // brackets are paired both ways.
 func covers(f *syntax.File) error {
 	at := int32(0)

@@ -17,7 +17,7 @@ func (s *Scanner) literal(c byte, at int) bool {
 	return false
 }
 
-// literalWithPrefix reads a string whose prefix stands in Src[from:at].
+// literalWithPrefix reads a string whose prefix is in Src[from:at].
 func (s *Scanner) literalWithPrefix(c byte, from, at int) bool {
 	for _, index := range s.table.strings[c] {
 		form := &s.table.Strings[index]
@@ -54,7 +54,7 @@ func (s *Scanner) begin(index int, form *StringForm, body int, close string) boo
 	return true
 }
 
-// isChar tells whether contents (with delimiter) are those of a character
+// isChar reports whether contents (with delimiter) are those of a character
 // literal: it is what sets 'a' apart from a lifetime or a digit separator.
 func isChar(contents []byte, close string) bool {
 	inner, closed := bytes.CutSuffix(contents, []byte(close))
@@ -109,7 +109,7 @@ func (s *Scanner) stringEnd(form *StringForm, close string, at int) (int, *Hole)
 	return len(s.Src), nil
 }
 
-// holeAt tells whether an interpolated part begins at at, or how many bytes
+// holeAt reports whether an interpolated part begins at at, or how many bytes
 // of an escaped opener to pass over.
 func (s *Scanner) holeAt(form *StringForm, at int) (hole *Hole, skip int) {
 	rest := s.Src[at:]
@@ -174,7 +174,7 @@ func (s *Scanner) nameHole(hole *Hole) {
 }
 
 // subscript reads {NAME}, {'NAME'} or {"NAME"} behind a name in a string, if it
-// is no more than that. What stands in quotes is of the language's first two forms.
+// is no more than that. What is in quotes is of the language's first two forms.
 func (s *Scanner) subscript() {
 	at := s.Pos + 1
 	kind, form, end := Word, 0, s.wordEnd(at)
@@ -200,7 +200,7 @@ func (s *Scanner) text(end int) {
 	}
 }
 
-// Value gives the text that a String token stands for. ok is false where it
+// Value returns the text that a String token stands for. ok is false where it
 // is not plain text.
 func (f *File) Value(i int) (value string, ok bool) {
 	if f.Kind(i) != String {
@@ -218,7 +218,7 @@ func (f *File) Value(i int) (value string, ok bool) {
 	return form.unescape(strings.TrimSuffix(body, form.Close)), true
 }
 
-// TextValue gives the text that a Text token stands for.
+// TextValue returns the text that a Text token stands for.
 func (f *File) TextValue(i int, quote int) string {
 	if form := f.Table.Form(f.Tokens[quote]); form != nil {
 		return form.unescape(f.Text(i))

@@ -25,7 +25,7 @@ type Table struct {
 	ColonEnds bool   // a colon at the end of a line ends the head of a block
 	Splice    bool   // a backslash at the end of a line comment takes in the next line
 	WordTail  string // bytes that may end a word: ? and ! in Ruby
-	// Islands are the marks between which source stands in other text, as in
+	// Islands are the marks between which source is in other text, as in
 	// <?php … ?>. Where there are none, all is source.
 	Islands []Island
 
@@ -39,7 +39,7 @@ type Table struct {
 	strings [256][]int // forms by the first byte of their opener
 }
 
-// Island is a pair of marks round source that stands in other text.
+// Island is a pair of marks round source that is in other text.
 type Island struct {
 	Open    string
 	Until   string // the opening mark goes on to this: > for <script lang="ts">
@@ -108,7 +108,7 @@ func (form *StringForm) prepare() {
 	form.stops = stops
 }
 
-// Inside gives the table for source that is not cut up by Islands.
+// Inside returns the table for source that is not cut up by Islands.
 func (t *Table) Inside() *Table {
 	t.prepare()
 	if len(t.Islands) == 0 {
@@ -161,7 +161,7 @@ func (t *Table) prepare() {
 	})
 }
 
-// Form gives the string form of a token, or nil.
+// Form returns the string form of a token, or nil.
 func (t *Table) Form(token Token) *StringForm {
 	if token.Form == 0 || int(token.Form) > len(t.Strings) {
 		return nil

@@ -34,7 +34,7 @@ const (
 type Token struct {
 	Kind       Kind
 	NewLine    bool  // the first token on its line
-	SpaceAhead bool  // white space or a comment stands before it
+	SpaceAhead bool  // white space or a comment is before it
 	Form       uint8 // String, Quote: index into Table.Strings, plus one
 	Start, End int32
 	Mate       int32 // Open, Close, Quote, Unquote: index of the partner, or -1
@@ -52,7 +52,7 @@ type File struct {
 	lines []int32 // offset of each line's first byte, built on demand
 }
 
-// Unfolded gives the source text with nothing but white space where blocks
+// Unfolded returns the source text with nothing but white space where blocks
 // were passed over.
 func (f *File) Unfolded() []byte {
 	if len(f.Folds) == 0 {
@@ -69,7 +69,7 @@ func (f *File) Unfolded() []byte {
 	return out
 }
 
-// Text gives the source text of token i, or "" outside the file. It is a part of
+// Text returns the source text of token i, or "" outside the file. It is a part of
 // the whole text: what outlives the file takes a copy.
 func (f *File) Text(i int) string {
 	if i < 0 || i >= len(f.Tokens) {
@@ -79,11 +79,11 @@ func (f *File) Text(i int) string {
 	return f.text[t.Start:t.End]
 }
 
-// Span gives the source text from the beginning of a token to the end of
+// Span returns the source text from the beginning of a token to the end of
 // another.
 func (f *File) Span(from, to int) string { return f.text[f.Tokens[from].Start:f.Tokens[to].End] }
 
-// Is tells whether token i has exactly this text and is no string.
+// Is reports whether token i has exactly this text and is no string.
 func (f *File) Is(i int, text string) bool {
 	if i < 0 || i >= len(f.Tokens) {
 		return false
@@ -92,7 +92,7 @@ func (f *File) Is(i int, text string) bool {
 	return int(t.End-t.Start) == len(text) && t.Kind != String && t.Kind != Text && string(f.Src[t.Start:t.End]) == text
 }
 
-// Kind gives the kind of token i, or Space outside the file.
+// Kind returns the kind of token i, or Space outside the file.
 func (f *File) Kind(i int) Kind {
 	if i < 0 || i >= len(f.Tokens) {
 		return Space
@@ -100,7 +100,7 @@ func (f *File) Kind(i int) Kind {
 	return f.Tokens[i].Kind
 }
 
-// Mate gives the partner of token i, or -1.
+// Mate returns the partner of token i, or -1.
 func (f *File) Mate(i int) int {
 	if i < 0 || i >= len(f.Tokens) {
 		return -1
@@ -108,7 +108,7 @@ func (f *File) Mate(i int) int {
 	return int(f.Tokens[i].Mate)
 }
 
-// Position gives line and column of a byte offset, both from 1, columns in bytes.
+// Position returns line and column of a byte offset, both from 1, columns in bytes.
 func (f *File) Position(offset int) (line, column int) {
 	if f.lines == nil {
 		f.lines = append(make([]int32, 0, 1+bytes.Count(f.Src, []byte{'\n'})), 0)

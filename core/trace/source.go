@@ -27,7 +27,7 @@ type line struct {
 	masks    []span
 }
 
-// sourceLine gives the line of a read without what is secret on it: on a line
+// sourceLine returns the line of a read without what is secret on it: on a line
 // that concerns a secret no literal is shown but the names of variables, on
 // another none that looks like a secret.
 func sourceLine(s *survey.Survey, r reads.Read) string {
@@ -69,7 +69,7 @@ func (l *line) find(number int) bool {
 	}
 }
 
-// begin gives where the line before begins: what a literal belongs to may
+// begin returns where the line before begins: what a literal belongs to may
 // stand there.
 func (l *line) begin() int {
 	if l.from == 0 {
@@ -145,7 +145,7 @@ func (l *line) text(kind syntax.Kind, from, to int) {
 	}
 }
 
-// inside gives what stands between the delimiters of a string.
+// inside returns what is between the delimiters of a string.
 func inside(src []byte, from, to int) (int, int) {
 	open := from
 	for open < to && (isWordByte(src[open]) || strings.IndexByte("#@$~%", src[open]) >= 0) { // a prefix: r#"…"#, %q(…)
@@ -211,7 +211,7 @@ func (l *line) written() {
 	}
 }
 
-// shown gives the line with its masks, without white space round it.
+// shown returns the line with its masks, without white space round it.
 func (l *line) shown() string {
 	slices.SortFunc(l.masks, func(a, b span) int { return a.from - b.from })
 	var out strings.Builder

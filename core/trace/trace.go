@@ -115,7 +115,7 @@ func present(s *survey.Survey, name string, known []string) *Trace {
 	return t
 }
 
-// Known tells whether anything is known of the name.
+// Known reports whether anything is known of the name.
 func (t *Trace) Known() bool {
 	return t.Variable != nil || t.Pattern != nil || len(t.Documented) > 0 || slices.ContainsFunc(t.Environments, func(s Source) bool { return len(s.Chain) > 0 })
 }

@@ -61,7 +61,7 @@ func (t *Tree) findComponents(given []Component) {
 	slices.SortFunc(t.Components, func(a, b Component) int { return strings.Compare(a.Folder, b.Folder) })
 }
 
-// ComponentOf gives the component that a file belongs to: the one of the
+// ComponentOf returns the component that a file belongs to: the one of the
 // nearest folder above it.
 func (t *Tree) ComponentOf(file string) Component {
 	for folder := files.FolderOf(file); folder != ""; folder = files.FolderOf(folder) {

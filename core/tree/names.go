@@ -75,12 +75,12 @@ func hasExampleWord(rest string) bool {
 
 var testFolders = names("test tests testdata spec specs fixtures __tests__ __fixtures__ __mocks__ mocks e2e testing")
 
-// IsTestPath tells whether a file lies in a folder for tests.
+// IsTestPath reports whether a file lies in a folder for tests.
 func IsTestPath(file string) bool {
 	return InFolder(file, testFolders)
 }
 
-// InFolder tells whether one of the folders that a file lies in has one of some
+// InFolder reports whether one of the folders that a file lies in has one of some
 // names, which are in small letters.
 func InFolder(file string, names map[string]bool) bool {
 	for {

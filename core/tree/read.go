@@ -28,7 +28,7 @@ type Reader struct {
 	buffer []byte
 }
 
-// Reader gives a reader of the tree's files. It is to be closed.
+// Reader returns a reader of the tree's files. It is to be closed.
 func (t *Tree) Reader() *Reader {
 	if t.Past != nil {
 		return &Reader{past: t.Past}
@@ -36,7 +36,7 @@ func (t *Tree) Reader() *Reader {
 	return &Reader{here: files.NewReader(t.Root)}
 }
 
-// Read gives the contents of a file, by its path, until the next one is read.
+// Read returns the contents of a file, by its path, until the next one is read.
 func (r *Reader) Read(file string) ([]byte, error) {
 	if r.past == nil {
 		return r.here.Read(file)
@@ -77,7 +77,7 @@ func (t *Tree) ReadFile(file string) ([]byte, error) {
 	return r.Read(file)
 }
 
-// Inside gives a path in the form that Files has, and tells whether it stays
+// Inside returns a path in the form that Files has, and reports whether it stays
 // within the tree. It may be absolute.
 func (t *Tree) Inside(file string) (clean string, inside bool) {
 	if filepath.IsAbs(file) {
@@ -91,7 +91,7 @@ func (t *Tree) Inside(file string) (clean string, inside bool) {
 	return clean, clean != ".." && !strings.HasPrefix(clean, "../") && !strings.HasPrefix(clean, "/")
 }
 
-// Has tells whether a path of the tree is a regular file that may be read
+// Has reports whether a path of the tree is a regular file that may be read
 // without following a link.
 func (t *Tree) Has(file string) bool {
 	file, inside := t.Inside(file)
@@ -105,7 +105,7 @@ func (t *Tree) Has(file string) bool {
 	return err == nil && info.Kind.IsRegular()
 }
 
-// Exists tells whether anything stands at a path of the tree: a file, a
+// Exists reports whether anything is at a path of the tree: a file, a
 // folder, a link.
 func (t *Tree) Exists(file string) bool {
 	if t.Past != nil {
@@ -115,14 +115,14 @@ func (t *Tree) Exists(file string) bool {
 	return err == nil
 }
 
-// HasFolder tells whether a path of the tree, as it is now, is a folder that
+// HasFolder reports whether a path of the tree, as it is now, is a folder that
 // is reached without following a link.
 func (t *Tree) HasFolder(folder string) bool {
 	info, err := t.info(folder)
 	return err == nil && info.Kind.IsDir()
 }
 
-// Changed gives the time at which a file of the tree was last written.
+// Changed returns the time at which a file of the tree was last written.
 func (t *Tree) Changed(file string) time.Time {
 	if t.Past != nil {
 		return time.Time{}
@@ -131,7 +131,7 @@ func (t *Tree) Changed(file string) time.Time {
 	return info.Changed
 }
 
-// info gives what stands at a path of the tree, following no link.
+// info returns what is at a path of the tree, following no link.
 func (t *Tree) info(file string) (files.Info, error) {
 	root, err := files.OpenFolder(t.Root, "")
 	if err != nil {

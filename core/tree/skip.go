@@ -37,7 +37,7 @@ func skipName(name string, tracked bool) string {
 	return ""
 }
 
-// skippedFolder gives the folder on the way to file that is left out, and why.
+// skippedFolder returns the folder on the way to file that is left out, and why.
 func skippedFolder(file string, tracked bool) (folder, reason string) {
 	for at := 0; ; {
 		n := strings.IndexByte(file[at:], '/')
@@ -63,7 +63,7 @@ func IsBundle(file string, src []byte) bool {
 	return len(src)/(1+bytes.Count(src, []byte{'\n'})) > 400
 }
 
-// IsDependency tells whether a file lies in a folder of other people's code.
+// IsDependency reports whether a file lies in a folder of other people's code.
 func IsDependency(file string) bool {
 	_, reason := skippedFolder(file, true)
 	return reason != ""

@@ -57,7 +57,7 @@ type Tree struct {
 	Components   []Component // sorted by folder, deepest last
 }
 
-// Number gives where a file stands in Files, or -1.
+// Number returns where a file is in Files, or -1.
 func (t *Tree) Number(path string) int {
 	i, found := slices.BinarySearchFunc(t.Files, path, func(f File, p string) int { return strings.Compare(f.Path, p) })
 	if !found {
@@ -85,10 +85,10 @@ func (t *Tree) file(path string) File {
 	return File{}
 }
 
-// IsTracked tells whether git tracks a file.
+// IsTracked reports whether git tracks a file.
 func (t *Tree) IsTracked(path string) bool { return t.file(path).Tracked }
 
-// IsLoose tells whether git neither tracks nor ignores a file.
+// IsLoose reports whether git neither tracks nor ignores a file.
 func (t *Tree) IsLoose(path string) bool { return t.file(path).Loose }
 
 // PathError says why a path cannot be taken for a tree, and what to do.

@@ -83,7 +83,7 @@ func disagreeOn(entry envfile.Entry, both bool) string {
 	return "Write the value plainly, without quotes, # and spaces."
 }
 
-// readersOf gives the dialects in which an env file will be read.
+// readersOf returns the dialects in which an env file will be read.
 func (j *job) readersOf(l *environment.Layer) (list []*envfile.Dialect) {
 	list = append(list, l.Dialect)
 	for _, d := range j.environments.ReadersOf(l.File) {

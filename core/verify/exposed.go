@@ -102,7 +102,7 @@ func (j *job) keyInImage(file string) (list []Finding) {
 	return list
 }
 
-// isRealSecret tells whether a value is a secret, and no stand-in for one.
+// isRealSecret reports whether a value is a secret, and no stand-in for one.
 func (j *job) isRealSecret(name string, v environment.Value) bool {
 	return v.State == environment.Set && !secrecy.IsStandIn(v.Text, true) &&
 		(j.isSecret(name) || strings.Contains(v.Text, "://") && secrecy.LooksSecret(v.Text))

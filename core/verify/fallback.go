@@ -83,7 +83,7 @@ func saysNothing(fallback string) bool {
 // isFlag reports whether one of two fallbacks is true: then false is a value.
 func isFlag(a, b string) bool { return strings.EqualFold(a, "true") || strings.EqualFold(b, "true") }
 
-// aloneInFile tells whether a file is a program of its own: a script, a makefile.
+// aloneInFile reports whether a file is a program of its own: a script, a makefile.
 func aloneInFile(r *reads.Read) bool { return r.Language == "shell" || r.Language == "make" }
 
 func shownLiteral(v *contract.Variable, literal string) string {
@@ -121,7 +121,7 @@ Mend it by taking the fallback away, so that a start without the secret fails.`,
 	},
 }
 
-// weak tells whether a read falls back to a literal that stands for a secret.
+// weak reports whether a read falls back to a literal that stands for a secret.
 func weak(v *contract.Variable, r reads.Read) bool {
 	if r.Fallback == nil || r.FallbackComputed {
 		return false

@@ -9,7 +9,7 @@ import (
 	"inzicht/core/verify"
 )
 
-// of gives the only finding of a rule.
+// of returns the only finding of a rule.
 func of(t *testing.T, rule string, list []verify.Finding) verify.Finding {
 	t.Helper()
 	var found []verify.Finding

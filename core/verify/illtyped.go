@@ -89,7 +89,7 @@ var (
 	anyDuration   = late.Regexp(`^\s*([+-]?\d+(\.\d+)?\s*[a-zA-Zµ]*\s*)+$|^P[\dTYMWDHS.]+$`)
 )
 
-// ofKind tells whether the code of a read can convert a value. Languages that
+// ofKind reports whether the code of a read can convert a value. Languages that
 // take more for a number are given their way.
 func ofKind(value string, r reads.Read) bool {
 	lenient := r.Language == "javascript" || r.Language == "typescript" || r.Language == "php" || r.Language == "ruby" || r.Language == "perl"
@@ -149,7 +149,7 @@ func (j *job) sharedValue(s *setting) *Finding {
 	return nil
 }
 
-// differ tells whether no value suits both of two reads.
+// differ reports whether no value suits both of two reads.
 func differ(a, b *reads.Read) bool {
 	numeric := func(r *reads.Read) bool { return r.Kind == reads.Integer || r.Kind == reads.Number }
 	switch {

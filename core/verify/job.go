@@ -33,7 +33,7 @@ func newJob(s *survey.Survey) *job {
 	return j
 }
 
-// places gives where reads stand, at most a few.
+// places returns where reads stand, at most a few.
 func places(list []reads.Read) (out []Place) {
 	for _, r := range list {
 		if len(out) == 5 {
@@ -44,7 +44,7 @@ func places(list []reads.Read) (out []Place) {
 	return out
 }
 
-// served gives the reads of a variable by code that runs in the environment.
+// served returns the reads of a variable by code that runs in the environment.
 func (j *job) served(v *contract.Variable, e *environment.Environment) (list []reads.Read) {
 	for _, r := range v.Reads {
 		if contract.Counts(r) && j.environments.Serves(e, r.Component) && (!configures(r) || starts(e)) {
@@ -64,11 +64,11 @@ func configures(r reads.Read) bool {
 	return false
 }
 
-// starts tells whether an environment is that of who starts programs here: a
+// starts reports whether an environment is that of who starts programs here: a
 // developer's own, not one that a program is started with.
 func starts(e *environment.Environment) bool { return e.Name == "local" || e.Declared && !e.Only }
 
-// wanted gives the reads of a variable that an environment must satisfy.
+// wanted returns the reads of a variable that an environment must satisfy.
 func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.Read {
 	if v.Ambient {
 		return nil
@@ -76,7 +76,7 @@ func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.R
 	return slices.DeleteFunc(j.served(v, e), func(r reads.Read) bool { return !j.programs.concerns(r, e) })
 }
 
-// need gives the strictest need of some reads of one variable.
+// need returns the strictest need of some reads of one variable.
 func need(list []reads.Read) reads.Need {
 	if len(list) == 0 {
 		return reads.Optional
@@ -84,7 +84,7 @@ func need(list []reads.Read) reads.Need {
 	return contract.Build(list).Variables[0].Need
 }
 
-// isSecret tells whether a variable is secret: as stated, or by its name.
+// isSecret reports whether a variable is secret: as stated, or by its name.
 func (j *job) isSecret(name string) bool {
 	if v := j.contract.Lookup(name); v != nil {
 		return v.Secret
@@ -109,7 +109,7 @@ func (s *setting) finding() Finding {
 	}
 }
 
-// each gives the environments that are looked at.
+// each returns the environments that are looked at.
 func (j *job) each() (list []*environment.Environment) {
 	if j.only != nil {
 		return []*environment.Environment{j.only}

@@ -62,7 +62,7 @@ Mend it by setting the variable in the environment, or by a fallback in the code
 	},
 }
 
-// gap tells whether a variable is missing in an environment.
+// gap reports whether a variable is missing in an environment.
 func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	if !envfile.IsName(v.Name) { // nobody who writes an environment could set it
 		return nil
@@ -109,7 +109,7 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	return f
 }
 
-// isNamed tells whether an example file names a variable, other than in a line
+// isNamed reports whether an example file names a variable, other than in a line
 // that is commented out: whoever copies it is to give a value.
 func (j *job) isNamed(name string) bool {
 	return slices.ContainsFunc(j.environments.Examples, func(l *environment.Layer) bool {
@@ -143,7 +143,7 @@ func (j *job) missingPatterns(e *environment.Environment) (list []Finding) {
 	return list
 }
 
-// anyFits tells whether one of many names, which are sorted, fits a pattern.
+// anyFits reports whether one of many names, which are sorted, fits a pattern.
 func anyFits(pattern string, names []string) bool {
 	begin := pattern[:strings.IndexAny(pattern+"*", `*?[\`)]
 	from, _ := slices.BinarySearch(names, begin)

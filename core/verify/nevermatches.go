@@ -71,7 +71,7 @@ func componentsOf(list []reads.Read) (names []string) {
 	return slices.Compact(names)
 }
 
-// literalsOf gives all that a component compares with, and the first place.
+// literalsOf returns all that a component compares with, and the first place.
 // Where one read of it goes without comparing, any value may be meant.
 func literalsOf(list []reads.Read, component string) (literals []string, at reads.Read) {
 	for _, r := range list {
@@ -87,14 +87,14 @@ func literalsOf(list []reads.Read, component string) (literals []string, at read
 	return slices.Compact(literals), at
 }
 
-// takes tells whether a value is one of the literals as the code compares them:
+// takes reports whether a value is one of the literals as the code compares them:
 // some compare in small letters.
 func takes(list []reads.Read, component string, literals []string, value string) bool {
 	folded := slices.ContainsFunc(list, func(r reads.Read) bool { return r.Component == component && r.Folded })
 	return slices.ContainsFunc(literals, func(l string) bool { return l == value || folded && strings.EqualFold(l, value) })
 }
 
-// cannotMatch tells whether a value that is none of the literals is meant to
+// cannotMatch reports whether a value that is none of the literals is meant to
 // be one: it says yes or no in another way, or nearly is one, or several are
 // listed and it is none of them.
 func cannotMatch(value string, literals []string) bool {

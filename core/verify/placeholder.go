@@ -41,7 +41,7 @@ Mend it by putting the real value in.`,
 	},
 }
 
-// isExampleValue tells whether a value is that of an example file.
+// isExampleValue reports whether a value is that of an example file.
 func (j *job) isExampleValue(s *setting) bool {
 	for _, example := range j.environments.Examples {
 		if v, found := example.Values[s.variable.Name]; found && v.State == environment.Set && v.Text == s.value.Text && len(v.Text) > 3 {

@@ -118,7 +118,7 @@ func (p *programs) isStarted(file string, e *environment.Environment) bool {
 	return known
 }
 
-// holdsWord reports whether a word stands in a text with nothing of a name beside
+// holdsWord reports whether a word is in a text with nothing of a name beside
 // it.
 func holdsWord(src, word []byte) bool {
 	part := func(c byte) bool {

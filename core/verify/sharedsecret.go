@@ -58,7 +58,7 @@ Mend it by making a new secret for one of them.`,
 	},
 }
 
-// namesOf gives the names that an environment's layers say something of, sorted.
+// namesOf returns the names that an environment's layers say something of, sorted.
 func namesOf(e *environment.Environment) []string {
 	all := environment.Layer{Values: map[string]environment.Value{}}
 	for _, l := range e.Layers {

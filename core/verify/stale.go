@@ -75,7 +75,7 @@ func (j *job) unseen(live *environment.Environment) *Finding {
 	}
 }
 
-// older tells whether a live process has another value than its environment.
+// older reports whether a live process has another value than its environment.
 func (j *job) older(live *environment.Environment, name string) *Finding {
 	wanted, layer, set := live.Live.Lookup(name)
 	has, process, running := live.Lookup(name)

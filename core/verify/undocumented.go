@@ -51,7 +51,7 @@ variable, and where the tree has no env files at all.`,
 	},
 }
 
-// Undocumented gives the variables that the code reads and no example file
+// Undocumented returns the variables that the code reads and no example file
 // names, sorted by name: those that an env file can set, and whoever starts the
 // program supplies.
 func Undocumented(s *survey.Survey) (list []*contract.Variable) {
@@ -69,12 +69,12 @@ func Undocumented(s *survey.Survey) (list []*contract.Variable) {
 	return list
 }
 
-// readHere gives the reads of what whoever starts the program supplies.
+// readHere returns the reads of what whoever starts the program supplies.
 func readHere(v *contract.Variable) []reads.Read {
 	return slices.DeleteFunc(slices.Clone(v.Reads), contract.Elsewhere)
 }
 
-// counted gives the reads outside tests and tooling, or all where there are none.
+// counted returns the reads outside tests and tooling, or all where there are none.
 func counted(list []reads.Read) []reads.Read {
 	live := slices.DeleteFunc(slices.Clone(list), func(r reads.Read) bool { return !contract.Counts(r) })
 	if len(live) == 0 {
@@ -83,7 +83,7 @@ func counted(list []reads.Read) []reads.Read {
 	return live
 }
 
-// goesByEnvFiles tells whether an environment is made of env files: a file of
+// goesByEnvFiles reports whether an environment is made of env files: a file of
 // another purpose with such a name does not count.
 func (j *job) goesByEnvFiles() bool {
 	return slices.ContainsFunc(j.environments.Environments, func(e environment.Environment) bool {

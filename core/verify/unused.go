@@ -36,7 +36,7 @@ Mend it by removing the line, or by correcting the name.`,
 	},
 }
 
-// leftOver gives the names that files set and nothing in the tree reads.
+// leftOver returns the names that files set and nothing in the tree reads.
 func (j *job) leftOver() (names []string) {
 	seen := map[string]bool{}
 	j.environments.Layers(func(l *environment.Layer, _ string) {
@@ -50,7 +50,7 @@ func (j *job) leftOver() (names []string) {
 	return names
 }
 
-// unusedNames gives the names of a layer that nothing in the tree reads.
+// unusedNames returns the names of a layer that nothing in the tree reads.
 func (j *job) unusedNames(l *environment.Layer) (names []string) {
 	if l.Kind != "env" && !j.readsIn(j.Tree.ComponentOf(l.File).Name) {
 		return nil // there is no code here that could read it
@@ -70,7 +70,7 @@ func (j *job) unusedNames(l *environment.Layer) (names []string) {
 	return names
 }
 
-// unreadNames gives the names of a layer that nothing in the tree reads, whatever
+// unreadNames returns the names of a layer that nothing in the tree reads, whatever
 // the layer is for.
 func (j *job) unreadNames(l *environment.Layer) (names []string) {
 	for _, name := range l.Names() {
@@ -82,7 +82,7 @@ func (j *job) unreadNames(l *environment.Layer) (names []string) {
 }
 
 // Unused returns what is found about names of example files that nothing reads,
-// where nothing stands against taking them out.
+// where nothing is against taking them out.
 func Unused(s *survey.Survey) []Finding {
 	levels := map[string]Level{}
 	for _, r := range Rules {
@@ -93,7 +93,7 @@ func Unused(s *survey.Survey) []Finding {
 	return slices.DeleteFunc(Run(s, levels), func(f Finding) bool { return f.Environment != "" || f.Level.Rank() > Warning.Rank() })
 }
 
-// isBroken tells whether a line of an env file is malformed.
+// isBroken reports whether a line of an env file is malformed.
 func isBroken(l *environment.Layer, line int) bool {
 	return l.Document != nil && l.Document.Broken(line)
 }
@@ -153,7 +153,7 @@ func (j *job) blind() string {
 	return ""
 }
 
-// readsIn tells whether any code of a component, or of the whole tree for the
+// readsIn reports whether any code of a component, or of the whole tree for the
 // root, reads a variable.
 func (j *job) readsIn(component string) bool {
 	for _, r := range j.Reads {
@@ -164,7 +164,7 @@ func (j *job) readsIn(component string) bool {
 	return false
 }
 
-// passesOn gives where the code of a component hands its environment on, or nil.
+// passesOn returns where the code of a component hands its environment on, or nil.
 func (j *job) passesOn(component string) *Place {
 	for _, r := range j.contract.Wholes {
 		if r.Component == component && contract.Counts(r) {
@@ -174,7 +174,7 @@ func (j *job) passesOn(component string) *Place {
 	return nil
 }
 
-// isUsed tells whether anything reads a name: code, a name known in part, or
+// isUsed reports whether anything reads a name: code, a name known in part, or
 // another value of the same file that refers to it.
 func (j *job) isUsed(name string, l *environment.Layer) bool {
 	if j.contract.Lookup(name) != nil || j.contract.Covers(name) != nil {

@@ -57,7 +57,7 @@ type Identity struct {
 	Again                                  int    // how many of the same come before it
 }
 
-// Identity gives what the finding is known by.
+// Identity returns what the finding is known by.
 func (f Finding) Identity() Identity {
 	id := Identity{Rule: f.Rule, Variable: f.Variable, Environment: f.Environment, Component: f.Component, Again: f.Again}
 	if r := RuleNamed(f.Rule); f.Variable == "" || r != nil && r.Placed {
@@ -121,7 +121,7 @@ var Rules = []Rule{
 	unresolved,
 }
 
-// RuleNamed gives the rule of that name, or nil.
+// RuleNamed returns the rule of that name, or nil.
 func RuleNamed(name string) *Rule {
 	for i := range Rules {
 		if Rules[i].Name == name {

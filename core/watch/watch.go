@@ -66,7 +66,7 @@ func (w *Watcher) Follow(t *tree.Tree) {
 	w.mutex.Unlock()
 	w.add("")
 	if t.Git {
-		w.add(".git") // what is tracked stands there
+		w.add(".git") // what is tracked is there
 	}
 	last := ""
 	for _, f := range t.Files {

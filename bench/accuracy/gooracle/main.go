@@ -32,7 +32,7 @@ func main() {
 	}
 }
 
-// noImports gives an empty package for every import but those that read.
+// noImports returns an empty package for every import but those that read.
 type noImports struct{ known types.Importer }
 
 func (n noImports) Import(path string) (*types.Package, error) {
