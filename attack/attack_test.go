@@ -12,13 +12,13 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 	"inzicht/report"
 )
 
 var program string
 
-func TestMain(m *testing.M) { planted.Main(m, &program) }
+func TestMain(m *testing.M) { testtree.Main(m, &program) }
 
 // patience is how long a command may take. It is no measure of speed: what
 // grows without end passes it by far.
@@ -85,7 +85,7 @@ func commands() (list [][]string) {
 // gate is a tree with a read, a private file and an example.
 func gate(t testing.TB) string {
 	t.Helper()
-	return planted.Files(t, map[string]string{
+	return testtree.Files(t, map[string]string{
 		"go.mod": "module gate\n", "gate.go": "package gate\n\nimport \"os\"\n\nvar Token, URL = os.Getenv(\"GATE_TOKEN\"), os.Getenv(\"GATE_URL\")\n",
 		".env": "GATE_TOKEN=q8Zr41LmXw92TbKd77Yh\nGATE_URL=http://gate\n", ".env.example": "GATE_TOKEN=\nGATE_URL=\n",
 	})
@@ -94,7 +94,7 @@ func gate(t testing.TB) string {
 // underGit puts a tree under git, with everything tracked.
 func underGit(t testing.TB, dir string) {
 	t.Helper()
-	planted.Git(t, dir, "init", "-q", "-b", "main")
-	planted.Git(t, dir, "add", "-A", "-f")
-	planted.Git(t, dir, "commit", "-qm", "Gates")
+	testtree.Git(t, dir, "init", "-q", "-b", "main")
+	testtree.Git(t, dir, "add", "-A", "-f")
+	testtree.Git(t, dir, "commit", "-qm", "Gates")
 }

@@ -6,7 +6,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // doubled makes lines of which each is made of the one before, four times.
@@ -60,8 +60,8 @@ func TestBombs(t *testing.T) {
 	for name, files := range bombs {
 		t.Run(name, func(t *testing.T) {
 			t.Parallel()
-			dir := planted.Files(t, files)
-			planted.Write(t, dir, "main.py", "import os\nos.environ['GATE_TOKEN'], os.environ['V29']\n")
+			dir := testtree.Files(t, files)
+			testtree.Write(t, dir, "main.py", "import os\nos.environ['GATE_TOKEN'], os.environ['V29']\n")
 			for _, command := range [][]string{{"verify", "--format", "json"}, {"matrix"}, {"trace", "V29"}, {"reads"}} {
 				if a := strike(t, dir, command...); a.memory > most {
 					t.Errorf("%v takes %d MiB", command, a.memory>>20)

@@ -14,7 +14,7 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // editing are commands that change a file of the tree, with that file.
@@ -36,8 +36,8 @@ func edited(t testing.TB) string {
 	for n := range 200 {
 		source += fmt.Sprintf("\tos.Getenv(\"GATE_MORE_%d\"),\n", n)
 	}
-	planted.Write(t, dir, "more.go", source+"}\n")
-	planted.Write(t, dir, "README.md", "Ours.\n")
+	testtree.Write(t, dir, "more.go", source+"}\n")
+	testtree.Write(t, dir, "README.md", "Ours.\n")
 	return dir
 }
 
@@ -97,7 +97,7 @@ func TestEditingAtOnce(t *testing.T) {
 	var group sync.WaitGroup
 	for n := range 8 {
 		group.Go(func() {
-			planted.Write(t, dir, fmt.Sprintf("one%d.go", n), fmt.Sprintf("package gate\n\nimport \"os\"\n\nvar One%d = os.Getenv(\"GATE_ONE_%d\")\n", n, n))
+			testtree.Write(t, dir, fmt.Sprintf("one%d.go", n), fmt.Sprintf("package gate\n\nimport \"os\"\n\nvar One%d = os.Getenv(\"GATE_ONE_%d\")\n", n, n))
 			for range 20 {
 				a := strike(t, dir, "fill", ".env")
 				if a.status == 0 {

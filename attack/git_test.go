@@ -11,7 +11,7 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // script writes a program into a tree that leaves a mark where it is run, and
@@ -95,37 +95,37 @@ func signed(t testing.TB, dir string) {
 	if err != nil {
 		t.Skipf("git: %v", err)
 	}
-	planted.Git(t, dir, "update-ref", "HEAD", strings.TrimSpace(string(id)))
+	testtree.Git(t, dir, "update-ref", "HEAD", strings.TrimSpace(string(id)))
 }
 
 // Nothing of the tree is run, however its repository is configured.
 func TestNothingIsRun(t *testing.T) {
 	for name, arm := range map[string]func(t *testing.T, dir, tool string){
-		"its own configuration": func(t *testing.T, dir, tool string) { planted.Write(t, dir, ".git/config", doors(tool)) },
+		"its own configuration": func(t *testing.T, dir, tool string) { testtree.Write(t, dir, ".git/config", doors(tool)) },
 		"an included file": func(t *testing.T, dir, tool string) {
-			planted.Write(t, dir, ".git/config", "[include]\n\tpath = ../evil\n")
-			planted.Write(t, dir, "evil", doors(tool))
+			testtree.Write(t, dir, ".git/config", "[include]\n\tpath = ../evil\n")
+			testtree.Write(t, dir, "evil", doors(tool))
 		},
 		"a configuration of the work tree": func(t *testing.T, dir, tool string) {
-			planted.Write(t, dir, ".git/config", "[core]\n\trepositoryformatversion = 1\n[extensions]\n\tworktreeConfig = true\n")
-			planted.Write(t, dir, ".git/config.worktree", doors(tool))
+			testtree.Write(t, dir, ".git/config", "[core]\n\trepositoryformatversion = 1\n[extensions]\n\tworktreeConfig = true\n")
+			testtree.Write(t, dir, ".git/config.worktree", doors(tool))
 		},
 		"a .git file": func(t *testing.T, dir, tool string) {
 			if err := os.Rename(filepath.Join(dir, ".git"), filepath.Join(dir, "store")); err != nil {
 				t.Fatal(err)
 			}
-			planted.Write(t, dir, "store/config", doors(tool)+"[core]\n\tworktree = ..\n")
-			planted.Write(t, dir, ".git", "gitdir: store\n")
+			testtree.Write(t, dir, "store/config", doors(tool)+"[core]\n\tworktree = ..\n")
+			testtree.Write(t, dir, ".git", "gitdir: store\n")
 		},
 		"a folder that looks bare": func(t *testing.T, dir, tool string) {
-			planted.Git(t, dir, "clone", "-q", "--bare", dir, filepath.Join(dir, "svc"))
-			planted.Write(t, dir, "svc/config", doors(tool)+"[core]\n\tworktree = .\n\tbare = false\n")
-			planted.Write(t, dir, "svc/gate.py", "import os\nos.environ['GATE_TOKEN']\n")
+			testtree.Git(t, dir, "clone", "-q", "--bare", dir, filepath.Join(dir, "svc"))
+			testtree.Write(t, dir, "svc/config", doors(tool)+"[core]\n\tworktree = .\n\tbare = false\n")
+			testtree.Write(t, dir, "svc/gate.py", "import os\nos.environ['GATE_TOKEN']\n")
 		},
 		"attributes": func(t *testing.T, dir, tool string) {
-			planted.Write(t, dir, ".git/config", doors(tool))
-			planted.Write(t, dir, ".git/info/attributes", "* diff=evil filter=evil\n")
-			planted.Write(t, dir, ".gitattributes", "* diff=evil filter=evil\n")
+			testtree.Write(t, dir, ".git/config", doors(tool))
+			testtree.Write(t, dir, ".git/info/attributes", "* diff=evil filter=evil\n")
+			testtree.Write(t, dir, ".gitattributes", "* diff=evil filter=evil\n")
 		},
 		"hooks": func(t *testing.T, dir, tool string) {
 			for _, hook := range []string{"post-checkout", "post-index-change", "reference-transaction", "fsmonitor-watchman", "pre-auto-gc"} {
@@ -141,7 +141,7 @@ func TestNothingIsRun(t *testing.T) {
 			t.Setenv("PATH", bin+":.:"+os.Getenv("PATH"))
 		},
 		"a missing object": func(t *testing.T, dir, tool string) {
-			planted.Write(t, dir, ".git/config", doors(tool))
+			testtree.Write(t, dir, ".git/config", doors(tool))
 			filepath.WalkDir(filepath.Join(dir, ".git", "objects"), func(path string, e os.DirEntry, err error) error {
 				if err == nil && !e.IsDir() && len(e.Name()) == 38 && e.Name()[0] < '4' {
 					os.Remove(path)
@@ -173,10 +173,10 @@ func TestNothingIsRun(t *testing.T) {
 
 // A .git file that leads to a repository of another tree is not followed.
 func TestForeignRepository(t *testing.T) {
-	other := planted.Files(t, map[string]string{"hidden_name.env": "A=1"})
+	other := testtree.Files(t, map[string]string{"hidden_name.env": "A=1"})
 	underGit(t, other)
 	dir := gate(t)
-	planted.Write(t, dir, ".git", "gitdir: "+filepath.Join(other, ".git")+"\n")
+	testtree.Write(t, dir, ".git", "gitdir: "+filepath.Join(other, ".git")+"\n")
 	a := strike(t, dir, "verify", "--format", "json")
 	if a.status != 2 || !strings.Contains(a.all(), "does not name this folder in turn") || strings.Contains(a.all(), "hidden_name") {
 		t.Errorf("status %d: %s", a.status, a.all())
@@ -208,9 +208,9 @@ func TestBrokenRepository(t *testing.T) {
 	for name, breakIt := range map[string]func(t *testing.T, dir string){
 		"an index cut off": func(t *testing.T, dir string) { os.Truncate(filepath.Join(dir, ".git", "index"), 90) },
 		"an index of noise": func(t *testing.T, dir string) {
-			planted.Write(t, dir, ".git/index", "DIRC\x00\x00\x00\x02\xff\xff\xff\xff"+strings.Repeat("x", 500))
+			testtree.Write(t, dir, ".git/index", "DIRC\x00\x00\x00\x02\xff\xff\xff\xff"+strings.Repeat("x", 500))
 		},
-		"a split index": func(t *testing.T, dir string) { planted.Git(t, dir, "update-index", "--split-index") },
+		"a split index": func(t *testing.T, dir string) { testtree.Git(t, dir, "update-index", "--split-index") },
 		"a link in place of .git": func(t *testing.T, dir string) {
 			moved := filepath.Join(t.TempDir(), "git")
 			os.Rename(filepath.Join(dir, ".git"), moved)
@@ -239,7 +239,7 @@ func TestPipesOfGit(t *testing.T) {
 		dir := gate(t)
 		underGit(t, dir)
 		if file == "ignored" {
-			planted.Git(t, dir, "config", "core.excludesFile", "ignored")
+			testtree.Git(t, dir, "config", "core.excludesFile", "ignored")
 		}
 		path := filepath.Join(dir, file)
 		os.MkdirAll(filepath.Dir(path), 0o755)

@@ -5,7 +5,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // repeat writes a text once for each number below count, with the number in
@@ -53,13 +53,13 @@ func TestGrowthOfSource(t *testing.T) {
 	for _, l := range languages {
 		t.Run(l.file, func(t *testing.T) {
 			t.Parallel()
-			strike(t, planted.Files(t, map[string]string{l.file: l.begin + repeat(l.assign, 20_000)}), "reads", "--format", "csv")
-			strike(t, planted.Files(t, map[string]string{l.file: l.begin + repeat(l.helper, 5_000)}), "reads", "--format", "csv")
+			strike(t, testtree.Files(t, map[string]string{l.file: l.begin + repeat(l.assign, 20_000)}), "reads", "--format", "csv")
+			strike(t, testtree.Files(t, map[string]string{l.file: l.begin + repeat(l.helper, 5_000)}), "reads", "--format", "csv")
 			files := map[string]string{}
 			for n, mark := range marks {
 				files[fmt.Sprintf("m%d/%s", n, l.file)] = l.begin + strings.ReplaceAll(l.assign, "N", "") + "\n" + strings.Repeat(mark, 400_000/len(mark))
 			}
-			strike(t, planted.Files(t, files), "reads", "--format", "csv")
+			strike(t, testtree.Files(t, files), "reads", "--format", "csv")
 		})
 	}
 }
@@ -95,8 +95,8 @@ func TestGrowthOfOthers(t *testing.T) {
 	for name, files := range growths {
 		t.Run(name, func(t *testing.T) {
 			t.Parallel()
-			dir := planted.Files(t, files)
-			planted.Write(t, dir, "a.py", "import os\nos.environ['GATE_URL']\n")
+			dir := testtree.Files(t, files)
+			testtree.Write(t, dir, "a.py", "import os\nos.environ['GATE_URL']\n")
 			strike(t, dir, "verify", "--format", "csv", "--afresh")
 		})
 	}
@@ -115,7 +115,7 @@ func TestGrowthOfTrees(t *testing.T) {
 		files[fmt.Sprintf("h/h%d.py", n)] = fmt.Sprintf("import os\ndef read_setting(n):\n    return os.environ[n]\ndef h%d(n):\n    return os.environ[n]\n", n)
 		files[fmt.Sprintf("h/u%d.py", n)] = fmt.Sprintf("from h%d import read_setting, h%d\nread_setting('A%d')\nh%d('B%d')\n", n, n, n, n, n)
 	}
-	dir := planted.Files(t, files)
+	dir := testtree.Files(t, files)
 	for _, command := range []string{"reads", "verify", "matrix"} {
 		strike(t, dir, command, "--format", "csv", "--afresh")
 	}

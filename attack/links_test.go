@@ -9,7 +9,7 @@ import (
 	"syscall"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // inPlace are what may stand in the place of a file.
@@ -49,7 +49,7 @@ func TestConfigurationIsNoFile(t *testing.T) {
 func TestAnyFileIsNoFile(t *testing.T) {
 	for name, put := range inPlace {
 		dir := gate(t)
-		planted.Write(t, dir, "keep/go.mod", "module keep\n")
+		testtree.Write(t, dir, "keep/go.mod", "module keep\n")
 		for _, file := range []string{".env.staging", "main.py", "compose.yaml", "compose.override.yaml", "Dockerfile", ".dockerignore", "k.yaml", "gate.service", "gate.service.d",
 			"package.json", "x.sh", "Makefile", ".github/workflows/ci.yml", "sub/.gitignore", "node_modules", ".envrc", "notes.md", "keep/.env", "config/services.yaml"} {
 			path := filepath.Join(dir, file)
@@ -74,14 +74,14 @@ func TestAnyFileIsNoFile(t *testing.T) {
 // Nothing outside the tree is listed, read or written, though the index, a
 // compose file or the configuration name it.
 func TestNothingOutside(t *testing.T) {
-	outside := planted.Files(t, map[string]string{
+	outside := testtree.Files(t, map[string]string{
 		".env.example": "OUTSIDE_EXAMPLE=\n", ".env": "OUTSIDE_PRIVATE=1\n", "x.py": "import os\nos.environ['OUTSIDE_READ']\n", "package.json": "{}", "node_modules/l/i.js": "process.env.GATE_UNREAD",
 		"compose.yaml": "services: {gate: {environment: {OUTSIDE_COMPOSE: x}}}\n", "inzicht.toml": "fail_on = 'never'\n",
 	})
 	dir := gate(t)
-	planted.Write(t, dir, ".env", "GATE_TOKEN=q8Zr41LmXw92TbKd77Yh\nGATE_URL=x\nGATE_UNREAD=1\n")
+	testtree.Write(t, dir, ".env", "GATE_TOKEN=q8Zr41LmXw92TbKd77Yh\nGATE_URL=x\nGATE_UNREAD=1\n")
 	for _, file := range []string{"link/.env.example", "link/x.py", "link/package.json", "link/compose.yaml"} {
-		planted.Write(t, dir, file, "")
+		testtree.Write(t, dir, file, "")
 	}
 	underGit(t, dir)
 	os.RemoveAll(filepath.Join(dir, "link"))
@@ -89,9 +89,9 @@ func TestNothingOutside(t *testing.T) {
 		t.Fatal(err)
 	}
 	os.Symlink(filepath.Join(outside, "node_modules"), filepath.Join(dir, "node_modules"))
-	planted.Write(t, dir, "compose.yaml", "include: ["+outside+"/compose.yaml]\nservices:\n  gate:\n    build: .\n    env_file: ["+outside+"/.env, link/.env, ../.env]\n")
-	planted.Write(t, dir, "compose.two.yaml", "services:\n  gate:\n    extends: {file: link/compose.yaml, service: gate}\n    build: .\n")
-	planted.Write(t, dir, "x.sh", ". link/.env\n. "+outside+"/.env\n")
+	testtree.Write(t, dir, "compose.yaml", "include: ["+outside+"/compose.yaml]\nservices:\n  gate:\n    build: .\n    env_file: ["+outside+"/.env, link/.env, ../.env]\n")
+	testtree.Write(t, dir, "compose.two.yaml", "services:\n  gate:\n    extends: {file: link/compose.yaml, service: gate}\n    build: .\n")
+	testtree.Write(t, dir, "x.sh", ". link/.env\n. "+outside+"/.env\n")
 	for _, command := range commands() {
 		a := strike(t, dir, command...)
 		for _, word := range []string{"OUTSIDE_", "i.js"} {
@@ -102,7 +102,7 @@ func TestNothingOutside(t *testing.T) {
 	}
 	for _, layers := range []string{`{ env = "link/.env" }`, `{ env = "../x.env" }`, `{ env = "` + outside + `/.env" }`, `{ compose = ["link/compose.yaml"], service = "gate" }`,
 		`{ map = "link/package.json" }`, `{ script = "link/.env" }`, `{ record = "link/.env" }`, `{ process = "1" }`, `{ process = "present" }`} {
-		planted.Write(t, dir, "inzicht.toml", "[[environment]]\nname = \"mine\"\nlayers = ["+layers+"]\n")
+		testtree.Write(t, dir, "inzicht.toml", "[[environment]]\nname = \"mine\"\nlayers = ["+layers+"]\n")
 		if a := strike(t, dir, "verify"); a.status != 2 || strings.Contains(a.all(), "OUTSIDE_") {
 			t.Errorf("%s: status %d: %s", layers, a.status, a.all())
 		}
@@ -112,7 +112,7 @@ func TestNothingOutside(t *testing.T) {
 // Control characters in names, paths and texts never reach a terminal.
 func TestControlCharacters(t *testing.T) {
 	const evil = "\x1b]0;owned\x07\u009b31m\u202e"
-	dir := planted.Files(t, map[string]string{
+	dir := testtree.Files(t, map[string]string{
 		"gate" + evil + "/go.mod":  "module gate\n",
 		"gate" + evil + "/gate.go": "package gate\n\nimport \"os\"\n\nvar A, B = os.Getenv(\"GATE_" + "\\x1b[31m" + "TOKEN\"), os.Getenv(\"GATE_TOKEN" + "\\u009b" + "X\")\n",
 		"x" + evil + ".py":         "import os\nos.environ['GATE_TOKEN" + evil + "']\nos.environ.get('GATE_TOKEN', 'a" + evil + "')  # " + evil + "\nos.environ['GATE_TOKEM']\n",
@@ -124,7 +124,7 @@ func TestControlCharacters(t *testing.T) {
 		"k" + evil + ".yaml":       "apiVersion: v1\nkind: Pod\nmetadata: {name: \"gate\\e\"}\nspec: {containers: [{name: \"c\\e\", image: gate, envFrom: [{configMapRef: {name: \"m\\e\"}}]}]}\n",
 	})
 	underGit(t, dir)
-	planted.Git(t, dir, "commit", "--allow-empty", "-qm", "Gates "+evil)
+	testtree.Git(t, dir, "commit", "--allow-empty", "-qm", "Gates "+evil)
 	list := append(commands(), []string{"trace", "GATE_TOKEN" + evil}, []string{"trace", "GATE_TOKEMM"}, []string{"verify", "-e", evil}, []string{"verify", "--component", evil},
 		[]string{"capture", "-", "--key-file", evil}, []string{"verify", evil}, []string{"verify", "--config", evil}, []string{"verify", "--since", evil}, []string{"verify", "--" + evil},
 		[]string{"verify", "-e", "x=" + evil}, []string{"reads", "--format", evil}, []string{evil})

@@ -13,7 +13,7 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // A result that could not be written is no success.
@@ -24,7 +24,7 @@ func TestFullDevice(t *testing.T) {
 	}
 	defer full.Close()
 	dir := gate(t)
-	planted.Write(t, dir, "more.py", "import os\nos.environ['GATE_MORE']\n")
+	testtree.Write(t, dir, "more.py", "import os\nos.environ['GATE_MORE']\n")
 	for _, command := range append(commands(), []string{"languages"}, []string{"rules"}, []string{"rules", "missing"}, []string{"--help"}, []string{"--version"}, []string{"verify", "--help"}, []string{"capture"},
 		[]string{"verify", "--format", "json=/dev/full"}, []string{"reads", "--format", "text=/dev/full"}) {
 		a := strikeWith(t, dir, func(c *exec.Cmd) {
@@ -59,8 +59,8 @@ func open(t *testing.T, dir string) {
 func TestUnreadable(t *testing.T) {
 	for name, file := range map[string]string{"a source file": "gate.go", "a folder": "lib", "a private file": ".env", "an example": ".env.example", "an ignore file": ".gitignore"} {
 		dir := gate(t)
-		planted.Write(t, dir, "lib/more.py", "import os\nos.environ['GATE_URL']\n")
-		planted.Write(t, dir, ".gitignore", "*.log\n")
+		testtree.Write(t, dir, "lib/more.py", "import os\nos.environ['GATE_URL']\n")
+		testtree.Write(t, dir, ".gitignore", "*.log\n")
 		open(t, dir)
 		os.Chmod(filepath.Join(dir, file), 0)
 		for _, format := range []string{"text", "json", "markdown", "csv", "sarif", "junit", "annotations"} {
@@ -75,7 +75,7 @@ func TestUnreadable(t *testing.T) {
 		os.Chmod(filepath.Join(dir, file), 0o755)
 	}
 	dir := gate(t)
-	planted.Write(t, dir, "inzicht.toml", "[exclude]\nfiles = [\"data/**\"]\n")
+	testtree.Write(t, dir, "inzicht.toml", "[exclude]\nfiles = [\"data/**\"]\n")
 	os.Mkdir(filepath.Join(dir, "data"), 0o755)
 	open(t, dir)
 	os.Chmod(filepath.Join(dir, "data"), 0)
@@ -89,9 +89,9 @@ func TestUnreadable(t *testing.T) {
 func TestFewOpenFiles(t *testing.T) {
 	dir := gate(t)
 	for n := range 50 {
-		planted.Write(t, dir, fmt.Sprintf("a%d/b/c/more.py", n), "import os\nos.environ['GATE_URL']\n")
+		testtree.Write(t, dir, fmt.Sprintf("a%d/b/c/more.py", n), "import os\nos.environ['GATE_URL']\n")
 	}
-	planted.Write(t, dir, "z/missing.py", "import os\nos.environ['GATE_MISSING']\n")
+	testtree.Write(t, dir, "z/missing.py", "import os\nos.environ['GATE_MISSING']\n")
 	for limit := 4; limit < 12; limit++ {
 		for _, command := range []string{"reads --format json", "verify --format json"} {
 			a := strikeWith(t, dir, func(c *exec.Cmd) {
@@ -127,7 +127,7 @@ func TestAcceptLosesNothing(t *testing.T) {
 		dir := gate(t)
 		open(t, dir)
 		file := filepath.Join(dir, "inzicht.accepted.toml")
-		planted.Write(t, dir, "inzicht.accepted.toml", entries)
+		testtree.Write(t, dir, "inzicht.accepted.toml", entries)
 		os.Chmod(file, 0o666)
 		if err := spoil(file); err != nil {
 			t.Fatal(err)
@@ -145,7 +145,7 @@ func TestAcceptLosesNothing(t *testing.T) {
 	}
 	dir := gate(t)
 	open(t, dir)
-	planted.Write(t, dir, "gate.go", "package gate\n")
+	testtree.Write(t, dir, "gate.go", "package gate\n")
 	if a := strikeWith(t, dir, asNobody, "accept", "--reason", "there"); a.status != 0 {
 		t.Fatal(a.all())
 	}
@@ -170,14 +170,14 @@ func TestAcceptLosesNothing(t *testing.T) {
 // An accepted line that cannot be understood accepts no other.
 func TestAcceptedLine(t *testing.T) {
 	dir := gate(t)
-	planted.Write(t, dir, ".env", "GATE_TOKEN=q8Zr41LmXw92TbKd77Yh\nGATE_URL=x\nbroken line\n")
+	testtree.Write(t, dir, ".env", "GATE_TOKEN=q8Zr41LmXw92TbKd77Yh\nGATE_URL=x\nbroken line\n")
 	if a := strike(t, dir, "accept", "--reason", "x"); a.status != 0 {
 		t.Fatal(a.all())
 	}
 	if a := strike(t, dir, "verify"); a.status != 0 {
 		t.Errorf("it is not accepted: %s", a.all())
 	}
-	planted.Write(t, dir, ".env", "GATE_TOKEN=q8Zr41LmXw92TbKd77Yh\n\nGATE_URL=x\nbroken line\nanother line\n")
+	testtree.Write(t, dir, ".env", "GATE_TOKEN=q8Zr41LmXw92TbKd77Yh\n\nGATE_URL=x\nbroken line\nanother line\n")
 	if a := strike(t, dir, "verify"); a.status != 1 || strings.Count(a.out, "malformed") != 1 {
 		t.Errorf("status %d: %s", a.status, a.all())
 	}
@@ -186,10 +186,10 @@ func TestAcceptedLine(t *testing.T) {
 // Ended from outside, the program leaves nothing behind.
 func TestSignals(t *testing.T) {
 	dir := gate(t)
-	planted.Write(t, dir, "compose.yaml", "include: [other.yaml]\nservices: {gate: {build: .}}\n")
-	planted.Write(t, dir, "other.yaml", "services: {other: {image: x}}\n")
+	testtree.Write(t, dir, "compose.yaml", "include: [other.yaml]\nservices: {gate: {build: .}}\n")
+	testtree.Write(t, dir, "other.yaml", "services: {other: {image: x}}\n")
 	for n := range 400 {
-		planted.Write(t, dir, fmt.Sprintf("a%d.py", n), "import os\nos.environ['GATE_URL']\n")
+		testtree.Write(t, dir, fmt.Sprintf("a%d.py", n), "import os\nos.environ['GATE_URL']\n")
 	}
 	underGit(t, dir)
 	for _, how := range []syscall.Signal{syscall.SIGTERM, syscall.SIGINT, syscall.SIGHUP} {
@@ -217,7 +217,7 @@ func TestSameResult(t *testing.T) {
 	if a := strike(t, ".", "demo", "--into", dir); a.status != 0 {
 		t.Fatal(a.all())
 	}
-	planted.Write(t, dir, "deploy/k8s/chain.yaml", "apiVersion: v1\nkind: Pod\nmetadata: {name: gatekeeper}\nspec: {containers: [{name: gatekeeper, env: [{name: A, value: x$(B)}, {name: B, value: y$(C)}, {name: C, value: z}, {name: D, value: $(A)$(B)$(C)$$(A)}]}]}\n")
+	testtree.Write(t, dir, "deploy/k8s/chain.yaml", "apiVersion: v1\nkind: Pod\nmetadata: {name: gatekeeper}\nspec: {containers: [{name: gatekeeper, env: [{name: A, value: x$(B)}, {name: B, value: y$(C)}, {name: C, value: z}, {name: D, value: $(A)$(B)$(C)$$(A)}]}]}\n")
 	for _, command := range append([][]string{{"languages", "--format", "json"}, {"languages", "-v"}, {"rules"}}, commands()[:len(commands())-3]...) {
 		first := ""
 		for n := range 20 {

@@ -8,7 +8,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // hidden are secrets, each in a place of its own.
@@ -46,11 +46,11 @@ func plantSecrets(t *testing.T) string {
 		"notes.md":         "The token is " + hidden["in a tracked document"] + ", and the store store://keeper:" + hidden["in an address"] + "@host/db\n",
 		"x.sh":             ". ./.env\ndocker run --env-file .env x\n",
 	} {
-		planted.Write(t, dir, name, content)
+		testtree.Write(t, dir, name, content)
 	}
-	planted.Git(t, dir, "init", "-q")
-	planted.Git(t, dir, "add", "-A")
-	planted.Git(t, dir, "commit", "-qm", "gates")
+	testtree.Git(t, dir, "init", "-q")
+	testtree.Git(t, dir, "add", "-A")
+	testtree.Git(t, dir, "commit", "-qm", "gates")
 	return dir
 }
 
@@ -149,7 +149,7 @@ func TestSourceLines(t *testing.T) {
 	}
 	files["inzicht.toml"] = "[variable.GATE_LABEL]\nsecret = true\n"
 	files["stated.py"] = "import os\nos.environ.get('GATE_LABEL', '" + secret + "')\nos.environ.get('GATE_LABEL') or str('" + secret + "')\n"
-	dir := planted.Files(t, files)
+	dir := testtree.Files(t, files)
 	list := append(commands(), []string{"trace", "GATE_PASSWORD"}, []string{"trace", "GATE_PASSWORD", "--format", "json"}, []string{"trace", "GATE_PORT"},
 		[]string{"trace", "GATE_PORT", "--format", "json"}, []string{"trace", "GATE_LABEL"}, []string{"trace", "GATE_LABEL", "--format", "json"})
 	for _, command := range list {
@@ -183,8 +183,8 @@ func TestSurroundings(t *testing.T) {
 		"    build: {context: \"${CI_SECRET}\", args: [\"X=${CI_SECRET}\"]}\n", "    volumes: [\"${CI_SECRET}\"]\n    networks: {\"x\": \"${CI_SECRET}\"}\n",
 	} {
 		dir := gate(t)
-		planted.Write(t, dir, "compose.yaml", "services:\n  gate:\n    build: .\n"+body)
-		planted.Write(t, dir, "compose.two.yaml", "include: [\"${CI_SECRET}\"]\nservices:\n  gate:\n    build: .\n"+body)
+		testtree.Write(t, dir, "compose.yaml", "services:\n  gate:\n    build: .\n"+body)
+		testtree.Write(t, dir, "compose.two.yaml", "include: [\"${CI_SECRET}\"]\nservices:\n  gate:\n    build: .\n"+body)
 		for _, command := range [][]string{{"verify", "-v"}, {"verify", "-v", "--with-surroundings"}, {"verify", "--format", "json", "--with-surroundings"}, {"matrix", "--with-surroundings"},
 			{"trace", "GATE_TOKEN", "--with-surroundings"}, {"trace", "A", "--with-surroundings"}, {"contract", "--suggest-config"}, {"accept", "--reason", "x", "--level", "note"}} {
 			if a := strike(t, dir, command...); strings.Contains(a.all(), secret) {
@@ -213,7 +213,7 @@ func TestErrorsQuoteNothing(t *testing.T) {
 	} {
 		for _, text := range texts {
 			dir := gate(t)
-			planted.Write(t, dir, file, strings.ReplaceAll(text, "SECRET", secret))
+			testtree.Write(t, dir, file, strings.ReplaceAll(text, "SECRET", secret))
 			for _, command := range [][]string{{"verify", "-v"}, {"verify", "--format", "json"}, {"reads", "-v"}, {"matrix"}, {"trace", "A"}, {"verify", "--config", file}, {"verify", "-e", "x=" + file}} {
 				if a := strike(t, dir, command...); strings.Contains(a.all(), secret) {
 					t.Errorf("%s, %q, %v: %s", file, text, command, a.all())

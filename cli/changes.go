@@ -10,10 +10,10 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"inzicht/core/baseline"
 	"inzicht/core/changes"
 	"inzicht/core/dependencies"
 	"inzicht/core/files"
-	"inzicht/core/since"
 	"inzicht/core/survey"
 	"inzicht/core/tree"
 	"inzicht/report"
@@ -154,7 +154,7 @@ func (s *shared) changed(c *cobra.Command, arguments []string) (*report.Page, er
 func (s *shared) compare(ctx context.Context, p *report.Page, now *tree.Tree, from, to string, path []string) error {
 	o := s.options()
 	o.ReadsOnly = true
-	before, done, err := since.At(ctx, now, from, o)
+	before, done, err := baseline.At(ctx, now, from, o)
 	if err != nil {
 		return err
 	}
@@ -181,7 +181,7 @@ func (s *shared) later(c *cobra.Command, revision string, path []string) (p *rep
 		return nil, nil, nil, err
 	}
 	p, err = s.pageOf(c, func(o survey.Options) (*survey.Survey, error) {
-		taken, closing, err := since.At(c.Context(), now, revision, o)
+		taken, closing, err := baseline.At(c.Context(), now, revision, o)
 		if err == nil {
 			done = closing
 		}

@@ -6,20 +6,20 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // What an upgrade of an installed package adds is told, by a list of before.
 func TestChangesOfPackages(t *testing.T) {
 	dir := t.TempDir()
-	planted.Write(t, dir, "package.json", "{}\n")
-	planted.Write(t, dir, "gate.js", "console.log(process.env.GATE_URL)\n")
-	planted.Write(t, dir, "node_modules/tide/package.json", `{"version": "1.0.0"}`)
-	planted.Write(t, dir, "node_modules/tide/index.js", "process.env.TIDE_URL\n")
-	planted.Write(t, dir, ".gitignore", "node_modules\npackages.json\n")
-	planted.Git(t, dir, "init", "-q")
-	planted.Git(t, dir, "add", "-A")
-	planted.Git(t, dir, "commit", "-qm", "gates")
+	testtree.Write(t, dir, "package.json", "{}\n")
+	testtree.Write(t, dir, "gate.js", "console.log(process.env.GATE_URL)\n")
+	testtree.Write(t, dir, "node_modules/tide/package.json", `{"version": "1.0.0"}`)
+	testtree.Write(t, dir, "node_modules/tide/index.js", "process.env.TIDE_URL\n")
+	testtree.Write(t, dir, ".gitignore", "node_modules\npackages.json\n")
+	testtree.Git(t, dir, "init", "-q")
+	testtree.Git(t, dir, "add", "-A")
+	testtree.Git(t, dir, "commit", "-qm", "gates")
 	out, errOut, status := run(t, dir, "contract", "--dependencies")
 	if status != 0 || !strings.Contains(out, "tide 1.0.0  node_modules/tide") || !strings.Contains(out, "1 variable of 1 package") || strings.Contains(out, "GATE_URL") {
 		t.Errorf("status %d: %s%s", status, out, errOut)
@@ -27,8 +27,8 @@ func TestChangesOfPackages(t *testing.T) {
 	if _, errOut, status := run(t, dir, "contract", "--dependencies", "--format", "json=packages.json"); status != 0 {
 		t.Fatal(errOut)
 	}
-	planted.Write(t, dir, "node_modules/tide/package.json", `{"version": "1.1.0"}`)
-	planted.Write(t, dir, "node_modules/tide/index.js", "process.env.TIDE_URL; process.env.AWS_SECRET_ACCESS_KEY\n")
+	testtree.Write(t, dir, "node_modules/tide/package.json", `{"version": "1.1.0"}`)
+	testtree.Write(t, dir, "node_modules/tide/index.js", "process.env.TIDE_URL; process.env.AWS_SECRET_ACCESS_KEY\n")
 	for command, want := range map[string]string{
 		"changes --dependencies packages.json":               "tide 1.1.0  was 1.0.0\n      begins to read AWS_SECRET_ACCESS_KEY, a secret  node_modules/tide/index.js:1\n",
 		"changes --dependencies packages.json --format json": `"before": "1.0.0"`,
@@ -47,12 +47,12 @@ func TestChanges(t *testing.T) {
 	dir := t.TempDir()
 	put(t, dir, "gate.py", "import os\nos.environ.get('GATE_URL')\nos.environ['OLD_FAX']\n")
 	put(t, dir, ".env.example", "GATE_URL=\nOLD_FAX=\n")
-	planted.Git(t, dir, "init", "-q", "-b", "main")
-	planted.Git(t, dir, "add", "-A")
-	planted.Git(t, dir, "commit", "-qm", "Gates")
-	planted.Git(t, dir, "tag", "v1")
+	testtree.Git(t, dir, "init", "-q", "-b", "main")
+	testtree.Git(t, dir, "add", "-A")
+	testtree.Git(t, dir, "commit", "-qm", "Gates")
+	testtree.Git(t, dir, "tag", "v1")
 	put(t, dir, "gate.py", "import os\nos.environ['GATE_URL']\n")
-	planted.Git(t, dir, "commit", "-qam", "Mail")
+	testtree.Git(t, dir, "commit", "-qam", "Mail")
 	put(t, dir, "more.py", "import os\nos.environ['GATE_TOKEN']\n")
 	os.Mkdir(filepath.Join(dir, "sub"), 0o755)
 	for _, c := range []struct {

@@ -10,12 +10,12 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 var program string
 
-func TestMain(m *testing.M) { planted.Main(m, &program) }
+func TestMain(m *testing.M) { testtree.Main(m, &program) }
 
 // run runs the built program in dir.
 func run(t *testing.T, dir string, arguments ...string) (out, errOut string, status int) {

@@ -7,7 +7,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // words stands in for what bash's own package for completions brings, where
@@ -42,7 +42,7 @@ func TestCompletionInBash(t *testing.T) {
 	}
 	command := exec.Command(bash, "--noprofile", "--rcfile", rc, "-i")
 	command.Dir, command.Env = dir, append(os.Environ(), "TERM=dumb", "INPUTRC=/dev/null")
-	terminal := planted.OnTerminal(t, command)
+	terminal := testtree.OnTerminal(t, command)
 	terminal.Await(0, "ready> ")
 	for _, c := range []struct{ typed, completed string }{
 		{"trace LEVEL_AL\t", "trace LEVEL_ALARM_CM "},

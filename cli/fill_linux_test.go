@@ -7,7 +7,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // In a fresh clone a private file is made, for its owner's eyes only; filling it
@@ -62,10 +62,10 @@ func TestFillElsewhere(t *testing.T) {
 // On a terminal each value is asked for; secrets are not seen, and what is wrong
 // is said at once.
 func TestFillAsking(t *testing.T) {
-	dir := planted.Files(t, map[string]string{"g.py": "import os\nint(os.environ['GATE_PORT'])\nos.environ['GATE_TOKEN']\nos.environ['GATE_URL']\n", ".env.example": "GATE_URL=http://gate\n"})
+	dir := testtree.Files(t, map[string]string{"g.py": "import os\nint(os.environ['GATE_PORT'])\nos.environ['GATE_TOKEN']\nos.environ['GATE_URL']\n", ".env.example": "GATE_URL=http://gate\n"})
 	command := exec.Command(program, "fill", ".env", "--ask")
 	command.Dir = dir
-	terminal := planted.OnTerminal(t, command)
+	terminal := testtree.OnTerminal(t, command)
 	terminal.Await(0, "value [http://gate]: ")
 	terminal.Type("\n")
 	terminal.Await(0, "GATE_PORT")
@@ -89,10 +89,10 @@ func TestFillAsking(t *testing.T) {
 
 // Ended from outside while it asks for a secret, it leaves the terminal as it was.
 func TestFillInterrupted(t *testing.T) {
-	dir := planted.Files(t, map[string]string{"g.py": "import os\nos.environ['GATE_TOKEN']\n"})
+	dir := testtree.Files(t, map[string]string{"g.py": "import os\nos.environ['GATE_TOKEN']\n"})
 	command := exec.Command(program, "fill", ".env", "--ask")
 	command.Dir = dir
-	terminal := planted.OnTerminal(t, command)
+	terminal := testtree.OnTerminal(t, command)
 	terminal.Await(0, "(unseen): ")
 	for terminal.Echoes() {
 	}

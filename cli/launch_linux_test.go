@@ -11,12 +11,12 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // launched is a tree with a program that wants two variables.
 func launched(t *testing.T) string {
-	return planted.Files(t, map[string]string{
+	return testtree.Files(t, map[string]string{
 		"g.py": "import os\nos.environ['GATE_URL']\nint(os.environ.get('GATE_PORT', '80'))\n", ".env": "GATE_URL='a secret that is shown nowhere'\n",
 		"staging.env": "GATE_PORT=many\n", ".env.example": "GATE_URL=\n# GATE_PORT=80\n",
 	})
@@ -99,7 +99,7 @@ func TestLaunchBecomes(t *testing.T) {
 func TestLaunchOnTerminal(t *testing.T) {
 	command := exec.Command("sh", "-c", `trap '' HUP; exec "$0" launch -e local -- bash -c 'trap "stty size; exit 3" WINCH; trap -p HUP; tty; echo ready; while :; do sleep 0.05; done'`, program)
 	command.Dir = launched(t)
-	terminal := planted.OnTerminal(t, command)
+	terminal := testtree.OnTerminal(t, command)
 	shown := terminal.Await(0, "ready")
 	terminal.Size(77, 33)
 	terminal.Await(0, "33 77")
@@ -113,7 +113,7 @@ func TestLaunchFromNothing(t *testing.T) {
 	if os.Getuid() != 0 {
 		t.Skip("only root may change the root folder")
 	}
-	root := planted.Files(t, map[string]string{"app/production.env": "GATE_URL=x\n", "app/g.py": "import os\nos.environ['GATE_URL']\n", "sys/odd.py": "import os\nos.environ['ODD']\n"})
+	root := testtree.Files(t, map[string]string{"app/production.env": "GATE_URL=x\n", "app/g.py": "import os\nos.environ['GATE_URL']\n", "sys/odd.py": "import os\nos.environ['ODD']\n"})
 	src, err := os.ReadFile(program)
 	if err == nil {
 		err = os.WriteFile(filepath.Join(root, "inzicht"), src, 0o755)

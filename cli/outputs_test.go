@@ -6,7 +6,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // quay is a small tree, and what each command prints of it, to the letter.
@@ -20,11 +20,11 @@ var quay = map[string]string{
 // Without a command it says in a few lines what to type first in this folder.
 func TestBegin(t *testing.T) {
 	empty, bare := t.TempDir(), t.TempDir()
-	planted.Write(t, bare, "gate.py", "import os\nos.environ['GATE']\n")
+	testtree.Write(t, bare, "gate.py", "import os\nos.environ['GATE']\n")
 	ready := lockside(t)
 	documented := t.TempDir()
-	planted.Write(t, documented, "gate.go", "package gate\n")
-	planted.Write(t, documented, "deploy/.env.example", "GATE=\n")
+	testtree.Write(t, documented, "gate.go", "package gate\n")
+	testtree.Write(t, documented, "deploy/.env.example", "GATE=\n")
 	for _, c := range []struct{ dir, want, next string }{
 		{empty, "No file here is in a language that is understood.", "inzicht demo"},
 		{bare, "1 source file in python.", "inzicht document"},

@@ -18,7 +18,7 @@ import (
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // browser is a page that is open in a browser without a window, with what it
@@ -155,10 +155,10 @@ func TestReportInABrowser(t *testing.T) {
 // What is in a hostile tree is shown and never obeyed.
 func TestReportOfAHostileTree(t *testing.T) {
 	dir := t.TempDir()
-	planted.Write(t, dir, `<img src=x onerror=alert(1)>.py`, "import os\nos.environ['GATE']  # </script><script>alert(2)</script>\nos.environ['\"><svg/onload=alert(3)>']\n")
-	planted.Write(t, dir, ".env.example", "# </details><script>alert(4)</script> \x1b[31m\nGATE=\nOLD=javascript:alert(5)\n")
-	planted.Write(t, dir, ".env", "GATE=sluice-4471\n")
-	planted.Write(t, dir, "compose.yaml", "services:\n  '<script>alert(6)</script>':\n    build: .\n    environment: {GATE: a}\n")
+	testtree.Write(t, dir, `<img src=x onerror=alert(1)>.py`, "import os\nos.environ['GATE']  # </script><script>alert(2)</script>\nos.environ['\"><svg/onload=alert(3)>']\n")
+	testtree.Write(t, dir, ".env.example", "# </details><script>alert(4)</script> \x1b[31m\nGATE=\nOLD=javascript:alert(5)\n")
+	testtree.Write(t, dir, ".env", "GATE=sluice-4471\n")
+	testtree.Write(t, dir, "compose.yaml", "services:\n  '<script>alert(6)</script>':\n    build: .\n    environment: {GATE: a}\n")
 	file := pageOf(t, dir)
 	text, err := os.ReadFile(file)
 	if err != nil || strings.Contains(string(text), "sluice-4471") || strings.ContainsRune(string(text), '\x1b') {

@@ -5,7 +5,7 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"inzicht/core/near"
+	"inzicht/core/similarity"
 	"inzicht/core/verify"
 	"inzicht/report"
 )
@@ -50,7 +50,7 @@ func knownRules(names []string) error {
 			continue
 		}
 		hint := "See inzicht rules."
-		if closest := near.Closest(name, ruleNames()); closest != "" {
+		if closest := similarity.Closest(name, ruleNames()); closest != "" {
 			hint = fmt.Sprintf("Is %s meant? %s", closest, hint)
 		}
 		return &usageError{fmt.Sprintf("there is no rule %q", name), hint}

@@ -7,7 +7,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"inzicht/core/environment"
-	"inzicht/core/near"
+	"inzicht/core/similarity"
 	"inzicht/core/trace"
 	"inzicht/report"
 )
@@ -76,7 +76,7 @@ func unknownVariable(p *report.Page, t *trace.Trace) error {
 	for _, v := range p.Survey.Contract.Variables {
 		names = append(names, v.Name)
 	}
-	closest := near.Closest(t.Name, names)
+	closest := similarity.Closest(t.Name, names)
 	for _, name := range t.Near {
 		if slices.Contains(names, name) {
 			closest = name

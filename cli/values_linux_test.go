@@ -7,13 +7,13 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // Values are shown where that is asked for, and those of secrets only where it
 // is asked for twice: on a terminal, or in a file that is named.
 func TestValues(t *testing.T) {
-	dir := planted.Files(t, map[string]string{
+	dir := testtree.Files(t, map[string]string{
 		"g.py": "import os\nos.environ['GATE_PLACE'], os.environ['GATE_TOKEN'], os.environ['GATE_STORE']\n",
 		".env": "GATE_PLACE=Oosterhaven\nGATE_TOKEN=hush-4711\nGATE_STORE=pg://u:hush-4712@h/d\n",
 	})
@@ -39,7 +39,7 @@ func TestValues(t *testing.T) {
 	}
 	command := exec.Command(program, "matrix", "--show-secrets")
 	command.Dir = dir
-	terminal := planted.OnTerminal(t, command)
+	terminal := testtree.OnTerminal(t, command)
 	for _, value := range []string{`"Oosterhaven"`, `"hush-4711"`, `"pg://u:hush-4712@h/d"`} {
 		terminal.Await(0, value)
 	}

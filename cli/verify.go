@@ -11,8 +11,8 @@ import (
 	"github.com/spf13/cobra"
 
 	"inzicht/core/accepted"
+	"inzicht/core/baseline"
 	"inzicht/core/environment"
-	"inzicht/core/since"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 	"inzicht/report"
@@ -163,11 +163,11 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 	all := verify.Run(p.Survey, levels)
 	p.Unseen = append(unseen(p), ungit(p, levels)...)
 	if k.since != "" {
-		before, err := since.Findings(c.Context(), p.Survey, k.since, k.options(), levels)
+		before, err := baseline.Findings(c.Context(), p.Survey, k.since, k.options(), levels)
 		if err != nil {
 			return nil, err
 		}
-		all = since.New(before, all)
+		all = baseline.New(before, all)
 	}
 	p.Findings = slices.DeleteFunc(all, func(f verify.Finding) bool { return !k.asksFor(f.Identity()) })
 	pasted(p.Findings, arguments)

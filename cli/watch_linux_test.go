@@ -8,7 +8,7 @@ import (
 	"syscall"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // The screen shows the present state, whatever changes, and the terminal is left
@@ -19,7 +19,7 @@ func TestWatch(t *testing.T) {
 	put(t, dir, ".env.example", "GATE_URL=\n")
 	command := exec.Command(program, "verify", "--watch", "--color", "never")
 	command.Dir = dir
-	terminal := planted.OnTerminal(t, command)
+	terminal := testtree.OnTerminal(t, command)
 	at := 0
 	step := func(what, shown string) {
 		t.Helper()
@@ -55,7 +55,7 @@ func TestWatch(t *testing.T) {
 	}
 	ended := exec.Command(program, "verify", "--watch")
 	ended.Dir = dir
-	terminal = planted.OnTerminal(t, ended)
+	terminal = testtree.OnTerminal(t, ended)
 	terminal.Await(0, "q ends")
 	ended.Process.Signal(syscall.SIGTERM)
 	if ended.Wait(); !terminal.Echoes() || !strings.Contains(terminal.Await(0, "\x1b[?1049l"), "\x1b[?1049h") {

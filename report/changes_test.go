@@ -7,8 +7,8 @@ import (
 	"testing"
 
 	"inzicht/core/changes"
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 // changed returns a page of what has changed between two trees.
@@ -16,7 +16,7 @@ func changed(t *testing.T, before, after string) *Page {
 	t.Helper()
 	var both []*survey.Survey
 	for _, tree := range []string{before, after} {
-		s, err := survey.Take(planted.Tree(t, tree), survey.Options{})
+		s, err := survey.Take(testtree.Tree(t, tree), survey.Options{})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -8,15 +8,15 @@ import (
 	"github.com/charmbracelet/colorprofile"
 
 	"inzicht/core/matrix"
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 	"inzicht/core/verify"
 )
 
 // page surveys a small tree.
 func page(t *testing.T, files map[string]string) *Page {
 	t.Helper()
-	s, err := survey.Take(planted.Files(t, files), survey.Options{})
+	s, err := survey.Take(testtree.Files(t, files), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,14 +5,14 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 	"inzicht/core/tree"
 	"inzicht/core/verify"
 )
 
 func open(t *testing.T, files map[string]string) *tree.Tree {
 	t.Helper()
-	opened, err := tree.Open(planted.Files(t, files), tree.Options{})
+	opened, err := tree.Open(testtree.Files(t, files), tree.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

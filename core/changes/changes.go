@@ -8,8 +8,8 @@ import (
 	"strings"
 
 	"inzicht/core/contract"
-	"inzicht/core/near"
 	"inzicht/core/reads"
+	"inzicht/core/similarity"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -174,7 +174,7 @@ func together(a, b *contract.Variable) bool {
 // alike says how much two names have in common: 0 for too little.
 func alike(a, b string) int {
 	const slip = 1000
-	if near.Slip(a, b) {
+	if similarity.Slip(a, b) {
 		return slip
 	}
 	words, others := strings.Split(a, "_"), strings.Split(b, "_")

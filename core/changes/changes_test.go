@@ -5,13 +5,13 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 func taken(t *testing.T, tree string) *survey.Survey {
 	t.Helper()
-	s, err := survey.Take(planted.Tree(t, tree), survey.Options{})
+	s, err := survey.Take(testtree.Tree(t, tree), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -6,8 +6,8 @@ import (
 	"reflect"
 	"strings"
 
-	"inzicht/core/near"
 	"inzicht/core/settings"
+	"inzicht/core/similarity"
 )
 
 // Error says where the configuration cannot be understood, and what to do.
@@ -37,7 +37,7 @@ func (p *place) wrongAt(first, text, reason, hint string, known []string) error 
 	if at := strings.Index(p.src, first); at >= 0 && text != "" {
 		where = fmt.Sprintf("%s:%d", p.name, strings.Count(p.src[:at], "\n")+1)
 	}
-	if closest := near.Closest(text, known); closest != "" {
+	if closest := similarity.Closest(text, known); closest != "" {
 		hint = fmt.Sprintf("Is %s meant? %s", closest, hint)
 	}
 	return &Error{where, reason, hint}
@@ -57,7 +57,7 @@ func settingsError(name string, err error) error {
 		return &Error{where, bad.Reason, "Mend this line."}
 	}
 	hint := "docs/reference/configuration.md lists the settings."
-	if closest := near.Closest(bad.Unknown[len(bad.Unknown)-1], names(reflect.TypeFor[Config]())); closest != "" {
+	if closest := similarity.Closest(bad.Unknown[len(bad.Unknown)-1], names(reflect.TypeFor[Config]())); closest != "" {
 		hint = fmt.Sprintf("Is %s meant? %s", closest, hint)
 	}
 	return &Error{where, "there is no setting " + strings.Join(bad.Unknown, "."), hint}

@@ -5,8 +5,8 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 const installed = `-- package.json --
@@ -70,7 +70,7 @@ ENV.fetch("QUAY_NAME")
 `
 
 func TestOf(t *testing.T) {
-	s, err := survey.Take(planted.Tree(t, installed), survey.Options{ReadsOnly: true})
+	s, err := survey.Take(testtree.Tree(t, installed), survey.Options{ReadsOnly: true})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -9,8 +9,8 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 	"inzicht/core/verify"
 )
 
@@ -42,7 +42,7 @@ func TestPlan(t *testing.T) {
 		{"components", "-- a/go.mod --\nmodule a\n-- a/a.go --\npackage a\nimport \"os\"\nvar A = os.Getenv(\"A_URL\")\n-- b/go.mod --\nmodule b\n-- b/b.go --\npackage b\nimport \"os\"\nvar B = os.Getenv(\"B_URL\")\n-- b/.env.example --\n-- c.py --\nimport os\nos.environ['C_URL']\n", Options{},
 			"b/.env.example\n# required; read in c.py:2\nC_URL=\n\n# a\n# expected; read in a/a.go:3\nA_URL=\n\n# b\n# expected; read in b/b.go:3\nB_URL=\n"},
 	} {
-		root := planted.Tree(t, c.tree)
+		root := testtree.Tree(t, c.tree)
 		var out []string
 		for _, change := range Plan(taken(t, root), c.options) {
 			out = append(out, change.File+"\n"+strings.Replace(string(change.After), "What "+filepath.Base(root)+" reads", "What T reads", 1))
@@ -57,7 +57,7 @@ func TestPlan(t *testing.T) {
 // wrote, and is the same when it is done again.
 func TestRoundTrip(t *testing.T) {
 	for _, own := range []string{"", "-- .env.example --\n# by hand\nGATE_URL='x'   # beside\nOTHER = 1\nbroken line\n\n\n# end"} {
-		root := planted.Tree(t, gate+own)
+		root := testtree.Tree(t, gate+own)
 		before := taken(t, root)
 		for _, change := range Plan(before, Options{}) {
 			rest := string(change.After)
@@ -96,7 +96,7 @@ func TestSentence(t *testing.T) {
 
 // A reference has a table for each component, with nothing secret in it.
 func TestReference(t *testing.T) {
-	s := taken(t, planted.Tree(t, `-- go.mod --
+	s := taken(t, testtree.Tree(t, `-- go.mod --
 module lockside
 -- tolls/composer.json --
 {}
@@ -125,7 +125,7 @@ var _ = os.Getenv("GATE_URL")
 // A schema demands what the code stops without whatever else is set, and takes
 // what the code takes.
 func TestSchema(t *testing.T) {
-	s := taken(t, planted.Tree(t, `-- a.py --
+	s := taken(t, testtree.Tree(t, `-- a.py --
 import os
 port = int(os.environ["GATE_PORT"])
 url = os.environ.get("GATE_URL") or os.environ["GATE_OLD_URL"]

@@ -11,14 +11,14 @@ import (
 	"github.com/compose-spec/compose-go/v2/cli"
 	"github.com/compose-spec/compose-go/v2/loader"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 	"inzicht/core/tree"
 )
 
 // plant writes a tree, each file of which begins with a line "-- path --".
 func plant(t *testing.T, text string) *tree.Tree {
 	t.Helper()
-	opened, err := tree.Open(planted.Tree(t, text), tree.Options{})
+	opened, err := tree.Open(testtree.Tree(t, text), tree.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -8,7 +8,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 	"inzicht/core/tree"
 )
 
@@ -268,7 +268,7 @@ func TestUsesOfMany(t *testing.T) {
 		fmt.Fprintf(&files, "-- part%d/package.json --\n{\"name\": \"part%d\", \"dependencies\": {\"part%d\": \"*\", \"tide\": \"*\"}}\n", n, n, (n+1)%many)
 		fmt.Fprintf(&files, "-- part%d/node_modules/tide/package.json --\n{\"name\": \"tide\", \"dependencies\": {\"tide\": \"*\"}}\n", n)
 	}
-	all, err := tree.Open(planted.Tree(t, files.String()), tree.Options{NoSkip: true})
+	all, err := tree.Open(testtree.Tree(t, files.String()), tree.Options{NoSkip: true})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 // A call of a function of another file is run there: with what it was given, with
@@ -398,7 +398,7 @@ $b = Env::get('B', 'b');
 
 // What one variable is to another file is nothing to the next variable.
 func TestOtherFileKeepsNothing(t *testing.T) {
-	tree := planted.Tree(t, `-- Gate.pm --
+	tree := testtree.Tree(t, `-- Gate.pm --
 package Gate;
 my ($host, $user);
 sub connect { my $self = shift; ($host, $user) = @_; open_it($host, $user) or return 0; return 1; }
@@ -422,7 +422,7 @@ Gate->connect($h, $u);
 func holdAcross(t *testing.T, cases []struct{ tree, want string }) {
 	t.Helper()
 	for _, c := range cases {
-		s, err := survey.Take(planted.Tree(t, c.tree), survey.Options{})
+		s, err := survey.Take(testtree.Tree(t, c.tree), survey.Options{})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -5,7 +5,7 @@ import (
 	"testing"
 
 	"inzicht/core/language"
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // What comes out of the fixtures of all languages that are run stays as it is,
@@ -15,7 +15,7 @@ import (
 // are kept too.
 func TestSaidOfFixtures(t *testing.T) {
 	var lines []string
-	planted.EachFile(t, "../language/testdata", func(path, name string, src []byte) {
+	testtree.EachFile(t, "../language/testdata", func(path, name string, src []byte) {
 		if l := language.Of(path); l == nil || l.Own != nil {
 			return
 		}
@@ -26,5 +26,5 @@ func TestSaidOfFixtures(t *testing.T) {
 	if len(lines) < 500 {
 		t.Fatalf("%d reads", len(lines))
 	}
-	planted.Kept(t, "testdata/said.txt", lines)
+	testtree.Kept(t, "testdata/said.txt", lines)
 }

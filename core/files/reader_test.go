@@ -9,14 +9,14 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // grow writes files below a folder, each with its own path as contents.
 func grow(t *testing.T, root string, files ...string) {
 	t.Helper()
 	for _, file := range files {
-		planted.Write(t, root, file, file)
+		testtree.Write(t, root, file, file)
 	}
 }
 
@@ -119,7 +119,7 @@ func TestListing(t *testing.T) {
 }
 
 func TestStamp(t *testing.T) {
-	root := planted.Files(t, map[string]string{"a/b.txt": "x"})
+	root := testtree.Files(t, map[string]string{"a/b.txt": "x"})
 	folder, err := OpenFolder(root, "")
 	if err != nil {
 		t.Fatal(err)
@@ -136,7 +136,7 @@ func TestStamp(t *testing.T) {
 }
 
 func TestTooLarge(t *testing.T) {
-	root := planted.Files(t, map[string]string{"big": strings.Repeat("x", MaxSize+1), "fits": strings.Repeat("x", MaxSize)})
+	root := testtree.Files(t, map[string]string{"big": strings.Repeat("x", MaxSize+1), "fits": strings.Repeat("x", MaxSize)})
 	folder, err := OpenFolder(root, "")
 	if err != nil {
 		t.Fatal(err)

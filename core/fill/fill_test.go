@@ -8,8 +8,8 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 const code = `-- web/package.json --
@@ -61,7 +61,7 @@ func TestPlan(t *testing.T) {
 		{"another environment", code + example + "-- staging.env --\nGATE_URL=http://staging\nWEIR_PASSWORD=x1\nWEIR_LEVEL=it's 5\n", ".env", false, true,
 			"# The gate\nGATE_URL=http://staging\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL=\"it's 5\"\nWEIR_PASSWORD=weir\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4"},
 	} {
-		root := planted.Tree(t, c.tree)
+		root := testtree.Tree(t, c.tree)
 		r := plan(t, root, c.file, c.generate, c.from)
 		got := regexp.MustCompile(`[A-Za-z0-9_-]{43}`).ReplaceAllString(string(r.After), "SECRET")
 		if got != c.want {
@@ -74,7 +74,7 @@ func TestPlan(t *testing.T) {
 		if got := strings.Join(lacking, ", "); got != c.lacking {
 			t.Errorf("%s: it lacks %s", c.name, got)
 		}
-		planted.Write(t, root, c.file, string(r.After))
+		testtree.Write(t, root, c.file, string(r.After))
 		if again := plan(t, root, c.file, c.generate, c.from); string(again.After) != string(r.After) || len(again.Added) > 0 {
 			t.Errorf("%s: again it becomes\n%s", c.name, again.After)
 		}
@@ -103,7 +103,7 @@ func plan(t *testing.T, root, file string, generate, from bool) *Result {
 // A person is asked for what is missing, and told what is wrong at once; what is
 // secret is not offered.
 func TestAsked(t *testing.T) {
-	root := planted.Tree(t, code+example+"-- c.py --\nimport os\nint(os.environ['WEIR_COUNT'])\n")
+	root := testtree.Tree(t, code+example+"-- c.py --\nimport os\nint(os.environ['WEIR_COUNT'])\n")
 	s, err := survey.Take(root, survey.Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -140,9 +140,9 @@ func TestAsked(t *testing.T) {
 // Git is asked about the file: no secret goes into one that it tracks, and one
 // that it does not ignore is told.
 func TestGit(t *testing.T) {
-	root := planted.Tree(t, code+example+"-- .gitignore --\n.env\n-- web/.gitignore --\n!.env\n-- staging.env --\nGATE_URL=x\n")
-	planted.Git(t, root, "init", "-q")
-	planted.Git(t, root, "add", "-A")
+	root := testtree.Tree(t, code+example+"-- .gitignore --\n.env\n-- web/.gitignore --\n!.env\n-- staging.env --\nGATE_URL=x\n")
+	testtree.Git(t, root, "init", "-q")
+	testtree.Git(t, root, "add", "-A")
 	for _, c := range []struct {
 		file           string
 		tracked, loose bool
@@ -155,7 +155,7 @@ func TestGit(t *testing.T) {
 }
 
 func TestRefused(t *testing.T) {
-	root := planted.Tree(t, code+example)
+	root := testtree.Tree(t, code+example)
 	os.WriteFile(filepath.Join(root, "wide.env"), []byte("\xff\xfeA\x00"), 0o644)
 	os.Symlink("/etc/hostname", filepath.Join(root, "link.env"))
 	s, err := survey.Take(root, survey.Options{})

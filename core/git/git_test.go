@@ -13,7 +13,7 @@ import (
 	"time"
 
 	"inzicht/core/files"
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // The patterns match as git's own do.
@@ -30,10 +30,10 @@ func TestIgnoreLikeGit(t *testing.T) {
 	for n := range patterns {
 		for _, file := range []string{patterns[n], patterns[n] + "\n" + patterns[(n*7+3)%len(patterns)], strings.Join(patterns[:n+1], "\r\n")} {
 			root := t.TempDir()
-			planted.Git(t, root, "init", "-q")
-			planted.Write(t, root, ".gitignore", file)
-			planted.Write(t, root, "in/.gitignore", file)
-			planted.Git(t, root, "config", "core.excludesFile", "none")
+			testtree.Git(t, root, "init", "-q")
+			testtree.Write(t, root, ".gitignore", file)
+			testtree.Write(t, root, "in/.gitignore", file)
+			testtree.Git(t, root, "config", "core.excludesFile", "none")
 			r, err := Find(root)
 			if err != nil || r == nil {
 				t.Fatal(r, err)
@@ -94,14 +94,14 @@ func TestTracked(t *testing.T) {
 	for _, version := range []string{"2", "3", "4"} {
 		for _, format := range []string{"sha1", "sha256"} {
 			root := t.TempDir()
-			planted.Git(t, root, "init", "-q", "--object-format="+format)
+			testtree.Git(t, root, "init", "-q", "--object-format="+format)
 			for _, file := range []string{"a/b.go", "a/c/d.py", "odd name\n.py", "z"} {
-				planted.Write(t, root, file, "x")
+				testtree.Write(t, root, file, "x")
 			}
-			planted.Git(t, root, "add", "-A")
-			planted.Git(t, root, "update-index", "--index-version", version)
+			testtree.Git(t, root, "add", "-A")
+			testtree.Git(t, root, "update-index", "--index-version", version)
 			if version == "3" {
-				planted.Git(t, root, "update-index", "--skip-worktree", "z")
+				testtree.Git(t, root, "update-index", "--skip-worktree", "z")
 			}
 			r, err := Find(filepath.Join(root, "a", "c"))
 			if err != nil || r == nil || r.Prefix != "a/c" {
@@ -190,20 +190,20 @@ func TestName(t *testing.T) {
 		}
 	}
 	root := filepath.Join(t.TempDir(), "gate")
-	planted.Write(t, root, "a.go", "package a\n")
-	planted.Git(t, root, "init", "-q")
+	testtree.Write(t, root, "a.go", "package a\n")
+	testtree.Git(t, root, "init", "-q")
 	r, err := Find(root)
 	if err != nil || r.Name() != "gate" || r.Revision() != "" {
 		t.Fatal(r.Name(), r.Revision(), err)
 	}
-	planted.Git(t, root, "add", ".")
-	planted.Git(t, root, "commit", "-qm", "one")
+	testtree.Git(t, root, "add", ".")
+	testtree.Git(t, root, "commit", "-qm", "one")
 	if have := r.Revision(); len(have) != 40 {
 		t.Errorf("revision %q", have)
 	}
-	planted.Git(t, root, "pack-refs", "--all")
+	testtree.Git(t, root, "pack-refs", "--all")
 	packed := r.Revision()
-	planted.Git(t, root, "checkout", "-q", "--detach")
+	testtree.Git(t, root, "checkout", "-q", "--detach")
 	if r.Revision() != packed || len(packed) != 40 {
 		t.Errorf("%q, %q", packed, r.Revision())
 	}
@@ -219,13 +219,13 @@ func TestSettings(t *testing.T) {
 // A linked work tree and a submodule are known by what points back to them.
 func TestFindElsewhere(t *testing.T) {
 	root := t.TempDir()
-	planted.Git(t, root, "init", "-q")
-	planted.Write(t, root, "a.go", "x")
-	planted.Git(t, root, "add", "-A")
-	planted.Git(t, root, "commit", "-qm", "x")
+	testtree.Git(t, root, "init", "-q")
+	testtree.Write(t, root, "a.go", "x")
+	testtree.Git(t, root, "add", "-A")
+	testtree.Git(t, root, "commit", "-qm", "x")
 	linked := filepath.Join(t.TempDir(), "linked")
-	planted.Git(t, root, "worktree", "add", "-q", linked)
-	planted.Git(t, root, "-c", "protocol.file.allow=always", "submodule", "add", "-q", root, "sub")
+	testtree.Git(t, root, "worktree", "add", "-q", linked)
+	testtree.Git(t, root, "-c", "protocol.file.allow=always", "submodule", "add", "-q", root, "sub")
 	for _, folder := range []string{root, linked, filepath.Join(root, "sub")} {
 		r, err := Find(folder)
 		if err != nil || r == nil {
@@ -250,7 +250,7 @@ func TestFindElsewhere(t *testing.T) {
 		}
 	}
 	elsewhere := t.TempDir()
-	planted.Write(t, elsewhere, ".git", "gitdir: "+filepath.Join(root, ".git")+"\n")
+	testtree.Write(t, elsewhere, ".git", "gitdir: "+filepath.Join(root, ".git")+"\n")
 	if r, err := Find(elsewhere); r != nil || err == nil {
 		t.Error("a foreign repository is followed")
 	}
@@ -267,11 +267,11 @@ func exists(path string) bool {
 // What git answers is read only as far as a limit.
 func TestLimits(t *testing.T) {
 	root := t.TempDir()
-	planted.Git(t, root, "init", "-q")
-	planted.Write(t, root, "a", strings.Repeat("x", 5000))
-	planted.Git(t, root, "add", "-A")
-	planted.Git(t, root, "commit", "-qm", "x")
-	planted.Git(t, root, "tag", "v1")
+	testtree.Git(t, root, "init", "-q")
+	testtree.Write(t, root, "a", strings.Repeat("x", 5000))
+	testtree.Git(t, root, "add", "-A")
+	testtree.Git(t, root, "commit", "-qm", "x")
+	testtree.Git(t, root, "tag", "v1")
 	r, err := Find(root)
 	if err != nil {
 		t.Fatal(err)
@@ -310,9 +310,9 @@ func TestLimits(t *testing.T) {
 // where contents may have been changed on their way into the work tree, or where
 // a file may have been written while git looked.
 func TestClean(t *testing.T) {
-	root := planted.Files(t, map[string]string{"a.py": "one", "sub/b.py": "two"})
-	planted.Git(t, root, "init", "-q")
-	planted.Git(t, root, "add", "-A")
+	root := testtree.Files(t, map[string]string{"a.py": "one", "sub/b.py": "two"})
+	testtree.Git(t, root, "init", "-q")
+	testtree.Git(t, root, "add", "-A")
 	holds := func(folder, file, contents string) bool {
 		r, err := Find(folder)
 		if r == nil || err != nil {
@@ -330,7 +330,7 @@ func TestClean(t *testing.T) {
 		past := time.Now().Add(-time.Hour)
 		os.Chtimes(filepath.Join(root, "a.py"), past, past)
 		os.Chtimes(filepath.Join(root, "sub/b.py"), past, past)
-		planted.Git(t, root, "update-index", "--refresh")
+		testtree.Git(t, root, "update-index", "--refresh")
 	}
 	earlier()
 	if !holds(root, "a.py", "one") || !holds(filepath.Join(root, "sub"), "b.py", "two") || holds(root, "a.py", "two") || holds(root, "c.py", "one") {
@@ -348,8 +348,8 @@ func TestClean(t *testing.T) {
 		t.Error("a file that may have been written while git looked is taken for the same")
 	}
 	later(".git/index")
-	planted.Write(t, root, "sub/.gitattributes", "*.py filter=x\n")
-	planted.Git(t, root, "add", "-A")
+	testtree.Write(t, root, "sub/.gitattributes", "*.py filter=x\n")
+	testtree.Git(t, root, "add", "-A")
 	if holds(root, "a.py", "one") {
 		t.Error("where contents are changed on their way, they are taken for the same")
 	}

@@ -7,7 +7,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 	"inzicht/core/tree"
 )
 
@@ -15,8 +15,8 @@ import (
 func repository(t *testing.T) string {
 	t.Helper()
 	root := t.TempDir()
-	git := func(arguments ...string) { planted.Git(t, root, arguments...) }
-	write := func(name, content string) { planted.Write(t, root, name, content) }
+	git := func(arguments ...string) { testtree.Git(t, root, arguments...) }
+	write := func(name, content string) { testtree.Write(t, root, name, content) }
 	git("init", "-q", "-b", "main")
 	write("gate/g.py", "os.environ['GATE_URL']\r\n")
 	write("odd name\n.py", "x")

@@ -7,8 +7,8 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/reads"
+	"inzicht/core/testtree"
 )
 
 // A fixture is ordinary source. A comment "read: NAME …" at the end of a line
@@ -18,7 +18,7 @@ import (
 // pattern is written GATE_*, an unresolved name ?, the whole environment *.
 func TestFixtures(t *testing.T) {
 	count := 0
-	planted.EachFile(t, "testdata", func(path, name string, src []byte) {
+	testtree.EachFile(t, "testdata", func(path, name string, src []byte) {
 		count++
 		t.Run(name, func(t *testing.T) { checkFixture(t, filepath.ToSlash(path), src) })
 	})

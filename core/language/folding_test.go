@@ -5,15 +5,15 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/syntax"
+	"inzicht/core/testtree"
 )
 
 // TestFoldedTokens holds what a scanner gives that passes over functions to
 // what it gives otherwise: the same tokens, but for those passed over.
 func TestFoldedTokens(t *testing.T) {
 	folds := 0
-	planted.EachFile(t, "testdata", func(file, _ string, src []byte) {
+	testtree.EachFile(t, "testdata", func(file, _ string, src []byte) {
 		l := Of(file)
 		if l == nil || l.Passes == "" {
 			return

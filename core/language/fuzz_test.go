@@ -3,13 +3,13 @@ package language
 import (
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // FuzzAnalyse holds the engine to giving an answer on any bytes, in every
 // language, with positions that lie within the file.
 func FuzzAnalyse(f *testing.F) {
-	planted.EachFile(f, "testdata", func(_, _ string, src []byte) {
+	testtree.EachFile(f, "testdata", func(_, _ string, src []byte) {
 		f.Add(string(src[:min(len(src), 1500)]))
 	})
 	f.Add("x process.env y%.(")  // a call of nothing

@@ -8,7 +8,7 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
-	"inzicht/core/near"
+	"inzicht/core/similarity"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -101,7 +101,7 @@ func slips(s *survey.Survey, o Options, all *environment.Layer) (list []Slip) {
 		}
 	}
 	told := map[string]bool{}
-	look := func(names []string, index *near.Index) {
+	look := func(names []string, index *similarity.Index) {
 		for _, name := range names {
 			if isRead(s.Contract, name) || contract.IsAmbient(name) || told[name] {
 				continue
@@ -116,8 +116,8 @@ func slips(s *survey.Survey, o Options, all *environment.Layer) (list []Slip) {
 	for name := range o.Overrides { // sorted below
 		given = append(given, name)
 	}
-	look(given, near.NewIndex(read))
-	look(environment.Present(o.Surroundings).Names(), near.NewIndex(unset))
+	look(given, similarity.NewIndex(read))
+	look(environment.Present(o.Surroundings).Names(), similarity.NewIndex(unset))
 	slices.SortFunc(list, func(a, b Slip) int { return strings.Compare(a.Name, b.Name) })
 	return list
 }

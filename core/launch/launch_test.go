@@ -5,8 +5,8 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 const tree = `-- a.py --
@@ -27,7 +27,7 @@ LEVEL_1=2
 `
 
 func TestWork(t *testing.T) {
-	s, err := survey.Take(planted.Tree(t, tree), survey.Options{Surroundings: []string{"OUTER=there"}})
+	s, err := survey.Take(testtree.Tree(t, tree), survey.Options{Surroundings: []string{"OUTER=there"}})
 	if err != nil {
 		t.Fatal(err)
 	}

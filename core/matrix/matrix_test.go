@@ -5,13 +5,13 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 func take(t *testing.T, text string) *survey.Survey {
 	t.Helper()
-	s, err := survey.Take(planted.Tree(t, text), survey.Options{})
+	s, err := survey.Take(testtree.Tree(t, text), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

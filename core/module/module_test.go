@@ -9,8 +9,8 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 // trial is how a module of one language is tried: by a source that reads, the
@@ -155,7 +155,7 @@ func (tr trial) plant(t *testing.T) string {
 	}
 	tr.files[tr.reads] = fmt.Sprintf(tr.files[tr.reads], source+tr.last+"\n")
 	tr.files["inzicht.toml"] = stated
-	return planted.Files(t, tr.files)
+	return testtree.Files(t, tr.files)
 }
 
 // write writes the module of a tree, and returns it.
@@ -201,7 +201,7 @@ func compiled(t *testing.T, dir string) []string {
 	if _, err := exec.LookPath("tsc"); err != nil {
 		t.Skip("this node does not strip types, and tsc is not installed")
 	}
-	planted.Write(t, dir, "global.d.ts", "declare const process: { env: Record<string, string | undefined> };\ndeclare const console: { log(...values: unknown[]): void };\n"+
+	testtree.Write(t, dir, "global.d.ts", "declare const process: { env: Record<string, string | undefined> };\ndeclare const console: { log(...values: unknown[]): void };\n"+
 		"declare class URL {\n  constructor(text: string);\n  readonly href: string;\n}\n")
 	command := exec.Command("tsc", "--strict", "--outDir", "out", "--target", "es2022", "--lib", "es2022", "--types", "", "--module", "nodenext", "--rewriteRelativeImportExtensions", "main.mts", "global.d.ts")
 	command.Dir = dir

@@ -8,7 +8,7 @@ import (
 	"testing"
 
 	"inzicht/core/parse"
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // The trees of the fixtures of all languages stay as they are, but for a change
@@ -17,7 +17,7 @@ import (
 // file has, and ends with a sum over all of its tree.
 func TestTreesOfFixtures(t *testing.T) {
 	var lines []string
-	planted.EachFile(t, "../language/testdata", func(path, name string, src []byte) {
+	testtree.EachFile(t, "../language/testdata", func(path, name string, src []byte) {
 		if tree := treeOf(path, src); tree != nil {
 			lines = append(lines, name+": "+counted(tree))
 		}
@@ -25,7 +25,7 @@ func TestTreesOfFixtures(t *testing.T) {
 	if len(lines) < 40 {
 		t.Fatalf("%d fixtures", len(lines))
 	}
-	planted.Kept(t, "testdata/trees.txt", lines)
+	testtree.Kept(t, "testdata/trees.txt", lines)
 }
 
 // counted says how many nodes of each kind a tree has, with a sum over it.

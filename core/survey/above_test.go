@@ -4,7 +4,7 @@ import (
 	"path/filepath"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 func TestMiddleOfAModule(t *testing.T) {
@@ -20,7 +20,7 @@ func TestMiddleOfAModule(t *testing.T) {
 		{"a scope of its own", "-- gate/inzicht.toml --\n[[scope]]\nfiles = [\"*.go\"]\nscope = \"tooling\"\n", "gate", "main.go:3 GATE_URL tooling =x through Or"},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			s, err := Take(filepath.Join(planted.Tree(t, module+c.more), c.folder), Options{})
+			s, err := Take(filepath.Join(testtree.Tree(t, module+c.more), c.folder), Options{})
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -6,13 +6,13 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // An answer about the whole tree is taken up again where the question and all files
 // are the same, and never else.
 func TestAnswers(t *testing.T) {
-	root := planted.Tree(t, `-- package.json --
+	root := testtree.Tree(t, `-- package.json --
 {"name": "lock"}
 -- lock.js --
 use(process.env.LOCK_A);
@@ -69,7 +69,7 @@ use(process.env.WINCH_A);
 
 // Another question has another answer, whatever was asked before.
 func TestAnswersToOtherQuestions(t *testing.T) {
-	root, keep := planted.Tree(t, "-- lock.js --\nuse(process.env.LOCK_A);\n-- data.json --\n[\"LOCK_B\", \"LOCK_C\"]\n"), t.TempDir()
+	root, keep := testtree.Tree(t, "-- lock.js --\nuse(process.env.LOCK_A);\n-- data.json --\n[\"LOCK_B\", \"LOCK_C\"]\n"), t.TempDir()
 	time.Sleep(150 * time.Millisecond)
 	s, err := Take(root, Options{Keep: keep})
 	if err != nil {
@@ -84,7 +84,7 @@ func TestAnswersToOtherQuestions(t *testing.T) {
 
 // A library folder within another is looked through with that.
 func TestLibraryFolders(t *testing.T) {
-	root := planted.Tree(t, `-- package.json --
+	root := testtree.Tree(t, `-- package.json --
 {"name": "lock"}
 -- node_modules/winch/package.json --
 {"name": "winch"}

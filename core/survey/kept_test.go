@@ -8,14 +8,14 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 	"inzicht/core/tree"
 )
 
 // What is kept gives what reading everything again gives, whatever changed
 // between two surveys.
 func TestKept(t *testing.T) {
-	root := planted.Tree(t, "-- go.mod --\nmodule m\n-- a.go --\npackage m\nimport \"os\"\nvar a = os.Getenv(keyA)\n-- keys.go --\npackage m\nconst keyA = \"A_URL\"\n"+
+	root := testtree.Tree(t, "-- go.mod --\nmodule m\n-- a.go --\npackage m\nimport \"os\"\nvar a = os.Getenv(keyA)\n-- keys.go --\npackage m\nconst keyA = \"A_URL\"\n"+
 		"-- b/package.json --\n{}\n-- b/x.js --\nprocess.env.B_URL || ''\n-- b/run --\n#!/bin/sh\necho $C_URL\n-- c.py --\nimport os\nos.environ.get('D_URL', '')\n-- node_modules/l/x.js --\nprocess.env.E_URL\n")
 	folder := filepath.Join(t.TempDir(), "kept")
 	survey := func(keep string, noSkip bool) string {
@@ -100,7 +100,7 @@ func TestKept(t *testing.T) {
 // No damage to what is kept is taken for a result, and none of it is read
 // through a link or from a pipe.
 func TestKeptIsDamaged(t *testing.T) {
-	root := planted.Tree(t, "-- a.py --\nimport os\nos.environ['A_URL']\n-- b.py --\nimport os\nos.environ.get('B_URL', 'x')\n")
+	root := testtree.Tree(t, "-- a.py --\nimport os\nos.environ['A_URL']\n-- b.py --\nimport os\nos.environ.get('B_URL', 'x')\n")
 	old := time.Now().Add(-time.Hour)
 	filepath.WalkDir(root, func(path string, _ os.DirEntry, _ error) error { return os.Chtimes(path, old, old) })
 	time.Sleep(150 * time.Millisecond)
@@ -156,7 +156,7 @@ func TestKeptIsTidied(t *testing.T) {
 		}
 	}
 	os.WriteFile(filepath.Join(folder, "mine"), nil, 0o600)
-	root := planted.Tree(t, "-- a.py --\nimport os\nos.environ['A_URL']\n")
+	root := testtree.Tree(t, "-- a.py --\nimport os\nos.environ['A_URL']\n")
 	if _, err := Take(root, Options{Keep: folder}); err != nil {
 		t.Fatal(err)
 	}
@@ -171,7 +171,7 @@ func TestKeptIsTidied(t *testing.T) {
 
 // Nothing is lost where nothing can be kept.
 func TestKeptNowhere(t *testing.T) {
-	root := planted.Tree(t, "-- a.py --\nimport os\nos.environ['A']\n")
+	root := testtree.Tree(t, "-- a.py --\nimport os\nos.environ['A']\n")
 	file := filepath.Join(t.TempDir(), "file")
 	os.WriteFile(file, nil, 0o600)
 	s, err := Take(root, Options{Keep: filepath.Join(file, "below")})

@@ -8,13 +8,13 @@ import (
 	"time"
 
 	"inzicht/core/config"
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // Names are had before a survey was made; those of variables are from the last
 // one.
 func TestNames(t *testing.T) {
-	root := planted.Tree(t, "-- gate/go.mod --\nmodule gate\n-- gate/g.py --\nimport os\nos.environ['GATE_URL'], os.getenv('GATE_MODE')\n-- tolls/go.mod --\nmodule tolls\n"+
+	root := testtree.Tree(t, "-- gate/go.mod --\nmodule gate\n-- gate/g.py --\nimport os\nos.environ['GATE_URL'], os.getenv('GATE_MODE')\n-- tolls/go.mod --\nmodule tolls\n"+
 		"-- .env --\nGATE_URL=1\n-- staging.env --\nGATE_URL=2\n-- inzicht.toml --\n[[environment]]\nname = \"deep\"\nlayers = [{ env = \"staging.env\" }]\n")
 	o := Options{Keep: t.TempDir()}
 	for _, c := range []struct {
@@ -27,7 +27,7 @@ func TestNames(t *testing.T) {
 		{"after one more", "import os\nos.environ['GATE_PORT']\n", "GATE_PORT", true},
 	} {
 		if c.change != "" {
-			planted.Write(t, root, "gate/g.py", c.change)
+			testtree.Write(t, root, "gate/g.py", c.change)
 		}
 		if c.survey {
 			time.Sleep(time.Duration(2 * tooYoung)) // what was written just now is not kept
@@ -56,7 +56,7 @@ func TestNames(t *testing.T) {
 }
 
 func TestNamesOfNothing(t *testing.T) {
-	root := planted.Tree(t, "-- inzicht.toml --\nenvironment = 4\n")
+	root := testtree.Tree(t, "-- inzicht.toml --\nenvironment = 4\n")
 	if _, err := NamesOf(root, Options{}); err == nil {
 		t.Error("a configuration that is wrong is taken")
 	} else if _, is := err.(*config.Error); !is {

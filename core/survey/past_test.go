@@ -7,7 +7,7 @@ import (
 	"path/filepath"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // A secret of today that stood in an earlier commit is found, once a file, with
@@ -62,7 +62,7 @@ func TestRoles(t *testing.T) {
 		{"a function under another name", "-- env.ts --\nexport const optional = (name: string, fallback: string): string => process.env[name] ?? fallback;\n-- a.ts --\nimport { optional as opt } from \"./env\";\nconst a = opt(\"LOCK_A\", \"a\");\n", "LOCK_A optional"},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			s, err := Take(planted.Tree(t, c.tree), Options{})
+			s, err := Take(testtree.Tree(t, c.tree), Options{})
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -4,7 +4,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // What one file leaves open is found in others: constants and helpers, as far
@@ -379,7 +379,7 @@ src/main.rs:4 GATE_URL runtime through required
 			}
 			options := Options{ReadsOnly: true}
 			options.NoSkip = true
-			s, err := Take(planted.Tree(t, tree), options)
+			s, err := Take(testtree.Tree(t, tree), options)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -451,7 +451,7 @@ func TestEndsElsewhere(t *testing.T) {
 		{"-- package.json --\n{}\n-- die.js --\nexport function die(m) { console.error(m); }\n-- a.js --\nimport { die } from './die.js';\nconst x = process.env.GATE;\nif (!x) {\n  die('no gate');\n}\n", "GATE optional"},
 		{"-- util.py --\nimport sys\ndef die(m):\n    sys.exit(m)\n-- a.py --\nimport os\nfrom util import die\ntry:\n    x = os.environ['GATE']\nexcept KeyError:\n    die('gate')\n", "GATE required"},
 	} {
-		s, err := Take(planted.Tree(t, c.tree), Options{})
+		s, err := Take(testtree.Tree(t, c.tree), Options{})
 		if err != nil {
 			t.Fatal(err)
 		}

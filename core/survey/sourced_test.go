@@ -5,13 +5,13 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // What a script takes in from the tree sets what it expands behind that, if it is
 // code and no settings.
 func TestSourced(t *testing.T) {
-	root := planted.Tree(t, `-- run.sh --
+	root := testtree.Tree(t, `-- run.sh --
 #!/bin/sh
 set -eu
 echo "$LOCK_EARLY"

@@ -7,7 +7,7 @@ import (
 	"testing"
 
 	"inzicht/core/config"
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // list writes reads as file:line name scope through.
@@ -49,7 +49,7 @@ func TestAcrossFiles(t *testing.T) {
 			"b_test.go:3 B_URL test\nbuild.rs:1 C_URL build\nscripts/d.sh:1 D_URL tooling\ntests/a.py:2 A_URL test"},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			s, err := Take(planted.Tree(t, c.tree), Options{})
+			s, err := Take(testtree.Tree(t, c.tree), Options{})
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -69,7 +69,7 @@ func TestConfigErrors(t *testing.T) {
 		{"[[idom]]\nlanguage = \"x\"\n", "inzicht.toml:1:", "no setting idom"},
 		{"a = \n", "inzicht.toml:1:", ""},
 	} {
-		_, err := Take(planted.Tree(t, "-- inzicht.toml --\n"+c.config), Options{})
+		_, err := Take(testtree.Tree(t, "-- inzicht.toml --\n"+c.config), Options{})
 		var bad *config.Error
 		if !errors.As(err, &bad) {
 			t.Errorf("%q: %v", c.config, err)

@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 // Each manifest says that it names libraries, and that it names none.
@@ -36,7 +36,7 @@ func TestUninstalled(t *testing.T) {
 		{"-- gate/lock.csproj --\n<Project><ItemGroup><PackageReference Include=\"Post\"/></ItemGroup></Project>\n", "gate/lock.csproj"},
 		{"-- package.json --\n{}\n-- web/package.json --\n{\"dependencies\": {\"post\": \"1\"}}\n-- node_modules/post/index.js --\n", ""},
 	} {
-		s, err := Take(planted.Tree(t, c.tree), Options{})
+		s, err := Take(testtree.Tree(t, c.tree), Options{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -51,7 +51,7 @@ func TestUninstalled(t *testing.T) {
 }
 
 func TestMentions(t *testing.T) {
-	s, err := Take(planted.Tree(t, "-- a.py --\n# GATE_NOTE\nKEYS = [\n  \"GATE_URL\",\n]\n-- b.py --\nx = \"GATE_URL and GATE_KEY\"\n-- names.json --\n{\"a\": \"GATE_JSON\"}\n"+
+	s, err := Take(testtree.Tree(t, "-- a.py --\n# GATE_NOTE\nKEYS = [\n  \"GATE_URL\",\n]\n-- b.py --\nx = \"GATE_URL and GATE_KEY\"\n-- names.json --\n{\"a\": \"GATE_JSON\"}\n"+
 		"-- README.md --\nGATE_READ\n-- test_a.py --\nx = \"GATE_TEST\"\n-- run.sh --\nGATE_SET=1 ./lock\n-- .env --\nGATE_ENV=1\n-- x.conf --\n# GATE_NOTE\nkey = GATE_CONF\n"), Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -64,7 +64,7 @@ func TestMentions(t *testing.T) {
 }
 
 func TestMentionsByKey(t *testing.T) {
-	s, err := Take(planted.Tree(t, "-- pom.xml --\n<project/>\n-- src/main/resources/application.yml --\nlock:\n  gate-count: 4\n-- src/main/resources/application-works.properties --\n# lock.old=1\nlock.mail.from = x\n"+
+	s, err := Take(testtree.Tree(t, "-- pom.xml --\n<project/>\n-- src/main/resources/application.yml --\nlock:\n  gate-count: 4\n-- src/main/resources/application-works.properties --\n# lock.old=1\nlock.mail.from = x\n"+
 		"-- src/main/java/a/Store.java --\n@ConfigurationProperties(prefix = \"lock.store\")\nrecord Store(String place) {}\n-- src/main/java/a/Use.java --\nclass Use { String s = env.getProperty(\"weir.level\"); }\n"+
 		"-- appsettings.json --\n{\n  // where it lies\n  \"Weir\": { \"Host\": \"x\" }\n}\n-- P.cs --\nvar c = builder.Configuration.GetConnectionString(\"Main\");\nvar d = config[\"Sluice:Depth\"];\n"+
 		"-- nuxt.config.ts --\nexport default defineNuxtConfig({\n  runtimeConfig: { store: { apiUrl: process.env.X || 'y' } },\n})\n"), Options{})

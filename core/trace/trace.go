@@ -8,9 +8,9 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/history"
-	"inzicht/core/near"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
+	"inzicht/core/similarity"
 	"inzicht/core/survey"
 )
 
@@ -111,7 +111,7 @@ func present(s *survey.Survey, name string, known []string) *Trace {
 			t.Environments = append(t.Environments, source)
 		}
 	}
-	t.Near = slices.DeleteFunc(slices.Clone(known), func(other string) bool { return !near.Slip(name, other) })
+	t.Near = slices.DeleteFunc(slices.Clone(known), func(other string) bool { return !similarity.Slip(name, other) })
 	return t
 }
 

@@ -6,9 +6,9 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/secrecy"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 var lockside = map[string]string{
@@ -24,7 +24,7 @@ var lockside = map[string]string{
 }
 
 func TestOf(t *testing.T) {
-	root := planted.Files(t, lockside)
+	root := testtree.Files(t, lockside)
 	s, err := survey.Take(root, survey.Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -61,7 +61,7 @@ func TestOf(t *testing.T) {
 
 // Lines of source are shown without what is secret in them.
 func TestSourceIsMasked(t *testing.T) {
-	s, err := survey.Take(planted.Files(t, lockside), survey.Options{})
+	s, err := survey.Take(testtree.Files(t, lockside), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -76,7 +76,7 @@ func TestSourceIsMasked(t *testing.T) {
 }
 
 func TestAdded(t *testing.T) {
-	root := planted.Files(t, lockside)
+	root := testtree.Files(t, lockside)
 	git := func(arguments ...string) {
 		t.Helper()
 		command := exec.Command("git", append([]string{"-C", root, "-c", "user.name=K", "-c", "user.email=k@lockside.example"}, arguments...)...)

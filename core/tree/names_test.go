@@ -6,7 +6,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 func TestSkippedFolder(t *testing.T) {
@@ -65,7 +65,7 @@ func TestIsTestPath(t *testing.T) {
 
 // A path that leads out of the tree, or through a link, is none of it.
 func TestInside(t *testing.T) {
-	root := planted.Files(t, map[string]string{"a/b.txt": "x", "c.txt": "y"})
+	root := testtree.Files(t, map[string]string{"a/b.txt": "x", "c.txt": "y"})
 	tree, err := Open(root, Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -102,7 +102,7 @@ func TestInside(t *testing.T) {
 }
 
 func TestComponents(t *testing.T) {
-	root := planted.Files(t, map[string]string{"a/go.mod": "", "b/package.json": "", "tests/x/go.mod": "", "c/app/x.py": "", "d/x.csproj": "", "e/y.gemspec": ""})
+	root := testtree.Files(t, map[string]string{"a/go.mod": "", "b/package.json": "", "tests/x/go.mod": "", "c/app/x.py": "", "d/x.csproj": "", "e/y.gemspec": ""})
 	tree, err := Open(root, Options{Components: []Component{{Name: "app", Folder: "c/app"}, {Name: "beta", Folder: "b", Uses: []string{"a"}}}})
 	if err != nil {
 		t.Fatal(err)
@@ -120,7 +120,7 @@ func TestComponents(t *testing.T) {
 }
 
 func TestExcludedAndListed(t *testing.T) {
-	root := planted.Files(t, map[string]string{"a.py": "", "b.py": "", "c.py": ""})
+	root := testtree.Files(t, map[string]string{"a.py": "", "b.py": "", "c.py": ""})
 	tree, err := Open(root, Options{Excluded: func(file string) bool { return file == "b.py" }})
 	if err != nil || paths(tree) != "a.py c.py" {
 		t.Errorf("%v: %s", err, paths(tree))

@@ -9,7 +9,7 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 )
 
 func paths(t *Tree) string {
@@ -29,7 +29,7 @@ var lockside = map[string]string{
 const locksideFiles = ".env .git2 .gitignore gate.py services/gate/.env.local services/gate/go.mod"
 
 func TestWalk(t *testing.T) {
-	tree, err := Open(planted.Files(t, lockside), Options{})
+	tree, err := Open(testtree.Files(t, lockside), Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -50,7 +50,7 @@ func TestWalk(t *testing.T) {
 }
 
 func TestNoSkip(t *testing.T) {
-	tree, err := Open(planted.Files(t, lockside), Options{NoSkip: true})
+	tree, err := Open(testtree.Files(t, lockside), Options{NoSkip: true})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -62,12 +62,12 @@ func TestNoSkip(t *testing.T) {
 }
 
 func TestGit(t *testing.T) {
-	root := planted.Files(t, lockside)
-	planted.Git(t, root, "init", "-q")
-	planted.Git(t, root, "add", "-f", "gate.py", "target/t.rs", "node_modules/n/i.js")
-	planted.Git(t, root, "commit", "-qm", "gates")
+	root := testtree.Files(t, lockside)
+	testtree.Git(t, root, "init", "-q")
+	testtree.Git(t, root, "add", "-f", "gate.py", "target/t.rs", "node_modules/n/i.js")
+	testtree.Git(t, root, "commit", "-qm", "gates")
 	os.WriteFile(filepath.Join(root, "hook"), []byte("#!/bin/sh\ntouch \"$0.ran\"\n"), 0o755)
-	planted.Git(t, root, "config", "core.fsmonitor", filepath.Join(root, "hook"))
+	testtree.Git(t, root, "config", "core.fsmonitor", filepath.Join(root, "hook"))
 	tree, err := Open(root, Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -91,8 +91,8 @@ func TestGit(t *testing.T) {
 }
 
 func TestLinks(t *testing.T) {
-	root := planted.Files(t, map[string]string{"a/gate.py": "x"})
-	outside := planted.Files(t, map[string]string{"secret.py": "y"})
+	root := testtree.Files(t, map[string]string{"a/gate.py": "x"})
+	outside := testtree.Files(t, map[string]string{"secret.py": "y"})
 	os.Symlink(outside, filepath.Join(root, "out"))
 	os.Symlink(filepath.Join(outside, "secret.py"), filepath.Join(root, "s.py"))
 	os.Symlink("nowhere", filepath.Join(root, ".env"))
@@ -109,7 +109,7 @@ func TestLinks(t *testing.T) {
 }
 
 func TestOpenErrors(t *testing.T) {
-	root := planted.Files(t, map[string]string{"gate.py": ""})
+	root := testtree.Files(t, map[string]string{"gate.py": ""})
 	for name, part := range map[string]string{"nowhere": "no such folder", "gate.py": "a file, not a folder"} {
 		_, err := Open(filepath.Join(root, name), Options{})
 		var bad *PathError
@@ -143,7 +143,7 @@ func TestEnvFileName(t *testing.T) {
 }
 
 func TestComponentOf(t *testing.T) {
-	tree, err := Open(planted.Files(t, map[string]string{"a/go.mod": "", "b/a/package.json": "", "b/c/pyproject.toml": "", "x.py": ""}), Options{})
+	tree, err := Open(testtree.Files(t, map[string]string{"a/go.mod": "", "b/a/package.json": "", "b/c/pyproject.toml": "", "x.py": ""}), Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -170,7 +170,7 @@ func TestSortByPath(t *testing.T) {
 
 // The files of a folder are those behind its slash, and no others that begin alike.
 func TestBelow(t *testing.T) {
-	tr, err := Open(planted.Files(t, map[string]string{"a/b.py": "", "a/c/d.py": "", "a-b/e.py": "", "a.py": "", "b/f.py": ""}), Options{NoGit: true})
+	tr, err := Open(testtree.Files(t, map[string]string{"a/b.py": "", "a/c/d.py": "", "a-b/e.py": "", "a.py": "", "b/f.py": ""}), Options{NoGit: true})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -4,8 +4,8 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 	"inzicht/core/verify"
 )
 
@@ -113,7 +113,7 @@ func TestWrittenSecrets(t *testing.T) {
 		"compose.yaml":  "services:\n  gate:\n    build: gate\n    environment:\n      GATE_TOKEN: tk-83hfk29dk1xyzq7\n      GATE_PASSWORD: ${GATE_PASSWORD}\n",
 		"k8s/gate.yaml": "apiVersion: v1\nkind: Secret\nmetadata: {name: s}\ndata: {GATE_PASSWORD: cHctODNoZmsyOWRrMXh5enE3}\n---\napiVersion: apps/v1\nkind: Deployment\nmetadata: {name: gate}\nspec:\n  template:\n    spec:\n      containers:\n        - name: gate\n          image: lockside/gate:1\n          envFrom: [{secretRef: {name: s}}]\n",
 	}
-	root := planted.Files(t, files)
+	root := testtree.Files(t, files)
 	written := func() (list []string) {
 		s, err := survey.Take(root, survey.Options{})
 		if err != nil {
@@ -132,8 +132,8 @@ func TestWrittenSecrets(t *testing.T) {
 	if list := written(); len(list) != 0 {
 		t.Errorf("without git nothing is tracked, and yet: %v", list)
 	}
-	planted.Git(t, root, "init", "-q")
-	planted.Git(t, root, "add", ".")
+	testtree.Git(t, root, "init", "-q")
+	testtree.Git(t, root, "add", ".")
 	want := "error exposed GATE_TOKEN compose/gate compose.yaml:5\nerror exposed GATE_PASSWORD kubernetes/gate k8s/gate.yaml:4"
 	if have := strings.Join(written(), "\n"); have != want {
 		t.Errorf("have\n%s\nwant\n%s", have, want)

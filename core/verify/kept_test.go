@@ -10,8 +10,8 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 // editable are the files that a round may write, each in a few ways. They depend
@@ -51,7 +51,7 @@ func TestKeptAfterEdits(t *testing.T) {
 			os.Remove(path)
 			return
 		}
-		planted.Write(t, root, name, editable[name][rng.Intn(len(editable[name]))])
+		testtree.Write(t, root, name, editable[name][rng.Intn(len(editable[name]))])
 		os.Chtimes(path, stamp, stamp)
 	}
 	for _, name := range names {

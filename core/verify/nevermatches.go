@@ -6,9 +6,9 @@ import (
 	"strings"
 
 	"inzicht/core/environment"
-	"inzicht/core/near"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
+	"inzicht/core/similarity"
 )
 
 var neverMatches = Rule{
@@ -104,7 +104,7 @@ func cannotMatch(value string, literals []string) bool {
 			continue
 		}
 		isYesNo = isYesNo && isBoolean(l)
-		if strings.EqualFold(l, value) || len(l) > 3 && near.Slip(l, value) {
+		if strings.EqualFold(l, value) || len(l) > 3 && similarity.Slip(l, value) {
 			return true
 		}
 		if isBoolean(l) && (isYes(l) && isYes(value) || isNo(l) && isNo(value)) {

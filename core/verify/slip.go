@@ -4,20 +4,20 @@ import (
 	"fmt"
 
 	"inzicht/core/environment"
-	"inzicht/core/near"
+	"inzicht/core/similarity"
 )
 
 // slips pairs names that are read but not set with names that are set but not
 // read, where they differ only by a slip of the pen.
 type slips struct {
-	read *near.Index       // read, and wanted in environments
+	read *similarity.Index // read, and wanted in environments
 	set  map[string]*unset // set and not read, by where
 }
 
 // unset are the names that are set in one environment and not read.
 type unset struct {
 	candidates []slipCandidate
-	index      *near.Index
+	index      *similarity.Index
 	at         map[string]int
 }
 
@@ -35,7 +35,7 @@ func findSlips(j *job) *slips {
 			read = append(read, v.Name)
 		}
 	}
-	s.read = near.NewIndex(read)
+	s.read = similarity.NewIndex(read)
 	j.environments.Layers(func(l *environment.Layer, name string) {
 		unreadNames := j.unusedNames(l)
 		if l.Traits().Foreign || len(unreadNames) == 0 { // of which much is meant for others; or reads without a known name keep all from being unused
@@ -60,7 +60,7 @@ func findSlips(j *job) *slips {
 				names = append(names, c.name)
 			}
 		}
-		u.index = near.NewIndex(names)
+		u.index = similarity.NewIndex(names)
 	}
 	return s
 }

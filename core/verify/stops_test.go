@@ -5,15 +5,15 @@ import (
 	"testing"
 
 	"inzicht/core/environment"
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 	"inzicht/core/verify"
 )
 
 // surveyed surveys a tree.
 func surveyed(t *testing.T, tree string) *survey.Survey {
 	t.Helper()
-	s, err := survey.Take(planted.Tree(t, tree), survey.Options{})
+	s, err := survey.Take(testtree.Tree(t, tree), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,8 +5,8 @@ import (
 	"sync"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 )
 
 // Surveys side by side share nothing that changes, whatever idioms each has of
@@ -17,7 +17,7 @@ func TestSideBySide(t *testing.T) {
 		"-- .env --\nA_URL=x\nOLD_TOKEN=q8Zr41LmXw92TbKd77Yh\n-- .env.example --\nA_URL=\n-- compose.yaml --\nservices: {gate: {build: ., env_file: .env}}\n-- inzicht.toml --\n[[idiom]]\nlanguage = \"python\"\naccess = \"keeper.own%[1]d($name)\"\n"
 	var roots []string
 	for n := range 4 {
-		roots = append(roots, planted.Tree(t, fmt.Sprintf(tree, n)))
+		roots = append(roots, testtree.Tree(t, fmt.Sprintf(tree, n)))
 	}
 	found := make([]int, 20)
 	var working sync.WaitGroup

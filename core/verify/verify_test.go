@@ -5,15 +5,15 @@ import (
 	"strings"
 	"testing"
 
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 	"inzicht/core/verify"
 )
 
 // A tree is written as files, each begun by a line "-- path --".
 func findings(t *testing.T, tree string) []verify.Finding {
 	t.Helper()
-	s, err := survey.Take(planted.Tree(t, tree), survey.Options{})
+	s, err := survey.Take(testtree.Tree(t, tree), survey.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

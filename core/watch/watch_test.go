@@ -6,7 +6,7 @@ import (
 	"testing"
 	"time"
 
-	"inzicht/core/planted"
+	"inzicht/core/testtree"
 	"inzicht/core/tree"
 )
 
@@ -24,11 +24,11 @@ func told(w *Watcher, patience time.Duration) bool {
 // is ignored or that a link leads to.
 func TestWatcher(t *testing.T) {
 	elsewhere := t.TempDir()
-	root := planted.Tree(t, "-- .gitignore --\nbuilt/\n-- gate/gate.py --\nx\n-- kept/results --\nx\n")
+	root := testtree.Tree(t, "-- .gitignore --\nbuilt/\n-- gate/gate.py --\nx\n-- kept/results --\nx\n")
 	if real, err := filepath.EvalSymlinks(root); err == nil {
 		root = real
 	}
-	planted.Git(t, root, "init", "-q")
+	testtree.Git(t, root, "init", "-q")
 	if err := os.Symlink(elsewhere, filepath.Join(root, "link")); err != nil {
 		t.Skip("no links here")
 	}
@@ -47,15 +47,15 @@ func TestWatcher(t *testing.T) {
 		change func()
 		told   bool
 	}{
-		{"a file at the root", func() { planted.Write(t, root, ".env", "A=1\n") }, true},
-		{"a file of a folder", func() { planted.Write(t, root, "gate/gate.py", "y\n") }, true},
-		{"a folder that comes", func() { planted.Write(t, root, "tolls/in/tolls.py", "x\n") }, true},
-		{"a file of that folder", func() { planted.Write(t, root, "tolls/in/tolls.py", "y\n") }, true},
-		{"what is ignored here", func() { planted.Write(t, root, "kept/results", "y\n") }, false},
-		{"a folder that git ignores", func() { planted.Write(t, root, "gate/gate.py", "z\n"); planted.Write(t, root, "built/x/a.js", "x\n") }, true},
-		{"a file of what git ignores", func() { planted.Write(t, root, "built/x/a.js", "y\n") }, false},
-		{"what a link leads to", func() { planted.Write(t, elsewhere, "a.py", "x\n") }, false},
-		{"git's own lock", func() { planted.Write(t, root, ".git/index.lock", "") }, false},
+		{"a file at the root", func() { testtree.Write(t, root, ".env", "A=1\n") }, true},
+		{"a file of a folder", func() { testtree.Write(t, root, "gate/gate.py", "y\n") }, true},
+		{"a folder that comes", func() { testtree.Write(t, root, "tolls/in/tolls.py", "x\n") }, true},
+		{"a file of that folder", func() { testtree.Write(t, root, "tolls/in/tolls.py", "y\n") }, true},
+		{"what is ignored here", func() { testtree.Write(t, root, "kept/results", "y\n") }, false},
+		{"a folder that git ignores", func() { testtree.Write(t, root, "gate/gate.py", "z\n"); testtree.Write(t, root, "built/x/a.js", "x\n") }, true},
+		{"a file of what git ignores", func() { testtree.Write(t, root, "built/x/a.js", "y\n") }, false},
+		{"what a link leads to", func() { testtree.Write(t, elsewhere, "a.py", "x\n") }, false},
+		{"git's own lock", func() { testtree.Write(t, root, ".git/index.lock", "") }, false},
 		{"a mode", func() { os.Chmod(filepath.Join(root, ".env"), 0o600) }, false},
 		{"a file that goes", func() { os.Remove(filepath.Join(root, ".env")) }, true},
 	} {
@@ -77,7 +77,7 @@ func TestWatcher(t *testing.T) {
 
 // A tree of which not all can be watched is looked at now and then.
 func TestPartly(t *testing.T) {
-	w, err := New(planted.Tree(t, "-- a --\nx\n"))
+	w, err := New(testtree.Tree(t, "-- a --\nx\n"))
 	if err != nil {
 		t.Skip("this system does not tell when files change")
 	}

@@ -1,5 +1,5 @@
-// Package planted makes trees of files for tests.
-package planted
+// Package testtree makes trees of files for tests.
+package testtree
 
 import (
 	"os"

@@ -1,4 +1,4 @@
-package planted
+package testtree
 
 import (
 	"fmt"

@@ -1,5 +1,5 @@
-// Package near tells names that are nearly alike.
-package near
+// Package similarity finds names that are nearly alike.
+package similarity
 
 import (
 	"slices"

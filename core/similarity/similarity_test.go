@@ -1,4 +1,4 @@
-package near
+package similarity
 
 import "testing"
 

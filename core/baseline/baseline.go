@@ -1,6 +1,6 @@
-// Package since tells which findings a change brings, by surveying the tree
+// Package baseline reports which findings a change brings, by surveying the tree
 // at both of its sides.
-package since
+package baseline
 
 import (
 	"context"

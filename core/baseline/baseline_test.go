@@ -1,4 +1,4 @@
-package since
+package baseline
 
 import (
 	"errors"
@@ -10,8 +10,8 @@ import (
 	"testing"
 
 	"inzicht/core/history"
-	"inzicht/core/planted"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 	"inzicht/core/tree"
 	"inzicht/core/verify"
 )
@@ -97,14 +97,14 @@ func TestFindings(t *testing.T) {
 
 // Compose files that take in others are resolved as they were.
 func TestFindingsOfCompose(t *testing.T) {
-	root := planted.Tree(t, "-- compose.yaml --\ninclude: [{path: sub/more.yaml, env_file: sub/more.env}]\nservices:\n  gate: {build: ., extends: {file: base.yaml, service: base}}\n"+
+	root := testtree.Tree(t, "-- compose.yaml --\ninclude: [{path: sub/more.yaml, env_file: sub/more.env}]\nservices:\n  gate: {build: ., extends: {file: base.yaml, service: base}}\n"+
 		"-- base.yaml --\nservices: {base: {environment: {GATE_URL: x}}}\n-- sub/more.yaml --\nservices: {level: {build: ., environment: {GATE_URL: \"${FROM}\"}}}\n-- sub/more.env --\nFROM=x\n"+
 		"-- gate.py --\nimport os\nos.environ['GATE_URL']\n-- .env.example --\nGATE_URL=\n-- package.json --\n{}\n")
-	planted.Git(t, root, "init", "-q")
-	planted.Git(t, root, "add", "-A")
-	planted.Git(t, root, "commit", "-qm", "Gates")
-	planted.Write(t, root, "base.yaml", "services: {base: {environment: {OTHER: x}}}\n")
-	planted.Write(t, root, "sub/more.yaml", "services: {level: {build: ., environment: {OTHER: x}}}\n")
+	testtree.Git(t, root, "init", "-q")
+	testtree.Git(t, root, "add", "-A")
+	testtree.Git(t, root, "commit", "-qm", "Gates")
+	testtree.Write(t, root, "base.yaml", "services: {base: {environment: {OTHER: x}}}\n")
+	testtree.Write(t, root, "sub/more.yaml", "services: {level: {build: ., environment: {OTHER: x}}}\n")
 	temporary := t.TempDir()
 	t.Setenv("TMPDIR", temporary)
 	now, err := survey.Take(root, survey.Options{})
@@ -134,14 +134,14 @@ func TestMemory(t *testing.T) {
 		{"web/package.json": "{}"},
 		{"inzicht.toml": "[[idiom]]\nlanguage = \"go\"\naccess = \"keys.Read($name)\"\n", "other.go": "package main\n\nimport \"gate/keys\"\n\nvar x = keys.Read(\"GATE_OTHER\")\n"},
 	}
-	planted.Git(t, root, "init", "-q")
+	testtree.Git(t, root, "init", "-q")
 	for n, files := range states {
 		for name, content := range files { // in any order
-			planted.Write(t, root, name, content)
+			testtree.Write(t, root, name, content)
 		}
-		planted.Git(t, root, "add", "-A")
-		planted.Git(t, root, "commit", "-qm", "x")
-		planted.Git(t, root, "tag", fmt.Sprint("v", n))
+		testtree.Git(t, root, "add", "-A")
+		testtree.Git(t, root, "commit", "-qm", "x")
+		testtree.Git(t, root, "tag", fmt.Sprint("v", n))
 	}
 	now, err := tree.Open(root, tree.Options{})
 	if err != nil {
