@@ -116,7 +116,7 @@ func TestErrors(t *testing.T) {
 		{"[[environment]]\nname = \"x\"\nlayers = [{ dialect = \"docker\" }]\n", "inzicht.toml:3", "does not say what it is", "A layer has one of"},
 		{"[[environment]]\nname = \"x\"\nlayers = [\n{ env = \"a\", stage = \"b\" }]\n", "inzicht.toml:4", "stage is no setting of a layer with env", "env, dialect"},
 		{"[[environment]]\nname = \"x\"\nlayers = [{ env = \"a\", dialect = \"dokker\" }]\n", "inzicht.toml:3", "no dialect dokker", "docker"},
-		{"[[environment]]\nname = \"x\"\nlayers = [{ workflow = \"a\", step = \"b\" }]\n", "inzicht.toml:3", "step stands without job", "Write job"},
+		{"[[environment]]\nname = \"x\"\nlayers = [{ workflow = \"a\", step = \"b\" }]\n", "inzicht.toml:3", "step is given without job", "Write job"},
 		{"[[environment]]\nname = \"x\"\nlayers = [{ env = [\"a\"] }]\n", "inzicht.toml:3", "env is no text", "Write env"},
 		{"[[environment]]\nname = \"x\"\nlayers = [{ compose = [] }]\n", "inzicht.toml:3", "compose is empty", "Write compose"},
 		{"[variable.X]\nneed = \"require\"\n", "inzicht.toml:2", `"require"`, "Is required meant?"},

@@ -15,7 +15,7 @@ func readDocker(src []byte, outer Lookup) *Reading {
 		name, value, given := strings.Cut(line, "=")
 		switch {
 		case name == "":
-			r.problem(n+1, "no name stands before =", "Write NAME=value.")
+			r.problem(n+1, "there is no name before =", "Write NAME=value.")
 			return r
 		case strings.ContainsAny(name, " \t\v\f"):
 			r.problem(n+1, "a container engine refuses the file: there is a space in the name", "Write NAME=value, without export and without spaces round =.")

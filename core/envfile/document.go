@@ -222,7 +222,7 @@ func (p *parser) key(at int) bool {
 	if end == at {
 		return false
 	}
-	p.problem(p.line, 1, false, "a key or certificate stands here over several lines, of which readers take each for a line of its own", "Put it between double quotes behind NAME=, or write it in one line.")
+	p.problem(p.line, 1, false, "a key or certificate over several lines begins here, and readers take each line for one of its own", "Put it between double quotes behind NAME=, or write it in one line.")
 	p.doc.keys = append(p.doc.keys, lines{at, end})
 	p.at = end
 	return true
@@ -380,7 +380,7 @@ func (p *parser) quoted(e *Entry, open int) (after int, ok bool) {
 	if len(rest) > 0 && rest[0] != '#' {
 		column := close + 1 - lineStart(p.src, close) + 1
 		line := p.line + bytes.Count(p.src[p.at:close], []byte{'\n'})
-		p.problem(line, column, false, "text stands behind the closing quote", "Put the whole value between the quotes.")
+		p.problem(line, column, false, "there is text after the closing quote", "Put the whole value between the quotes.")
 		return after, false
 	}
 	if len(rest) > 0 {

@@ -58,7 +58,7 @@ func TestProblems(t *testing.T) {
 		{"=1", "1:1", "a name is expected"},
 		{"A=1\n1B=2", "2:1", "begins with a letter"},
 		{"A=\"x", "1:3", "never closed"},
-		{"A='x'y", "1:6", "behind the closing quote"},
+		{"A='x'y", "1:6", "after the closing quote"},
 		{"\xef\xbb\xbfA=1", "1:1", "byte-order mark"},
 		{"\xff\xfeA\x00", "1:1", "UTF-16"},
 		{"A=1\nB=2\r\n", "2:1", "CR LF"},

@@ -26,7 +26,7 @@ var mappings = kind{
 				n = at(n, strings.Split(s.text("at"), ".")...)
 			}
 			if n == nil || n.Kind != yaml.MappingNode {
-				return nil, &SpecError{s.text("map"), "no mapping of names to values stands there", `Give the path to it, such as at = "staging.variables".`}
+				return nil, &SpecError{s.text("map"), "there is no mapping of names to values", `Give the path to it, such as at = "staging.variables".`}
 			}
 			for _, e := range entries(n) {
 				if envfile.IsName(e.key.Value) && e.value.Kind == yaml.ScalarNode {

@@ -125,7 +125,7 @@ func (s Spec) holds(k Key) *SpecError {
 	case !k.Several && !single:
 		return &SpecError{"a layer", k.Name + " is no text", fmt.Sprintf(`Write %s = "…".`, k.Name)}
 	case k.With != "" && s[k.With] == nil:
-		return &SpecError{"a layer", fmt.Sprintf("%s stands without %s", k.Name, k.With), fmt.Sprintf("Write %s = \"…\" too.", k.With)}
+		return &SpecError{"a layer", fmt.Sprintf("%s is given without %s", k.Name, k.With), fmt.Sprintf("Write %s = \"…\" too.", k.With)}
 	case len(k.Words) > 0 && !slices.Contains(k.Words, list[0]):
 		return &SpecError{"a layer", fmt.Sprintf("there is no %s %s", k.Name, list[0]), "It is one of: " + strings.Join(k.Words, ", ") + "."}
 	}

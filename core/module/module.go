@@ -110,7 +110,7 @@ func (l *Language) page(s *survey.Survey, o Options, before string) *page {
 	}
 	p := &page{
 		Begin:   l.comment + " " + begins + ". Written by: inzicht document --settings " + l.Name + "=FILE",
-		End:     l.comment + " " + ends + ". What stands outside of these lines stays as it is.",
+		End:     l.comment + " " + ends + ". What is outside of these lines stays as it is.",
 		Package: packageName(s, o.File), kinds: map[reads.Kind]bool{}, ways: map[string]bool{},
 	}
 	used := map[string]bool{}

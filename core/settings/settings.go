@@ -60,13 +60,13 @@ func whatIsWrong(src []byte, line int) string {
 	text := bytes.TrimSpace(lines[line-1])
 	switch {
 	case bytes.HasPrefix(text, []byte{'['}):
-		return "this is no heading of a table that can be read, or it stands there twice"
+		return "this is not a heading of a table that can be read, or it is there twice"
 	case !bytes.Contains(text, []byte{'='}):
 		return "a setting is expected here: key = value"
 	case bytes.Count(text, []byte{'"'})%2 == 1 || bytes.Count(text, []byte{'\''})%2 == 1:
 		return "a quote is never closed"
 	}
-	return "the value is not of the form that is expected here: text stands in quotes, true and numbers do not, a list stands in brackets"
+	return "the value is not of the form that is expected here: text is put in quotes, true and numbers are not, a list is put in brackets"
 }
 
 // How much of what a file may hold. The library's time grows with the square

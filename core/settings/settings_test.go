@@ -24,7 +24,7 @@ func TestDecode(t *testing.T) {
 	}{
 		{"name = \"x\" # y\nopen = true\n[levels]\n\"a.b.c\" = 1\n[[lock]]\nname = '''\n[[[[\n'''\n", 0, ""},
 		{"name = \"" + strings.Repeat(".", 100) + "\"\n", 0, ""},
-		{"name = " + secret + "\n", 1, "text stands in quotes"},
+		{"name = " + secret + "\n", 1, "text is put in quotes"},
 		{"\nname = \"" + secret + "\n", 2, "never closed"},
 		{"open = \"" + secret + "\"\n", 1, "form that is expected"},
 		{"name = \"x\"\n[" + secret + "\n", 2, "heading"},

@@ -8,7 +8,7 @@ import (
 
 var leaked = Rule{
 	Name: "leaked", Level: Error, Placed: true,
-	Says: "the value of a secret in an env file also stands in a tracked file",
+	Says: "the value of a secret in an env file also appears in a tracked file",
 	Do:   "Take it out of the file, and renew the secret.",
 	About: `The value of a secret, from a private env file, stands in a file that is tracked:
 in a test, a script, a page of documentation. Plain, in base64, and as part of an
@@ -30,7 +30,7 @@ taking the value out and by renewing the secret, since history keeps it.`,
 			list = append(list, Finding{
 				Variable: hit.Variable, Environment: hit.Environment, Component: j.Tree.ComponentOf(hit.File).Name,
 				File: hit.File, Line: hit.Line, Column: hit.Column,
-				Message: fmt.Sprintf("the value of %s in %s stands here%s", hit.Variable, hit.Environment, hit.How),
+				Message: fmt.Sprintf("the value of %s in %s appears here%s", hit.Variable, hit.Environment, hit.How),
 				Hint:    fmt.Sprintf("Take it out, and renew %s: history keeps it.", hit.Variable),
 				Related: []Place{{hit.From.File, hit.From.Line}},
 			})
@@ -47,7 +47,7 @@ func (j *job) pastLeak(hit survey.Leak) Finding {
 	}
 	return Finding{
 		Variable: hit.Variable, Environment: hit.Environment, Component: j.Tree.ComponentOf(hit.File).Name, File: hit.File,
-		Message: fmt.Sprintf("the value of %s in %s stands in %s, on line %d of %s%s", hit.Variable, hit.Environment, where, hit.Line, hit.File, hit.How),
+		Message: fmt.Sprintf("the value of %s in %s appears in %s, on line %d of %s%s", hit.Variable, hit.Environment, where, hit.Line, hit.File, hit.How),
 		Hint:    fmt.Sprintf("Renew %s: whoever has the repository has the old value.", hit.Variable),
 		Related: []Place{{hit.From.File, hit.From.Line}},
 	}

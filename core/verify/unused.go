@@ -117,7 +117,7 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 		if at, stands := j.mentions()[name]; stands {
 			f.Level, f.Pointed = Note, true
 			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
-			f.Hint = fmt.Sprintf("Its name stands in %s:%d: look there before you remove it.", at.File, at.Line)
+			f.Hint = fmt.Sprintf("Its name appears in %s:%d: look there before you remove it.", at.File, at.Line)
 			if at.Key {
 				f.Hint = fmt.Sprintf("It may give the setting in %s:%d a value: look there before you remove it.", at.File, at.Line)
 			}
