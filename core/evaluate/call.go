@@ -42,8 +42,8 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return v
 	}
-	if block := lastBlock(u, n); u.at(n) == "[" && u.kind(block) == parse.Block { // new T[] {a, b}
-		return m.initialised(block, st)
+	if v, is := m.braced(n, callee, st); is {
+		return v
 	}
 	if u.Words.Errors != nil && u.Words.Errors[m.calleePath(callee)] {
 		for _, c := range u.children(n)[1:] {
@@ -223,7 +223,7 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 			list = append(list, a)
 			continue
 		}
-		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && m.holdsName(inner, "_") { // _.toInt
+		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && u.Words.Short && m.holdsName(inner, "_") { // _.toInt
 			list = append(list, a)
 			continue
 		}
@@ -254,31 +254,6 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 		list = append(list, a)
 	}
 	return list
-}
-
-// initialised returns what { A = b, C = d } behind a constructor sets, or the
-// elements of { a, b }.
-func (m *machine) initialised(block int32, st *state) Value {
-	u := m.unit()
-	r, x := &members{open: true}, alt{form: sequence}
-	for _, c := range u.children(block) {
-		if key := u.Tree.Child(c, 0); u.kind(c) == parse.Assign && u.kind(key) == parse.List {
-			if name, plain := m.eval(u.Tree.Child(key, 0), st).plain(); plain {
-				r.open = false
-				r.set(name, m.quiet(u.Tree.Child(c, 1), st))
-				continue
-			}
-		}
-		if u.kind(c) == parse.Assign && u.kind(u.Tree.Child(c, 0)) == parse.Name {
-			r.set(u.at(u.Tree.Child(c, 0)), m.quiet(u.Tree.Child(c, 1), st))
-			continue
-		}
-		x.list = append(x.list, m.eval(c, st))
-	}
-	if len(r.names) > 0 {
-		return Value{{form: record, members: r}}
-	}
-	return Value{x}
 }
 
 // called returns what a call gives.

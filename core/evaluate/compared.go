@@ -136,7 +136,6 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 // pointers returns two values that are compared, with a zero beside a text that
 // may not be there taken for nothing: getenv("X") != 0.
 func (u *Unit) pointers(a, b Value) (Value, Value) {
-	isZero := func(v Value) bool { s, plain := v.plain(); return plain && s == "0" && v[0].form == number }
 	isText := func(v Value) bool {
 		return (v.missing() != 0 || v.wasRead()) && !slices.ContainsFunc(v, func(x alt) bool { return x.form == number })
 	}

@@ -114,6 +114,9 @@ func (m *machine) listOf(n int32, st *state) Value {
 		v[0].members.of = c
 		return v
 	}
+	if v, is := m.rowsOf(n, st); is {
+		return v
+	}
 	x := alt{form: sequence, perhaps: len(list) == 0} // an empty list is there to be filled
 	if m.isGoArrayOfStructs(n) {
 		for _, c := range list {

@@ -32,7 +32,9 @@ func (m *machine) loop(n int32, st *state) Value {
 	}
 	m.conditions = conditions
 	targets, over := m.iteration(n, list)
-	if over == 0 {
+	if counter, elements := m.counted(list, body, st); over == 0 && counter != 0 {
+		m.over([]int32{counter}, elements, body, st)
+	} else if over == 0 {
 		m.whileLoop(n, list, body, st)
 	} else {
 		m.over(targets, m.elements(over, st), body, st)

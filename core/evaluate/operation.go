@@ -175,6 +175,9 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 	case unchanged, eachOne, takenValues:
 		return Value{x}, true
 	case mapped: // collect(Collectors.toList())
+		if failed := m.collected(n, x); failed != nil {
+			return failed, true
+		}
 		return Value{x}, len(arguments) == 0 || m.unit().calleeName(m.unit().Tree.Child(n, 0)) == "collect"
 	case kept, compacted, mappedThere: // filter(Boolean)
 		return m.counting(x), len(arguments) > 0 || o == compacted
@@ -205,6 +208,27 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 		}
 	}
 	return nil, false
+}
+
+// collected returns the failure that a list of results becomes where one of them
+// failed: collect::<Result<Vec<_>, _>>(). It returns nil where each stays what it is.
+func (m *machine) collected(n int32, x alt) Value {
+	u := m.unit()
+	callee := u.Tree.Child(n, 0)
+	if u.Words.Leaves == "" || u.calleeName(callee) != "collect" {
+		return nil
+	}
+	source := u.Tree.Text(callee)
+	types := strings.TrimPrefix(source[strings.LastIndex(source, "collect"):], "collect::<")
+	if strings.HasPrefix(types, "Vec") || strings.HasPrefix(types, "Hash") || strings.HasPrefix(types, "BTree") {
+		return nil
+	}
+	for _, v := range x.list {
+		if v.fails() {
+			return v
+		}
+	}
+	return nil
 }
 
 // operateWith runs an operation with a function.

@@ -72,6 +72,10 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 	case parse.Member:
 		m.assignMember(target, v, st, at)
 	case parse.Index:
+		if object := u.Tree.Child(target, 0); u.Words.Pointers && u.kind(object) == parse.Name && u.Tree.Nodes[object].Next == 0 { // } rows[] = …
+			m.assignName(u.at(object), v, st, at)
+			return
+		}
 		m.assignIndex(target, v, st, at)
 	case parse.Wrapper, parse.Declare, parse.Unary:
 		if u.Words.Signs && u.kind(target) == parse.Wrapper { // my ($x) = @_
@@ -122,6 +126,7 @@ func (s *scope) of(name string) *scope {
 func (m *machine) assignIn(scope *scope, name string, v Value, st *state, at int32) {
 	key := slot{m.context, name}
 	old, local := scope.vars.get(name)
+	v = v.inPlaceOf(old)
 	m.replacing(old, v, key, st, at)
 	v = m.gathered(v, st)
 	if !local && scope == st.scope && m.isField(name) {
@@ -134,6 +139,18 @@ func (m *machine) assignIn(scope *scope, name string, v Value, st *state, at int
 		v = join(m.besides(scope, name), v)
 	}
 	scope.vars.put(name, v)
+}
+
+// inPlaceOf returns a value that a variable is given in place of another. Nothing in
+// place of what is missing is missing as well.
+func (v Value) inPlaceOf(old Value) Value {
+	missing := old.missing()
+	if missing == 0 || len(v) != 1 || v[0].form != nothing || v[0].missing != 0 {
+		return v
+	}
+	x := v[0]
+	x.missing, x.depends = missing, x.depends|missing
+	return Value{x}
 }
 
 // gathered returns what a variable or field is given, which says why it is if it is

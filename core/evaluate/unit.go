@@ -64,6 +64,7 @@ type Unit struct {
 	funcs   map[string][]*Func
 	byNode  map[int32]*Func
 	classes map[string]*Class
+	structs map[string]int // where those of C open, by name
 	list    []*Func
 
 	leavingLock sync.Mutex

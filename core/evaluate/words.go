@@ -12,6 +12,9 @@ type Words struct {
 	// Extends says that a function may be one that things of a type are asked for,
 	// nothing among them: fun String?.or(other: String) = this ?: other.
 	Extends bool
+	// Short says that an expression with _ in place of an operand is a function:
+	// map(_.toInt).
+	Short bool
 	// Returns says that a function returns its last expression.
 	Returns bool
 	// Forces says that an operator behind a value stops where there is none: x!!

@@ -39,7 +39,7 @@ var scala = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "sys.exit", "sys.error", "System.exit"},
 	Nothing:     []string{"null", "None"},
-	Runs:        reads.Runs{Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
+	Runs:        reads.Runs{Short: true, Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
 }
 
 var scalaUses = []reads.Idiom{

@@ -103,7 +103,7 @@ func (p *parser) creation() int32 {
 	if p.is("(") {
 		p.arguments()
 	}
-	if p.is("{") && !p.head && !p.f.Tokens[p.at].NewLine {
+	if p.is("{") && !p.head && (!p.f.Tokens[p.at].NewLine || p.g.Typed) {
 		if p.g.Typed && p.methodBody() {
 			p.add(p.body())
 		} else {
@@ -118,7 +118,7 @@ func (p *parser) creation() int32 {
 func (p *parser) methodBody() bool {
 	close := p.mate(p.at)
 	for i := p.at + 1; i < close; i++ {
-		if p.textAt(i) == ";" || p.textAt(i) == "{" {
+		if p.textAt(i) == ";" || p.textAt(i) == "{" && p.bodyAt(i) {
 			return true
 		}
 		if p.kindAt(i) == syntax.Open {
@@ -126,4 +126,14 @@ func (p *parser) methodBody() bool {
 		}
 	}
 	return false
+}
+
+// bodyAt reports whether the braces that open at a token are those of a method, and
+// not of values, which a type made anew, or another value, is before.
+func (p *parser) bodyAt(i int) bool {
+	name := i - 1
+	if p.textAt(name) == ")" {
+		name = p.mate(name) - 1
+	}
+	return p.kindAt(name) == syntax.Word && p.textAt(name) != "new" && p.textAt(name-1) != "new"
 }

@@ -144,6 +144,9 @@ func (p *parser) typeDeclaration() int32 {
 // typedName returns where the name is of a declaration that begins with a
 // type, String x = y; 0 where it is none.
 func (p *parser) typedName(i int) int {
+	if p.namesType(i) {
+		i++
+	}
 	if p.kindAt(i) != syntax.Word || p.g.words[p.f.Text(i)] > wordNone && p.g.words[p.f.Text(i)] != wordModifier {
 		return 0
 	}
@@ -155,7 +158,7 @@ func (p *parser) typedName(i int) int {
 	p.skipType()
 	name := p.at
 	p.at, p.end = at, end
-	if name == i || p.kindAt(name) != syntax.Word || p.g.words[p.f.Text(name)] != wordNone || p.f.Tokens[name].NewLine && p.textAt(name-1) != ">" && p.textAt(name-1) != "]" {
+	if name == i || p.kindAt(name) != syntax.Word || p.textAt(name) == "in" || p.g.words[p.f.Text(name)] != wordNone || p.f.Tokens[name].NewLine && p.textAt(name-1) != ">" && p.textAt(name-1) != "]" {
 		return 0
 	}
 	switch next := p.textAt(name + 1); next {
@@ -172,6 +175,23 @@ func (p *parser) typedName(i int) int {
 		return name
 	}
 	return 0
+}
+
+// namesType reports whether the word at a token says of what kind the type behind it
+// is, of something that is declared: struct row *rows;
+func (p *parser) namesType(i int) bool {
+	if !p.g.Macros || p.wordAt(i) != wordClass || p.kindAt(i+1) != syntax.Word {
+		return false
+	}
+	name := i + 2
+	for text := p.textAt(name); text == "*" || text == "**" || text == "const"; text = p.textAt(name) {
+		name++
+	}
+	switch p.textAt(name + 1) {
+	case "=", "[", ";", ",", "(", ")":
+		return p.kindAt(name) == syntax.Word
+	}
+	return false
 }
 
 // attribute reports whether brackets hold an attribute of what follows them.

@@ -257,6 +257,8 @@ func (p *parser) braced() int32 {
 	switch {
 	case p.g.Closures && !p.g.Records:
 		return p.closure()
+	case !p.g.Records && p.g.Typed && p.isInitialiser():
+		return p.initialiser()
 	case !p.g.Records:
 		return p.block()
 	}
@@ -267,6 +269,65 @@ func (p *parser) braced() int32 {
 		p.list(p.entry)
 	})
 	return p.make(Record, from, -1, mark)
+}
+
+// isInitialiser reports whether the braces that open here hold values, rather than
+// statements or nothing.
+func (p *parser) isInitialiser() bool {
+	if p.textAt(p.at+1) == "}" {
+		return false
+	}
+	for i, close := p.at+1, p.mate(p.at); i < close; i++ {
+		if p.textAt(i) == ";" {
+			return false
+		}
+		if p.kindAt(i) == syntax.Open {
+			i = max(i, p.mate(i))
+		}
+	}
+	return true
+}
+
+// initialiser parses the values of an array, as a List, or of an object's fields, as
+// a Record: {"a", "b"}, {.name = "a"}.
+func (p *parser) initialiser() int32 {
+	from, mark, kind := p.at, len(p.stack), List
+	if p.textAt(p.at+1) == "." || p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "=" || p.isElement(p.at+1) && !p.g.Macros {
+		kind = Record
+	}
+	p.within(p.at, func() { p.inside++; p.list(p.initial) })
+	return p.make(kind, from, -1, mark)
+}
+
+// isElement reports whether the element that a value belongs to is named at a token:
+// ["a"] = b.
+func (p *parser) isElement(i int) bool {
+	return p.textAt(i) == "[" && p.textAt(p.mate(i)+1) == "="
+}
+
+// initial parses one value of an array or an object: a, .name = a, name = a, ["a"] = a.
+func (p *parser) initial() int32 {
+	from, mark := p.at, len(p.stack)
+	if end := p.mate(p.at) + 1; p.isElement(p.at) {
+		if p.g.Macros { // of an array of C: its place says nothing more
+			p.at = min(end+1, p.end)
+			return p.expression(levelAssign)
+		}
+		p.within(p.at, func() { p.add(p.expression(levelAssign)) })
+		p.at = min(end+1, p.end)
+		p.add(p.expression(levelAssign))
+		return p.make(Pair, from, end, mark)
+	}
+	if p.is(".") && p.textAt(p.at+2) == "=" {
+		p.at++
+	}
+	if p.kind() == syntax.Word && p.textAt(p.at+1) == "=" {
+		name := p.at
+		p.at += 2
+		p.add(p.expression(levelAssign))
+		return p.make(Pair, from, name, mark)
+	}
+	return p.expression(levelAssign)
 }
 
 // entry parses one entry of a record.

@@ -72,6 +72,10 @@ func (p *parser) oneStatement() int32 {
 			return p.function(at)
 		}
 	case wordClass:
+		if p.namesType(p.at) {
+			p.at++
+			return p.oneStatement()
+		}
 		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "::" {
 			return p.classDeclaration()
 		}
