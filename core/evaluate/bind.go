@@ -83,7 +83,9 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			all.set(strings.TrimPrefix(p.name, "$"), v)
 		}
 		if p.name == "" {
-			m.assign(p.node, v, st, 0)
+			if u := fn.Unit; !u.Words.Clauses || !u.isConstant(u.Tree.Child(p.node, 0)) {
+				m.assign(p.node, v, st, 0)
+			}
 			continue
 		}
 		st.scope.vars.put(p.name, v)

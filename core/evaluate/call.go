@@ -286,7 +286,7 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 	member := u.kind(callee) == parse.Member && u.Tree.Child(callee, 0) != 0
 	path := m.calleePath(callee)
 	if use, found := m.pathUse(path, name, arguments, n); found {
-		return m.use(use, n, nil, arguments, st)
+		return recased(name, m.use(use, n, nil, arguments, st))
 	}
 	if u.Words.Formats[path] && len(arguments) > 0 {
 		return m.format(arguments[0].value, valuesOf(arguments[1:]))

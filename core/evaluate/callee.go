@@ -188,7 +188,11 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 	if member {
 		var only *Func
 		count := 0
+		owner := u.Tree.Child(callee, 0)
 		for _, fn := range u.funcs[name] {
+			if fn.Owner != nil && u.at(owner) == fn.Owner.Name && isOpen(receiver) && (u.kind(owner) == parse.Member && fn.concerned || u.Words.Clauses) { // Lock.Env.get
+				return fn
+			}
 			if fn.concerned && (fn.Owner != nil || u.Words.Errors != nil || u.Words.Signs || u.isMember(fn)) {
 				only = fn
 				count++

@@ -65,6 +65,14 @@ func (m *machine) within(n int32) int32 {
 // run runs a function with arguments. It reports false where it would lead too
 // deep.
 func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *state) (Value, bool) {
+	if list := fn.clauses(); list != nil {
+		return m.runClauses(list, c, n, arguments, st)
+	}
+	return m.runOne(fn, c, n, arguments, st)
+}
+
+// runOne is run for one of the ways in which a function may be written.
+func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st *state) (Value, bool) {
 	if len(m.frames) > deepest || fn.Body == 0 || m.isRunning(fn) || !m.tick() {
 		return nil, false
 	}
@@ -127,7 +135,11 @@ func (m *machine) body(fn *Func, st *state) Value {
 		return nil
 	}
 	if u.kind(fn.Body) != parse.Block || u.Words.Returns {
-		m.tail(v, fn.Body, st)
+		last := fn.Body
+		if u.kind(last) == parse.Pair { // , do: a
+			last = lastBlock(u, last)
+		}
+		m.tail(v, last, st)
 		return v
 	}
 	return Value{{form: nothing}}

@@ -81,6 +81,7 @@ type Func struct {
 	Owner *Class
 	Body  int32
 
+	guard     int32   // what must be true of what it is given
 	before    []int32 // what is run before the body
 	folded    bool    // the body was passed over
 	indexes   bool    // it asks for elements
@@ -240,6 +241,10 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 		if t.Nodes[c].Kind == parse.Parameter {
 			continue
 		}
+		if t.Nodes[c].Kind == parse.If && u.at(c) == "when" { // def name(a) when a > 0
+			fn.guard = t.Nodes[c].First
+			continue
+		}
 		if fn.Body != 0 { // statements of a closure
 			fn.before = append(fn.before, fn.Body)
 		}
@@ -253,6 +258,7 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 	u.byNode[n] = fn
 	u.list = append(u.list, fn)
 	if fn.Name != "" {
+		u.headed(fn)
 		u.funcs[fn.Name] = append(u.funcs[fn.Name], fn)
 		if owner != nil {
 			if owner.methods[fn.Name] == nil {
@@ -261,6 +267,28 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 		}
 	}
 	return fn
+}
+
+// headed gives a function the defaults of the head before it, which takes its place no
+// more: def port(name, usual \\ 80).
+func (u *Unit) headed(fn *Func) {
+	if !u.Words.Clauses {
+		return
+	}
+	u.funcs[fn.Name] = slices.DeleteFunc(u.funcs[fn.Name], func(head *Func) bool {
+		if head.Owner != fn.Owner || head.Body != 0 || head.folded || len(head.params) != len(fn.params) {
+			return false
+		}
+		for i, p := range head.params {
+			if fn.params[i].fallback == 0 {
+				fn.params[i].fallback = p.fallback
+			}
+		}
+		if fn.Owner != nil && fn.Owner.methods[fn.Name] == head {
+			fn.Owner.methods[fn.Name] = fn
+		}
+		return true
+	})
 }
 
 // receiver notes the receiver of func (r *T) name(), and returns the class of

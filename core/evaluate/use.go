@@ -456,16 +456,22 @@ func (m *machine) transparent(name string, v Value) Value {
 	if name == "String" && m.unit().Words.Chains { // String(undefined) is a text
 		return written(v, m.depth())
 	}
-	switch word {
-	case "upper", "toupper", "touppercase", "upcase", "uppercase", "toupperinvariant", "strtoupper", "toasciiuppercase", "uppercased", "uc":
-		return folded(v, strings.ToUpper)
-	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":
-		return folded(v, strings.ToLower)
-	case "len", "length":
+	if word == "len" || word == "length" {
 		if length, known := m.askLists(v, "len"); known {
 			return length
 		}
 		return Value{loose(v, alt{missing: v.missing(), form: lengthForm(v), parts: []part{{text: "0"}}})}
+	}
+	return recased(word, v)
+}
+
+// recased returns a value in the case that a function of some name puts it in.
+func recased(name string, v Value) Value {
+	switch strings.ToLower(strings.ReplaceAll(name, "_", "")) {
+	case "upper", "toupper", "touppercase", "upcase", "uppercase", "toupperinvariant", "strtoupper", "toasciiuppercase", "uppercased", "uc":
+		return folded(v, strings.ToUpper)
+	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":
+		return folded(v, strings.ToLower)
 	}
 	return v
 }

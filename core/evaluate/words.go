@@ -15,6 +15,9 @@ type Words struct {
 	// Short says that an expression with _ in place of an operand is a function:
 	// map(_.toInt).
 	Short bool
+	// Clauses says that a function may be written several times, each for other things
+	// that it is given.
+	Clauses bool
 	// Returns says that a function returns its last expression.
 	Returns bool
 	// Forces says that an operator behind a value stops where there is none: x!!

@@ -60,15 +60,18 @@ var elixir = &reads.Language{
 		{Access: `String.to_integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `String.to_float($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `String.split($read, $rest)`, Kind: reads.List, Does: evaluate.Fail},
+		{Access: `to_string($read)`, Does: evaluate.Converts},
+		{Access: `String.trim_trailing($read, $rest)`, Does: evaluate.Fail},
 		{Access: `Jason.decode!($read)`, Kind: reads.JSON, Does: evaluate.Fail},
 		{Access: `Integer.parse($read)`, Kind: reads.Integer, Does: evaluate.Breaks},
 		{Access: `URI.parse($read)`, Kind: reads.URL},
 	}, elixirGiven...),
-	Stops:   []string{"raise", "exit", "System.halt"},
-	Nothing: []string{"nil"},
-	Runs:    reads.Runs{Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
-	WordOr:  []string{"||", "or"},
-	Concat:  []string{"<>"},
+	Transparent: []string{"Atom.to_string"},
+	Stops:       []string{"raise", "exit", "System.halt"},
+	Nothing:     []string{"nil"},
+	Runs:        reads.Runs{Clauses: true, Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
+	WordOr:      []string{"||", "or"},
+	Concat:      []string{"<>"},
 }
 
 // systemTuples finds what libraries read for the code: {:system, "NAME"}.

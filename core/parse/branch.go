@@ -1,6 +1,10 @@
 package parse
 
-import "inzicht/core/syntax"
+import (
+	"slices"
+
+	"inzicht/core/syntax"
+)
 
 // condition parses the head of a statement, up to its block.
 func (p *parser) condition() {
@@ -113,7 +117,13 @@ func (p *parser) conditional() int32 {
 	}
 	p.condition()
 	if unless && len(p.stack) > own {
+		behind := p.stack[len(p.stack):]
+		if p.g.Layout == Worded && p.g.Records { // unless a, do: b
+			behind = slices.Clone(p.stack[own+1:])
+			p.stack = p.stack[:own+1]
+		}
 		p.add(p.make(Unary, from, from, own))
+		p.stack = append(p.stack, behind...)
 	}
 	if p.g.Layout == Worded && len(p.stack) > mark+1 && p.t.Nodes[p.stack[len(p.stack)-1]].Kind == Pair { // if a, do: b, else: c
 		return p.make(If, from, from, mark)

@@ -180,6 +180,9 @@ func (p *parser) function(name int) int32 {
 			p.add(p.argument())
 			break
 		}
+		if p.g.Records && p.g.Arrow != "" && !p.is("do") { // def name(x \\ 1), which is defined below
+			break
+		}
 		p.add(p.guardedBody())
 		p.closed()
 	default:
@@ -194,6 +197,11 @@ func (p *parser) function(name int) int32 {
 func (p *parser) toBody() {
 	if p.g.Layout == Worded {
 		if p.is("when") {
+			from, mark, head := p.at, len(p.stack), p.head
+			p.at, p.head = p.at+1, true
+			p.add(p.expression(levelChoice))
+			p.head = head
+			p.add(p.make(If, from, from, mark))
 			for p.at < p.end && !p.is("do") && !p.is(",") {
 				p.at++
 			}
@@ -294,6 +302,12 @@ func (p *parser) parameterEnd() int {
 func (p *parser) parameter(end int) {
 	from, mark, outer := p.at, len(p.stack), p.end
 	p.end = end
+	if p.isLiteral() { // def name(nil), do: …
+		p.add(p.expression(levelChoice))
+		p.at, p.end = end, outer
+		p.add(p.make(Parameter, from, -1, mark))
+		return
+	}
 	name, equals, colon := -1, -1, -1
 	for i := from; i < end && equals < 0; i++ {
 		switch text := p.textAt(i); {
@@ -324,6 +338,25 @@ func (p *parser) parameter(end int) {
 	}
 	p.add(p.make(Parameter, from, name, mark))
 	p.end = outer
+}
+
+// isLiteral reports whether what is to be parsed, in place of a parameter, is a literal:
+// what a function is given must be that.
+func (p *parser) isLiteral() bool {
+	if p.g.Layout != Worded || !p.g.Records {
+		return false
+	}
+	left := p.end - p.at
+	switch p.kind() {
+	case syntax.Word:
+		w := p.wordAt(p.at)
+		return left == 1 && (w == wordNothing || w == wordBool)
+	case syntax.String, syntax.Number:
+		return left == 1
+	case syntax.Quote:
+		return p.mate(p.at) == p.end-1
+	}
+	return left == 2 && p.is(":") && p.kindAt(p.at+1) == syntax.Word
 }
 
 // Default returns the default of a parameter, or 0.

@@ -151,6 +151,7 @@ type Runs struct {
 	Joins      []string          // operators that fail on nothing
 	Main       []string          // functions that give how the program ends; "" is the file itself
 	Exact      bool              // a switch over nothing fails
+	Clauses    bool              // a function may be written several times
 	Short      bool              // an expression with _ in place of an operand is a function
 	Exhausts   []string          // words of a switch that fails where no case fits
 	Signs      bool              // an element is written with another sign than what it is of
