@@ -285,6 +285,9 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 	name := u.calleeName(callee)
 	member := u.kind(callee) == parse.Member && u.Tree.Child(callee, 0) != 0
 	path := m.calleePath(callee)
+	if v, is := m.constantNamed(n, callee, arguments, st); is {
+		return v
+	}
 	if use, found := m.pathUse(path, name, arguments, n); found {
 		return recased(name, m.use(use, n, nil, arguments, st))
 	}

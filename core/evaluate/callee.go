@@ -67,6 +67,8 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		case x.form == unknown && x.name != "" && len(arguments) > 0:
 			if use, found := m.pathUse(x.name, x.name, arguments, n); found {
 				out, done = append(out, m.use(use, n, nil, arguments, st)...), true
+			} else if use, found := m.namedMethod(Value{x}); found {
+				out, done = append(out, m.use(use, n, arguments[0].value, nil, st)...), true
 			} else if u.Words.Transparent[x.name] {
 				out, done = append(out, m.transparent(x.name, arguments[0].value)...), true
 			}

@@ -64,7 +64,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && fallback.Node == 0) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -177,6 +177,7 @@ func (m *machine) fallback(v Value, at int32) *Fallback {
 	u := m.unit()
 	at = m.otherBranch(at)
 	f := &Fallback{Computed: true}
+	u, at = m.standsFor(at)
 	if u == m.u {
 		f.Node = at
 	}
@@ -276,4 +277,51 @@ func (v Value) failures() (list Value) {
 		return Value{{form: failure}}
 	}
 	return list
+}
+
+// standsFor returns the expression that a node of the function that is running stands
+// for, and its file: of a parameter it is what the function was given for it.
+func (m *machine) standsFor(at int32) (*Unit, int32) {
+	for depth := len(m.frames) - 1; ; depth-- {
+		fr := m.frames[depth]
+		if u := fr.unit; u.kind(at) == parse.Binary && (u.at(at) == "??" || u.at(at) == "||" || u.at(at) == "or") {
+			at = u.Tree.Child(at, 1)
+		}
+		if depth == 0 {
+			return fr.unit, at
+		}
+		given := fr.given(m.frames[depth-1].unit, at)
+		if given == 0 {
+			return fr.unit, at
+		}
+		at = given
+	}
+}
+
+// given returns what a function was given in a file for the parameter that a node
+// names, or 0.
+func (fr *frame) given(caller *Unit, n int32) int32 {
+	if fr.fn == nil || fr.unit.kind(n) != parse.Name || caller.kind(fr.call) != parse.Call {
+		return 0
+	}
+	var names []string
+	for i, p := range fr.fn.params {
+		if i > 0 || fr.fn.Owner == nil || !isSelfName(p.name) {
+			names = append(names, p.name)
+		}
+	}
+	at := slices.Index(names, fr.unit.at(n))
+	if at < 0 {
+		return 0
+	}
+	arguments := caller.children(fr.call)[1:]
+	for _, a := range arguments {
+		if caller.kind(a) == parse.Pair && strings.Trim(caller.at(a), ":") == names[at] {
+			return caller.Tree.Child(a, 0)
+		}
+	}
+	if at >= len(arguments) || slices.ContainsFunc(arguments[:at+1], func(a int32) bool { return caller.kind(a) == parse.Pair || caller.kind(a) == parse.Wrapper }) {
+		return 0
+	}
+	return arguments[at]
 }

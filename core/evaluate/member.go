@@ -58,6 +58,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if v, known := m.textLength(name, of); known {
 		return v
 	}
+	if u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") && isUpper(u.at(object)) && len(u.Words.Uses["."+name]) > 0 { // String::toInt, given to something
+		return Value{{name: u.at(object) + "." + name, parts: anyParts(m.depth())}}
+	}
 	if use, found := m.methodUse(name, nil, st); found && u.Tree.File.Text(int(u.Tree.Nodes[n].To)) != "(" {
 		return m.use(use, n, of, nil, st)
 	}
@@ -322,6 +325,15 @@ func (m *machine) index(n int32, st *state) Value {
 			}
 			if st.dead {
 				return nil
+			}
+		case x.form == class && x.class.indexed() != nil: // Env["X"]
+			v, ran := m.run(x.class.indexed(), m.closureOf(x.class.indexed(), nil), n, []argument{{node: list[len(list)-1], value: key}}, st)
+			if st.dead {
+				return nil
+			}
+			if ran {
+				out = append(out, v...)
+				continue
 			}
 		case x.form == function || x.form == class: // get[int]
 			out = append(out, x)

@@ -53,6 +53,35 @@ func (m *machine) objectIndex(x alt, n int32, key Value, st *state) (Value, bool
 	return m.objectMethod(x, indexMethods, n, []argument{{node: m.unit().Tree.Child(n, 1), value: key}}, st)
 }
 
+// indexed returns the function that is run where an element of a class itself is taken:
+// def self.[](name), operator fun get(name) of an object, static subscript. Else it
+// returns nil.
+func (c *Class) indexed() *Func {
+	fn := c.oneOf(indexMethods)
+	if fn == nil {
+		return nil
+	}
+	f, at := fn.Unit.Tree.File, int(fn.Unit.Tree.Nodes[fn.Node].From)
+	before := func(word string) bool { return f.Is(at, word) || f.Is(at-1, word) || f.Is(at-2, word) }
+	switch fn.Name {
+	case "]":
+		if !f.Is(int(fn.Unit.Tree.Nodes[fn.Node].From)+1, "self") {
+			return nil
+		}
+	case "get":
+		if !before("operator") {
+			return nil
+		}
+	case "subscript":
+		if !before("static") {
+			return nil
+		}
+	default:
+		return nil
+	}
+	return fn
+}
+
 // objectMember runs what an object does where a member of it is asked for that it
 // does not have.
 func (m *machine) objectMember(x alt, n int32, name string, st *state) (Value, bool) {

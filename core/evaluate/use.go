@@ -321,6 +321,8 @@ func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) 
 		out = m.invoke(a.value[0], a.node, given, st)
 	} else if use, named := m.namedUse(a.value, given, a.node); named {
 		out = m.use(use, a.node, nil, given, st)
+	} else if use, named := m.namedMethod(a.value); named && m.unit().kind(a.node) == parse.Name {
+		out = m.use(use, a.node, rest, nil, st)
 	} else if a.node != 0 {
 		out = m.applied(a.node, rest, st)
 	}
@@ -345,6 +347,19 @@ func (m *machine) namedUse(v Value, arguments []argument, n int32) (Use, bool) {
 		return Use{}, false
 	}
 	return m.pick(m.unit().Words.Uses[v[0].name], arguments)
+}
+
+// namedMethod returns what a method does that a variable holds: find(name)?.let(parse),
+// where parse is String::toInt.
+func (m *machine) namedMethod(v Value) (Use, bool) {
+	if len(v) != 1 || v[0].form != unknown {
+		return Use{}, false
+	}
+	at := strings.LastIndexByte(v[0].name, '.')
+	if at < 0 || !isUpper(v[0].name) {
+		return Use{}, false
+	}
+	return m.pick(m.unit().Words.Uses[v[0].name[at:]], nil)
 }
 
 // unnamed are what a function calls what it is given where it names no

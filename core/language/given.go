@@ -72,7 +72,7 @@ var (
 		opened(second(evaluate.Errs, "", "time.Parse time.ParseInLocation net.Dial net.DialTimeout")),
 	)
 	jvmGiven = slices.Concat(
-		opened(given(evaluate.OnNothing, "", "Paths.get Path.of File Charset.forName Locale.forLanguageTag Pattern.compile Class.forName StringReader Level.valueOf TimeUnit.valueOf URLDecoder.decode URLEncoder.encode Files.readString")),
+		opened(given(evaluate.OnNothing, "", "Paths.get Path.of File enumValueOf Charset.forName Locale.forLanguageTag Pattern.compile Class.forName StringReader Level.valueOf TimeUnit.valueOf URLDecoder.decode URLEncoder.encode Files.readString")),
 		given(evaluate.Fail, "", "UUID.fromString Instant.parse LocalDate.parse LocalDateTime.parse LocalTime.parse OffsetDateTime.parse ZonedDateTime.parse ZoneId.of Level.parse InetSocketAddress.createUnresolved"),
 		given(evaluate.Fail, reads.Integer, "Short.parseShort Byte.parseByte Integer.decode Long.decode Integer.parseUnsignedInt BigInteger Short.valueOf"),
 		given(evaluate.Fail, reads.Number, "Double.valueOf Float.valueOf"),

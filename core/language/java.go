@@ -75,6 +75,7 @@ var jvmUses = append([]reads.Idiom{
 	{Access: `requireNotNull($read, $rest)`, Does: evaluate.OnNothing},
 	{Access: `checkNotNull($read, $rest)`, Does: evaluate.OnNothing},
 	{Access: `Integer.parseInt($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+	{Access: `Enum.valueOf($any, $read)`, Does: evaluate.OnNothing},
 	{Access: `Integer.valueOf($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 	{Access: `Long.parseLong($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 	{Access: `Long.valueOf($read)`, Kind: reads.Integer, Does: evaluate.Fail},
