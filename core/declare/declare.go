@@ -213,7 +213,12 @@ func (s *Source) imported(n int32, as As) {
 	if !found || name == "" || module == "" {
 		return
 	}
-	if at := strings.LastIndexAny(module, "/."); at >= 0 {
+	if at := strings.LastIndexByte(module, '/'); at >= 0 { // ./env.validation.js
+		module = module[at+1:]
+		for _, ending := range []string{".js", ".mjs", ".cjs", ".ts"} {
+			module = strings.TrimSuffix(module, ending)
+		}
+	} else if at := strings.LastIndexByte(module, '.'); at >= 0 {
 		module = module[at+1:]
 	}
 	s.Give(Role{Name: name, File: s.File, As: as, Module: module})

@@ -115,7 +115,7 @@ func (w *options) call(n int32) {
 	said := append([]property{}, w.pairs(n)...)
 	past := false
 	for _, p := range list {
-		if past || p.word == "type" {
+		if kind, _ := kindOf(p.word); past || p.word == "type" || w.form.Receivers != "" && p.call && kind != "" {
 			said = append(said, p)
 		}
 		past = past || p.token == int(w.node(callee).At)

@@ -45,7 +45,16 @@ func (f *Schemas) Find(s *Source) []Setting {
 		}
 	}
 	for _, role := range s.Roles {
-		if v := s.value(role.Name); role.As == Applied && role.File != s.File && v != 0 {
+		if role.As != Applied || role.File == s.File {
+			continue
+		}
+		if c := s.class(role.Name); c != 0 {
+			w.validated(c, 0)
+		}
+		if v := s.value(role.Name); v != 0 {
+			if s.is(v, parse.Function) {
+				w.within(v)
+			}
 			w.entries(v, "", 0)
 		}
 	}
@@ -90,7 +99,7 @@ func (w *schemas) call(n int32) {
 		}
 	}
 	switch {
-	case w.is(callee, parse.Member) && w.direct[w.word(w.first(callee))+"."+word]:
+	case w.is(callee, parse.Member) && w.direct[w.word(w.first(callee))+"."+word], w.is(callee, parse.Name) && w.direct[word] && given < 0:
 		for _, arg := range args {
 			if w.is(w.unwrap(arg), parse.Record) {
 				w.entries(arg, "", 0)
@@ -175,7 +184,7 @@ func (w *schemas) within(function int32) {
 			w.entries(w.first(callee), "", 0)
 		}
 		for _, arg := range w.children(c)[1:] {
-			if a := w.unwrap(arg); w.is(a, parse.Call) || w.is(a, parse.Name) && w.is(w.value(w.name(a)), parse.Call) {
+			if a := w.unwrap(arg); w.is(a, parse.Call) || w.is(a, parse.Name) && (w.is(w.value(w.name(a)), parse.Call) || w.class(w.name(a)) != 0) {
 				w.entries(a, "", 0)
 			}
 		}
@@ -205,7 +214,9 @@ func (w *schemas) entries(n int32, need string, depth int) {
 		w.entries(w.first(n), need, depth+1)
 	case parse.Name:
 		name := w.name(n)
-		if v := w.value(name); v != 0 && v != n {
+		if c := w.class(name); c != 0 {
+			w.validated(c, depth+1)
+		} else if v := w.value(name); v != 0 && v != n {
 			w.entries(v, need, depth+1)
 		} else if v == 0 {
 			w.imported(n, Applied)

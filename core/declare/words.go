@@ -98,9 +98,9 @@ const (
 // meanings are the words of properties and calls, in small letters without
 // underscores.
 var meanings = map[string]meaning{
-	"default": fallback, "defaultvalue": fallback, "defaultvaluet": fallback, "defaultvaluest": fallback, "fallback": fallback, "withdefault": fallback, "prefault": fallback,
+	"default": fallback, "defaultvalue": fallback, "defaultvaluet": fallback, "defaultvaluest": fallback, "fallback": fallback, "withdefault": fallback, "defaulted": fallback, "prefault": fallback,
 	"missing": fallback, "loaddefault": fallback, "dumpdefault": fallback, "defaultto": fallback, "orelse": fallback, "getorelse": fallback, "defaultfactory": fallback, "catch": fallback,
-	"required": required, "mandatory": required, "demandoption": required, "isrequired": required, "mustexist": required, "environrequired": required, "makeoptionmandatory": required, "nonoptional": required,
+	"required": required, "mandatory": required, "demandoption": required, "isrequired": required, "mustexist": required, "environrequired": required, "makeoptionmandatory": required, "raiseerror": required, "nonoptional": required,
 	"optional": optional, "nullable": optional, "nullish": optional, "notrequired": optional, "allowblank": optional, "option": optional, "allownull": optional, "undefinedable": optional, "exactoptional": optional, "maybe": optional,
 	"type": typed, "format": typed, "cast": typed, "converter": typed, "kind": typed, "valueparser": typed, "subcast": nothingMeant, "parser": typed, "argparser": typed, "coerce": typed,
 	"choices": choices, "choice": choices, "enum": choices, "oneof": choices, "valid": choices, "picklist": choices, "values": choices, "possiblevalues": choices, "allowedvalues": choices, "asenum": choices, "literals": choices, "equal": choices,

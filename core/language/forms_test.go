@@ -39,6 +39,22 @@ const config = envSchema({ schema, dotenv: true });`,
 		"LOCK_A required; LOCK_B optional integer =80"}},
 	{"schemas applied", written{"x.mjs", `export default defineConfig({ env: { schema: { LOCK_URL: envField.string({ context: "server", access: "secret" }), LOCK_N: envField.number({ context: "client", access: "public", default: 4 }), LOCK_MODE: envField.enum({ values: ["a", "b"], default: "a" }) } } });`,
 		"LOCK_URL required; LOCK_N optional number =4; LOCK_MODE optional choice =a"}},
+	{"schemas applied", written{"x.ts", `import { envsafe, port, str } from "envsafe";
+const env = envsafe({ LOCK_PORT: port({ default: 80 }), LOCK_KEY: str() });`, "LOCK_PORT optional integer =80; LOCK_KEY required"}},
+	{"schemas applied", written{"x.ts", `import { Env } from "@adonisjs/core/env";
+export default await Env.create(here, { LOCK_MODE: Env.schema.enum(["a", "b"] as const), LOCK_NOTE: Env.schema.string.optional() });`, "LOCK_MODE required choice; LOCK_NOTE optional"}},
+	{"schemas applied", written{"x.ts", `import { defaulted, object, string } from "superstruct";
+create(process.env, object({ LOCK_A: defaulted(string(), "a"), LOCK_B: string() }));`, "* optional; LOCK_A optional =a; LOCK_B required"}},
+	{"schemas applied", written{"x.ts", `import { IsEnum, IsInt, IsOptional, IsString } from "class-validator";
+class Base { @IsString() LOCK_KEY: string; }
+class Env extends Base {
+  @IsEnum(Mode) LOCK_MODE: Mode;
+  @IsInt() LOCK_PORT: number = 80;
+  LOCK_FREE: string
+  @IsString() @IsOptional() LOCK_NOTE?: string;
+}
+export function validate(config: Record<string, unknown>) { return plainToInstance(Env, config); }
+ConfigModule.forRoot({ validate });`, "LOCK_KEY required; LOCK_MODE required choice; LOCK_PORT optional integer =80; LOCK_FREE expected; LOCK_NOTE optional"}},
 	{"schemas applied", written{"x.js", `spawn("x", { env: { ...process.env, LOCK_SET: "1" } }); Object.assign({}, process.env, { LOCK_SET: f() });`, "* optional; * optional"}},
 	{"values of Effect", written{"x.ts", `import { Config } from "effect";
 const a = Config.string("LOCK_HOST"), b = Config.number("LOCK_PORT").pipe(Config.withDefault(80)), c = Config.option(Config.redacted("LOCK_KEY"));
@@ -131,6 +147,11 @@ class Dev(Configuration):
 def f(port, key): pass
 def g(url: str = typer.Option(..., envvar="LOCK_URL"), on: Annotated[bool, typer.Option(envvar="LOCK_ON")] = False): pass`,
 		"LOCK_PORT optional integer =80; LOCK_KEY required; KEY required; LOCK_DEBUG optional boolean; LOCK_URL required; LOCK_ON optional boolean =False"}},
+	{"objects that read", written{"x.py", `from everett.manager import ConfigManager
+config = ConfigManager.basic_config()
+a = config("LOCK_A", default="1", parser=int), config("LOCK_B"), config("LOCK_C", raise_error=False)`, "LOCK_A optional integer =1; LOCK_B required; LOCK_C optional"}},
+	{"objects that read", written{"x.py", `from prettyconf import config
+a = config("LOCK_A", cast=config.boolean, default=False), config("LOCK_B")`, "LOCK_A optional boolean =False; LOCK_B required"}},
 	{"objects that read", written{"x.py", `from environs import Env
 env = Env()
 a = env.int("LOCK_A", 5)
@@ -249,6 +270,9 @@ fn f() { let s = envy::prefixed("LOCK_").from_env::<Settings>(); }`,
 		"LOCK_A optional =a; LOCK_B required; LOCK_C optional integer =3"}},
 	{"values of a configuration", written{"X.java", `class X { int a = ConfigProvider.getConfig().getValue("LOCK_A", Integer.class); String b = ConfigProvider.getConfig().getOptionalValue("LOCK_B", String.class).orElse("b"); }`,
 		"LOCK_A required integer; LOCK_B optional =b"}},
+	{"what is read through a library", written{"X.java", `import io.github.cdimascio.dotenv.Dotenv; class X { Dotenv dotenv = Dotenv.load(); String a = dotenv.get("LOCK_A", "a"), b = dotenv.get("LOCK_B"); }`, "LOCK_A optional =a; LOCK_B expected"}},
+	{"keys of the environment", written{"X.kt", `val a = EnvironmentKey.int().defaulted("LOCK_A", 80); val b = EnvironmentKey.required("LOCK_B"); val c = EnvironmentKey.optional("LOCK_C")`,
+		"LOCK_A optional integer =80; LOCK_B required; LOCK_C optional"}},
 	{"options of a command line: option(", written{"X.kt", `class Run : CliktCommand() {
     val port by option("--port", envvar = "LOCK_PORT").int().default(80)
     val key by option(envvar = "LOCK_KEY").required()

@@ -29,6 +29,18 @@ var jvmForms = []declare.Form{
 		}).Find,
 	},
 	{
+		Name:  "what is read through a library for env files: dotenv.get(\"PORT\", \"80\")",
+		Words: []string{"cdimascio"},
+		Find:  (&declare.Options{Heads: "get", Receivers: "dotenv", First: true, Second: true, Written: true, Need: declare.Expected}).Find,
+	},
+	{
+		Name:  "keys of the environment: EnvironmentKey.int().defaulted(\"PORT\", 80)",
+		Words: []string{"EnvironmentKey"},
+		Find: (&declare.Options{
+			Heads: "required optional defaulted", Receivers: "environmentkey", First: true, Second: true, Written: true, Need: declare.Required, Needs: map[string]string{"optional": declare.Optional},
+		}).Find,
+	},
+	{
 		Name:  "options of a command line: option(\"--port\", envvar = \"PORT\").int().default(80), @Option(defaultValue = \"${env:PORT:-80}\")",
 		Words: []string{"envvar", "picocli"},
 		Find: declare.All(

@@ -28,9 +28,9 @@ var pythonForms = []declare.Form{
 	},
 	{
 		Name:  "options with envvar=",
-		Words: []string{"envvar"},
+		Words: []string{"envvar", "env_var"},
 		Find: (&declare.Options{
-			Heads: "option Option argument Argument password_option confirmation_option add_argument make_option", Names: "envvar env_var", Need: declare.Optional, Default: true, Inferred: true, Flags: true, Access: "option",
+			Heads: "option Option argument Argument password_option confirmation_option add_argument make_option add add_arg", Names: "envvar env_var", Need: declare.Optional, Default: true, Inferred: true, Flags: true, Access: "option",
 			Needs: map[string]string{"Option": declare.Required, "Argument": declare.Required, "argument": declare.Required},
 		}).Find,
 	},
@@ -41,10 +41,10 @@ var pythonForms = []declare.Form{
 	},
 	{
 		Name:  "objects that read: env = Env(); env.int(\"PORT\", default=80)",
-		Words: []string{"import environ", "from environ", "environ.Env", "environs", "decouple", "starlette"},
+		Words: []string{"import environ", "from environ", "environ.Env", "environs", "decouple", "starlette", "everett", "prettyconf"},
 		Find: (&declare.Readers{
-			Makers: "Env FileAwareEnv Config AutoConfig", Modules: "environ environs decouple starlette.config goodconf", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config",
-			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser",
+			Makers: "Env FileAwareEnv Config AutoConfig ConfigManager basic_config Configuration", Modules: "environ environs decouple starlette.config goodconf everett.manager prettyconf", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config prettyconf.config",
+			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser with_namespace with_options get_runtime_config raise_config_error",
 			Kinds:  map[string]string{"db": "url", "db_url": "url", "cache": "url", "cache_url": "url", "email_url": "url", "email": "url", "search_url": "url", "dj_db_url": "url", "dj_email_url": "url", "dj_cache_url": "url", "channels_url": "url", "str": "text", "path": "text", "get_value": "text", "unicode": "text"},
 			Usual:  map[string]string{"db": "DATABASE_URL", "db_url": "DATABASE_URL", "cache": "CACHE_URL", "cache_url": "CACHE_URL", "email": "EMAIL_URL", "email_url": "EMAIL_URL", "search_url": "SEARCH_URL", "channels": "CHANNELS_URL", "channels_url": "CHANNELS_URL"},
 		}).Find,

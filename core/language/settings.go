@@ -19,7 +19,7 @@ var (
 			base := path.Base(file)
 			return (strings.HasPrefix(base, "application") || strings.HasPrefix(base, "bootstrap")) && isYAML(base)
 		},
-		Own: together(readPlaceholders("#;!", style{open: "${", close: "}", colon: true, asks: true}, "${…}"), readKtor),
+		Own: together(readSettings, readKtor),
 	}
 	template = &reads.Language{
 		Name: "template", Extensions: []string{".tmpl", ".template", ".tpl", ".envsubst"}, Triggers: []string{"$"},

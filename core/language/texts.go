@@ -110,8 +110,8 @@ var (
 	}
 	// Playbooks look variables up for the machine that runs them.
 	playbook = &reads.Language{
-		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query", "env:", "oc.env", "!ENV"},
-		Own: alsoTables(together(interpolated, byLine("#", reads.Tooling, nil, nil,
+		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query", "env:", "oc.env", "!ENV", ":-"},
+		Own: alsoTables(together(interpolated, readSubstituted, byLine("#", reads.Tooling, nil, nil,
 			form{late.Regexp(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected}))),
 	}
 	// Descriptions in XML of builds, of logging and of services.

@@ -84,7 +84,7 @@ func (p *parser) skipType() {
 			word = false
 		case text == "'" && p.kindAt(p.at+1) == syntax.Word: // a lifetime
 			p.at += 2
-		case text == "?" || text == "*" || text == "**" || text == "!" || text == "..." || text == "@":
+		case text == "?" || text == "*" || text == "**" || text == "!" || text == "..." || text == "@" && !p.f.Tokens[p.at].NewLine:
 			p.at++
 		default:
 			return
