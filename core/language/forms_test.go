@@ -189,7 +189,7 @@ cli(auto_envvar_prefix="HORN")`,
 	{"tags of fields", written{"x.go", "package x\ntype Store struct {\n\tHost string `env:\"HOST,required\"`\n\tPort int `env:\"PORT\" envDefault:\"5432\"`\n}\ntype S struct {\n\tStore Store `envPrefix:\"STORE_\"`\n\tTags []string `env:\"TAGS\" envSeparator:\":\"`\n\tMode string `env:\"MODE\" enum:\"a,b\" default:\"a\"`\n}\nfunc f() { env.ParseWithOptions(&S{}, env.Options{Prefix: \"LOCK_\"}) }\n",
 		"LOCK_STORE_HOST required; LOCK_STORE_PORT optional integer =5432; LOCK_TAGS expected list; LOCK_MODE optional choice =a"}},
 	{"tags of fields", written{"x.go", "package x\ntype D struct {\n\tName string `env:\"NAME, required\"`\n}\ntype C struct {\n\tD *D `env:\", prefix=DB_\"`\n\tURL string `env:\"LOCK_A,LOCK_B\"`\n\tArg string `arg:\"--x,env:LOCK_ARG\"`\n}\n",
-		"DB_NAME required; LOCK_A expected; LOCK_B expected; LOCK_ARG expected"}},
+		"DB_NAME required; LOCK_A expected; LOCK_B expected; LOCK_ARG optional"}},
 	{"keys of a settings library", written{"x.go", `package x
 func f() {
 	viper.SetEnvPrefix("lock")
@@ -215,6 +215,14 @@ var f = []cli.Flag{&cli.IntFlag{Name: "port", EnvVars: []string{"LOCK_PORT"}, Va
 var a = kingpin.Flag("port", "").Default("80").Envar("LOCK_PORT").Int()
 var b = kingpin.Flag("key", "").Required().Envar("LOCK_KEY").String()
 `, "LOCK_PORT optional integer =80; LOCK_KEY required"}},
+	{"all variables with a prefix: WithEnvVarPrefix", written{"x.go", `package x
+func main() {
+	fs := flag.NewFlagSet("gate", flag.ExitOnError)
+	fs.String("listen-addr", ":80", "listen")
+	fs.DurationVar(&wait, "wait.most", time.Second, "wait")
+	fs.Bool("calm", true, "calm")
+	ff.Parse(fs, os.Args[1:], ff.WithEnvVarPrefix("LOCK"))
+}`, "LOCK_LISTEN_ADDR optional =:80; LOCK_WAIT_MOST optional duration [time.Second]; LOCK_CALM optional boolean =true"}},
 	{"all variables with a prefix: WithEnvVarPrefix", written{"x.go", `package x
 import "github.com/knadh/koanf/providers/env"
 func f() { ff.Parse(fs, args, ff.WithEnvVarPrefix("LOCK")); k.Load(env.Provider("GATE_", ".", nil), nil) }

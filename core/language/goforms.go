@@ -5,7 +5,7 @@ import "inzicht/core/declare"
 // goForms are how libraries of Go have settings declared.
 var goForms = []declare.Form{
 	{
-		Name: "tags of fields: env:\"PORT\" envDefault:\"80\", in structs within structs with prefixes", Words: []string{"env:\"", "envconfig:\"", "envvar:\"", "mapstructure:\"", "env-prefix", "envPrefix", "envprefix"},
+		Name: "tags of fields: env:\"PORT\" envDefault:\"80\", in structs within structs with prefixes", Words: []string{"env:\"", "envconfig:\"", "envvar:\"", "mapstructure:\"", "env-prefix", "envPrefix", "envprefix", "arg:\"", "ardanlabs/conf", "cristalhq/aconfig"},
 		Find: goTags,
 	},
 	{
@@ -28,9 +28,9 @@ var goForms = []declare.Form{
 	},
 	{
 		Name:  "all variables with a prefix: WithEnvVarPrefix(\"GATE\"), env.Provider(\"GATE_\", …)",
-		Words: []string{"WithEnvVarPrefix", "koanf"},
+		Words: []string{"WithEnvVarPrefix", "WithEnvVars", "koanf"},
 		Find: declare.All(
-			(&declare.Prefixes{Heads: "WithEnvVarPrefix", First: true, Joint: "_"}).Find,
+			prefixedFlags,
 			(&declare.Prefixes{Heads: "Provider ProviderWithValue", Receivers: "=env", First: true, Joint: "_", Access: "env.Provider"}).Find,
 		),
 	},

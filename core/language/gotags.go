@@ -204,6 +204,8 @@ func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix string
 		s := declare.Setting{Token: last, Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: declare.Expected}
 		if w.required {
 			s.Need = declare.Required
+		} else if key == "arg" { // an option of a command
+			s.Need = declare.Optional
 		}
 		w.says(&s, tag, options)
 		for _, name := range names {
