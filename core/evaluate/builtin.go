@@ -43,7 +43,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
 		case "entries", "pairs", "fromEntries":
 			return Value{{form: sequence, list: []Value{m.entryOf(a)}}}, true
-		case "dict", "list", "sorted", "HashMap", "TreeMap", "assign", "Map", "iter", "array_filter":
+		case "dict", "list", "set", "frozenset", "sorted", "HashMap", "TreeMap", "assign", "Map", "iter", "array_filter":
 			return first, true
 		}
 	}
@@ -58,6 +58,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 	}
 	if v, done := m.function(n, path, arguments, st); done || st.dead {
 		return v, true
+	}
+	if path == "array_diff" && len(arguments) == 2 {
+		return m.without(n, first, arguments[1].value, st)
 	}
 	switch path {
 	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold", "strcasecmp":

@@ -33,7 +33,27 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		return m.isOf(a, u.next(n) == "not")
 	}
 	b := m.eval(right, st)
+	if v, is := m.asEmpty(a, right, op); is {
+		return v
+	}
 	return m.equal(n, a, b, op, n)
+}
+
+// asEmpty returns whether a list is empty where it is compared with one that is written
+// so: missing == [].
+func (m *machine) asEmpty(a Value, right int32, op string) (Value, bool) {
+	u := m.unit()
+	x, known := oneCollection(a)
+	if !known || x.form != sequence || u.kind(right) != parse.List || u.Tree.Child(right, 0) != 0 {
+		return nil, false
+	}
+	switch op {
+	case "==":
+		return m.emptyOf("empty", x)
+	case "!=":
+		return m.emptyOf("Any", x)
+	}
+	return nil, false
 }
 
 // fitting returns whether a value fits a regular expression: nothing does not.
@@ -241,7 +261,7 @@ func (m *machine) membership(n int32, left, right int32, not bool, st *state) Va
 			return nil
 		}
 	}
-	if len(of) == 1 && m.isGiven(right) { // others may be filled elsewhere
+	if len(of) == 1 && (m.isGiven(right) || of[0].members != nil && of[0].members.whole) { // others may be filled elsewhere
 		if there, known := m.holdsKey(of[0], v); known {
 			there[0].truth = there[0].truth != not
 			return there

@@ -308,9 +308,15 @@ func (m *machine) pairsOf(x alt) alt {
 	return out
 }
 
+// someKeys is what a list of all keys is called that a map may have.
+const someKeys = "keys"
+
 // keysOf returns the keys of a map.
 func (m *machine) keysOf(x alt) alt {
-	out := alt{form: sequence, depends: x.depends}
+	out := alt{form: sequence, depends: x.depends, perhaps: x.members.perhaps, about: x.about}
+	if x.members.perhaps {
+		out.name = someKeys
+	}
 	for _, name := range x.members.names {
 		out.list = append(out.list, m.keyOf(name))
 	}
@@ -319,7 +325,7 @@ func (m *machine) keysOf(x alt) alt {
 
 // valuesIn returns the values of a map.
 func (m *machine) valuesIn(x alt) alt {
-	out := alt{form: sequence, depends: x.depends}
+	out := alt{form: sequence, depends: x.depends, perhaps: x.members.perhaps}
 	for _, name := range x.members.names {
 		out.list = append(out.list, x.members.value[name])
 	}
@@ -341,7 +347,7 @@ func (m *machine) numberOf(i int) Value {
 }
 
 // isListed reports whether it is known what a map holds.
-func (m *members) isListed() bool { return len(m.names) > 0 && (!m.open || m.filled) }
+func (m *members) isListed() bool { return m.whole || len(m.names) > 0 && (!m.open || m.filled) }
 
 // collection runs a method of a list, a map or a text.
 func (m *machine) collection(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
@@ -352,8 +358,17 @@ func (m *machine) collection(n int32, name string, receiver Value, arguments []a
 			}
 		}
 	}
+	if a := namesOf(receiver); a != nil && len(arguments) == 1 && asksFor[name] {
+		return m.having(n, receiver, st)(arguments[0].value), true
+	}
+	if v, known := m.setMethod(n, name, receiver, arguments, st); known {
+		return v, true
+	}
 	return m.recordMethod(n, name, receiver, arguments)
 }
+
+// asksFor are methods that report whether a collection has something.
+var asksFor = map[string]bool{"includes": true, "contains": true, "include?": true, "Contains": true, "has": true, "member?": true}
 
 // recordMethod runs a method that changes a list or record, or asks it.
 func (m *machine) recordMethod(n int32, name string, receiver Value, arguments []argument) (Value, bool) {
@@ -367,11 +382,10 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 			return Value{{form: sequence, list: []Value{receiver, {{element: true}}}}}, true
 		}
 	}
+	if asksFor[name] && x.form == sequence && len(arguments) > 0 {
+		return m.among(arguments[0].value, receiver, false), true
+	}
 	switch name {
-	case "includes", "contains", "include?", "Contains", "has", "member?":
-		if x.form == sequence && len(arguments) > 0 {
-			return m.among(arguments[0].value, receiver, false), true
-		}
 	case "containsKey", "ContainsKey", "has_key?", "key?":
 		if len(arguments) > 0 {
 			return m.holdsKey(x, arguments[0].value)
@@ -467,5 +481,8 @@ func (m *machine) holdsKey(x alt, of Value) (Value, bool) {
 		key = strings.ToLower(key)
 	}
 	_, there := x.members.get(key)
+	if there && x.members.perhaps {
+		return Value{{depends: x.depends | of.depends()}}, true
+	}
 	return Value{{form: boolean, truth: there, depends: x.depends | of.depends()}}, true
 }

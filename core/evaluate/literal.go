@@ -156,11 +156,41 @@ func (m *machine) isSpread(n int32) bool {
 
 // comprehension runs [value for target in list if condition].
 func (m *machine) comprehension(list []int32, st *state) Value {
+	v, _ := m.comprehended("", list, st)
+	return v
+}
+
+// mapComprehension runs {key: value for target in list if condition}.
+func (m *machine) mapComprehension(pair, loop int32, st *state) Value {
+	u := m.unit()
+	name, parts := "", u.children(pair)
+	if len(parts) == 1 {
+		name = u.at(pair)
+	}
+	v, keys := m.comprehended(name, append(parts, loop), st)
+	x, known := oneCollection(v)
+	if !known || x.form != sequence || len(keys) != len(x.list) {
+		return Value{anything(m.depth())}
+	}
+	r := &members{whole: true, perhaps: x.perhaps}
+	for i, key := range keys {
+		if s, plain := key.plain(); plain {
+			r.set(s, x.list[i])
+		} else {
+			r.open, r.whole = true, false
+		}
+	}
+	return Value{{form: record, members: r, depends: x.depends, about: x.about}}
+}
+
+// comprehended returns the list that a comprehension makes, and the keys of its
+// elements: the first of two parts, or what a variable holds.
+func (m *machine) comprehended(key string, list []int32, st *state) (made Value, keys []Value) {
 	u := m.unit()
 	loop := list[len(list)-1]
 	parts := u.children(loop)
 	if len(parts) < 2 {
-		return nil
+		return nil, nil
 	}
 	in := st.fork()
 	names := 1
@@ -169,6 +199,7 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 	}
 	elements := m.elements(parts[names], in)
 	x := alt{form: sequence}
+	var told Value // what the conditions say
 	context, round := m.context, m.round
 	defer func() { m.context, m.round = context, round }()
 	defer m.unrolled(len(elements))()
@@ -184,6 +215,7 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 		keep, drop := Value{{}}, Value(nil)
 		for _, c := range parts[names+1:] {
 			keep, drop = m.condition(c, in)
+			told = append(append(told, keep...), drop...)
 			if len(keep) == 0 {
 				break
 			}
@@ -199,10 +231,16 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 		if len(drop) == 0 {
 			in.control |= m.because(keep, true)
 		}
+		if key != "" {
+			v, _, _ := m.lookup(key, in)
+			keys = append(keys, v)
+		}
 		for _, c := range list[:len(list)-1] {
 			v := m.eval(c, in)
 			if c == list[len(list)-2] {
 				x.list = append(x.list, v)
+			} else {
+				keys = append(keys, v)
 			}
 		}
 		if len(drop) > 0 {
@@ -218,12 +256,12 @@ func (m *machine) comprehension(list []int32, st *state) Value {
 	st.consults |= in.consults
 	if in.dead {
 		st.dead = true
-		return nil
+		return nil, nil
 	}
 	if len(elements) == 1 && isAnything(elements[0]) {
-		return Value{anything(m.depth())}
+		return Value{anything(m.depth())}, nil
 	}
-	return Value{x}
+	return Value{x}.telling(told), keys
 }
 
 // recordOf returns a record that is written out.
@@ -234,10 +272,7 @@ func (m *machine) recordOf(n int32, st *state) Value {
 		if u.kind(list[0]) != parse.Pair { // {a for b in c}
 			return m.comprehension(list, st)
 		}
-		pair := list[0]
-		parts := u.children(pair)
-		m.comprehension(append(append([]int32{}, parts...), list[len(list)-1]), st)
-		return Value{anything(m.depth())}
+		return m.mapComprehension(list[0], list[len(list)-1], st)
 	}
 	r := &members{of: m.typeOf(n)}
 	r.open = r.of != nil

@@ -76,6 +76,8 @@ type Result struct {
 	Called map[*Func]int
 	// Sought are functions of other files that are given what was read.
 	Sought map[string]bool
+	// Compared are expressions that only ask which of some names the environment has.
+	Compared map[int32]bool
 }
 
 // Run is a file that was run once, with each variable set or not.
@@ -117,19 +119,21 @@ type machine struct {
 	ends        map[int32]bool // calls that such ways end with
 	ran         map[int32]bool // lambdas that something called
 
-	frames   []*frame
-	tries    []*try
-	exits    []*exit
-	context  int32
-	chains   map[chain]int32
-	tags     map[place]sites
-	effects  map[place]*effect
-	rounds   map[place]int             // how often loops over lists were gone round
-	large    map[unitNode][]int32      // the statements of large blocks
-	uses     map[place]map[int32][]int // which of them use a read
-	touches  []int32
-	settings []assigned
-	slots    map[slot]sites
+	frames  []*frame
+	tries   []*try
+	exits   []*exit
+	context int32
+	chains  map[chain]int32
+	// comparisons are where names are compared with those of the environment.
+	comparisons map[int32]bool
+	tags        map[place]sites
+	effects     map[place]*effect
+	rounds      map[place]int             // how often loops over lists were gone round
+	large       map[unitNode][]int32      // the statements of large blocks
+	uses        map[place]map[int32][]int // which of them use a read
+	touches     []int32
+	settings    []assigned
+	slots       map[slot]sites
 
 	entry   int
 	focus   *focus
@@ -287,7 +291,7 @@ func (r *Run) Judge() *Result {
 	for _, read := range r.m.reads {
 		read.byFallback()
 	}
-	return &Result{Reads: r.m.reads, Called: r.m.calls, Sought: r.m.sought}
+	return &Result{Reads: r.m.reads, Called: r.m.calls, Sought: r.m.sought, Compared: r.m.comparisons}
 }
 
 // Naming returns the functions that are given the name of what they read.

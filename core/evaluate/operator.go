@@ -82,6 +82,16 @@ func (m *machine) binary(n int32, st *state) Value {
 		if v, known := m.ordered(a, b, op); known {
 			return v
 		}
+		if op == ">=" {
+			a, b = b, a
+		}
+		if v, known := m.isWithin(n, a, b, st); known && op != "<" && op != ">" { // names <= set(environment)
+			return v
+		}
+	case "-", "--": // set(names) - found.keys()
+		if rest, known := m.without(n, a, b, st); known {
+			return rest
+		}
 	}
 	out := loose(a, anything(m.depth()))
 	out.depends |= b.depends()

@@ -80,6 +80,8 @@ type members struct {
 	value   map[string]Value
 	open    bool     // has further ones that are not known
 	filled  bool     // was made empty, and is filled by and by
+	whole   bool     // holds all that it ever will, were it nothing
+	perhaps bool     // each of them may be missing
 	hazy    bool     // a constructor that was not run may have set more
 	changed bool     // a field was given another value since the object was made
 	made    *making  // how it was made of a class that another file defines

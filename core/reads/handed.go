@@ -158,6 +158,16 @@ func (a *analysis) dropWhole(at int) {
 	}
 }
 
+// dropWholes takes back that the environment is handed on where an expression only asks
+// which names it has.
+func (a *analysis) dropWholes(in Range) {
+	for n := len(a.reads) - 1; n >= 0; n-- {
+		if a.reads[n].Whole && in.contains(a.spots[n]) {
+			a.reads, a.spots = slices.Delete(a.reads, n, n+1), slices.Delete(a.spots, n, n+1)
+		}
+	}
+}
+
 // tellHanded tells other files what a function of theirs is given.
 func (a *analysis) tellHanded(h handing) {
 	of := a.pathOf(h.callee, 0)

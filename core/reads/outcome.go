@@ -56,6 +56,9 @@ func (a *analysis) judge(run *evaluate.Run) {
 		}
 		a.addRead(at, found, read)
 	}
+	for n := range result.Compared { // in any order
+		a.dropWholes(a.rangeOf(n))
+	}
 	for fn, n := range result.Called { // in any order
 		if h := functions[fn]; h != nil {
 			a.seenCalls[h] += n
