@@ -121,6 +121,7 @@ func (m *machine) member(s int32, c *Class, st *state) {
 		if target := u.Tree.Child(s, 0); u.kind(target) == parse.Name && u.at(s) == "=" {
 			v := m.quiet(u.Tree.Child(s, 1), st)
 			m.setField(u.at(target), v, st, u.Tree.Child(s, 1))
+			m.described(u.at(target), v, u.Tree.Child(s, 1), c, st)
 			return
 		}
 	case parse.Call: // A("AA"): one of an enumeration
@@ -138,6 +139,31 @@ func (m *machine) member(s int32, c *Class, st *state) {
 		return
 	}
 	m.exec(s, st)
+	if target := u.Tree.Child(s, 0); u.kind(s) == parse.Declare && u.kind(target) == parse.Name { // note: str = Env()
+		if v, known := m.fieldsOf(c).get(u.at(target)); known {
+			m.described(u.at(target), v, lastBlock(u, s), c, st)
+		}
+	}
+}
+
+// described runs what an attribute of a class gives that is asked for: of an object with
+// __get__, which may be told its name before.
+func (m *machine) described(name string, v Value, n int32, c *Class, st *state) {
+	x, known := oneCollection(v)
+	if !known || x.form != record || x.members.of == nil || x.members.of.method("__get__", 0) == nil {
+		return
+	}
+	owner := argument{value: Value{{form: class, class: c}}}
+	if fn := x.members.of.method("__set_name__", 0); fn != nil {
+		m.run(fn, m.closureOf(fn, x.members), n, []argument{owner, {value: textOf(name, m.depth())}}, st.fork())
+	}
+	get, found := x.members.of.method("__get__", 0), len(m.reads)
+	m.run(get, m.closureOf(get, x.members), n, []argument{{value: Value{{form: record, members: m.fieldsOf(c)}}}, owner}, st.fork())
+	for _, r := range m.reads[found:] { // the name is said here
+		if r.Unit == m.unit() {
+			r.Node, r.Through = n, x.members.of.Name
+		}
+	}
 }
 
 // listed adds to what an enumeration holds.

@@ -11,7 +11,7 @@ func (m *machine) discover() {
 	m.begin()
 	m.enter(nil)
 	for _, fn := range m.u.list {
-		if fn.concerned && fn.within == nil && !(m.u.kind(fn.Node) == parse.Lambda && m.ran[fn.Node]) && !m.inRounds[fn.Node] {
+		if fn.concerned && fn.within == nil && !(m.ran[fn.Node] && (m.u.kind(fn.Node) == parse.Lambda || fn.Name == "__get__")) && !m.inRounds[fn.Node] {
 			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
 		}
 	}

@@ -295,6 +295,11 @@ func (m *machine) index(n int32, st *state) Value {
 		return v
 	}
 	name, plain := key.plain()
+	if plain {
+		if v, _, found := m.lookup(m.elementPath(list[0], name, of), st); found {
+			return v
+		}
+	}
 	var out Value
 	for _, x := range of {
 		switch {

@@ -234,6 +234,16 @@ func (m *machine) tagged(tags sites, r *Read) bool {
 	return false
 }
 
+// elementPath returns the name by which an element of something that is not known is
+// remembered, app.config["MAIL"], or "".
+func (m *machine) elementPath(object int32, key string, of Value) string {
+	path := m.path(object)
+	if m.unit().kind(object) != parse.Member || path == "" || len(of) != 1 || of[0].form != unknown || of[0].env != nil {
+		return ""
+	}
+	return path + "[" + key
+}
+
 // assignIndex gives an element of a list or record a value.
 func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 	u := m.unit()
@@ -248,6 +258,10 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 		return
 	}
 	if name, plain := m.eval(key, st).plain(); plain {
+		if path := m.elementPath(object, name, of); path != "" {
+			m.assignName(path, v, st, at)
+			return
+		}
 		for _, x := range of {
 			if x.members != nil {
 				m.replacing(x.members.value[name], v, slot{m.context, m.path(object) + "[" + name}, st, at)
