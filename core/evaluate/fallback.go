@@ -64,7 +64,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && fallback.Node == 0) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && !m.isSaid(at)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -277,6 +277,13 @@ func (v Value) failures() (list Value) {
 		return Value{{form: failure}}
 	}
 	return list
+}
+
+// isSaid reports whether it is known what the function that is running was given for
+// the parameter that a node names.
+func (m *machine) isSaid(n int32) bool {
+	_, given := m.standsFor(n)
+	return given != n
 }
 
 // standsFor returns the expression that a node of the function that is running stands

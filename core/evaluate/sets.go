@@ -107,7 +107,7 @@ func (m *machine) setMethod(n int32, name string, receiver Value, arguments []ar
 		return nil, false
 	}
 	switch of := arguments[0].value; name {
-	case "difference", "subtract", "subtracting", "Except", "minus":
+	case "difference", "diff", "removedAll", "subtract", "subtracting", "Except", "minus":
 		return m.without(n, receiver, of, st)
 	case "issubset", "isSubset", "IsSubsetOf", "isSubsetOf", "subset?":
 		return m.isWithin(n, receiver, of, st)

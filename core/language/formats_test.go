@@ -139,6 +139,15 @@ func TestOtherFormatsSay(t *testing.T) {
 		{"url: http://${oc.env:GATE_HOST,north}:${oc.env:GATE_PORT}\n", "GATE_HOST optional =north; GATE_PORT expected"},
 		{"size: !ENV ${GATE_SIZE:10}\nname: !ENV ${GATE_NAME}\n", "GATE_SIZE optional =10; GATE_NAME expected"},
 	})
+	holds(t, "gate.yml", "", []saying{
+		{"store:\n  url: ${STORE_URL}\n  user: ${STORE_USER:-lock}\n  run: echo ${OTHER_NAME:-x}\n  at: x$(date)${LATE_AT:-y}\n", "STORE_URL expected; STORE_USER optional =lock"},
+		{"apiVersion: v1\nargs: echo\nname: ${STORE_USER:-lock}\n", ""},
+		{"url: ${STORE_URL}\nlookup: x\n", ""},
+	})
+	holds(t, "application.conf", "", []saying{
+		{"gate {\n  port = 80\n  port = ${?GATE_PORT}\n  host = \"north\"\n  host = ${?GATE_HOST}\n  key = ${GATE_KEY}\n  note = ${?GATE_NOTE}\n}\n", "GATE_PORT optional =80; GATE_HOST optional =north; GATE_KEY required; GATE_NOTE optional"},
+		{"server {\n  name ${GATE_KEY};\n}\n", "GATE_KEY expected"},
+	})
 	holds(t, "x.conf.template", "", []saying{
 		{"listen ${GATE};\n", "GATE expected"},
 		{"uri $uri;\n", ""},

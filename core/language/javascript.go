@@ -114,6 +114,9 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			reads.Idiom{Access: `$name in ` + object, Test: true},
 			reads.Idiom{Access: `Object.hasOwn(` + object + `, $name)`, Test: true},
 			reads.Idiom{Access: `Reflect.get(` + object + `, $name)`},
+			reads.Idiom{Access: `_.get(` + object + `, $name)`},
+			reads.Idiom{Access: `_.get(` + object + `, $name, $fallback)`},
+			reads.Idiom{Access: `_.has(` + object + `, $name)`, Test: true},
 			reads.Idiom{Access: `Reflect.has(` + object + `, $name)`, Test: true},
 			reads.Idiom{Access: object, Whole: true},
 		)
