@@ -64,7 +64,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && !m.isSaid(at)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && !m.isSaid(at) || fallback.Node != 0 && fallback.Node == r.Node) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -286,13 +286,19 @@ func (m *machine) isSaid(n int32) bool {
 	return given != n
 }
 
+// alternatives are the operators of which the second operand stands in for the first.
+var alternatives = map[string]bool{"??": true, "||": true, "or": true, "?:": true, "//": true}
+
 // standsFor returns the expression that a node of the function that is running stands
 // for, and its file: of a parameter it is what the function was given for it.
 func (m *machine) standsFor(at int32) (*Unit, int32) {
 	for depth := len(m.frames) - 1; ; depth-- {
 		fr := m.frames[depth]
-		if u := fr.unit; u.kind(at) == parse.Binary && (u.at(at) == "??" || u.at(at) == "||" || u.at(at) == "or") {
-			at = u.Tree.Child(at, 1)
+		if u := fr.unit; u.kind(at) == parse.Binary && alternatives[u.at(at)] {
+			of := u.children(at)
+			if at = of[len(of)-1]; alternatives[u.Tree.File.Text(int(u.Tree.Nodes[of[0]].From)-1)] { // of a ?? (b ?? c), b is next
+				at = of[0]
+			}
 		}
 		if depth == 0 {
 			return fr.unit, at

@@ -296,6 +296,9 @@ func (m *machine) index(n int32, st *state) Value {
 	}
 	name, plain := key.plain()
 	if plain {
+		if len(of) == 1 && m.isEmptyGiven(list[0], of[0]) {
+			return Value{{form: nothing}}
+		}
 		if v, _, found := m.lookup(m.elementPath(list[0], name, of), st); found {
 			return v
 		}

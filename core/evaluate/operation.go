@@ -370,7 +370,16 @@ func (m *machine) function(n int32, path string, arguments []argument, st *state
 	if !known || o == unchanged && len(rest) > 0 && functionIn(rest) == nil {
 		return nil, false
 	}
+	if o == got && m.isEmptyGiven(arguments[at].node, x) {
+		return givenFor(rest)
+	}
 	return m.operate(n, o, x, rest, st)
+}
+
+// isEmptyGiven reports whether a node is the name of a parameter for which a function
+// was given a list without elements: no one fills it elsewhere.
+func (m *machine) isEmptyGiven(n int32, x alt) bool {
+	return x.form == sequence && len(x.list) == 0 && n != 0 && m.isParameter(n)
 }
 
 // oneCollection returns the list or map that a value is, if it is one alone.

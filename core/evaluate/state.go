@@ -258,7 +258,7 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 		return
 	}
 	if name, plain := m.eval(key, st).plain(); plain {
-		if path := m.elementPath(object, name, of); path != "" {
+		if path := m.elementPath(object, name, of); path != "" && u.Writes[target] == nil {
 			m.assignName(path, v, st, at)
 			return
 		}

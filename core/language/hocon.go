@@ -31,13 +31,13 @@ func readSettings(src []byte) ([]reads.Read, error) {
 	return list, err
 }
 
-// isHOCON reports whether a settings file has objects in braces, and no statements that
-// semicolons end.
+// isHOCON reports whether a settings file has objects in braces, and neither
+// statements that semicolons end nor headings.
 func isHOCON(src []byte) bool {
 	object := false
 	for line := range bytes.Lines(src) {
 		line = bytes.TrimSpace(line)
-		if bytes.HasSuffix(line, []byte{';'}) {
+		if bytes.HasSuffix(line, []byte{';'}) || bytes.HasPrefix(line, []byte{'['}) && bytes.HasSuffix(line, []byte{']'}) {
 			return false
 		}
 		object = object || bytes.HasSuffix(line, []byte{'{'}) || bytes.HasPrefix(line, []byte("include \""))
