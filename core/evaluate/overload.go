@@ -9,16 +9,20 @@ import (
 // overload returns the function that a call means of those with one name: the
 // one found, or the first that takes as many arguments.
 func (m *machine) overload(fn *Func, arguments []argument) *Func {
-	if fn.Name == "" || fn.takes(arguments) {
+	if fn.Name == "" || fn.takes(arguments) && fn.isWritten() {
 		return fn
 	}
 	for _, other := range fn.Unit.funcs[fn.Name] {
-		if other.Owner == fn.Owner && other.within == fn.within && fn.Unit.kind(other.Node) == parse.Function && other.takes(arguments) {
+		if other.Owner == fn.Owner && other.within == fn.within && fn.Unit.kind(other.Node) == parse.Function && other.isWritten() && other.takes(arguments) {
 			return other
 		}
 	}
 	return fn
 }
+
+// isWritten reports whether a function has a body, and is more than what it may be
+// called with: function get(name: string): string;
+func (fn *Func) isWritten() bool { return fn.Body != 0 || fn.folded }
 
 // takes reports whether a function can be called with arguments, by their number.
 func (fn *Func) takes(arguments []argument) bool {

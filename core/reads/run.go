@@ -226,11 +226,19 @@ func (a *analysis) discover() *evaluate.Run {
 	for _, name := range run.Naming() {
 		a.ask(name, 0, len(a.f.Tokens))
 	}
+	for _, name := range run.Handing() {
+		if len(name) > shortName && !a.isBundle() { // as programs shorten them, they are everywhere
+			a.ask(name, 0, len(a.f.Tokens))
+		}
+	}
 	for _, fn := range run.Takers() {
 		a.openBody(fn)
 	}
 	return run
 }
+
+// shortName is how many letters a name has that many things may have.
+const shortName = 2
 
 // openBody asks for the body of a function that was passed over.
 func (a *analysis) openBody(fn *evaluate.Func) { a.openNode(a.run.tree.Nodes[fn.Node]) }
