@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // defines runs the definition of a function within another.
 func (m *machine) defines(n int32, st *state) {
@@ -75,7 +79,7 @@ func (m *machine) classBody(n int32, st *state) {
 	back := m.context
 	m.context = context
 	u.Tree.Children(n, func(b int32) bool {
-		if fallback := u.Tree.Child(b, 0); u.kind(b) == parse.Parameter && fallback != 0 && u.reads(fallback) { // class A(val b: T = c)
+		if fallback := u.Tree.Child(b, 0); u.kind(b) == parse.Parameter && fallback != 0 && (u.reads(fallback) || u.callsReading(fallback, 0)) { // class A(val b: T = c)
 			m.setField(u.at(b), m.quiet(fallback, in), in, 0)
 		}
 		if u.kind(b) == parse.Block {
@@ -99,6 +103,15 @@ func (m *machine) classBody(n int32, st *state) {
 	if !in.dead {
 		st.consults |= in.consults
 	}
+}
+
+// callsReading reports whether an expression calls a function of the file that may read
+// the environment.
+func (u *Unit) callsReading(n int32, depth int) bool {
+	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return fn.concerned }) {
+		return true
+	}
+	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.callsReading(c, depth+1) })
 }
 
 // ready runs the body of a class that is asked for something before it is come

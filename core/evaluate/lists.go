@@ -128,6 +128,7 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 		out.perhaps, out.certain = x.perhaps, x.certain
 	}
 	var verdicts []Value
+	var told Value // what the function says of the elements
 	fn := f.fn.unit.byNode[f.fn.node]
 	round := m.round
 	defer func() { m.round = round }()
@@ -164,6 +165,7 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 				out.certain = out.certain || len(false_) == 0 && len(true_) > 0
 			}
 			out.depends |= v.depends()
+			told = append(told, v...)
 		case found:
 			verdicts = append(verdicts, v)
 		default:
@@ -183,7 +185,7 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 	case foundAny, foundAll, foundNone:
 		return m.anyOf(out, o != foundAll, o == foundNone)
 	}
-	return Value{out}
+	return Value{out}.telling(told)
 }
 
 // anyOf reports whether any element of a list counts as true, or whether each does; or

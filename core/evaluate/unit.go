@@ -169,6 +169,10 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 			}
 			u.define(c, nil, fn.class, fn, under)
 		case parse.Class:
+			if u.isOpened(c) {
+				u.define(c, owner, round, within, under)
+				break
+			}
 			class := u.class(c)
 			u.define(c, class, class, within, under)
 		default:
@@ -417,6 +421,12 @@ func (u *Unit) class(n int32) *Class {
 	u.classes[c.Name] = c
 	c.inherit(u, n)
 	return c
+}
+
+// isOpened reports whether a class is what the class round it is itself: class << self.
+func (u *Unit) isOpened(n int32) bool {
+	from := int(u.Tree.Nodes[n].From)
+	return u.Tree.File.Is(from+1, "<<") && u.Tree.File.Is(from+2, "self")
 }
 
 // inherit takes in what is in the head and body of a class.

@@ -35,11 +35,14 @@ func (h *heads) add(name string) {
 }
 
 // addName adds a name that is bound; of the object itself, as in this.env, the
-// words for that.
-func (h *heads) addName(name string) {
+// words for that, and in languages that need none of them the name as well.
+func (h *heads) addName(name string, bare bool) {
 	if name[0] != '.' {
 		h.add(name)
 		return
+	}
+	if bare {
+		h.add(name[1:])
 	}
 	for self := range selfWords { // in any order
 		h.add(self)
@@ -67,7 +70,7 @@ func (a *analysis) findHeads() {
 	}
 	for _, name := range a.o.names {
 		if slices.ContainsFunc(a.o.Bindings[name], func(b Binding) bool { return b.Path != "" && a.leads(a.real(b.Path)) }) {
-			h.addName(name)
+			h.addName(name, a.lang.SharesNames)
 		}
 	}
 	leading := &heads{names: map[string]bool{}, fold: h.fold} // words that a value with such a name holds
@@ -85,7 +88,7 @@ func (a *analysis) findHeads() {
 				continue
 			}
 			known[name], found = true, true
-			h.addName(name)
+			h.addName(name, a.lang.SharesNames)
 			leading.add(strings.TrimPrefix(name, "."))
 		}
 		if !found {

@@ -59,14 +59,50 @@ func (a *analysis) head(i int) string {
 		if a.c.heads[name] || a.c.roots[name] {
 			return name
 		}
-		return ""
+		return a.fieldHead(name, i, nil)
 	}
 	for _, b := range bound {
 		if path := a.bindingPath(b, i, 0); path != "" {
 			return path
 		}
 	}
+	return a.fieldHead(name, i, bound)
+}
+
+// fieldHead returns the path that a field stands for which the word at i names, without
+// the object at hand before it: private Map env, of which a constructor says this.env = e.
+func (a *analysis) fieldHead(name string, i int, bound []Binding) string {
+	if !a.lang.SharesNames || len(a.o.blockOf) == 0 {
+		return ""
+	}
+	class := a.o.classAt(min(i, len(a.o.blockOf)-1))
+	if class == "" || a.f.Is(i+1, "(") || a.isFieldDeclared(i) {
+		return ""
+	}
+	for _, b := range bound {
+		if !b.Value.empty() || b.Function >= 0 || a.o.blocks[b.block].class != class {
+			return ""
+		}
+	}
+	for _, b := range append(a.o.lookup("."+name, i), a.o.Bindings[name]...) {
+		if b.Value.empty() || a.o.blocks[b.block].class != class || a.f.Kind(b.At-1) == syntax.Word {
+			continue
+		}
+		if path := a.bindingPath(b, b.At, 1); path != "" {
+			return path
+		}
+	}
 	return ""
+}
+
+// isFieldDeclared reports whether the word at i is declared there: a type is before it.
+func (a *analysis) isFieldDeclared(i int) bool {
+	f := a.f
+	if !f.Is(i+1, ";") && !f.Is(i+1, "=") && !f.Is(i+1, ":") {
+		return false
+	}
+	before := f.Text(i - 1)
+	return before == ">" || before == "]" || before == "?" || f.Kind(i-1) == syntax.Word && !conditionWords[before] && !controls[before] && before != "return" && before != "throw"
 }
 
 // starred resolves a name through imports of everything: from os import *.
