@@ -112,6 +112,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	if fn == nil || !m.worth(fn, arguments, st) {
 		return nil, false
 	}
+	fn = m.overload(fn, arguments)
 	if fn.extends() && textual(receiver) {
 		arguments = append([]argument{{value: receiver}}, arguments...)
 	}

@@ -223,7 +223,11 @@ func (m *machine) onMissing(n int32, of Value, st *state) (v Value, done bool) {
 	u := m.unit()
 	missing := of.missing()
 	if missing == 0 && of.allNothing() && m.isOptionalMember(n) {
-		return of, true
+		return of.chained(u.Words.Chains), true
+	}
+	if m.focus != nil && u.Words.Raises && of.isForsaken() && !ofPromise[u.at(n)] {
+		m.fail(st, of.depends(), "AttributeError")
+		return nil, true
 	}
 	if missing == 0 || m.focus == nil {
 		return nil, false
@@ -256,6 +260,18 @@ func (m *machine) onMissing(n int32, of Value, st *state) (v Value, done bool) {
 	}
 	return nil, false
 }
+
+// chained returns nothing of which nothing more is asked in the same chain: a?.b.c
+func (v Value) chained(is bool) Value {
+	out := slices.Clone(v)
+	for i := range out {
+		out[i].chain = out[i].chain || is
+	}
+	return out
+}
+
+// ofPromise are members of what an async function gives, whatever that will be.
+var ofPromise = map[string]bool{"then": true, "catch": true, "finally": true}
 
 // isOptionalMember reports whether a member is only asked for where there is
 // something: a?.b

@@ -34,6 +34,14 @@ class A {
 	})
 }
 
+// What a function gives for a variable that is unset, or unfit, may be nothing.
+func TestNothingInstead(t *testing.T) {
+	hold(t, []saying{
+		{"A.java", "class A {\n  private static String env(String name) { final String v = System.getenv(name); return (v == null || v.isBlank()) ? null : v; }\n  static String a = Objects.requireNonNull(env(\"A\"), () -> \"A\"), b = env(\"B\").trim();\n  static String c() { String v = env(\"C\"); return v != null ? v : \"c\"; }\n}\n", "A required; B required; C optional =c"},
+		{"a.js", "function get(n) { const v = process.env[n]; if (!v || v === 'none') return undefined; return v.trim(); }\nconst a = get('A') ?? 'a', b = get('B').split(','), c = get('C')?.split(',').map(trim), d = get('D') ?? fail()\nfunction fail() { throw new Error() }\nasync function later() { const v = process.env.E; if (!v) { return undefined } return v }\nlater().catch(log).then(use)\n", "A optional =a; B required list; C optional list; D required; E optional"},
+	})
+}
+
 // An object with __get__ is asked where it is an attribute of a class.
 func TestAttributesThatRead(t *testing.T) {
 	hold(t, []saying{

@@ -37,9 +37,19 @@ func (m *machine) usedUp(use Use, n int32, v, receiver Value, arguments []argume
 	return m.unknownCall(n, name, receiver, arguments, st)
 }
 
+// isForsaken reports whether a value is nothing since code found a variable unset, or
+// its value unfit: v.isBlank() ? null : v.
+func (v Value) isForsaken() bool {
+	return len(v) == 1 && v[0].form == nothing && v[0].missing == 0 && v[0].depends != 0 && v[0].name == "" && !v[0].chain
+}
+
 // needed goes on only where there is something: what a value is given to fails on
 // nothing.
 func (m *machine) needed(v Value, st *state) Value {
+	if m.focus != nil && v.isForsaken() {
+		m.fail(st, v.depends(), conversion)
+		return nil
+	}
 	if m.focus == nil || v.missing() == 0 {
 		return v
 	}

@@ -154,6 +154,10 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		if use.Does == Errs {
 			return Value{{form: sequence, list: []Value{v, {{}}}}}
 		}
+		if (use.Does == Fail || use.Does == OnNothing || use.Does == OtherPath) && v.isForsaken() {
+			m.fail(st, v.depends(), conversion)
+			return nil
+		}
 		if s, plain := v.plain(); plain && s == "" && use.Kind != "" && use.Does == Fail && use.Kind != "list" && use.Kind != "text" {
 			m.fail(st, v.depends(), conversion)
 			return nil

@@ -272,6 +272,8 @@ fn f() { let s = envy::prefixed("LOCK_").from_env::<Settings>(); }`,
 		"LOCK_* optional; GATE_* optional"}},
 
 	{"all variables with a prefix: AddEnvironmentVariables", written{"X.cs", `class X { void F() { builder.Configuration.AddEnvironmentVariables("LOCK_"); builder.Configuration.AddEnvironmentVariables(); } }`, "LOCK_* optional"}},
+	{"values of a configuration: builder", written{"X.cs", `class X { void F(IConfiguration config) { var a = config["LOCK_A"] ?? throw new E(); var b = config["LOCK_B"] ?? "b"; var c = config["Lock:C"]; config["LOCK_D"] = "d"; var e = config["LOCK_E"]; var p = builder.Configuration.GetValue<int>("LOCK_P", 80); } }`,
+		"LOCK_A required; LOCK_B optional =b; LOCK_E expected; LOCK_P optional integer =80"}},
 	{"fields with placeholders", written{"X.java", `class X { @Value("${LOCK_PORT:80}") private int port; @Value("${LOCK_URL}") String url; @ConfigProperty(name = "LOCK_NOTE") Optional<String> note; X(@Value("${LOCK_N:3}") long n) {} }`,
 		"LOCK_PORT optional integer =80; LOCK_URL required; LOCK_NOTE optional; LOCK_N optional integer =3"}},
 	{"properties of the environment", written{"X.java", `class X { void f(Environment env) { env.getProperty("LOCK_A", "a"); env.getRequiredProperty("LOCK_B"); env.getProperty("LOCK_C", Integer.class, 3); env.getProperty("lock.d"); } }`,

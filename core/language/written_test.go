@@ -370,7 +370,7 @@ func TestWrittenCSharp(t *testing.T) {
 		{"X.cs", `class X { static string Need(string name) => Environment.GetEnvironmentVariable(name) ?? throw new InvalidOperationException(name); string A = Need("LOCK_A"); }`,
 			"LOCK_A required"},
 		{"X.cs", `class X { void F(IConfiguration configuration) { var a = configuration["Lock:Url"]; var b = configuration.GetValue<int>("LOCK_B", 5); } }`,
-			""},
+			"LOCK_B optional integer =5"},
 	})
 }
 
