@@ -375,6 +375,10 @@ func TestPHPSays(t *testing.T) {
 
 func TestShellSays(t *testing.T) {
 	holds(t, "x.sh", "", []saying{
+		{"set -e\nneed() { for n in \"$@\"; do [ -n \"${!n}\" ] || { echo no; return 1; }; done; }\nneed LOCK_A", "LOCK_A required"},
+		{"need() { for n in \"$@\"; do [ -n \"${!n}\" ] || { echo no; return 1; }; done; }\nneed LOCK_A", "LOCK_A optional"},
+		{"set -e\nneed() { for n in \"$@\"; do [ -n \"${!n}\" ] || { echo no; return 1; }; done; }\nneed LOCK_A || echo none", "LOCK_A optional"},
+		{`case "${LOCK_ROLE:-web}" in web) a ;; worker) b ;; *) exit 64 ;; esac`, "LOCK_ROLE optional choice =web"},
 		{`if [ "$LOCK_A" = x ]; then a; elif [ "$LOCK_B" = x ]; then b; elif ! which c; then exit 1; fi`, "LOCK_A optional; LOCK_B optional"},
 		{`if [ "$LOCK_A" = x ]; then a; elif [ "$LOCK_B" = x ]; then b; else exit 1; fi`, "LOCK_A optional; LOCK_B required"},
 		{`echo $GATE`, "GATE expected"},

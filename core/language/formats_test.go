@@ -53,6 +53,8 @@ func TestMakefileSays(t *testing.T) {
 		{"GATE ?= $(OTHER)\n", "GATE optional [$(OTHER)]; OTHER expected"},
 		{"export GATE = x\nall:\n\techo $(GATE)\n", ""},
 		{"all:\n\techo $$GATE\n", "GATE expected"},
+		{"all:\n\t@test -n \"$$GATE\" || (echo none; exit 1)\n\tVERSION=$${TIDE:-dev} ./build $(X)\n\t[ -z \"$${SEA}\" ] || echo $${SEA}\n", "GATE required; TIDE optional =dev; SEA optional; SEA optional"},
+		{"x := $(or $(GATE),cc)\n", "GATE optional =cc"},
 		{"ifeq ($(GATE),1)\nx := y\nendif\n", "GATE optional"},
 		{"ifeq ($(GATE),)\n$(error no gate)\nendif\n", "GATE required"},
 		{"x := $(or $(GATE),$(TIDE),$(shell date))\ny := $(if $(SEA),a,b)\n", "GATE optional; TIDE optional; SEA optional"},

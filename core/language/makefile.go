@@ -52,6 +52,11 @@ func readMakefile(src []byte) (list []reads.Read, err error) {
 					if given[n][p.name] {
 						r.Need = reads.Optional
 					}
+					column := p.offset - line.offset
+					if m := makeInstead().FindSubmatch(line.text[column:]); m != nil && makeAsked().Match(line.text[:column]) { // $(or $(NAME),cc)
+						fallback := strings.TrimSpace(string(m[1]))
+						r.Need, r.Fallback = reads.Optional, &fallback
+					}
 					list = append(list, r)
 				}
 			}
@@ -142,6 +147,8 @@ var (
 	makeEmpty     = late.Regexp(`^\s*ifeq\s*\(\s*(\$\(strip\s+)?\$[({][A-Za-z_][A-Za-z0-9_]*[)}]\s*\)?,\s*\)`)
 	makeAsked     = late.Regexp(`\$\((or|if)\s+(\$\([A-Za-z_][A-Za-z0-9_]*\)\s*,\s*)*$`)
 	makeCondition = late.Regexp(`^\s*(ifndef|ifdef)\s+([A-Za-z_][A-Za-z0-9_]*)`)
+	makeInstead   = late.Regexp(`^\$[({][A-Za-z_][A-Za-z0-9_]*[)}]\s*,\s*([^,$(){}]+)\)`)
+	makeExpansion = late.Regexp(`\$(\([^()]*\)|\{[^{}]*\}|.)`)
 	recipeReads   = late.Regexp(`\$\$\{?([A-Z_][A-Z0-9_]+)\b`)
 )
 
@@ -165,15 +172,44 @@ func makeConditions(f *syntax.File, lines []textLine, set map[string]bool) (list
 			add(line, m[4], string(line.text[m[4]:m[5]]), string(line.text[m[2]:m[3]]), need)
 		}
 		if len(line.text) > 0 && line.text[0] == '\t' && len(line.text) < longestLine {
+			said := recipeSays(line.text)
 			for _, m := range recipeReads().FindAllSubmatchIndex(line.text, -1) {
 				name := string(line.text[m[2]:m[3]])
-				if !bytes.Contains(line.text, []byte("for "+name+" ")) && !bytes.Contains(line.text, []byte(name+"=")) {
-					add(line, m[0], name, "$$", reads.Expected)
+				if bytes.Contains(line.text, []byte("for "+name+" ")) || bytes.Contains(line.text, []byte(name+"=")) {
+					continue
+				}
+				before := len(list)
+				add(line, m[0], name, "$$", reads.Expected)
+				if r, known := said[name]; known && len(list) > before && r.Need != "" {
+					list[before].Need, list[before].Fallback = r.Need, r.Fallback
 				}
 			}
 		}
 	}
 	return list
+}
+
+// recipeSays returns what a line of a recipe says as a script, by the names of the
+// variables that its shell reads. Where it fails, make stops.
+func recipeSays(line []byte) map[string]reads.Read {
+	if !bytes.Contains(line, []byte("$$")) {
+		return nil
+	}
+	script := bytes.TrimLeft(line, "\t @-+")
+	script = bytes.ReplaceAll(script, []byte("$$"), []byte("\x00"))
+	script = makeExpansion().ReplaceAll(script, []byte("x"))
+	script = bytes.TrimSuffix(bytes.ReplaceAll(script, []byte{0}, []byte("$")), []byte(`\`))
+	list, err := readShell(append([]byte("set -e\n"), script...))
+	if err != nil {
+		return nil
+	}
+	said := map[string]reads.Read{}
+	for _, r := range list {
+		if old, known := said[r.Name]; !known || old.Need != reads.Required {
+			said[r.Name] = r
+		}
+	}
+	return said
 }
 
 // MakeNames returns the names that a makefile sets, which others take in.

@@ -49,7 +49,8 @@ func readShell(src []byte) ([]reads.Read, error) {
 	nodes := nodesOf(file)
 	s.settings.of(file, nodes)
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
-	for _, look := range []func(syntax.Node){s.strictness, s.copied, s.checks, s.defines, s.expansions} {
+	s.failing.ends = failingShebang().Match(src[:min(len(src), 100)])
+	for _, look := range []func(syntax.Node){s.strictness, s.failing.note, s.copied, s.checks, s.defines, s.expansions} {
 		for _, n := range nodes {
 			look(n)
 		}
@@ -110,6 +111,7 @@ type script struct {
 	loops     []shellLoop
 	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
 	strict    bool               // set -u: a variable without a value ends the script
+	failing   shellFailing
 	reads     []reads.Read
 }
 
@@ -123,7 +125,7 @@ type shellLoop struct {
 // strictShebang matches a first line that has the shell stop at what is not set.
 var strictShebang = late.Regexp(`^#!\S*sh +-[a-z]*u`)
 
-// strictness notes set -u.
+// strictness notes set -u and set -e.
 func (s *script) strictness(n syntax.Node) {
 	call, ok := n.(*syntax.CallExpr)
 	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
@@ -135,6 +137,9 @@ func (s *script) strictness(n syntax.Node) {
 		}
 		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "u") && !strings.HasPrefix(option, "--") || option == "nounset" {
 			s.strict = true
+		}
+		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "e") && !strings.HasPrefix(option, "--") || option == "errexit" {
+			s.failing.ends = true
 		}
 	}
 }
@@ -245,7 +250,12 @@ func (s *script) judged(name string, r reads.Read) reads.Read {
 	if c.fallback != nil && r.Fallback == nil && r.Need != reads.Required {
 		r.Fallback = c.fallback
 	}
-	if len(c.literals) > 0 {
+	return s.chosenFrom(name, r)
+}
+
+// chosenFrom puts into a read what a script compares a variable with.
+func (s *script) chosenFrom(name string, r reads.Read) reads.Read {
+	if c := s.checked[name]; c != nil && len(c.literals) > 0 {
 		r.Literals = c.literals
 		if c.closed {
 			r.Kind = reads.Choice
@@ -324,7 +334,7 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 			r.Fallback, r.FallbackComputed = &source, true
 		}
 		if fallback != "" || !known {
-			return r
+			return s.chosenFrom(name, r)
 		}
 		if c := s.checked[name]; c != nil && (c.need != reads.Optional || c.fallback != nil) {
 			r.Fallback = nil

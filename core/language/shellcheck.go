@@ -81,7 +81,7 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, 
 			continue
 		}
 		switch {
-		case !stops(taken) || peace:
+		case !stops(taken) && !s.failing.leaves(taken, condition.Pos().Offset()) || peace:
 		case !isEnvironmentName(name) || !s.settings.anew(name, condition.Pos().Offset()):
 			o.need = reads.Required
 		case o.need != reads.Required: // what the script sets on another way may stand there
@@ -482,7 +482,7 @@ func (s *script) chosen(n *syntax.CaseClause) {
 		for _, pattern := range item.Patterns {
 			text, plain := shellText(pattern)
 			switch {
-			case plain && text == "*" && stops(item.Stmts):
+			case plain && text == "*" && (stops(item.Stmts) || s.failing.leaves(item.Stmts, n.Pos().Offset())):
 				o.closed = true
 			case plain && text != "" && text != "*" && !slices.Contains(o.literals, text):
 				o.literals = append(o.literals, text)
