@@ -20,13 +20,14 @@ type job struct {
 	only         *environment.Environment // where it alone is looked at
 	// What takes long is worked out where a rule asks for it.
 	programs  *programs
+	composed  map[*environment.Environment]bool // whether compose alone fills it in
 	slips     func() *slips
 	libraries func() map[string]survey.LibraryRead // names that only installed libraries read
 	mentions  func() map[string]survey.Mention     // names that nothing is known to read, where they stand in the source
 }
 
 func newJob(s *survey.Survey) *job {
-	j := &job{Survey: s, contract: s.Contract, environments: s.Environments, programs: newPrograms(s.Tree)}
+	j := &job{Survey: s, contract: s.Contract, environments: s.Environments, programs: newPrograms(s.Tree), composed: map[*environment.Environment]bool{}}
 	j.libraries = sync.OnceValue(func() map[string]survey.LibraryRead { return s.InLibraries(j.leftOver()) })
 	j.slips = sync.OnceValue(func() *slips { return findSlips(j) })
 	j.mentions = sync.OnceValue(func() map[string]survey.Mention { return s.Mentions(j.leftOver()) })
@@ -73,7 +74,12 @@ func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.R
 	if v.Ambient {
 		return nil
 	}
-	return slices.DeleteFunc(j.served(v, e), func(r reads.Read) bool { return !j.programs.concerns(r, e) })
+	alone, known := j.composed[e]
+	if !known {
+		alone = j.isForCompose(e)
+		j.composed[e] = alone
+	}
+	return slices.DeleteFunc(j.served(v, e), func(r reads.Read) bool { return !j.programs.concerns(r, e) || alone && j.isComposed(r) })
 }
 
 // need returns the strictest need of some reads of one variable.

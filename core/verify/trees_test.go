@@ -30,6 +30,25 @@ services:
 GATE_URL=
 GATE_MODE=
 `, `error missing GATE_MODE compose/gate compose.yaml:0`},
+		{"what only compose fills in is no environment of what it starts", `-- gate/main.py --
+import os
+os.environ["GATE_URL"]
+-- gate/pyproject.toml --
+[project]
+name = "gate"
+-- compose.yaml --
+services:
+  gate:
+    build: gate
+    image: gate:${GATE_TAG}
+    environment:
+      GATE_URL: http://x
+-- .env --
+GATE_TAG=1
+-- .env.example --
+GATE_URL=
+GATE_TAG=
+`, ``},
 		{"secret in compose file tracked", `-- gate.py --
 import os
 os.environ["GATE_SECRET"]
