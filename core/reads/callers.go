@@ -38,6 +38,9 @@ func CallersOf(h *Helper, l *Language) Callers {
 		}
 	default:
 		c.holding = []string{stem, folder}
+		if h.Package != "" {
+			c.holding = append(c.holding, path.Base(h.Package))
+		}
 	}
 	return c
 }
@@ -172,7 +175,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			}
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
-				return path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem)
+				return h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem)
 			}
 		}
 		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && a.importsAllOf(stem) && !a.definesFunction(h.Name)) {

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/evaluate"
+	"inzicht/core/syntax"
 )
 
 // What running a file says is made reads and helpers.
@@ -131,6 +132,8 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 		r.Name = exact
 	} else if pattern, known := name.pattern(); known {
 		r.Pattern = pattern
+	} else if a.isLoose(found) && a.isGivenNone(a.rangeOf(found.Node)) {
+		return r, false // the object would say which: of what class it is, nothing tells
 	}
 	r.Need = idiom.Need
 	if r.Need == "" || r.Need == Required { // which must be proven
@@ -174,6 +177,22 @@ func (a *analysis) isLoose(found *evaluate.Read) bool {
 		return true
 	}
 	return a.lang.Global && !a.sees(&Helper{Name: fn.Name, File: fn.Unit.File})
+}
+
+// isGivenNone reports whether what is called in a range is given nothing that may be the
+// name of a variable: it gets that from somewhere else.
+func (a *analysis) isGivenNone(at Range) bool {
+	f, last := a.f, at.Hi-1
+	open := f.Mate(last)
+	if !f.Is(last, ")") || open < at.Lo {
+		return false
+	}
+	for i := open + 1; i < last; i++ {
+		if f.Kind(i) == syntax.Word {
+			return false
+		}
+	}
+	return true
 }
 
 // helperOf makes a helper of a function that is given the name of what it

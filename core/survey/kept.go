@@ -148,7 +148,7 @@ func (k *kept) mark(s *Survey, common string) {
 		if !known {
 			number = int32(len(sums))
 			sum := sha256.New()
-			fmt.Fprintf(sum, "%s\x00%s\x00%s\x00", common, key.region, key.language)
+			fmt.Fprintf(sum, "%s\x00%s\x00%s\x00%q", common, key.region, key.language, s.packagesOf(key.region))
 			numbers[key], sums, k.parts = number, append(sums, sum), append(k.parts, markPart{})
 		}
 		k.of[n] = number

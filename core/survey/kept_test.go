@@ -57,6 +57,17 @@ func TestKept(t *testing.T) {
 		{"another component of the same name", func() { write("lib/b/package.json", "{}\n") }, false},
 		{"a component less", func() { os.Remove(filepath.Join(root, "lib/b/package.json")) }, false},
 		{"a component within", func() { write("b/deep/package.json", "{}\n") }, false},
+		{"a package that needs another", func() {
+			write("p/package.json", `{"name":"p","dependencies":{"@m/words":"1","@m/other":"1"}}`)
+			write("p/x.js", "const { need } = require('@m/words')\nneed('Z_URL')\n")
+			write("p/deep/package.json", `{"name":"@m/words"}`)
+			write("p/deep/env.js", "exports.need = (name) => process.env[name] ?? 'd'\n")
+		}, false},
+		{"the name of a package", func() {
+			time.Sleep(150 * time.Millisecond)
+			survey(folder, false)
+			write("p/deep/package.json", `{"name":"@m/other"}`)
+		}, false},
 		{"a file of kept results that is broken", func() {
 			files, _ := filepath.Glob(filepath.Join(folder, "*"))
 			for _, f := range files {
@@ -65,11 +76,10 @@ func TestKept(t *testing.T) {
 		}, false},
 	}
 	before := ""
-	if err := os.MkdirAll(filepath.Join(root, "lib/b"), 0o755); err != nil {
-		t.Fatal(err)
-	}
-	if err := os.MkdirAll(filepath.Join(root, "b/deep"), 0o755); err != nil {
-		t.Fatal(err)
+	for _, made := range []string{"lib/b", "b/deep", "p/deep"} {
+		if err := os.MkdirAll(filepath.Join(root, made), 0o755); err != nil {
+			t.Fatal(err)
+		}
 	}
 	old := time.Now().Add(-time.Hour)
 	filepath.WalkDir(root, func(path string, _ os.DirEntry, _ error) error { return os.Chtimes(path, old, old) })

@@ -21,9 +21,13 @@ func (s *Survey) region(file string) string {
 	defer s.regionLock.Unlock()
 	known, found := s.regions[folder]
 	if !found {
-		known = s.regionOf(file)
 		if s.regions == nil {
 			s.regions = map[string]string{}
+			s.link()
+		}
+		known = s.regionOf(file)
+		if linked := s.links[known]; linked != "" {
+			known = linked
 		}
 		s.regions[folder] = known
 	}

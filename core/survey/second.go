@@ -64,6 +64,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		if scopeOf(u.file) != reads.Test {
 			for _, h := range reaching(u.result.Helpers) {
 				if o.named[h.Name]++; o.named[h.Name] <= maxNamesakes {
+					h.Package = s.packageNamed(u.file)
 					o.helpers = append(o.helpers, h)
 				}
 			}
@@ -224,7 +225,10 @@ func (s *secondLook) take() (added []*unit) {
 				s.open.units[file] = u
 				added = append(added, u)
 			}
-			found = append(found, newHelpers(u.result.Helpers, result.Helpers)...)
+			for _, h := range newHelpers(u.result.Helpers, result.Helpers) {
+				h.Package = s.survey.packageNamed(u.file)
+				found = append(found, h)
+			}
 			roles = append(roles, newRoles(known, result.Roles)...)
 			u.result = *result
 		}

@@ -70,6 +70,8 @@ type Survey struct {
 	languages   []*reads.Language // of each file, by its name
 	noted       []fileRead        // of each file
 	regions     map[string]string // by folder, as far as asked
+	links       map[string]string // of regions that are one, by folder
+	packages    map[string]string // by folder, the names by which others of those import them
 	regionLock  sync.Mutex
 	search      *secrecy.Search
 	watched     []watched
