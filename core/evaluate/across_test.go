@@ -13,6 +13,45 @@ import (
 // out, in the order of files and lines.
 func TestAcross(t *testing.T) {
 	holdAcross(t, []struct{ tree, want string }{
+		// A method of nobody knows what, that is given nothing, reads nothing for certain.
+		{`-- go.mod --
+module m
+-- a/options.go --
+package a
+
+import "os"
+
+type Options struct{ variable string }
+
+func (o *Options) Given() []string {
+	if len(o.variable) == 0 {
+		return []string{}
+	}
+	return []string{os.Getenv(o.variable)}
+}
+
+func (o *Options) StartingConfig() []string {
+	files := o.Given()
+	return files
+}
+-- b/named.go --
+package b
+
+import "m/a"
+
+type Named struct{ access a.Access }
+
+func (n *Named) Complete() error {
+	config := n.access.StartingConfig()
+	print(config)
+	return nil
+}
+-- c/print.go --
+package c
+
+func out(p Printer) { p.Complete() }
+func with(p Printer) { p.Complete("x") }
+`, "? expected"},
 		{`-- env.py --
 import os
 PREFIX = "GATE_"
