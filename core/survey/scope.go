@@ -2,23 +2,30 @@ package survey
 
 import (
 	"path"
+	"slices"
 	"strings"
 
 	"inzicht/core/reads"
-	"inzicht/core/tree"
 )
 
 // testParts, toolParts and buildParts are names of folders that say when the
 // code in them runs.
 var (
 	testHelpers = words("testutil testutils testhelper testhelpers testenv")
-	testParts   = words("test tests testing testutil testutils test_utils testenv testcases testdata t spec specs __tests__ __mocks__ fixtures e2e cypress benches bench")
-	toolParts   = words("tools tool scripts script hack .github .circleci ci examples example docs doc misc contrib .githooks githooks .husky packaging debian devstack")
-	buildFile   = words(`build.rs setup.py conftest.py webpack.config.js vite.config.js vite.config.ts rollup.config.js
+	testParts   = words(`test tests testing testutil testutils test_utils testenv testcases testdata t spec specs __tests__ __mocks__ fixtures e2e
+		cypress benches bench testsuite selftest selftests unittest unittests testlib testprogs`)
+	testEnds  = words("test tests testing testsuite") // of a name of several words
+	toolParts = words(`tools tool scripts script hack .github .circleci ci .ci .gitlab examples example docs doc misc contrib .githooks githooks
+		.husky packaging debian devstack dev-bin maint maintainer`)
+	buildParts = words("build-aux buildtools build-tools build_tools buildscripts build-scripts autotools install-scripts install_scripts")
+	buildFile  = words(`build.rs setup.py webpack.config.js vite.config.js vite.config.ts rollup.config.js
 		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js
 		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js
 		configure bootstrap autogen.sh build.sh build.ps1 make.sh compile.sh package.sh release.sh build.gradle build.gradle.kts
-		settings.gradle settings.gradle.kts build.sbt magefile.go package.swift mix.exs sconstruct sconscript wscript`)
+		settings.gradle settings.gradle.kts build.sbt magefile.go package.swift mix.exs sconstruct sconscript wscript
+		gradlew gradlew.bat mvnw mvnw.cmd bootstrap.sh buildconf
+		ltmain.sh ltconfig libtool depcomp compile missing mdate-sh ylwrap ar-lib py-compile elisp-comp test-driver mkinstalldirs texi2dvi shtool
+		config.guess config.sub config.rpath config.status`)
 	toolFile = words(`rakefile capfile guardfile vagrantfile fastfile dangerfile brewfile thorfile justfile install.sh install-sh uninstall.sh setup.sh
 		postinstall.js preinstall.js noxfile.py tasks.py fabfile.py`)
 	buildEnding = words(".gemspec .podspec .cabal .spec .mk .cmake .props .targets")
@@ -43,19 +50,45 @@ func scopeOf(file string) reads.Scope {
 	base := strings.ToLower(path.Base(file))
 	stem := strings.TrimSuffix(base, path.Ext(base))
 	switch {
-	case strings.HasSuffix(stem, "_test") || strings.HasSuffix(stem, ".test") || strings.HasSuffix(stem, ".spec") || strings.HasSuffix(stem, "_spec") ||
-		strings.HasPrefix(stem, "test_") || stem == "conftest" || stem == "test" || testHelpers[stem] || strings.HasPrefix(base, "jest.") || strings.HasPrefix(base, "vitest.") || strings.HasPrefix(base, "playwright."):
-		return reads.Test
 	case buildFile[base] || buildEnding[path.Ext(base)]:
 		return reads.Build
+	case isTestName(base, stem):
+		return reads.Test
 	case toolFile[base] || path.Ext(base) == ".rake":
 		return reads.Tooling
 	}
+	folders := strings.Split(file, "/")
+	folders = folders[:len(folders)-1]
 	switch {
-	case tree.InFolder(file, testParts):
+	case slices.ContainsFunc(folders, isTestFolder):
 		return reads.Test
-	case tree.InFolder(file, toolParts):
+	case slices.ContainsFunc(folders, func(name string) bool { return buildParts[strings.ToLower(name)] }):
+		return reads.Build
+	case slices.ContainsFunc(folders, func(name string) bool { return toolParts[strings.ToLower(name)] }):
 		return reads.Tooling
 	}
 	return reads.Runtime
+}
+
+// isTestName reports whether a file is for tests by its name, which is in small letters.
+func isTestName(base, stem string) bool {
+	for _, mark := range []string{"_test", "-test", ".test", "_spec", ".spec"} {
+		if strings.HasSuffix(stem, mark) {
+			return true
+		}
+	}
+	for _, mark := range []string{"test_", "test-", "jest.", "vitest.", "playwright."} {
+		if strings.HasPrefix(base, mark) {
+			return true
+		}
+	}
+	return stem == "conftest" || stem == "test" || testHelpers[stem]
+}
+
+// isTestFolder reports whether a folder is for tests by its name: tests, gate-tests,
+// Gate.Tests, GateTests.
+func isTestFolder(name string) bool {
+	small := strings.ToLower(name)
+	last := small[strings.LastIndexAny(small, "-_.")+1:]
+	return testParts[small] || testEnds[last] || strings.HasSuffix(name, "Tests") || strings.HasSuffix(name, "Test")
 }
