@@ -207,7 +207,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 			}
 		}
 	}
-	if unit != m.u {
+	if _, known := name.plain(); unit != m.u || m.entry < 0 && node != n && !known {
 		return -1
 	}
 	held := ""

@@ -101,6 +101,15 @@ func TestHowPeopleCheck(t *testing.T) {
 		{"a.rb", "class C\n  def initialize\n    @t = ENV['GATE_A'] or raise 'no'\n    @u = ENV.fetch('GATE_B') { 'x' }\n  end\nend\n", "GATE_A required; GATE_B optional =x"},
 		{"a.rb", "KEYS = %i[a b].freeze\nKEYS.each do |k|\n  ENV.fetch(\"GATE_#{k.to_s.upcase}\")\nend\n", "GATE_A required; GATE_B required"},
 		{"a.rb", "ENV['GATE_A'] ||= 'x'\nputs ENV['GATE_A']\n", "GATE_A optional =x; GATE_A optional =x"},
+		// Where it is sure that another way is gone, the read is there all the same.
+		{"a.c", "static char *to = NULL;\nstatic char *ask(char *name) { return getenv(name); }\nvoid f(void) {\n  if (to != NULL)\n    use(ask(\"GATE_A\"));\n}\n", "GATE_A expected"},
+		{"a.py", "import os\nTRACE = False\ndef ask(name):\n    return os.environ[name]\nif TRACE:\n    ask('GATE_A')\n", "GATE_A expected"},
+		// What a function is lent the place of is not what it was.
+		{"a.c", "void f(void) {\n  char *line = NULL, rest[10] = {0};\n  fill(&line);\n  if (line == NULL || dirname(rest) == NULL)\n    exit(1);\n  if (!getenv(\"GATE_A\"))\n    exit(1);\n}\n", "GATE_A required"},
+		{"a.go", "package a\nimport \"os\"\nfunc f() {\n\tvar line string\n\tfill(&line)\n\tif line == \"\" {\n\t\tos.Exit(1)\n\t}\n\tif os.Getenv(\"GATE_A\") == \"\" {\n\t\tos.Exit(1)\n\t}\n}\n", "GATE_A required"},
+		{"a.rs", "fn f() {\n    let mut line = String::new();\n    fill(&mut line);\n    if line == \"\" { std::process::exit(1); }\n    if std::env::var(\"GATE_A\").is_err() { std::process::exit(1); }\n}\n", "GATE_A required"},
+		{"A.cs", "class A { void F() { var line = \"\"; Fill(out line); if (line == \"\") { Environment.Exit(1); } if (Environment.GetEnvironmentVariable(\"GATE_A\") == null) { Environment.Exit(1); } } }\n", "GATE_A required"},
+		{"a.c", "static char *to = (char *) 0;\nvoid f(void) {\n  char *s = getenv(\"GATE_A\");\n  if (to == NULL && !s)\n    exit(1);\n}\n", "GATE_A required"},
 		{"A.java", "class A { private final String t; A() { t = System.getenv(\"GATE_A\"); if (t == null || t.isEmpty()) throw new IllegalStateException(); } }\n", "GATE_A required"},
 		{"A.java", "class A { int p = Integer.parseInt(System.getenv().getOrDefault(\"GATE_PORT\", \"80\")); boolean on = Boolean.parseBoolean(System.getenv(\"GATE_ON\")); }\n", "GATE_PORT optional integer =80; GATE_ON expected boolean"},
 		{"a.kt", "class C { val t: String by lazy { System.getenv(\"GATE_A\") ?: throw IllegalStateException() } }\nfun f() = System.getenv(\"GATE_B\").orEmpty().ifBlank { \"x\" }\n", "GATE_A required; GATE_B optional =x"},

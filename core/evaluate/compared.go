@@ -153,11 +153,11 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 	return out.telling(a, b).compact()
 }
 
-// pointers returns two values that are compared, with a zero beside a text that
-// may not be there taken for nothing: getenv("X") != 0.
+// pointers returns two values that are compared, with a zero beside nothing, or beside a
+// text that may not be there, taken for nothing: getenv("X") != 0.
 func (u *Unit) pointers(a, b Value) (Value, Value) {
 	isText := func(v Value) bool {
-		return (v.missing() != 0 || v.wasRead()) && !slices.ContainsFunc(v, func(x alt) bool { return x.form == number })
+		return len(v) == 1 && v[0].form == nothing || (v.missing() != 0 || v.wasRead()) && !slices.ContainsFunc(v, func(x alt) bool { return x.form == number })
 	}
 	switch {
 	case !u.Words.Pointers:

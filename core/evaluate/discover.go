@@ -20,7 +20,7 @@ func (m *machine) discover() {
 	m.sweep()
 }
 
-// sweep finds the reads that no run came to.
+// sweep finds the reads that no run came to, since it was sure to go another way.
 func (m *machine) sweep() {
 	var list []int32
 	for n := range m.u.Access { // sorted below
@@ -31,11 +31,38 @@ func (m *machine) sweep() {
 	slices.Sort(list)
 	m.left += fewSteps / 4
 	for _, n := range list {
-		m.steps, m.nesting, m.entry = 0, 0, -1
-		m.tries, m.exits, m.context = nil, nil, -1<<21
-		m.frames = []*frame{{unit: m.u, context: m.context}}
-		m.access(n, m.u.Access[n], &state{scope: newScope(m.globals, m.u)})
+		m.access(n, m.u.Access[n], m.aside())
 	}
+	left := m.left
+	defer func() { m.left = left }() // what is left for judging
+	m.left = fewSteps / 4
+	for n := range m.u.Tree.Nodes {
+		if n := int32(n); m.u.kind(n) == parse.Call && !m.seen[n] && m.mayNameOne(n) {
+			m.call(n, m.aside())
+		}
+	}
+}
+
+// aside begins what is run by itself, with nothing known but what the file has.
+func (m *machine) aside() *state {
+	m.steps, m.nesting, m.entry = 0, 0, -1
+	m.tries, m.exits, m.context = nil, nil, -1<<21
+	m.frames = []*frame{{unit: m.u, context: m.context}}
+	return &state{scope: newScope(m.globals, m.u)}
+}
+
+// mayNameOne reports whether a call gives the name of a variable to a function that reads it.
+func (m *machine) mayNameOne(n int32) bool {
+	u := m.u
+	name := u.calleeName(u.Tree.Child(n, 0))
+	if name == "" || !slices.ContainsFunc(u.children(n)[1:], func(c int32) bool { return u.kind(c) == parse.Text }) {
+		return false
+	}
+	list := u.funcs[name]
+	if other := u.outside(made{name, u.Tree.Child(n, 0)}); other != nil {
+		list = []*Func{other}
+	}
+	return len(list) == 1 && list[0].named && list[0].concerned
 }
 
 // drain runs the functions within functions.

@@ -253,7 +253,7 @@ func (m *machine) declare(n int32, st *state) Value {
 		set, _ := m.matched(targets, v, st)
 		return set
 	}
-	if u.kind(n) == parse.Declare && len(targets) > 1 && u.kind(targets[0]) == parse.Name && m.isTyped(n, targets) {
+	if u.kind(n) == parse.Declare && len(targets) > 1 && u.kind(targets[0]) == parse.Name && (m.isTyped(n, targets) || m.isArray(targets[0])) {
 		targets = targets[:1]
 	}
 	wanted := m.wanted
@@ -277,6 +277,12 @@ func (m *machine) declare(n int32, st *state) Value {
 		m.declareTo(t, part, st, value)
 	}
 	return v
+}
+
+// isArray reports whether a variable is declared to be an array of C: names[10].
+func (m *machine) isArray(name int32) bool {
+	u := m.unit()
+	return u.Words.Pointers && u.Tree.File.Is(int(u.Tree.Nodes[name].To), "[")
 }
 
 // isGivenTo reports whether a part of a declaration is the value of what is before it.

@@ -100,7 +100,7 @@ type machine struct {
 	began       map[int32]bool      // classes whose bodies were run
 	scopes      map[*Func]*scope    // of functions that were run where a variable is unset
 	closed      map[int32]bool      // where a variable is unset: branches that are not gone, and functions that end the program
-	seen        map[int32]bool      // accesses that were come to
+	seen        map[int32]bool      // accesses and calls that were come to
 	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
 	entries     []*entry
 	queue       []*closure

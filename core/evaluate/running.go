@@ -79,6 +79,9 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	if fn.Unit == m.u {
 		m.ran[fn.Node] = true
 	}
+	if m.unit() == m.u {
+		m.seen[n] = true
+	}
 	if len(c.bound) > 0 {
 		arguments = slices.Concat(c.bound, arguments)
 	}

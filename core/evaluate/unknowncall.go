@@ -63,6 +63,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	}
 	for _, a := range arguments {
 		m.passes(a.value)
+		m.lend(a.node, a.value, st)
 		if v := a.value; len(v) == 1 && v[0].form == function && len(v[0].fn.bound) > 0 { // partial(need, "X")
 			m.invoke(v[0], n, nil, st.fork())
 		}
@@ -98,4 +99,33 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		out[0].worked |= a.value.missing()
 	}
 	return out
+}
+
+// lend forgets what a variable holds whose place a function is given that may fill it:
+// fill(&line), Fill(out line).
+func (m *machine) lend(n int32, held Value, st *state) {
+	u := m.unit()
+	if k := u.kind(n); k != parse.Unary && k != parse.Wrapper {
+		return
+	}
+	inner := u.Tree.Child(n, 0)
+	switch u.at(n) {
+	case "&":
+		if u.at(inner) == "mut" {
+			inner = u.Tree.Child(inner, 0)
+		} else if !u.Words.Pointers && u.Words.Errors == nil { // of what is only lent to be looked at, nothing changes
+			return
+		}
+	case "ref", "out":
+	default:
+		return
+	}
+	for _, x := range held {
+		if plain := x.form == text || x.form == number || x.form == boolean || x.form == nothing; !plain || len(x.sites) > 0 || x.missing != 0 || x.depends != 0 {
+			return
+		}
+	}
+	if len(held) > 0 && u.kind(inner) == parse.Name {
+		m.assign(inner, Value{anything(m.depth())}, st, inner)
+	}
 }

@@ -36,8 +36,7 @@ func readDockerfile(src []byte) (list []reads.Read, err error) {
 			continue
 		}
 		if instruction == "" {
-			word, _, _ := strings.Cut(string(text), " ")
-			instruction = strings.ToUpper(word)
+			instruction = strings.ToUpper(strings.Fields(string(text))[0])
 		}
 		switch instruction {
 		case "ARG":

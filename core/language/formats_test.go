@@ -34,6 +34,7 @@ func TestDockerfileSays(t *testing.T) {
 		{"ARG TAG=1\nFROM x:${TAG}\n", "TAG optional =1"},
 		{"ARG TAG=\"1 2\"\nFROM x\n", "TAG optional =1"},
 		{"FROM x\nENV GATE=1\nLABEL a=${GATE}\n", ""},
+		{"FROM x\nENV\t GATE 1\nLABEL a=${GATE}\n", ""},
 		{"FROM x\nLABEL a=${GATE}\n", "GATE expected"},
 		{"FROM x\nLABEL a=${GATE:-b}\n", "GATE optional =b"},
 		{"FROM x\nRUN echo $GATE ${POST}\n", ""},

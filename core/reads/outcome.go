@@ -130,10 +130,10 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 			return r, false // what is called may be another's method, or function
 		}
 		r.Name = exact
-	} else if pattern, known := name.pattern(); known {
-		r.Pattern = pattern
 	} else if a.isLoose(found) && a.isGivenNone(a.rangeOf(found.Node)) {
 		return r, false // the object would say which: of what class it is, nothing tells
+	} else if pattern, known := name.pattern(); known {
+		r.Pattern = pattern
 	}
 	r.Need = idiom.Need
 	if r.Need == "" || r.Need == Required { // which must be proven

@@ -13,12 +13,12 @@ import (
 var (
 	testHelpers = words("testutil testutils testhelper testhelpers testenv")
 	testParts   = words(`test tests testing testutil testutils test_utils testenv testcases testdata t spec specs __tests__ __mocks__ fixtures e2e
-		cypress benches bench testsuite selftest selftests unittest unittests testlib testprogs`)
+		cypress benches bench xt testsuite selftest selftests unittest unittests testlib testprogs`)
 	testEnds  = words("test tests testing testsuite") // of a name of several words
 	toolParts = words(`tools tool scripts script hack .github .circleci ci .ci .gitlab examples example docs doc misc contrib .githooks githooks
 		.husky packaging debian devstack dev-bin maint maintainer`)
 	buildParts = words("build-aux buildtools build-tools build_tools buildscripts build-scripts autotools install-scripts install_scripts")
-	buildFile  = words(`build.rs setup.py webpack.config.js vite.config.js vite.config.ts rollup.config.js
+	buildFile  = words(`build.rs setup.py makefile.pl build.pl webpack.config.js vite.config.js vite.config.ts rollup.config.js
 		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js
 		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js
 		configure bootstrap autogen.sh build.sh build.ps1 make.sh compile.sh package.sh release.sh build.gradle build.gradle.kts
