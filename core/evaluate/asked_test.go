@@ -106,8 +106,8 @@ func TestHowPeopleCheck(t *testing.T) {
 		{"a.py", "import os\nTRACE = False\ndef ask(name):\n    return os.environ[name]\nif TRACE:\n    ask('GATE_A')\n", "GATE_A expected"},
 		// What a function is lent the place of is not what it was.
 		{"a.c", "void f(void) {\n  char *line = NULL, rest[10] = {0};\n  fill(&line);\n  if (line == NULL || dirname(rest) == NULL)\n    exit(1);\n  if (!getenv(\"GATE_A\"))\n    exit(1);\n}\n", "GATE_A required"},
-		{"a.go", "package a\nimport \"os\"\nfunc f() {\n\tvar line string\n\tfill(&line)\n\tif line == \"\" {\n\t\tos.Exit(1)\n\t}\n\tif os.Getenv(\"GATE_A\") == \"\" {\n\t\tos.Exit(1)\n\t}\n}\n", "GATE_A required"},
-		{"a.rs", "fn f() {\n    let mut line = String::new();\n    fill(&mut line);\n    if line == \"\" { std::process::exit(1); }\n    if std::env::var(\"GATE_A\").is_err() { std::process::exit(1); }\n}\n", "GATE_A required"},
+		{"a.go", "package a\nimport \"os\"\nfunc f() {\n\tline := \"\"\n\tfill(&line)\n\tif line == \"\" {\n\t\tos.Exit(1)\n\t}\n\tif os.Getenv(\"GATE_A\") == \"\" {\n\t\tos.Exit(1)\n\t}\n}\n", "GATE_A required"},
+		{"a.rs", "fn f() {\n    let mut line = \"\";\n    fill(&mut line);\n    if line == \"\" { std::process::exit(1); }\n    if std::env::var(\"GATE_A\").is_err() { std::process::exit(1); }\n}\n", "GATE_A required"},
 		{"A.cs", "class A { void F() { var line = \"\"; Fill(out line); if (line == \"\") { Environment.Exit(1); } if (Environment.GetEnvironmentVariable(\"GATE_A\") == null) { Environment.Exit(1); } } }\n", "GATE_A required"},
 		{"a.c", "static char *to = (char *) 0;\nvoid f(void) {\n  char *s = getenv(\"GATE_A\");\n  if (to == NULL && !s)\n    exit(1);\n}\n", "GATE_A required"},
 		{"A.java", "class A { private final String t; A() { t = System.getenv(\"GATE_A\"); if (t == null || t.isEmpty()) throw new IllegalStateException(); } }\n", "GATE_A required"},

@@ -174,10 +174,8 @@ func (m *machine) isNothing(v Value) bool {
 // fallback puts a value into words: its text where it is one, or else its
 // source.
 func (m *machine) fallback(v Value, at int32) *Fallback {
-	u := m.unit()
-	at = m.otherBranch(at)
 	f := &Fallback{Computed: true}
-	u, at = m.standsFor(at)
+	u, at := m.standsFor(m.otherBranch(at))
 	if u == m.u {
 		f.Node = at
 	}

@@ -63,7 +63,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	}
 	for _, a := range arguments {
 		m.passes(a.value)
-		m.lend(a.node, a.value, st)
+		m.lend(a.node, st)
 		if v := a.value; len(v) == 1 && v[0].form == function && len(v[0].fn.bound) > 0 { // partial(need, "X")
 			m.invoke(v[0], n, nil, st.fork())
 		}
@@ -103,7 +103,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 
 // lend forgets what a variable holds whose place a function is given that may fill it:
 // fill(&line), Fill(out line).
-func (m *machine) lend(n int32, held Value, st *state) {
+func (m *machine) lend(n int32, st *state) {
 	u := m.unit()
 	if k := u.kind(n); k != parse.Unary && k != parse.Wrapper {
 		return
@@ -120,12 +120,13 @@ func (m *machine) lend(n int32, held Value, st *state) {
 	default:
 		return
 	}
-	for _, x := range held {
+	if u.kind(inner) != parse.Name {
+		return
+	}
+	for _, x := range m.quiet(inner, st) {
 		if plain := x.form == text || x.form == number || x.form == boolean || x.form == nothing; !plain || len(x.sites) > 0 || x.missing != 0 || x.depends != 0 {
 			return
 		}
 	}
-	if len(held) > 0 && u.kind(inner) == parse.Name {
-		m.assign(inner, Value{anything(m.depth())}, st, inner)
-	}
+	m.assign(inner, Value{anything(m.depth())}, st, inner)
 }
