@@ -286,6 +286,9 @@ func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 	v := m.eval(n, st)
 	m.asked(v)
 	m.askedWhether(v)
+	if m.isUnsettled(n, st) {
+		v = Value{anything(m.depth())}
+	}
 	return u.split(v)
 }
 
