@@ -108,6 +108,9 @@ func TestHowPeopleCheck(t *testing.T) {
 		{"a.c", "static int wide = 0;\nstatic void f(void) {\n  if (wide < 0) {\n    char *c = getenv(\"GATE_A\");\n    if (c && *c)\n      use(c);\n  }\n}\nstatic void option(int c) {\n  if (c == 'w')\n    wide = -1;\n}\n", "GATE_A optional"},
 		{"a.py", "import os\nready = False\ndef f():\n    if not ready:\n        raise SystemExit(1)\n    if 'GATE_A' not in os.environ:\n        raise SystemExit(2)\ndef start():\n    global ready\n    ready = True\n", "GATE_A required"},
 		{"a.py", "import os\ntrace = False\ndef f():\n    if trace:\n        return\n    if 'GATE_A' not in os.environ:\n        raise SystemExit(2)\ndef start():\n    trace = True\n", "GATE_A required"},
+		// What a variable had at first is told by what it was given, not by its own name.
+		{"a.go", "package a\nimport \"os\"\nfunc f() []string {\n\tfiles := usual\n\tif f := os.Getenv(\"GATE_A\"); f != \"\" {\n\t\tfiles = []string{f}\n\t}\n\treturn files\n}\n", "GATE_A optional [usual]"},
+		{"a.js", "function f() {\n  let level = levels.info;\n  if (process.env.GATE_A) level = +process.env.GATE_A;\n  return level;\n}\n", "GATE_A optional; GATE_A optional number [levels.info]"},
 		// What a function is lent the place of is not what it was.
 		{"a.c", "void f(void) {\n  char *line = NULL, rest[10] = {0};\n  fill(&line);\n  if (line == NULL || dirname(rest) == NULL)\n    exit(1);\n  if (!getenv(\"GATE_A\"))\n    exit(1);\n}\n", "GATE_A required"},
 		{"a.go", "package a\nimport \"os\"\nfunc f() {\n\tline := \"\"\n\tfill(&line)\n\tif line == \"\" {\n\t\tos.Exit(1)\n\t}\n\tif os.Getenv(\"GATE_A\") == \"\" {\n\t\tos.Exit(1)\n\t}\n}\n", "GATE_A required"},

@@ -298,6 +298,7 @@ func (m *machine) standsFor(at int32) (*Unit, int32) {
 				at = of[0]
 			}
 		}
+		at = fr.began(at)
 		if depth == 0 {
 			return fr.unit, at
 		}
@@ -307,6 +308,48 @@ func (m *machine) standsFor(at int32) (*Unit, int32) {
 		}
 		at = given
 	}
+}
+
+// began returns, of the name of a variable that the function declares with a value, and
+// gives another one once at most, the value that it has at first; of anything else, the same.
+func (fr *frame) began(n int32) int32 {
+	u := fr.unit
+	if fr.fn == nil || u.kind(n) != parse.Name {
+		return n
+	}
+	t, value, times := u.Tree, int32(0), 0
+	within := t.Nodes[fr.fn.Node]
+	for i, node := range t.Nodes {
+		if node.Kind != parse.Declare && node.Kind != parse.Assign || node.From < within.From || node.To > within.To {
+			continue
+		}
+		children := u.children(int32(i))
+		if len(children) != 2 || u.kind(children[0]) != parse.Name || u.at(children[0]) != u.at(n) {
+			continue
+		}
+		if times++; node.Kind == parse.Declare && node.To <= t.Nodes[n].From && u.isSource(children[1]) {
+			value = children[1]
+		}
+	}
+	if value == 0 || times > 2 {
+		return n
+	}
+	return value
+}
+
+// isSource reports whether the value of a declaration says what it is: a name, a member or
+// something worked out, behind a sign that gives it.
+func (u *Unit) isSource(n int32) bool {
+	if before := int(u.Tree.Nodes[n].From) - 1; !u.Tree.File.Is(before, "=") && !u.Tree.File.Is(before, ":=") {
+		return false
+	}
+	switch u.kind(n) {
+	case parse.Name:
+		return !u.Words.Nothing[u.at(n)]
+	case parse.Member, parse.Binary, parse.Choice:
+		return true
+	}
+	return false
 }
 
 // given returns what a function was given in a file for the parameter that a node
