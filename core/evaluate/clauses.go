@@ -57,13 +57,7 @@ func (m *machine) runClauses(list []*Func, c *closure, n int32, arguments []argu
 		if done && !way.dead {
 			out = append(out, v.dependent(because)...)
 		}
-		if merged == nil {
-			merged = way
-		} else {
-			next := st.fork()
-			next.meet(merged, way)
-			merged = next
-		}
+		merged = st.either(merged, way)
 		if len(left) == 0 {
 			break
 		}

@@ -253,6 +253,16 @@ func (st *state) fork() *state {
 	return &together.state
 }
 
+// either returns what holds where a way or the ones before it, if any, may have come.
+func (st *state) either(before, way *state) *state {
+	if before == nil {
+		return way
+	}
+	next := st.fork()
+	next.meet(before, way)
+	return next
+}
+
 // meet makes a state what holds where either way may have come.
 func (st *state) meet(a, b *state) {
 	switch {

@@ -87,13 +87,7 @@ func (m *machine) choose(n int32, st *state) Value {
 		if !way.dead {
 			out = append(out, v...)
 		}
-		if merged == nil {
-			merged = way
-		} else {
-			next := st.fork()
-			next.meet(merged, way)
-			merged = next
-		}
+		merged = st.either(merged, way)
 		rest = left
 	}
 	m.decide(n, all.depends())

@@ -148,20 +148,11 @@ func (w *structFields) walk(open int, prefix string, depth int) {
 	if depth > 4 || len(w.list) > 500 {
 		return
 	}
-	for i := open + 1; i < f.Mate(open); i++ {
-		if i > open+1 && !f.Tokens[i].NewLine || f.Kind(i) != syntax.Word {
-			continue
+	eachField(f, open, func(at, last int) {
+		if f.Kind(at) == syntax.Word {
+			w.field(at, last, prefix, depth)
 		}
-		last := i
-		for next := last + 1; next < f.Mate(open) && !f.Tokens[next].NewLine; next++ {
-			if last = next; f.Mate(next) > next {
-				last = f.Mate(next)
-				next = last
-			}
-		}
-		w.field(i, last, prefix, depth)
-		i = last
-	}
+	})
 }
 
 // field declares one field, which begins and ends at the given tokens.

@@ -119,6 +119,18 @@ func (w *taggedStructs) nested(open int) {
 // their tag.
 func (w *taggedStructs) each(open int, f func(at, last int, tag reflect.StructTag)) {
 	file := w.file
+	eachField(file, open, func(i, last int) {
+		text, _ := file.Value(last)
+		if last == i || file.Kind(last) != syntax.String {
+			text = ""
+		}
+		f(i, last, reflect.StructTag(text))
+	})
+}
+
+// eachField calls f for the fields of the struct that opens at a token: their first and
+// last token.
+func eachField(file *syntax.File, open int, f func(at, last int)) {
 	for i := open + 1; i < file.Mate(open); i++ {
 		if i > open+1 && !file.Tokens[i].NewLine || file.Kind(i) != syntax.Word && !file.Is(i, "*") {
 			continue
@@ -130,11 +142,7 @@ func (w *taggedStructs) each(open int, f func(at, last int, tag reflect.StructTa
 				next = last
 			}
 		}
-		text, _ := file.Value(last)
-		if last == i || file.Kind(last) != syntax.String {
-			text = ""
-		}
-		f(i, last, reflect.StructTag(text))
+		f(i, last)
 		i = last
 	}
 }
