@@ -111,6 +111,8 @@ func TestHowPeopleCheck(t *testing.T) {
 		// What a variable had at first is told by what it was given, not by its own name.
 		{"a.go", "package a\nimport \"os\"\nfunc f() []string {\n\tfiles := usual\n\tif f := os.Getenv(\"GATE_A\"); f != \"\" {\n\t\tfiles = []string{f}\n\t}\n\treturn files\n}\n", "GATE_A optional [usual]"},
 		{"a.js", "function f() {\n  let level = levels.info;\n  if (process.env.GATE_A) level = +process.env.GATE_A;\n  return level;\n}\n", "GATE_A optional; GATE_A optional number [levels.info]"},
+		{"a.js", "const ask = (name) => process.env[name] || 'x';\nask.apply(null, ['GATE_A']);\nask.call(null, 'GATE_B');\n", "GATE_A optional =x; GATE_B optional =x"},
+		{"a.py", "import os\nopts = {}\nif opts:\n    raise SystemExit(1)\nif 'GATE_A' not in os.environ:\n    raise SystemExit(2)\nif not opts:\n    raise SystemExit(3)\nos.environ['GATE_B']\n", "GATE_A required; GATE_B required"},
 		// What a function is lent the place of is not what it was.
 		{"a.c", "void f(void) {\n  char *line = NULL, rest[10] = {0};\n  fill(&line);\n  if (line == NULL || dirname(rest) == NULL)\n    exit(1);\n  if (!getenv(\"GATE_A\"))\n    exit(1);\n}\n", "GATE_A required"},
 		{"a.go", "package a\nimport \"os\"\nfunc f() {\n\tline := \"\"\n\tfill(&line)\n\tif line == \"\" {\n\t\tos.Exit(1)\n\t}\n\tif os.Getenv(\"GATE_A\") == \"\" {\n\t\tos.Exit(1)\n\t}\n}\n", "GATE_A required"},
