@@ -32,7 +32,7 @@ func TestDockerfileSays(t *testing.T) {
 	holds(t, "Dockerfile", "", []saying{
 		{"ARG TAG\nFROM x:${TAG}\n", "TAG expected"},
 		{"ARG TAG=1\nFROM x:${TAG}\n", "TAG optional =1"},
-		{"ARG TAG=\"1 2\"\nFROM x\n", "TAG optional =1"},
+		{"ARG TAG=\"1 2\" MORE\nFROM x\n", "TAG optional =1 2; MORE expected"},
 		{"FROM x\nENV GATE=1\nLABEL a=${GATE}\n", ""},
 		{"FROM x\nENV\t GATE 1\nLABEL a=${GATE}\n", ""},
 		{"FROM x\nLABEL a=${GATE}\n", "GATE expected"},

@@ -131,13 +131,18 @@ type word struct {
 	offset int
 }
 
-// wordsOf returns the words of a text that white space divides.
+// wordsOf returns the words of a text that white space divides, but for that in quotes.
 func wordsOf(text []byte) (list []word) {
 	for at := 0; at < len(text); {
 		begin := at + len(text[at:]) - len(bytes.TrimLeft(text[at:], " \t\r"))
-		end := begin
-		for end < len(text) && text[end] != ' ' && text[end] != '\t' && text[end] != '\r' {
-			end++
+		end, quote := begin, byte(0)
+		for ; end < len(text) && (quote != 0 || strings.IndexByte(" \t\r", text[end]) < 0); end++ {
+			switch c := text[end]; {
+			case c == quote:
+				quote = 0
+			case quote == 0 && (c == '"' || c == '\''):
+				quote = c
+			}
 		}
 		if end > begin {
 			list = append(list, word{string(text[begin:end]), begin})
