@@ -24,7 +24,7 @@ type Setting struct {
 	Fallback *string
 	// Instead is the name by which the same read may have been found before.
 	Instead  string
-	Computed bool // something is in that is not known
+	Computed bool // something stands in that is not known
 	Literals []string
 }
 
@@ -61,7 +61,7 @@ func All(ways ...func(*Source) []Setting) func(*Source) []Setting {
 // Role says what a name means that one file defines and others use.
 type Role struct {
 	Name string
-	File string // that returns it
+	File string // that gives it
 	As   As
 	// Module is where the name is defined, as it is called where it is imported
 	// from, without folders and ending; "" where it is defined in File.
@@ -266,7 +266,7 @@ func (s *Source) texts(n int32) (list []string) {
 }
 
 // literal returns a literal as it would stand in an env file, and whether there
-// is something that is in at all: nothing of its own is none.
+// is something that stands in at all: nothing of its own is none.
 func (s *Source) literal(n int32) (text *string, any bool) {
 	n = s.unwrap(n)
 	if n == 0 {

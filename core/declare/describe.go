@@ -24,7 +24,7 @@ func (d *description) setKind(kind string) {
 	}
 }
 
-// fallsBack notes what is in.
+// fallsBack notes what stands in.
 func (d *description) fallsBack(s *Source, n int32) {
 	text, any := s.literal(n)
 	d.need = Optional
@@ -48,7 +48,7 @@ func (s *Source) literalKind(n int32) string {
 	return "integer"
 }
 
-// mostOfSource bounds the source that is shown for what is in.
+// mostOfSource bounds the source that is shown for what stands in.
 const mostOfSource = 80
 
 // property is one thing that is said: a keyword argument, a pair of a record, or

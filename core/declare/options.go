@@ -28,7 +28,7 @@ type Options struct {
 	// Default says that the first argument without a name is used where there
 	// is no value, unless it begins with a dash, of what is at a field.
 	Default bool
-	// Inferred says that what is in tells the kind, where nothing else does.
+	// Inferred says that what stands in tells the kind, where nothing else does.
 	Inferred bool
 	// Prefix is before each name.
 	Prefix string

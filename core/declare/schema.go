@@ -14,7 +14,7 @@ type Schemas struct {
 	Apply string
 	// Hand are functions that hand the environment on to something else.
 	Hand string
-	// Options are the properties under which a schema is that is applied,
+	// Options are the properties that hold a schema which is applied,
 	// by the function that they are given to, or "" for any.
 	Options map[string]string
 	// Direct are functions, receiver.name, that apply the record they are given.

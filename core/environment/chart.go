@@ -148,7 +148,7 @@ var (
 	byDefault = late.Regexp(`default\s+("[^"]*"|\S+)`)
 )
 
-// unfilled is where an action stood that is not known.
+// unfilled takes the place of an action that is not known.
 const unfilled = "\ue000"
 
 // fillActions returns a template with its actions filled in or passed over,

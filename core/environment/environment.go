@@ -186,7 +186,7 @@ type All struct {
 	Problems     []Problem
 	Images       []string // the Dockerfiles found
 	EnvFiles     []*Layer // every env file that is no example, by file; also those that serve no code here
-	Untied       []Untied // what returns values to programs that are not known to be of this tree, by file
+	Untied       []Untied // what gives values to programs that are not known to be of this tree, by file
 
 	readers  map[string][]*envfile.Dialect // of an env file: who else reads it, and how
 	shared   map[string]bool               // env files that services without code here get too

@@ -191,7 +191,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	}
 	for _, p := range fn.params {
 		given := Value{{parts: []part{{any: true, param: true}}}}
-		if p.fallback != 0 && m.readsWithin(p.fallback) { // what is in where the caller gives nothing
+		if p.fallback != 0 && m.readsWithin(p.fallback) { // what stands in where the caller gives nothing
 			given = append(given, m.quiet(p.fallback, st)...)
 		}
 		st.scope.vars.put(p.name, given)

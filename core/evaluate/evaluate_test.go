@@ -211,7 +211,7 @@ func TestGathered(t *testing.T) {
 	})
 }
 
-// A fallback is what is where the value would be.
+// A fallback is what stands in for the value.
 func TestFallbacks(t *testing.T) {
 	hold(t, []saying{
 		{"a.py", "import os\nv = os.environ.get(\"CREW\")\nif v:\n    v = int(v)\nelse:\n    v = 2\n", "CREW optional integer =2"},

@@ -241,7 +241,7 @@ func (m *machine) joinedErrors(arguments []argument) (out Value) {
 
 // mayStandIn reports whether the value of an expression may be what is used in
 // place of a variable that it was made from before: no comparison is, nor
-// a list that only what is in it was put into.
+// a variable or result that holds a list, which names were only put into.
 func (m *machine) mayStandIn(n int32, v Value) bool {
 	u := m.unit()
 	switch k := u.kind(n); {

@@ -4,7 +4,7 @@
 //
 // A file is run once to find its reads, each of which may have a value or none.
 // Then, for each variable, what concerns it is run again with that variable
-// unset. What then is where its value would be is its fallback; where every
+// unset. What then stands in for its value is its fallback; where every
 // way on which it matters ends the program, it is required.
 package evaluate
 

@@ -149,7 +149,7 @@ func (m *machine) typeArgument(n, callee int32) string {
 
 // byFallback takes what was converted to a type that is nowhere said for what the text
 // that stands in for it is: unwrap_or("30").parse(). What may be a number, and for
-// which an answer is in, is taken for one thing or another.
+// which an answer stands in, is taken for one thing or another.
 func (r *Read) byFallback() {
 	if r.Fallback == nil || r.Fallback.Computed {
 		return

@@ -59,7 +59,7 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	return v
 }
 
-// decorated defines a function, and returns it to what its decorators give: what
+// decorated defines a function, and hands it to what its decorators give: what
 // those note of it may be read later.
 func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
 	var calls Value

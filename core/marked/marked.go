@@ -8,7 +8,7 @@ import (
 	"unicode"
 )
 
-// Replace returns a text in which a part takes the place of what is from a
+// Replace returns a text in which a part takes the place of what it holds from a
 // line that begins with begin to one that begins with end. The part has these
 // lines itself. Without them it is added at the end of the text. Line ends are
 // those of the text.

@@ -22,7 +22,7 @@ type analysis struct {
 	paths    map[bindingKey]string // what bindings stand for; "" while that is being found out
 	defines  map[string]bool       // functions outside classes, once asked for
 	exported map[string]bool       // names that other files see, once asked for
-	unnamed  []int                 // where that is which the file exports without a name, once asked for
+	unnamed  []int                 // where the file has what it exports without a name, once asked for
 	held     map[string]bool       // whether words stand in the text, once asked for
 	bound    map[int]bool          // tokens at which a name is bound, once asked for
 	heads    *heads

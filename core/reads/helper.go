@@ -91,7 +91,7 @@ func (a *analysis) isTheExport(fn *evaluate.Func) bool {
 	})
 }
 
-// defaults returns where that is which the file exports without a name.
+// defaults returns where the file has what it exports without a name.
 func (a *analysis) defaults() []int {
 	if a.unnamed != nil {
 		return a.unnamed

@@ -160,7 +160,7 @@ func (g *wordGroup) each(src []byte, found func(at int) bool) {
 	}
 }
 
-// is reports whether a word is at an offset, with no letter, digit or
+// stands reports whether a word is at an offset, with no letter, digit or
 // underscore directly beside it.
 func stands(src []byte, from int, word []byte) bool {
 	to := from + len(word)

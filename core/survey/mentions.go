@@ -20,7 +20,7 @@ type Mention struct {
 
 // Mentions looks for names that stand in the source of the tree, other than in
 // comments and in tests, though nothing is known to read them: by way of a name
-// that is as a text, something may. A name that stands for a key of
+// that is written as a text, something may. A name that stands for a key of
 // settings counts too.
 func (s *Survey) Mentions(names []string) map[string]Mention {
 	if len(names) == 0 {
@@ -91,7 +91,7 @@ func (s *Survey) mentioning(n int) *syntax.Table {
 	return nil
 }
 
-// mentionsIn returns in which line each of some names first is in a file.
+// mentionsIn returns in which line each of some names first appears in a file.
 func mentionsIn(table *syntax.Table, src []byte, names map[string]bool) map[string]int {
 	found := map[string]int{}
 	f := table.Scan(src, false)

@@ -11,8 +11,8 @@ import (
 	"inzicht/core/reads"
 )
 
-// wordSet finds out fast whether a file holds one of many words, where it
-// is as it is looked for.
+// wordSet finds out fast whether a file holds one of many words, written
+// as it is looked for.
 type wordSet struct {
 	words  map[string]bool
 	fits   func(p *place) bool

@@ -29,7 +29,7 @@ func RustHook(raw int) func(*Scanner) bool {
 	}
 }
 
-// repeated counts how often a byte is from at on, one after the other. What is
+// repeated counts how often a byte follows itself from at on. What is
 // counted again at every byte of a long run is counted as looked at in vain.
 func (s *Scanner) repeated(c byte, at int) int {
 	if s.tired() {

@@ -82,7 +82,7 @@ func (j *job) unreadNames(l *environment.Layer) (names []string) {
 }
 
 // Unused returns what is found about names of example files that nothing reads,
-// where nothing is against taking them out.
+// where nothing speaks against taking them out.
 func Unused(s *survey.Survey) []Finding {
 	levels := map[string]Level{}
 	for _, r := range Rules {
