@@ -19,27 +19,24 @@ func (m *machine) isUnsettled(n int32, st *state) bool {
 	switch u.kind(n) {
 	case parse.Name:
 		v, _, found := m.lookup(u.at(n), st)
-		global, known := m.globals.vars.get(u.at(n))
-		if !known {
-			global, known = m.globals.base.get(u.at(n))
-		}
+		global, known := m.global(u.at(n))
 		return found && known && len(v) == 1 && len(global) == 1 && v[0].isFlag() && global[0].isFlag() && u.changesAside(u.at(n))
 	case parse.Wrapper, parse.Unary:
 		return m.isUnsettled(u.Tree.Child(n, 0), st)
 	case parse.Binary:
 		list := u.children(n)
-		return len(list) == 2 && (comparing[u.at(n)] || ordering[u.at(n)]) && (m.isUnsettled(list[0], st) || m.isUnsettled(list[1], st))
+		return len(list) == 2 && (comparing[u.at(n)] || comparisons[u.at(n)]) && (m.isUnsettled(list[0], st) || m.isUnsettled(list[1], st))
 	}
 	return false
 }
 
-// ordering are the operators that ask which of two is greater.
-var ordering = map[string]bool{"<": true, ">": true, "<=": true, ">=": true}
-
 // isFlag reports whether a value is a number, a truth or nothing, and of no variable.
 func (x alt) isFlag() bool {
-	return (x.form == number || x.form == boolean || x.form == nothing) && len(x.sites) == 0 && x.missing|x.depends|x.worked == 0
+	return (x.form == number || x.form == boolean || x.form == nothing) && x.isOwn() && x.worked == 0
 }
+
+// isOwn reports whether a value is the program's, and tells of no variable.
+func (x alt) isOwn() bool { return len(x.sites) == 0 && x.missing|x.depends == 0 }
 
 // changesAside reports whether a function that has nothing to do with the environment
 // gives a variable of the file a value.

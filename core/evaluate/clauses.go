@@ -39,8 +39,8 @@ func (m *machine) runClauses(list []*Func, c *closure, n int32, arguments []argu
 	decided := -1
 	for _, fn := range list {
 		way, own := st.fork(), slices.Clone(arguments)
-		verdict, at, left := m.clauseFits(fn, c, n, own, way)
-		if verdict == no {
+		fits, at, left := m.clauseFits(fn, c, n, own, way)
+		if !fits {
 			continue
 		}
 		if at >= 0 {
@@ -73,8 +73,8 @@ func (m *machine) runClauses(list []*Func, c *closure, n int32, arguments []argu
 // clauseFits reports whether arguments fit the parameters of a function. Of the
 // argument at, which decides it, only those alternatives stay that do; left are those
 // that another way is written for.
-func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument, st *state) (verdict truth, at int, left Value) {
-	verdict, at = yes, -1
+func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument, st *state) (fits bool, at int, left Value) {
+	at = -1
 	for i, p := range fn.params {
 		if !p.isPattern() || i >= len(arguments) {
 			continue
@@ -90,7 +90,7 @@ func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument
 			}
 		}
 		if len(taken) == 0 {
-			return no, i, nil
+			return false, i, nil
 		}
 		if at < 0 {
 			at = i
@@ -100,15 +100,13 @@ func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument
 	if fn.guard != 0 && len(arguments) > 0 {
 		switch m.guarded(fn, c, n, arguments, st) {
 		case no:
-			return no, at, nil
+			return false, at, nil
 		case may:
 			left = append(left, arguments[max(at, 0)].value...)
 		}
 		at = max(at, 0)
-	} else if at < 0 {
-		return yes, -1, nil
 	}
-	return verdict, at, left
+	return true, at, left
 }
 
 // fitParameter reports whether an alternative is what a parameter must be given.

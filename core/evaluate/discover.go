@@ -31,20 +31,20 @@ func (m *machine) sweep() {
 	slices.Sort(list)
 	m.left += fewSteps / 4
 	for _, n := range list {
-		m.access(n, m.u.Access[n], m.aside())
+		m.access(n, m.u.Access[n], m.apart())
 	}
-	left := m.left
-	defer func() { m.left = left }() // what is left for judging
+	left := m.left // for judging
 	m.left = fewSteps / 4
 	for n := range m.u.Tree.Nodes {
 		if n := int32(n); m.u.kind(n) == parse.Call && !m.seen[n] && m.mayNameOne(n) {
-			m.call(n, m.aside())
+			m.call(n, m.apart())
 		}
 	}
+	m.left = left
 }
 
-// aside begins what is run by itself, with nothing known but what the file has.
-func (m *machine) aside() *state {
+// apart begins what is run by itself, with nothing known but what the file has.
+func (m *machine) apart() *state {
 	m.steps, m.nesting, m.entry = 0, 0, -1
 	m.tries, m.exits, m.context = nil, nil, -1<<21
 	m.frames = []*frame{{unit: m.u, context: m.context}}

@@ -175,10 +175,6 @@ func (m *machine) isNothing(v Value) bool {
 // source.
 func (m *machine) fallback(v Value, at int32) *Fallback {
 	f := &Fallback{Computed: true}
-	u, at := m.standsFor(m.otherBranch(at))
-	if u == m.u {
-		f.Node = at
-	}
 	if len(v) == 1 && v[0].name != systemName {
 		switch x := v[0]; x.form {
 		case unknown:
@@ -204,6 +200,10 @@ func (m *machine) fallback(v Value, at int32) *Fallback {
 			}
 			return f
 		}
+	}
+	u, at := m.standsFor(m.otherBranch(at))
+	if u == m.u {
+		f.Node = at
 	}
 	f.Text = strings.Join(strings.Fields(u.Tree.Text(at)), " ")
 	return f

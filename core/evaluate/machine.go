@@ -65,7 +65,7 @@ type Read struct {
 type Fallback struct {
 	Text     string
 	Computed bool  // Text is source
-	Node     int32 // where it stands, in the unit of the read, or 0
+	Node     int32 // where that is, in the unit of the read, or 0
 }
 
 // Result is what running a file gives.

@@ -18,15 +18,21 @@ func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) 
 		}
 		out++
 	}
-	if m.unit() == m.u && m.globals != nil {
-		if v, found = m.globals.vars.get(name); found {
-			return v, out, true
-		}
-		if v, found = m.globals.base.get(name); found {
-			return v, out, true
-		}
+	if v, found = m.global(name); found {
+		return v, out, true
 	}
 	return nil, 0, false
+}
+
+// global returns what a variable of the file holds, for its own functions.
+func (m *machine) global(name string) (v Value, found bool) {
+	if m.unit() != m.u || m.globals == nil {
+		return nil, false
+	}
+	if v, found = m.globals.vars.get(name); found {
+		return v, true
+	}
+	return m.globals.base.get(name)
 }
 
 // here stamps what was made elsewhere as known in this function.

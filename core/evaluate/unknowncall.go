@@ -124,7 +124,7 @@ func (m *machine) lend(n int32, st *state) {
 		return
 	}
 	for _, x := range m.quiet(inner, st) {
-		if plain := x.form == text || x.form == number || x.form == boolean || x.form == nothing; !plain || len(x.sites) > 0 || x.missing != 0 || x.depends != 0 {
+		if plain := x.form == text || x.form == number || x.form == boolean || x.form == nothing; !plain || !x.isOwn() {
 			return
 		}
 	}

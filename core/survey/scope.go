@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/tree"
 )
 
 // testParts, toolParts and buildParts are names of folders that say when the
@@ -57,14 +58,13 @@ func scopeOf(file string) reads.Scope {
 	case toolFile[base] || path.Ext(base) == ".rake":
 		return reads.Tooling
 	}
-	folders := strings.Split(file, "/")
-	folders = folders[:len(folders)-1]
+	folders := strings.Split(path.Dir(file), "/")
 	switch {
 	case slices.ContainsFunc(folders, isTestFolder):
 		return reads.Test
-	case slices.ContainsFunc(folders, func(name string) bool { return buildParts[strings.ToLower(name)] }):
+	case tree.InFolder(file, buildParts):
 		return reads.Build
-	case slices.ContainsFunc(folders, func(name string) bool { return toolParts[strings.ToLower(name)] }):
+	case tree.InFolder(file, toolParts):
 		return reads.Tooling
 	}
 	return reads.Runtime
