@@ -116,17 +116,6 @@ type param struct {
 	keywords bool // **kwargs
 }
 
-// Class is a class of the tree.
-type Class struct {
-	Unit    *Unit
-	Node    int32
-	Name    string
-	bases   []string
-	params  []param
-	fields  []string
-	methods map[string]*Func
-}
-
 // Prepare finds the functions and classes of a file. It must be called once.
 func (u *Unit) Prepare() {
 	u.funcs, u.byNode, u.classes = map[string][]*Func{}, map[int32]*Func{}, map[string]*Class{}
@@ -406,90 +395,6 @@ func (u *Unit) isDefault(param, n int32) bool {
 	f := u.Tree.File
 	i := int(u.Tree.Nodes[n].From) - 1
 	return f.Is(i, "=") || f.Is(i, "\\") || f.Is(i, ":") && u.Words.Quiet
-}
-
-// class notes a class.
-func (u *Unit) class(n int32) *Class {
-	t := u.Tree
-	c := &Class{Unit: u, Node: n, methods: map[string]*Func{}}
-	if t.Nodes[n].At >= 0 {
-		c.Name = t.Name(n)
-	}
-	if old := u.classes[c.Name]; old != nil { // impl, extension, a class opened again
-		old.inherit(u, n)
-		return old
-	}
-	u.classes[c.Name] = c
-	c.inherit(u, n)
-	return c
-}
-
-// isOpened reports whether a class is what the class round it is itself: class << self.
-func (u *Unit) isOpened(n int32) bool {
-	from := int(u.Tree.Nodes[n].From)
-	return u.Tree.File.Is(from+1, "<<") && u.Tree.File.Is(from+2, "self")
-}
-
-// inherit takes in what is in the head and body of a class.
-func (c *Class) inherit(u *Unit, n int32) {
-	t := u.Tree
-	t.Children(n, func(child int32) bool {
-		switch t.Nodes[child].Kind {
-		case parse.Parameter:
-			c.params = append(c.params, u.param(child))
-			c.fields = append(c.fields, t.Name(child))
-		case parse.Name, parse.Member:
-			c.bases = append(c.bases, t.Name(child))
-		case parse.Call:
-			if base := u.calleeName(t.Child(child, 0)); base != "" {
-				c.bases = append(c.bases, base)
-			}
-		case parse.Block:
-			t.Children(child, func(s int32) bool {
-				if k := t.Nodes[s].Kind; k == parse.Declare || k == parse.Assign {
-					if name := t.Child(s, 0); t.Nodes[name].Kind == parse.Name && t.Name(name) != c.Name {
-						c.fields = append(c.fields, t.Name(name))
-					}
-				}
-				return true
-			})
-		}
-		return true
-	})
-}
-
-// Constructors are the names of methods that make objects, where they do not have
-// the name of the class.
-var Constructors = []string{"__init__", "constructor", "initialize", "init", "new", "__construct"}
-
-func isConstructor(fn *Func) bool {
-	return slices.Contains(Constructors, fn.Name) || fn.Owner != nil && fn.Name == fn.Owner.Name
-}
-
-// constructor returns the function by which objects of a class are made.
-func (c *Class) constructor() *Func {
-	for _, name := range []string{"__init__", "constructor", "initialize", "init", "__construct", c.Name} {
-		if fn := c.methods[name]; fn != nil {
-			return fn
-		}
-	}
-	return nil
-}
-
-// method returns the method of a class, or of one that it extends.
-func (c *Class) method(name string, depth int) *Func {
-	if c == nil || depth > 5 {
-		return nil
-	}
-	if fn := c.methods[name]; fn != nil {
-		return fn
-	}
-	for _, base := range c.bases {
-		if fn := c.Unit.classes[base].method(name, depth+1); fn != nil {
-			return fn
-		}
-	}
-	return nil
 }
 
 // Named returns the functions of the file that have a name and are not within
