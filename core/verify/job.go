@@ -59,7 +59,7 @@ func (j *job) served(v *contract.Variable, e *environment.Environment) (list []r
 // it is satisfied by who starts them, not by what they are started with.
 func configures(r reads.Read) bool {
 	switch r.Language {
-	case "compose", "unit", "template", "properties", "make":
+	case "compose", "unit", "template", "make":
 		return true
 	}
 	return false
