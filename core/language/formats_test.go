@@ -128,6 +128,22 @@ func TestOtherFormatsSay(t *testing.T) {
 		{"{\n \"scripts\": {\n  \"a\": \"GATE=1 x $GATE\"\n }\n}\n", ""},
 		{"{\n \"other\": \"$GATE\"\n}\n", ""},
 	})
+	holds(t, "package.json", "", []saying{
+		{`{"name": "x", "scripts": {"a": "x $GATE_A", "start": "test -n \"$GATE_B\" || exit 1"}, "scripts2": {"a": "$GATE"}}`, "GATE_A expected; GATE_B required"},
+		{`{"a": {"scripts": {"b": "$GATE"}}}`, ""},
+		{`{"scripts": {"a": ["x $GATE_A", "x \u0041 ${GATE_B:-\tb}"], "b": `, "GATE_A expected; GATE_B optional =\tb"},
+	})
+	holds(t, "deno.jsonc", "", []saying{{`{"tasks": {"dev": {"command": "x $GATE"}}}`, "GATE expected"}})
+	holds(t, "Procfile.dev", "", []saying{
+		{"web: gate --port $GATE_PORT --workers ${GATE_N:-2}\n# old: $GATE_OLD\n$GATE_NONE\n", "GATE_PORT expected; GATE_N optional =2"},
+	})
+	holds(t, "x.awk", "", []saying{
+		{"{ print ENVIRON[\"GATE_A\"] } # ENVIRON[\"GATE_NO\"]\n\"GATE_B\" in ENVIRON { print ENVIRON[\"GATE_B\"]; ENVIRON[\"GATE_C\"] = 1; print ENVIRON[\"GATE_C\"] }\n", "GATE_A expected; GATE_B optional; GATE_B optional"},
+	})
+	holds(t, "justfile", "", []saying{
+		{"export GATE_SET := 'a'\nrun $GATE_P:\n\t@gate {{'$GATE_NO'}} $GATE_A $GATE_SET $GATE_P\n", "GATE_A expected"},
+		{"run:\n    #!/bin/sh\n    A=1\n\n    gate $A ${GATE_B:?needed}\n\nother:\n    #!/usr/bin/env python3\n    print('$GATE_NO')\n", "GATE_B required"},
+	})
 	holds(t, "x.properties", "", []saying{
 		{"a=${GATE:x}\n", "GATE optional =x"},
 		{"a=${GATE}\n", "GATE expected"},

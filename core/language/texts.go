@@ -102,12 +102,6 @@ var (
 			form{late.Regexp(`\$ENV\{([A-Za-z0-9_]+)\}`), "$ENV{}", reads.Expected},
 			form{late.Regexp(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional})),
 	}
-	justfile = &reads.Language{
-		Name: "justfile", Extensions: []string{".just"}, Names: []string{"justfile", "Justfile", ".justfile", "JUSTFILE"}, Triggers: []string{"env", "env_var", "env_var_or_default"},
-		Own: byLine("#", reads.Tooling, nil, nil,
-			form{late.Regexp(`\benv(?:_var)?\(\s*["']([A-Za-z0-9_]+)["']\s*\)`), "env", reads.Required},
-			form{late.Regexp(`\benv(?:_var_or_default)?\(\s*["']([A-Za-z0-9_]+)["']\s*,\s*(?:["']([^"']*)["'])?`), "env", reads.Optional}),
-	}
 	// Playbooks look variables up for the machine that runs them.
 	playbook = &reads.Language{
 		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query", "env:", "oc.env", "!ENV", ":-"},
@@ -131,6 +125,12 @@ var (
 		},
 		Own: pipelineAsked(suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
 			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)\b`), "$", reads.Expected}))),
+	}
+	awk = &reads.Language{
+		Name: "awk", Extensions: []string{".awk"}, Interpreters: []string{"awk", "gawk", "mawk", "nawk"}, Triggers: []string{"ENVIRON"},
+		Own: guarded(byLine("#", "", late.Regexp(`ENVIRON\["([A-Za-z0-9_]+)"\]\s*=[^=~]`), nil,
+			form{late.Regexp(`"([A-Za-z0-9_]+)"\s+in\s+ENVIRON\b`), "in ENVIRON", reads.Optional},
+			form{late.Regexp(`\bENVIRON\["([A-Za-z0-9_]+)"\]`), "ENVIRON", reads.Expected})),
 	}
 	caddyfile = &reads.Language{
 		Name: "caddyfile", Names: []string{"Caddyfile"}, Triggers: []string{"{$", "{env."},

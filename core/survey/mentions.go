@@ -3,6 +3,7 @@ package survey
 import (
 	"bytes"
 	"path"
+	"slices"
 	"sync"
 	"sync/atomic"
 
@@ -35,7 +36,7 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 // findMentions is Mentions, and reports whether all files could be read.
 func (s *Survey) findMentions(names []string) (found map[string]Mention, whole bool) {
 	found = map[string]Mention{}
-	words, keys := newWordSet(names), keysFor(names)
+	words, keys := newWordSet(slices.Concat(names, withSigns(names))), keysFor(names)
 	var mutex sync.Mutex
 	var refused atomic.Bool
 	note := func(name string, at Mention) { // of each name the first file counts
@@ -58,7 +59,7 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 			return
 		}
 		if table != nil && words.in(file, src) {
-			for name, line := range mentionsIn(table, src, words.words) { // in any order
+			for name, line := range mentionsIn(table, src, words.words, !isConfiguration(file)) { // in any order
 				note(name, Mention{File: file, Line: line})
 			}
 		}
@@ -71,8 +72,19 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 	return found, !refused.Load()
 }
 
+// withSigns returns names as they are expanded: the sign counts as a part of a word.
+func withSigns(names []string) (list []string) {
+	for _, name := range names {
+		list = append(list, "$"+name)
+	}
+	return list
+}
+
 // written is how files of data are written, as far as comments go.
 var written = &syntax.Table{LineComments: []string{"#", "//", ";", "--"}, BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}, {Open: "<!--", Close: "-->"}}}
+
+// configured is how configuration is written, as far as comments go.
+var configured = &syntax.Table{LineComments: []string{"#"}}
 
 // mentioning returns the lexical table of a file that may mention a name for
 // what reads it, or nil.
@@ -84,6 +96,9 @@ func (s *Survey) mentioning(n int) *syntax.Table {
 	if l := s.languages[n]; l != nil && l.Own == nil {
 		return l.Table
 	}
+	if isConfiguration(file) {
+		return configured
+	}
 	switch path.Ext(file) {
 	case ".json", ".toml", ".ini", ".conf", ".cfg", ".sql", ".html", ".xml", ".tmpl", ".tpl", ".properties", ".lisp", ".el":
 		return written
@@ -91,23 +106,31 @@ func (s *Survey) mentioning(n int) *syntax.Table {
 	return nil
 }
 
-// mentionsIn returns in which line each of some names first appears in a file.
-func mentionsIn(table *syntax.Table, src []byte, names map[string]bool) map[string]int {
+// isConfiguration reports whether a file is of a kind in which a name by itself is
+// mostly one that is given a value: $NAME, ${NAME} and {{.NAME}} ask for it.
+func isConfiguration(file string) bool {
+	return path.Ext(file) == ".yml" || path.Ext(file) == ".yaml"
+}
+
+// mentionsIn returns in which line each of some names first appears in a file, or,
+// unless it may be bare, first appears behind a sign that asks for it.
+func mentionsIn(table *syntax.Table, src []byte, names map[string]bool, bare bool) map[string]int {
 	found := map[string]int{}
 	f := table.Scan(src, false)
 	for i := range f.Tokens {
 		t := &f.Tokens[i]
-		text := f.Src[t.Start:t.End]
-		for at := 0; at < len(text); at++ {
-			if !nameByte[text[at]] {
+		for at := int(t.Start); at < int(t.End); at++ {
+			if !nameByte[f.Src[at]] {
 				continue
 			}
 			end := at
-			for end < len(text) && nameByte[text[end]] {
+			for end < int(t.End) && nameByte[f.Src[end]] {
 				end++
 			}
-			if name := string(bytes.TrimLeft(text[at:end], "$")); names[name] && found[name] == 0 {
-				line, _ := f.Position(int(t.Start) + at)
+			name := string(bytes.TrimLeft(f.Src[at:end], "$"))
+			asked := bare || f.Src[at] == '$' || at > 0 && bytes.IndexByte([]byte("{.$"), f.Src[at-1]) >= 0
+			if asked && names[name] && found[name] == 0 {
+				line, _ := f.Position(at)
 				found[name] = line
 			}
 			at = end

@@ -63,6 +63,18 @@ func TestMentions(t *testing.T) {
 	}
 }
 
+func TestMentionsInConfiguration(t *testing.T) {
+	s, err := Take(testtree.Tree(t, "-- Taskfile.yml --\nrun:\n  - lock --zone ${GATE_ZONE} $GATE_KEY\n  - lock {{.GATE_PORT}} # $GATE_NOTE\nenv:\n  GATE_SET: x\n  GATE_LIST: [GATE_TEXT]\n"), Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	have := s.Mentions([]string{"GATE_ZONE", "GATE_KEY", "GATE_PORT", "GATE_NOTE", "GATE_SET", "GATE_LIST", "GATE_TEXT"})
+	want := map[string]Mention{"GATE_ZONE": {"Taskfile.yml", 2, false}, "GATE_KEY": {"Taskfile.yml", 2, false}, "GATE_PORT": {"Taskfile.yml", 3, false}}
+	if fmt.Sprint(have) != fmt.Sprint(want) {
+		t.Errorf("have %v\nwant %v", have, want)
+	}
+}
+
 func TestMentionsByKey(t *testing.T) {
 	s, err := Take(testtree.Tree(t, "-- pom.xml --\n<project/>\n-- src/main/resources/application.yml --\nlock:\n  gate-count: 4\n-- src/main/resources/application-works.properties --\n# lock.old=1\nlock.mail.from = x\n"+
 		"-- src/main/java/a/Store.java --\n@ConfigurationProperties(prefix = \"lock.store\")\nrecord Store(String place) {}\n-- src/main/java/a/Use.java --\nclass Use { String s = env.getProperty(\"weir.level\"); }\n"+
