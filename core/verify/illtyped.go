@@ -100,7 +100,7 @@ func ofKind(value string, r reads.Read) bool {
 		_, err := strconv.ParseFloat(strings.TrimSpace(value), 64)
 		return err == nil || wholeNumber().MatchString(value) || lenient && beginsInteger().MatchString(value)
 	case reads.Boolean:
-		return len(r.Literals) > 0 || isBoolean(value)
+		return len(r.Literals) > 0 || isTruth(value, r)
 	case reads.Duration:
 		if r.Language == "go" {
 			_, err := time.ParseDuration(value)
@@ -115,12 +115,6 @@ func ofKind(value string, r reads.Read) bool {
 	}
 	return true
 }
-
-var yes, no = []string{"1", "t", "true", "y", "yes", "on", "enabled"}, []string{"0", "f", "false", "n", "no", "off", "disabled", ""}
-
-func isBoolean(value string) bool { return isYes(value) || isNo(value) }
-func isYes(value string) bool     { return slices.Contains(yes, strings.ToLower(strings.TrimSpace(value))) }
-func isNo(value string) bool      { return slices.Contains(no, strings.ToLower(strings.TrimSpace(value))) }
 
 // sharedValue finds one value that serves components which take it for
 // different kinds.
