@@ -14,6 +14,7 @@ func FuzzAnalyse(f *testing.F) {
 	})
 	f.Add("x process.env y%.(")  // a call of nothing
 	f.Add("A = import %<0>a(0)") // a module that is a hole
+	f.Add("=@import!\"std")      // an import that nothing is called by
 	f.Add("(){ x=$A0\"00\"")     // a function without a name
 	set, err := Compiled(nil)
 	if err != nil {

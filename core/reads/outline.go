@@ -182,9 +182,10 @@ func (o *Outline) Nest() {
 // maxLevels bounds how many functions outward a name is looked for.
 const maxLevels = 200
 
-// Bind records what a name means from token b.At on.
+// Bind records what a name means from token b.At on. Of damaged source there may be
+// no name.
 func (o *Outline) Bind(name string, b Binding) {
-	if len(o.Bindings[name]) < maxBindings {
+	if name != "" && len(o.Bindings[name]) < maxBindings {
 		b.block = o.blockOf[min(b.At, len(o.blockOf)-1)]
 		o.bindIn(name, b)
 	}
