@@ -82,6 +82,9 @@ func (p *parser) blockEnd(margin int) int {
 		if t.NewLine && (sameLine || p.column(i) <= margin) {
 			return i
 		}
+		if sameLine && (p.wordAt(i) == wordElif || p.wordAt(i) == wordElse && p.textAt(i+1) == ":") { // if a: b else: c
+			return i
+		}
 		if (t.Kind == syntax.Open || t.Kind == syntax.Quote) && int(t.Mate) > i {
 			i = min(int(t.Mate), p.end)
 		}

@@ -250,7 +250,7 @@ func (p *parser) catches() {
 			case p.is("(") && p.g.Layout == Braces:
 				p.within(p.at, func() { p.inside++; p.all() })
 			case !p.startsBlock(p.at):
-				for p.at < p.end && !p.startsBlock(p.at) && !p.has(setThen) && !p.newLine() {
+				for p.at < p.end && !p.startsBlock(p.at) && !p.has(setThen) && !p.newLine() && !p.is(";") {
 					before := p.at
 					p.add(p.expression(levelChoice))
 					if p.is("=>") || p.is("as") || p.is(",") || p.at == before {

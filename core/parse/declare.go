@@ -36,6 +36,9 @@ func (p *parser) declared(from, mark int) int32 {
 		if p.is("{") && p.g.Closures && p.g.Labels && !p.head && len(p.stack) == mark+1 { // var x: T { … }
 			return p.computed(from, mark)
 		}
+		if p.is("get") && p.textAt(p.at+1) == "(" && p.textAt(p.at+2) == ")" && p.g.Closures && len(p.stack) == mark+1 { // val x: T get() = y
+			return p.getter(from, mark)
+		}
 		if p.has(setAssign) || p.is("by") && p.g.Closures {
 			p.at++
 			p.add(p.values(len(p.stack) - mark))
@@ -86,6 +89,23 @@ func (p *parser) computed(from, mark int) int32 {
 		p.at += 2
 		p.add(p.block())
 		p.at = min(p.mate(open)+1, p.end)
+	} else {
+		p.add(p.block())
+	}
+	return p.make(Function, from, name, mark)
+}
+
+// getter parses what works a property out, behind its type, as a function of its
+// name: get() = y, get() { … }.
+func (p *parser) getter(from, mark int) int32 {
+	name := int(p.t.Nodes[p.stack[mark]].At)
+	p.stack = p.stack[:mark]
+	p.at += 3
+	if p.take(":") {
+		p.skipType()
+	}
+	if p.take("=") {
+		p.add(p.expression(levelAssign))
 	} else {
 		p.add(p.block())
 	}

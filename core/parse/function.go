@@ -17,6 +17,8 @@ func (p *parser) functionName() int {
 			return 0
 		case text == "(" && i > p.at+1, text == "{" && i > p.at+1, text == ":" && i > p.at+1 && p.g.Layout == Indented:
 			return i - 1
+		case (text == "=" || text == ":") && i == p.at+2 && p.is("def") && p.g.Layout == Braces: // def name: T = x
+			return i - 1
 		case text == "<" && p.g.Angles:
 			behind := p.angleEnd(i)
 			if i > p.at+1 && !(behind > 0 && p.textAt(behind) == ".") {
@@ -167,9 +169,14 @@ func (p *parser) function(name int) int32 {
 	} else {
 		p.toBody()
 	}
+	if p.g.EqualsBody {
+		p.toEquals()
+	}
 	switch {
 	case p.is("{"):
 		p.add(p.block())
+	case p.g.EqualsBody && p.is("="):
+		p.add(p.indented())
 	case p.has(setArrow) && p.g.Typed, p.is("=") && !p.g.sets[setThen]["="]:
 		p.at++
 		p.add(p.expression(levelAssign))
@@ -190,6 +197,16 @@ func (p *parser) function(name int) int32 {
 	}
 	p.class = class
 	return p.make(Function, from, name, mark)
+}
+
+// toEquals goes on behind the type of what is returned, and remarks on the function.
+func (p *parser) toEquals() {
+	for p.at < p.end && !p.is("=") && !p.f.Tokens[p.at].NewLine {
+		if p.kind() == syntax.Open {
+			p.at = min(p.mate(p.at), p.end-1)
+		}
+		p.at++
+	}
 }
 
 // toBody goes on behind what is between parameters and a body: the type of

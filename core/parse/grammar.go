@@ -54,6 +54,8 @@ type Grammar struct {
 	Patterns    bool   // x is string s, x is { Length: 1 } s
 	Angles      bool   // f<T>(x)
 	Brackets    bool   // #[attribute] or [Attribute] before a declaration
+	EqualsBody  bool   // the body of a function is set in deeper behind its type and =
+	LabelBlocks bool   // a: { … break :a b; } gives b
 
 	Macros   bool   // #define f(x) y is a function
 	LineEnds bool   // a statement ends with its line

@@ -97,6 +97,16 @@ func (p *parser) barred() {
 	p.take("|")
 }
 
+// labelled parses a block with a label, which gives what it is left with, as a
+// Lambda that is called.
+func (p *parser) labelled() int32 {
+	from, mark := p.at, len(p.stack)
+	p.at += 2
+	p.add(p.block())
+	p.add(p.make(Lambda, from, -1, mark))
+	return p.make(Call, from, from, mark)
+}
+
 // closure parses { a, b -> body }, { |a| body } or { body } as a Lambda.
 func (p *parser) closure() int32 {
 	from, mark := p.at, len(p.stack)
@@ -164,6 +174,12 @@ func (p *parser) doBlock() int32 {
 	p.at++
 	if p.is("|") {
 		p.barred()
+	}
+	for !p.g.Commands && p.kind() == syntax.Word && !p.f.Tokens[p.at].NewLine { // do a, b
+		at := p.at
+		p.at++
+		p.add(p.make(Parameter, at, at, len(p.stack)))
+		p.take(",")
 	}
 	head, inside := p.head, p.inside
 	p.head, p.inside = false, 0

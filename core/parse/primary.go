@@ -193,6 +193,9 @@ func (p *parser) named() int32 {
 	if p.g.sets[setArrow][next] && p.g.Arrow != "" && p.wordAt(p.at) == wordNone && p.kindAt(p.at+1) == syntax.Punct && !p.inCase() {
 		return p.arrow(from, mark)
 	}
+	if p.g.LabelBlocks && next == ":" && p.textAt(p.at+2) == "{" {
+		return p.labelled()
+	}
 	if text == "async" && p.g.Angles && next == "<" && p.angleEnd(p.at+1) > 0 && p.textAt(p.angleEnd(p.at+1)) == "(" { // async <T>(x) => x
 		p.at = p.angleEnd(p.at + 1)
 		return p.bracket()
@@ -227,7 +230,7 @@ func (p *parser) named() int32 {
 			return p.statement()
 		}
 	case wordReturn, wordLeave:
-		if p.g.Choices {
+		if p.g.Choices || p.g.Commands && p.inside == 0 { // a and return b
 			return p.statement()
 		}
 	case wordClass:

@@ -58,7 +58,7 @@ func (p *parser) oneStatement() int32 {
 			return p.switching()
 		}
 	case wordTry:
-		if p.startsBlock(p.at+1) || p.textAt(p.at+1) == "(" {
+		if p.startsBlock(p.at+1) || p.textAt(p.at+1) == "(" || p.g.Layout == Worded && !p.g.Commands {
 			return p.trying()
 		}
 	case wordWith:
@@ -210,6 +210,10 @@ func (p *parser) leaving(w word) int32 {
 	from, mark := p.at, len(p.stack)
 	kind := map[word]Kind{wordReturn: Return, wordThrow: Throw, wordLeave: Leave}[w]
 	p.at++
+	if w == wordLeave && p.g.LabelBlocks && p.is(":") { // break :a b
+		p.at = min(p.at+2, p.end)
+		kind = Return
+	}
 	if p.at < p.end && !p.is(";") && !p.is("}") && !(p.f.Tokens[p.at].NewLine && p.inside == 0) && !p.has(setLater) && !p.closes() {
 		value := p.at
 		p.add(p.assigned(p.tuple(value, len(p.stack)), value, len(p.stack)))

@@ -5,7 +5,7 @@ import "inzicht/core/syntax"
 // isSwitch reports whether a word that may be a name begins a switch.
 func (p *parser) isSwitch() bool {
 	next := p.textAt(p.at + 1)
-	if p.g.Layout != Indented {
+	if p.g.Layout != Indented || p.g.EqualsBody {
 		return next != "=" && next != "." && next != "," && next != ")"
 	}
 	for i := p.at + 1; i < p.end && !p.f.Tokens[i].NewLine; i++ { // match subject:
@@ -24,7 +24,9 @@ func (p *parser) isSwitch() bool {
 func (p *parser) switching() int32 {
 	from, mark := p.at, len(p.stack)
 	p.at++
-	if !p.startsBlock(p.at) {
+	if p.g.EqualsBody {
+		p.add(p.expression(levelBinary))
+	} else if !p.startsBlock(p.at) {
 		head, own := p.at, len(p.stack)
 		p.condition()
 		if len(p.stack) > own+1 && p.textAt(int(p.t.Nodes[p.stack[own]].To)) == "," { // match (a, b)
@@ -32,6 +34,14 @@ func (p *parser) switching() int32 {
 		}
 	}
 	switch {
+	case p.g.EqualsBody:
+		p.take(":")
+		for margin := p.margin(); p.at < p.end && p.column(p.at) >= margin; {
+			if w := p.wordAt(p.at); w != wordCase && w != wordElse {
+				break
+			}
+			p.caseAt()
+		}
 	case p.is("{"):
 		p.within(p.at, p.cases)
 	case p.g.Layout == Indented && p.is(":"):

@@ -32,6 +32,8 @@ func TestScan(t *testing.T) {
 		{"a.py", "'unclosed\ny", "s:'unclosed w:y"},
 		{"a.py", `"""a"b""" c`, `s:"""a"b""" w:c`},
 		{"a.py", "f(x[1])", "w:f (:( w:x (:[ n:1 ):] ):)"},
+		{"a.groovy", `"$a.b.c $d. ${e}"`, `q:" (:$ w:a p:. w:b p:. w:c ): t:  (:$ w:d ): t:.  (:${ w:e ):} u:"`},
+		{"a.kt", `"$a.b"`, `q:" (:$ w:a ): t:.b u:"`},
 		{"a.js", "a/b/c", "w:a p:/ w:b p:/ w:c"},
 		{"a.js", "x = /a[/]b/g.test(y)", "w:x p:= r:/a[/]b/g p:. w:test (:( w:y ):)"},
 		{"a.js", "if (a) /b/.c", "w:if (:( w:a ):) r:/b/ p:. w:c"},

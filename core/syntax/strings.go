@@ -167,6 +167,11 @@ func (s *Scanner) nameHole(hole *Hole) {
 	}
 	s.open(Open, opened, frame{mode: modeHole})
 	s.Emit(Word, end)
+	for hole.Members && end+1 < len(s.Src) && s.Src[end] == '.' && s.table.class[s.Src[end+1]] == classWord {
+		s.Emit(Punct, end+1)
+		end = s.wordEnd(end + 1)
+		s.Emit(Word, end)
+	}
 	if hole.Subscript && end < len(s.Src) && s.Src[end] == '{' {
 		s.subscript()
 	}

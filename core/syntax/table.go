@@ -77,6 +77,7 @@ type Hole struct {
 	Peek        string // what must follow Open: the dollar in {$name}
 	Doubled     bool   // Open doubled stands for itself
 	Subscript   bool   // a name may have one subscript in braces: $ENV{NAME}
+	Members     bool   // a name may have members behind it: $System.env.NAME
 }
 
 type class uint8
