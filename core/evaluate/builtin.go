@@ -62,6 +62,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 	if path == "array_diff" && len(arguments) == 2 {
 		return m.without(n, first, arguments[1].value, st)
 	}
+	if m.unit().Words.Lists[path] {
+		return Value{{form: sequence, list: valuesOf(arguments)}}, true
+	}
 	switch path {
 	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold", "strcasecmp":
 		if len(arguments) > 1 {

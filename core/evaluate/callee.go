@@ -253,7 +253,12 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	if fn.named {
 		return true
 	}
-	size, depth := 0, len(m.frames)
+	size, depth := 0, 1
+	for _, fr := range m.frames[1:] { // the body of a class is as near as the file
+		if fr.fn != nil {
+			depth++
+		}
+	}
 	if fn.Body != 0 {
 		node := fn.Unit.Tree.Nodes[fn.Node]
 		size = int(node.To - node.From)

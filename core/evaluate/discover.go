@@ -10,10 +10,19 @@ import (
 func (m *machine) discover() {
 	m.begin()
 	m.enter(nil)
+	var ofConstants []*Func
 	for _, fn := range m.u.list {
-		if fn.concerned && fn.within == nil && !(m.ran[fn.Node] && (m.u.kind(fn.Node) == parse.Lambda || fn.Name == "__get__")) && !m.inRounds[fn.Node] {
+		switch {
+		case !fn.concerned || fn.within != nil || m.ran[fn.Node] && (m.u.kind(fn.Node) == parse.Lambda || fn.Name == "__get__") || m.inRounds[fn.Node]:
+		case fn.class != nil && len(m.constants(fn.class)) > 0:
+			ofConstants = append(ofConstants, fn)
+		default:
 			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
 		}
+	}
+	m.drain()
+	for _, fn := range ofConstants { // of those that the file asks itself it is known what for
+		m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
 	}
 	m.drain()
 	m.followGlobals()
@@ -159,11 +168,13 @@ func (m *machine) runEntry(n int) {
 			m.context = context
 			m.context = m.within(int32(-2 - i))
 			fr.self, fr.context = constant, m.context
-			m.runFunction(fn, e, &state{})
+			if !m.asks[constant] {
+				m.runFunction(fn, e, &state{})
+			}
 		}
 		m.context, fr.context = context, context
 	}
-	if fr.class == nil || fr.self == m.fieldsOf(fr.class) {
+	if fr.class == nil || len(m.constants(fr.class)) == 0 {
 		m.runFunction(fn, e, st)
 	}
 }

@@ -94,6 +94,10 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 	u := m.unit()
 	switch u.kind(s) {
 	case parse.If, parse.Switch:
+	case parse.Binary:
+		if !u.leavesIf(s) {
+			return 0
+		}
 	default:
 		return 0
 	}
@@ -109,7 +113,7 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 		if dep == 0 {
 			return true
 		}
-		if k := u.kind(c); k == parse.Block || k == parse.Return || k == parse.Throw || k == parse.Leave {
+		if k := u.kind(c); k == parse.Block || k == parse.Return || k == parse.Throw || k == parse.Leave || k == parse.Wrapper {
 			leaves = leaves || m.leaves(c) && !m.stopsAnyway(c) // of two ways that fail, neither is why
 		} else if k == parse.Case {
 			for _, b := range u.children(c) {
@@ -122,6 +126,23 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 		return dep | after
 	}
 	return after
+}
+
+// leavesIf reports whether a statement leaves what it is in where a condition holds:
+// a && return b.
+func (u *Unit) leavesIf(n int32) bool {
+	if u.kind(n) != parse.Binary || u.at(n) != "&&" && u.at(n) != "and" {
+		return false
+	}
+	right := u.Tree.Child(n, 1)
+	if u.kind(right) == parse.Wrapper {
+		right = u.Tree.Child(right, 0)
+	}
+	switch u.kind(right) {
+	case parse.Return, parse.Throw, parse.Leave:
+		return right != 0
+	}
+	return false
 }
 
 // leaves reports whether a block ends with leaving what it is in.
@@ -169,6 +190,10 @@ func (m *machine) exec(n int32, st *state) Value {
 		return m.declare(n, st)
 	case parse.If:
 		return m.branch(n, st)
+	case parse.Binary:
+		if u.leavesIf(n) {
+			return m.leaveIf(n, st)
+		}
 	case parse.Loop:
 		return m.gave(n, m.loop(n, st), st)
 	case parse.Switch:
@@ -194,6 +219,17 @@ func (m *machine) exec(n int32, st *state) Value {
 		return nil
 	}
 	return m.eval(n, st)
+}
+
+// leaveIf runs a statement that leaves where a condition holds.
+func (m *machine) leaveIf(n int32, st *state) Value {
+	u := m.unit()
+	true_, false_ := m.condition(u.Tree.Child(n, 0), st)
+	if st.dead {
+		return nil
+	}
+	m.decide(n, true_.depends()|false_.depends())
+	return m.twoWays(true_, false_, u.Tree.Child(n, 1), 0, st)
 }
 
 // gave holds what a statement gives, in languages in which it gives something,

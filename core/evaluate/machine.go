@@ -89,6 +89,7 @@ type machine struct {
 	reads   []*Read
 	found   map[int32]map[string]int32 // the reads, by node and name
 	key     []byte                     // of a read, for a moment
+	asks    map[*members]bool          // objects of which a method was asked
 	reading map[int32]bool             // whether a default of a parameter reads
 	held    string                     // the variable that holds the name of what is being read, or ""
 	calls   map[*Func]int
@@ -298,10 +299,34 @@ func Discover(u *Unit) *Run {
 // Judge runs what was found again, with each variable unset.
 func (r *Run) Judge() *Result {
 	r.m.judge()
-	for _, read := range r.m.reads {
+	list := slices.DeleteFunc(slices.Clone(r.m.reads), r.m.isOfNoObject)
+	for _, read := range list {
 		read.byFallback()
 	}
-	return &Result{Reads: r.m.reads, Called: r.m.calls, Sought: r.m.sought, Compared: r.m.comparisons}
+	return &Result{Reads: list, Called: r.m.calls, Sought: r.m.sought, Compared: r.m.comparisons}
+}
+
+// isOfNoObject reports whether the name of a read is not known for the one reason
+// that a method was run by itself, while it is where the method is asked of an
+// object.
+func (m *machine) isOfNoObject(r *Read) bool {
+	if _, known := r.Name.plain(); known || len(r.entries) == mostEntries {
+		return false
+	}
+	for _, e := range r.entries {
+		if e < 0 || m.entries[e].fn == nil {
+			return false
+		}
+		if fn := m.u.byNode[m.entries[e].fn.node]; fn == nil || fn.class == nil {
+			return false
+		}
+	}
+	for _, n := range m.found[r.Node] { // in any order
+		if _, known := m.reads[n].Name.plain(); known {
+			return true
+		}
+	}
+	return false
 }
 
 // Naming returns the functions that are given the name of what they read.
@@ -324,7 +349,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

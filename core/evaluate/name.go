@@ -50,7 +50,7 @@ func (m *machine) name(n int32, st *state) Value {
 	if word == u.Words.Shift && word != "" && len(m.frames) > 0 && m.frame().fn != nil {
 		return m.shifted(u.Words.Arguments, st)
 	}
-	if of := m.frame().of; len(of) > 0 && (word == "rawValue" || word == "value") {
+	if of := m.frame().of; len(of) > 0 && (word == "rawValue" || word == "value") && m.frame().class.method(word, 0) == nil {
 		return of
 	}
 	if isSuper(word) && m.frame().fn != nil {
@@ -76,6 +76,9 @@ func (m *machine) name(n int32, st *state) Value {
 		return m.quietCall(n, m.functionValue(fn, nil), st)
 	}
 	if fn := m.frame().class.method(word, 0); fn != nil && (u.Words.Quiet || fn.isGetter()) {
+		if of := m.frame().of; len(of) > 0 {
+			return m.quietCall(n, Value{{form: function, fn: m.askedOf(fn, of)}}, st)
+		}
 		return m.quietCall(n, m.functionValue(fn, m.frame().self), st)
 	}
 	if c := u.classes[word]; c != nil {

@@ -282,3 +282,57 @@ func main() {
 `, "SEA_A optional =a; LAND_B required; X_C optional; Y_C optional; Z_D optional; E optional"},
 	})
 }
+
+// A name that an object holds is known where the object is asked, and what of its
+// class is run by itself adds nothing.
+func TestNamesInObjects(t *testing.T) {
+	hold(t, []saying{
+		{"a.kt", `
+class Setting(private val name: String) {
+    val value: String? get() = System.getenv(name)
+    fun must(): String = value ?: error(name)
+    fun or(usual: String): String = value ?: usual
+}
+val a = Setting("A").must()
+val b = Setting("B").or("b")
+`, "A required; B optional =b"},
+		{"a.kt", `
+enum class Key(val text: String) {
+    A("A"), B("B"), C("C");
+    fun must(): String = System.getenv(text) ?: error(text)
+    fun or(usual: String) = System.getenv(text) ?: usual
+}
+val a = Key.A.must()
+val b = Key.B.or("b")
+`, "A required; C required; B optional =b; C optional [usual]"},
+		{"a.cs", `
+record Setting(string Name) {
+    public string Or(string usual) => Environment.GetEnvironmentVariable(Name) ?? usual;
+    public string Must() => Environment.GetEnvironmentVariable(Name) ?? throw new Exception(Name);
+}
+class P { static void Main(string[] given) { var a = new Setting("A").Or("a"); var b = new Setting("B").Must(); var c = new Setting(given[0]).Must(); } }
+`, "A optional =a; B required; ? required"},
+		{"a.scala", `
+case class Setting(name: String) {
+  def must = sys.env(name)
+  def asked: Option[String] = sys.env.get(name)
+}
+object M {
+  val a = Setting("A").must
+  val b = Setting("B").asked.getOrElse("b")
+}
+`, "A required; B optional =b"},
+		{"a.swift", `
+enum Key: String {
+    case a = "A"
+    var value: String? { ProcessInfo.processInfo.environment[rawValue] }
+    func must() -> String {
+        guard let v = value else { fatalError(rawValue) }
+        return v
+    }
+}
+let a = Key.a.must()
+`, "A required"},
+		{"a.gradle", "def a = providers.environmentVariable('A').get()\ndef b = providers.environmentVariable('B').getOrElse('b')\nprintln \"$System.env.C\"\n", "A required; B optional =b; C expected"},
+	})
+}

@@ -1,6 +1,10 @@
 package evaluate
 
-import "slices"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // binary runs an operator between two operands.
 func (m *machine) binary(n int32, st *state) Value {
@@ -64,8 +68,13 @@ func (m *machine) binary(n int32, st *state) Value {
 		return pairOf(m.quiet(left, st), m.quiet(right, st))
 	case "|>":
 		return m.piped(left, right, st)
-	case "rescue", "catch":
+	case "rescue":
 		return m.rescued(left, right, st)
+	case "catch": // of an error, which is a value
+		if list := u.children(right); u.kind(right) == parse.Lambda && len(list) > 0 { // catch |e| x
+			right = list[len(list)-1]
+		}
+		return m.alternative(left, right, true, st)
 	case "instanceof":
 		return m.equality(n, op, left, right, st)
 	case "=>", "<-":
@@ -76,6 +85,10 @@ func (m *machine) binary(n int32, st *state) Value {
 	}
 	a, b := m.eval(left, st), m.eval(right, st)
 	switch op := u.at(n); op {
+	case "&":
+		if textLike(a) || textLike(b) {
+			return m.concat(a, b)
+		}
 	case "<", ">", "<=", ">=":
 		m.asked(a)
 		m.asked(b)

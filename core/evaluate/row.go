@@ -28,6 +28,10 @@ func (v Value) Rows() (rows []Row) {
 	for _, x := range v {
 		if (x.form == text || x.form == number || x.form == unknown) && len(x.parts) > 0 {
 			rows = append(rows, x.parts)
+		} else if x.form == sequence && len(x.list) > 0 && !x.perhaps { // several at once
+			for _, element := range x.list {
+				rows = append(rows, element.Rows()...)
+			}
 		} else if x.form != nothing {
 			rows = append(rows, Row{{any: true}})
 		}

@@ -82,6 +82,9 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	if m.unit() == m.u {
 		m.seen[n] = true
 	}
+	if c.self != nil && m.focus == nil && !(fn.Owner != nil && isConstructor(fn)) {
+		m.asks[c.self] = true
+	}
 	if len(c.bound) > 0 {
 		arguments = slices.Concat(c.bound, arguments)
 	}
@@ -136,6 +139,9 @@ func (m *machine) body(fn *Func, st *state) Value {
 	v := m.exec(fn.Body, st)
 	if st.dead {
 		return nil
+	}
+	if result, set := st.scope.vars.get(u.Words.Result); set && u.Words.Result != "" {
+		v = result
 	}
 	if u.kind(fn.Body) != parse.Block || u.Words.Returns {
 		last := fn.Body

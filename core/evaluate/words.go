@@ -71,6 +71,11 @@ type Words struct {
 	Leaves string
 	// Catchers are functions that give nothing where what they are given fails.
 	Catchers map[string]bool
+	// Result is the variable that a function returns where it does not say what.
+	Result string
+	// Lists are functions that give what they are given as a list, besides those that
+	// go by such names in many languages: c("a", "b").
+	Lists map[string]bool
 	// Errors are functions that make an error: errors.New.
 	Errors map[string]bool
 }

@@ -75,9 +75,33 @@ let c = Environment.GetEnvironmentVariable("APP_" + key)
 (def a (need "A"))
 (def b (or (System/getenv "B") other)) (def c "c")
 (map #(System/getenv %) names)
-`, "A required; B expected; ? expected"}})
+`, "A required; B optional; ? expected"}})
 	holds(t, "x.erl", "", []saying{{`
 need(Name) -> case os:getenv(Name) of false -> error(Name); V -> V end.
 run() -> need("A"), os:getenv("B", "b"), os:getenv("APP_" ++ X), os:getenv().
 `, "A required; B optional =b; APP_* expected"}})
+	holds(t, "x.clj", "", []saying{{`
+(def a (get (System/getenv) "A" "a"))
+(def b (get (System/getenv) "B"))
+(defn or-else [k d] (or (System/getenv k) d))
+(def c (or-else "C" "c"))
+(if-let [x (System/getenv "D")] x "d")
+(when-let [x (System/getenv "E")] (println x))
+(when-not (System/getenv "F") (throw (Exception. "F")))
+(if (= "on" (System/getenv "G")) 1 2)
+(let [v (System/getenv "H")] (when (nil? v) (System/exit 1)))
+(def all (into {} (System/getenv)))
+`, "A optional =a; B expected; C optional =c; D optional =d; E optional; F required; G optional; H required; * optional"}})
+	holds(t, "y.hs", "", []saying{{`
+import System.Environment (lookupEnv, getEnvironment)
+main = do
+  a <- (== Just "1") <$> lookupEnv "A"
+  all <- getEnvironment
+  print a
+`, "A optional; * optional"}})
+	holds(t, "x.m", "", []saying{{`
+NSDictionary *env = [[NSProcessInfo processInfo] environment];
+NSString *a = env[@"GATE_A"], *b = [env objectForKey:@"GATE_B"] ?: @"b";
+NSString *c = other[@"GATE_C"];
+`, "GATE_A expected; GATE_B optional =b"}})
 }

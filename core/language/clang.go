@@ -107,15 +107,19 @@ var clangGrammar = &parse.Grammar{
 }
 
 // objectiveC finds what Objective-C reads: environment[@"NAME"], and
-// [environment objectForKey:@"NAME"].
+// [environment objectForKey:@"NAME"], or the same of a variable that holds it.
 func objectiveC(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
+	holding := map[string]bool{"environment": true}
 	for i := range f.Tokens {
-		if !f.Is(i, "environment") {
+		if !holding[f.Text(i)] || f.Kind(i) != syntax.Word {
 			continue
 		}
 		at := i + 1
-		for f.Is(at, "]") {
+		for f.Is(i, "environment") && f.Is(at, "]") {
 			at++
+		}
+		if f.Is(i, "environment") && f.Is(at, ";") {
+			holding[environmentIn(f, i)] = true
 		}
 		switch {
 		case f.Is(at, "[") && f.Is(at+1, "@"):
@@ -140,4 +144,15 @@ func objectiveC(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
 		list = append(list, d)
 	}
 	return list
+}
+
+// environmentIn returns the variable that is given the environment, which is at a
+// token, or else the name that it has there.
+func environmentIn(f *syntax.File, i int) string {
+	for at := i; at > 0 && at > i-12 && !f.Is(at, ";"); at-- {
+		if f.Is(at, "=") && f.Kind(at-1) == syntax.Word {
+			return f.Text(at - 1)
+		}
+	}
+	return f.Text(i)
 }

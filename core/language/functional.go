@@ -15,7 +15,7 @@ var (
 				Strings: []syntax.StringForm{plainString, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
 			},
 			reads:  map[string]reads.Need{"getEnv": reads.Required, "lookupEnv": reads.Expected, "Env.getEnv": reads.Required, "Env.lookupEnv": reads.Expected, "System.Environment.getEnv": reads.Required, "System.Environment.lookupEnv": reads.Expected},
-			before: wordSet("fromMaybe maybe"), behind: wordSet("fromMaybe maybe"), tests: wordSet("isJust isNothing"), nothing: wordSet("Nothing"), stops: wordSet("error die fail exitFailure exitWith throwIO"),
+			before: wordSet("fromMaybe maybe"), behind: wordSet("fromMaybe maybe"), tests: wordSet("isJust isNothing == /="), wholes: wordSet("getEnvironment System.Environment.getEnvironment"), nothing: wordSet("Nothing"), stops: wordSet("error die fail exitFailure exitWith throwIO"),
 			kinds: map[string]reads.Kind{"read": reads.Number, "readMaybe": reads.Number},
 		}).find,
 	}
@@ -27,7 +27,7 @@ var (
 				Strings: []syntax.StringForm{{Open: "{|", Close: "|}", Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
 			},
 			reads:  map[string]reads.Need{"Sys.getenv": reads.Required, "Sys.getenv_opt": reads.Expected, "Sys.getenv_exn": reads.Required, "Unix.getenv": reads.Required, "Unix.unsafe_getenv": reads.Required},
-			behind: wordSet("default"), tests: wordSet("Option.is_some Option.is_none"), nothing: wordSet("None Not_found _"), stops: wordSet("failwith raise exit invalid_arg"),
+			behind: wordSet("default"), tests: wordSet("Option.is_some Option.is_none"), wholes: wordSet("Unix.environment"), nothing: wordSet("None Not_found _"), stops: wordSet("failwith raise exit invalid_arg"),
 			kinds: map[string]reads.Kind{"int_of_string": reads.Integer, "Int.of_string": reads.Integer, "int_of_string_opt": reads.Integer, "float_of_string": reads.Number, "bool_of_string": reads.Boolean, "String.split_on_char": reads.List},
 		}).find,
 	}
@@ -66,7 +66,8 @@ var (
 		Name: "clojure", Extensions: []string{".clj", ".cljs", ".cljc", ".bb"}, Interpreters: []string{"bb", "clojure"}, Triggers: []string{"getenv", "environ.core"},
 		Own: (&applied{
 			table: &syntax.Table{LineComments: []string{";"}, WordStart: "*+!?<>=", WordPart: "/-.*+!?<>='", Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}}},
-			reads: map[string]reads.Need{"System/getenv": reads.Expected, "js/process.env": reads.Expected}, either: wordSet("or"), tests: wordSet("some? nil? when if"), stops: wordSet("throw"),
+			reads: map[string]reads.Need{"System/getenv": reads.Expected, "js/process.env": reads.Expected}, either: wordSet("or"), tests: wordSet("some? nil? when when-let when-some"), stops: wordSet("throw System/exit"),
+			ifs: wordSet("if if-let if-some"), unless: wordSet("when-not if-not"), wholes: wordSet("System/getenv"), gets: wordSet("get"),
 			keyed: map[string]string{"env": "environ.core"},
 			kinds: map[string]reads.Kind{"Integer/parseInt": reads.Integer, "Long/parseLong": reads.Integer, "parse-long": reads.Integer, "parse-double": reads.Number, "parse-boolean": reads.Boolean, "Boolean/parseBoolean": reads.Boolean},
 		}).find,

@@ -3,12 +3,13 @@ package language
 import (
 	"cmp"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
 
-var groovyHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
+var groovyHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$", Members: true}}
 
 // Groovy is in scripts, in builds and in pipelines. What a pipeline reads
 // has env before it.
@@ -46,7 +47,7 @@ var groovy = &reads.Language{
 		reads.Idiom{Access: `System.env[$name]`},
 		reads.Idiom{Access: `env.$name`, Except: []string{"*[a-z]*"}},
 		reads.Idiom{Access: `env[$name]`, Except: []string{"*[a-z]*"}},
-		reads.Idiom{Access: `providers.environmentVariable($name)`}),
+		reads.Idiom{Access: `providers.environmentVariable($name)`, Unset: evaluate.Holder}),
 	Uses: append([]reads.Idiom{
 		{Access: `$read.toInteger()`, Kind: reads.Integer},
 		{Access: `$read.toBoolean()`, Kind: reads.Boolean},

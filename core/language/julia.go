@@ -12,7 +12,7 @@ var juliaHoles = []syntax.Hole{{Open: "$(", Close: ")"}, {Open: "$"}}
 var julia = &reads.Language{
 	Name: "julia", Extensions: []string{".jl"}, Interpreters: []string{"julia"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Worded, LineEnds: true, Ternary: true, Closures: false, Choices: true, Keywords: true, Arrow: "->", Leading: "|> || &&",
+		Layout: parse.Worded, LineEnds: true, Ternary: true, Closures: true, Choices: true, Keywords: true, Arrow: "->", Leading: "|> || &&",
 		Binary: []string{"||", "&&", "== != === !== < > <= >= in isa", "|>", ":", "+ -", "* / % //", "^"}, Right: "^",
 		Assign: "= += -= *= /= |= &=", Prefix: "! - + ~", Member: ".", Suffix: "...", Casts: "::",
 		If: "if", Elif: "elseif", Else: "else", Loop: "for while", Try: "try", Catch: "catch", Finally: "finally",
@@ -38,6 +38,7 @@ var julia = &reads.Language{
 		{Access: `ENV[$name]`, Need: reads.Required},
 		{Access: `get(ENV, $name, $fallback)`},
 		{Access: `get!(ENV, $name, $fallback)`},
+		{Access: `get(ENV, $name) do $fallback end`},
 		{Access: `get(ENV, $name)`},
 		{Access: `get($any, ENV, $name)`, Need: reads.Optional},
 		{Access: `pop!(ENV, $name, $fallback)`, Removes: true},
@@ -58,5 +59,5 @@ var julia = &reads.Language{
 	Transparent: []string{"strip", "lowercase", "uppercase", "string", "String", "expanduser", "abspath"},
 	Stops:       []string{"error", "throw", "exit"},
 	Nothing:     []string{"nothing", "missing"},
-	Runs:        reads.Runs{Returns: true},
+	Runs:        reads.Runs{Returns: true, OwnScopes: true},
 }

@@ -34,7 +34,7 @@ var kotlin = &reads.Language{
 	Idioms: slices.Concat([]reads.Idiom{
 		{Access: `$name in System.getenv()`, Test: true},
 		{Access: `$name !in System.getenv()`, Test: true},
-		{Access: `providers.environmentVariable($name)`},
+		{Access: `providers.environmentVariable($name)`, Unset: evaluate.Holder},
 	}, jvmIdioms("System.getenv"), jvmSettings),
 	Uses:        slices.Concat(kotlinUses, jvmUses),
 	Transparent: jvmTransparent,

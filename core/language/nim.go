@@ -10,7 +10,7 @@ import (
 var nim = &reads.Language{
 	Name: "nim", Extensions: []string{".nim", ".nims", ".nimble"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Indented, LineEnds: true, Choices: true, Keywords: true, Commands: true,
+		Layout: parse.Indented, EqualsBody: true, LineEnds: true, Choices: true, Keywords: true, Commands: true,
 		Binary: []string{"or xor", "and", "== != < > <= >= in notin is isnot", "..", "&", "+ -", "* / div mod"},
 		Assign: "= += -= *= /= &=", Prefix: "not - + @ $", Member: ".",
 		If: "if when", Elif: "elif", Else: "else", Loop: "for while block", Switch: "case", Case: "of", Try: "try", Catch: "except", Finally: "finally",
@@ -54,6 +54,6 @@ var nim = &reads.Language{
 	Transparent: []string{"strip", ".strip", ".toLowerAscii", ".toUpperAscii"},
 	Stops:       []string{"raise", "quit", "doAssert"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Unset: evaluate.Empty, EmptyTrue: true, Returns: true},
+	Runs:        reads.Runs{Unset: evaluate.Empty, EmptyTrue: true, Returns: true, Result: "result"},
 	Concat:      []string{"&"},
 }

@@ -13,7 +13,7 @@ var rLanguage = &reads.Language{
 		Layout: parse.Braces, LineEnds: true, Choices: true, Keywords: true,
 		Binary: []string{"~", "|> %", "|| |", "&& &", "== != < > <= >=", "+ -", "* /", ":", "^"}, Right: "^",
 		Assign: "<- = <<-", Prefix: "! - + ~", Member: ". $ :: ::: @",
-		If: "if", Else: "else", Loop: "for while repeat", Return: "return_", Leave: "break next", Function: "function", Nothing: "NULL", Bool: "TRUE FALSE",
+		If: "if", Else: "else", Loop: "for while repeat", Return: "return", Leave: "break next", Function: "function", Nothing: "NULL", Bool: "TRUE FALSE",
 	},
 	Table: &syntax.Table{
 		LineComments: []string{"#"},
@@ -46,7 +46,7 @@ var rLanguage = &reads.Language{
 	Transparent: []string{"trimws", "tolower", "toupper", "as.character", "path.expand", "normalizePath"},
 	Stops:       []string{"stop", "quit", "q", "abort", "rlang::abort"},
 	Nothing:     []string{"NULL", "NA", "NA_character_"},
-	Runs:        reads.Runs{Unset: evaluate.Empty, Returns: true},
+	Runs:        reads.Runs{Unset: evaluate.Empty, Returns: true, OwnScopes: true, Lists: []string{"c", "list"}},
 	WordOr:      []string{"%||%"},
 	Formats:     []string{"sprintf"},
 }

@@ -10,7 +10,7 @@ import (
 var zig = &reads.Language{
 	Name: "zig", Extensions: []string{".zig"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, Choices: true, Bars: true,
+		Layout: parse.Braces, Choices: true, Bars: true, LabelBlocks: true,
 		Binary: []string{"orelse catch", "or", "and", "== != < > <= >=", "| ^ &", "<< >>", "+ - ++", "* / % **"},
 		Assign: "= += -= *= /= |= &=", Prefix: "! - ~ & try comptime", Member: ".",
 		If: "if", Else: "else", Loop: "for while", Switch: "switch", Return: "return", Leave: "break continue", Function: "fn", Declare: "const var",
@@ -33,6 +33,7 @@ var zig = &reads.Language{
 		{Access: `std.process.hasNonEmptyEnvVarConstant($name)`, Test: true},
 		{Access: `std.process.hasEnvVar($any, $name)`, Test: true},
 		{Access: `std.process.hasNonEmptyEnvVar($any, $name)`, Test: true},
+		{Access: `std.process.getEnvMap($any).get($name)`},
 		{Access: `std.process.getEnvMap($any)`, Whole: true},
 	},
 	Uses: []reads.Idiom{
@@ -43,7 +44,7 @@ var zig = &reads.Language{
 	Stops:   []string{"panic", "std.process.exit", "@panic", "unreachable", "process.exit"},
 	Nothing: []string{"null"},
 	WordOr:  []string{"orelse", "catch"},
-	Runs:    reads.Runs{Leaves: "try", Failures: "error"},
+	Runs:    reads.Runs{Bare: true, Leaves: "try", Failures: "error"},
 	Concat:  []string{"++"},
 }
 

@@ -162,6 +162,8 @@ type Runs struct {
 	Leaves     string            // the operator behind a value that leaves the function with an error
 	Catchers   []string          // functions that give nothing where what they are given fails
 	Errors     []string          // functions that make an error
+	Result     string            // the variable that a function returns where it does not say what
+	Lists      []string          // functions that give what they are given as a list
 	Platform   map[string]string // what tells the system that a program runs on, and what it mostly says
 	Failures   string            // what the members of are errors: error.Missing
 	Words      *evaluate.Words
