@@ -90,6 +90,8 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			break
 		}
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true
+	case "Promise.reject":
+		return Value{{form: failure, name: "error"}}, true
 	case "errors.Join":
 		return m.joinedErrors(arguments), true
 	case "Map.of", "Map.ofEntries", "mapOf", "mutableMapOf", "linkedMapOf", "Map", "hashMapOf", "dict", "OrderedDict", "HashMap", "LinkedHashMap", "TreeMap", "HashMap.from", "BTreeMap.from":

@@ -138,7 +138,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.orElse(v, !use.Empties, st, other, m.unit())
 	}
 	if m.focus == nil {
-		if use.Does == Errs {
+		if use.Does == Errs || use.Does == Succeeds {
 			return Value{{form: sequence, list: []Value{v, Value{{}}.telling(v)}}}
 		}
 		if use.Does == Mistakes {
@@ -199,6 +199,8 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.converted(rest, use)
 	case Errs:
 		return Value{{form: sequence, list: []Value{m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}}), append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)}}}
+	case Succeeds:
+		return Value{{form: sequence, list: []Value{m.convertMissing(v, alt{}), append(Value{{form: nothing}}, unsure(rest)...)}}}
 	case Mistakes:
 		return append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)
 	case Nones:

@@ -138,6 +138,7 @@ const (
 	NotNumber               // it returns what is no number
 	OnNothing               // it throws where there is nothing; an empty text is one like others
 	OtherPath               // so does it, and gives another path of the same place
+	Succeeds                // it returns what it makes of nothing, and no error beside it
 	Mistakes                // it returns an error, or none, and nothing besides
 	Demands                 // it throws where a condition is false
 	Gives                   // it calls a function with it, whether there is one or not

@@ -50,7 +50,7 @@ var golang = &reads.Language{
 		{Access: `strconv.ParseFloat($read, $rest)`, Kind: reads.Number, Does: evaluate.Errs},
 		{Access: `strconv.ParseBool($read)`, Kind: reads.Boolean, Does: evaluate.Errs},
 		{Access: `time.ParseDuration($read)`, Kind: reads.Duration, Does: evaluate.Errs},
-		{Access: `url.Parse($read)`, Kind: reads.URL},
+		{Access: `url.Parse($read)`, Kind: reads.URL, Does: evaluate.Succeeds},
 		{Access: `strings.Split($read, $rest)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
 	}, goGiven...),

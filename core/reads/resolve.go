@@ -300,7 +300,7 @@ func ModuleName(module string) string {
 	for _, ending := range []string{".js", ".mjs", ".cjs", ".ts", ".jsx", ".tsx"} {
 		module = strings.TrimSuffix(module, ending)
 	}
-	return strings.TrimPrefix(module, "node:")
+	return strings.TrimSuffix(strings.TrimPrefix(module, "node:"), "/strict") // assert/strict
 }
 
 // wholeOf is pathOf where that is the environment as a whole.
