@@ -195,6 +195,7 @@ func (m *machine) constants(c *Class) (list []*members) {
 // runFunction runs the body of an entry, of which nothing is given.
 func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	st.scope = newScope(m.outerNow(fn, e.fn), m.u)
+	st.scope.frame = m.frame()
 	m.bindReceiver(fn, st)
 	if name := fn.plainReceiver(); name != "" {
 		m.frame().of = Value{{parts: []part{{any: true, param: true}}}}

@@ -222,6 +222,8 @@ type scope struct {
 	base  *variables // what they were in the first run, where a variable is unset
 	outer *scope
 	unit  *Unit
+	frame *frame // of the call whose variables they are, or nil
+	given bool   // it holds what a function is given that names no parameters
 }
 
 // state is what holds at a point of a run.

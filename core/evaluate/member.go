@@ -61,6 +61,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") && isUpper(u.at(object)) && len(u.Words.Uses["."+name]) > 0 { // String::toInt, given to something
 		return Value{{name: u.at(object) + "." + name, parts: anyParts(m.depth())}}
 	}
+	if v, known := m.askLists(of, name); known {
+		return v
+	}
 	if use, found := m.methodUse(name, nil, st); found && u.Tree.File.Text(int(u.Tree.Nodes[n].To)) != "(" {
 		return m.use(use, n, of, nil, st)
 	}
@@ -74,9 +77,6 @@ func (m *machine) memberNode(n int32, st *state) Value {
 		if v, done := m.ofWhole(n, name, a, nil, st); done {
 			return v
 		}
-	}
-	if v, known := m.askLists(of, name); known {
-		return v
 	}
 	var out Value
 	for _, x := range of {

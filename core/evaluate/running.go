@@ -92,6 +92,7 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	m.context = m.within(n)
 	fr := &frame{fn: fn, unit: fn.Unit, call: n, from: st, context: m.context, self: c.self, class: fn.class, of: c.of}
 	in := &state{scope: newScope(c.outer, fn.Unit), control: st.control, consults: st.consults}
+	in.scope.frame = fr
 	m.frames = append(m.frames, fr)
 	exits, round := m.exits, m.round
 	m.exits, m.round = nil, 0

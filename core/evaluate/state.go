@@ -10,10 +10,13 @@ import (
 // function itself.
 func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) {
 	for s := st.scope; s != nil; s = s.outer {
-		if v, found = s.vars.get(name); found {
-			return v, out, true
+		if v, found = s.vars.get(name); !found {
+			v, found = s.base.get(name)
 		}
-		if v, found = s.base.get(name); found {
+		if found {
+			if out > 0 && m.isRunningIn(s) {
+				out = 0
+			}
 			return v, out, true
 		}
 		out++
@@ -22,6 +25,12 @@ func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) 
 		return v, out, true
 	}
 	return nil, 0, false
+}
+
+// isRunningIn reports whether a scope is of a call that has not ended: what it was
+// given is known where it was called, also to functions within it.
+func (m *machine) isRunningIn(s *scope) bool {
+	return s.given || s.frame != nil && slices.Contains(m.frames, s.frame)
 }
 
 // global returns what a variable of the file holds, for its own functions.

@@ -383,10 +383,26 @@ func (u *Unit) param(n int32) param {
 			p.keywords = true
 		}
 	}
+	if u.isVariadic(n) {
+		p.rest = true
+	}
 	if p.name == "" && p.rest {
 		p.rest, p.node = false, 0 // a bare *: what follows is given by name
 	}
 	return p
+}
+
+// isVariadic reports whether a parameter takes all further arguments: vararg a: T,
+// params T[] a, a: T..., a: T*.
+func (u *Unit) isVariadic(param int32) bool {
+	f, node := u.Tree.File, u.Tree.Nodes[param]
+	for i := int(node.From); i < int(node.At); i++ {
+		if f.Is(i, "vararg") || f.Is(i, "params") {
+			return true
+		}
+	}
+	last := int(node.To) - 1
+	return last > int(node.At)+1 && f.Is(int(node.At)+1, ":") && (f.Is(last, "...") || f.Is(last, "*"))
 }
 
 // isDefault reports whether what is in a parameter is its default, and no

@@ -431,6 +431,7 @@ func (c *closure) unnamed(fn *Func, arguments []argument) *closure {
 	}
 	own := *c
 	own.outer = newScope(c.outer, fn.Unit)
+	own.outer.given = true
 	for _, name := range unnamed {
 		own.outer.vars.put(name, arguments[0].value)
 	}
