@@ -457,6 +457,15 @@ Gate->connect($h, $u);
 	}
 }
 
+// A function that the tree defines counts, and not one of a library that has its name.
+func TestOwnNames(t *testing.T) {
+	holdAcross(t, []struct{ tree, want string }{
+		{"-- env.php --\n<?php\nfunction env($n, $d = null) { $v = getenv($n); if ($v === false) { if ($d === null) throw new E($n); return $d; } return $v; }\nclass Env { public static function get($n) { return getenv($n) ?: throw new E($n); } }\n" +
+			"-- a.php --\n<?php\n$a = env('A'); $b = env('B', 'b'); $c = Env::get('C');\n", "A required; B optional =b; C required"},
+		{"-- a.php --\n<?php\n$a = env('A'); $b = env('B', 'b'); $c = Env::get('C');\n", "A expected; B optional =b; C expected"},
+	})
+}
+
 // holdAcross holds what is read in some trees to what is wanted.
 func holdAcross(t *testing.T, cases []struct{ tree, want string }) {
 	t.Helper()

@@ -38,7 +38,8 @@ type analysis struct {
 	writes    []*match           // where the file itself gives a variable a value
 	wholes    []Range            // where the environment as a whole stands
 	classes   map[string]bool    // that the file defines, once asked for
-	matched   map[int]bool       // where an access begins with a word of compiled.open
+	matched   map[int]bool       // where accesses begin that were found
+	standIn   map[string]bool    // names of parameters that were found to stand for the environment
 	handed    int                // how often it was asked whether the environment is handed on
 	defined   map[string][]int32 // functions and classes by name, once asked for
 	readers   []Range            // where a function that reads it stands, and is not called
@@ -352,7 +353,7 @@ func (a *analysis) accesses(before *heads) {
 		word := f.Src[t.Start:t.End]
 		begins := a.heads.has(word)
 		again := before != nil && before.has(word)
-		if !begins && len(a.c.methods) == 0 || a.o.skipped.has(i) || before != nil && !begins || again && !a.c.open[string(word)] {
+		if !begins && len(a.c.methods) == 0 || a.o.skipped.has(i) || before != nil && !begins || again && !a.c.open[string(word)] && !a.standIn[string(word)] {
 			continue
 		}
 		if isMember(f, i) {
@@ -371,12 +372,9 @@ func (a *analysis) accesses(before *heads) {
 	}
 }
 
-// noteMatched notes where a pattern fits that takes the environment as an argument:
-// where none does yet, one may once it is known what more stands for it.
+// noteMatched notes where an access begins. Where none does yet, one may once it is
+// known what more stands for the environment.
 func (a *analysis) noteMatched(i int) {
-	if !a.c.open[a.f.Text(i)] {
-		return
-	}
 	if a.matched == nil {
 		a.matched = map[int]bool{}
 	}

@@ -326,10 +326,19 @@ func (a *analysis) standFor(p int32, fn, within parse.Node, path string) bool {
 		return a.takeApart(node, b)
 	}
 	name := t.Name(p)
+	for _, other := range o.Bindings[name] { // the parameter as such, which it comes behind
+		if other.Function >= 0 && other.At < int(fn.To) && o.functionBlock(other.block) == o.functionBlock(b.block) {
+			b.At = max(b.At, other.At)
+		}
+	}
 	if slices.ContainsFunc(o.Bindings[name], func(other Binding) bool { return other.At == b.At && other.Path == path }) {
 		return true
 	}
 	o.bindIn(name, b)
+	if a.standIn == nil {
+		a.standIn = map[string]bool{}
+	}
+	a.standIn[name] = true
 	if evaluate.Promotes(a.f.Text(int(node.From))) { // a field, too
 		b.Until, b.block = int(within.To), o.blockOf[max(int(within.To)-2, int(within.From))]
 		o.bindIn("."+strings.TrimPrefix(name, "$"), b)

@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/syntax"
@@ -116,11 +117,24 @@ func isCall(f *syntax.File, open int) bool {
 	return false
 }
 
+// isOwn reports whether the tree defines a function of its own by the path that one
+// of a library has.
+func (a *analysis) isOwn(path string) bool {
+	same := func(owner, name string) bool {
+		if owner != "" {
+			name = owner + "." + name
+		}
+		return name == path || a.lang.FoldWords && strings.EqualFold(name, path)
+	}
+	return slices.ContainsFunc(a.o.Functions, func(fn Function) bool { return same(fn.Owner, fn.Name) }) ||
+		a.context != nil && slices.ContainsFunc(a.context.Helpers, func(h *Helper) bool { return h.lang == a.lang && same(h.Owner, h.Name) })
+}
+
 // fit returns the first of the patterns that fits a path in tokens [first, last].
 func (a *analysis) fit(patterns []*pattern, first, last int) *match {
 	for _, p := range patterns {
 		m := &match{pattern: p, access: Range{first, last + 1}}
-		if p.idiom.Function && a.f.Is(first-1, "new") { // a class of that name
+		if p.idiom.Function && (a.f.Is(first-1, "new") || a.isOwn(p.path)) { // a class of that name, or another function
 			continue
 		}
 		if !a.fitBefore(p.before, first, m) {

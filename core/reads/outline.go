@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"slices"
 	"sort"
 
 	"inzicht/core/syntax"
@@ -198,6 +199,7 @@ func (o *Outline) bindIn(name string, b Binding) {
 		o.names = append(o.names, name)
 	}
 	o.Bindings[name] = append(list, b)
+	delete(o.scopes, name)
 }
 
 // maxBindings bounds how many meanings of one name are kept.
@@ -265,6 +267,9 @@ func (o *Outline) byScope(name string) map[int32][]int32 {
 	for i, b := range o.Bindings[name] {
 		scope := o.functionBlock(b.block)
 		index[scope] = append(index[scope], int32(i))
+	}
+	for _, here := range index { // in any order: what was bound late may stand early
+		slices.SortStableFunc(here, func(a, b int32) int { return o.Bindings[name][a].At - o.Bindings[name][b].At })
 	}
 	o.scopes[name] = index
 	return index

@@ -1,0 +1,34 @@
+package evaluate_test
+
+import "testing"
+
+// What a function was given is known where it was called, however deep in it the
+// name is used: in a closure, by a function without parameters, as one of many.
+func TestGivenWithin(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "function need(name) { return attempt(() => process.env[name] ?? fail(name)); }\nfunction attempt(f) { return f(); }\nfunction fail(n) { throw new Error(n); }\nneed('A');\nconst or = (name) => [1].map(() => process.env[name] || 'b');\nor('B');\n", "A required; B optional =b"},
+		{"a.kt", "fun need(vararg names: String) = names.map { System.getenv(it) ?: error(it) }\nval (a, b) = need(\"A\", \"B\")\nfun one(name: String): String = run { System.getenv(name) ?: \"c\" }\nval c = one(\"C\")\n", "A required; B required; C optional =c"},
+		{"a.cs", "class A { static void Need(params string[] names) { foreach (var n in names) if (Environment.GetEnvironmentVariable(n) == null) throw new X(n); } void F() { Need(\"A\", \"B\"); } }\n", "A required; B required"},
+		{"a.swift", "func need(_ names: String...) { for n in names { guard ProcessInfo.processInfo.environment[n] != nil else { fatalError(n) } } }\nneed(\"A\", \"B\")\n", "A required; B required"},
+		{"a.scala", "def need(names: String*) = names.map(n => sys.env(n))\nval x = need(\"A\", \"B\")\n", "A required; B required"},
+		{"a.rb", "missing = %w[A B].reject { |k| ENV.key?(k) }\nabort 'missing' unless missing.empty?\nENV['C'] ||= 'c'\n", "A required; B required; C optional =c"},
+	})
+}
+
+// A function that is given the environment may hand it on in turn, under the same name.
+func TestHandedOnTwice(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\ndef need(env, key):\n    return env[key]\ndef load(env):\n    return need(env, 'A') + env.get('B', 'b')\nload(os.environ)\n", "A required; B optional =b"},
+		{"a.js", "function load(env) { return need(env, 'A'); }\nfunction need(env, key) { if (!env[key]) throw new Error(key); return env[key]; }\nload(process.env);\n", "A required"},
+		{"A.java", "class A {\n  static String load(Map<String, String> env) { return need(env, \"A\"); }\n  static String need(Map<String, String> env, String key) {\n    String v = env.get(key);\n    if (v == null) throw new X(key);\n    return v;\n  }\n  static void main() { load(System.getenv()); }\n}\n", "A required"},
+	})
+}
+
+// Checks that stop, and errors that stop nothing.
+func TestChecksOfTheLanguage(t *testing.T) {
+	hold(t, []saying{
+		{"a.mjs", "import assert from 'node:assert/strict';\nassert.ok(process.env.A);\nassert.notEqual(process.env.B, undefined);\nassert.match(process.env.C, /c/);\nassert.equal(process.env.D, process.env.E);\n", "A required; B required; C required; D expected; E expected"},
+		{"a.js", "async function f() {\n  if (!process.env.A) return Promise.reject(new Error('a'));\n  return process.env.B;\n}\n", "A required; B expected"},
+		{"a.go", "package a\nfunc f() (*url.URL, error) {\n\tu, err := url.Parse(os.Getenv(\"A\"))\n\tif err != nil {\n\t\treturn nil, err\n\t}\n\treturn u, nil\n}\n", "A expected url"},
+	})
+}
