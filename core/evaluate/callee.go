@@ -276,5 +276,11 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	case fn.concerned:
 		return size < 300 && depth < 3
 	}
-	return size < 60 && depth < 2
+	return size < 60 && depth < 2 || size < 30 && depth < 4 && arePlain(arguments)
+}
+
+// arePlain reports whether texts are given that are known: what is asked of them may
+// be known, too.
+func arePlain(arguments []argument) bool {
+	return len(arguments) > 0 && !slices.ContainsFunc(arguments, func(a argument) bool { _, plain := a.value.plain(); return !plain })
 }

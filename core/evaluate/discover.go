@@ -39,8 +39,15 @@ func (m *machine) sweep() {
 	}
 	slices.Sort(list)
 	m.left += fewSteps / 4
+	loops := m.u.loops()
 	for _, n := range list {
-		m.access(n, m.u.Access[n], m.apart())
+		st := m.apart()
+		for _, l := range loops { // what they go through is not known here
+			if node := m.u.Tree.Nodes[l]; node.From <= m.u.Tree.Nodes[n].From && node.To >= m.u.Tree.Nodes[n].To {
+				st.scope.vars.put(m.u.loopName(l), Value{anything(m.depth())})
+			}
+		}
+		m.access(n, m.u.Access[n], st)
 	}
 	left := m.left // for judging
 	m.left = fewSteps / 4
@@ -50,6 +57,28 @@ func (m *machine) sweep() {
 		}
 	}
 	m.left = left
+}
+
+// loops returns the loops of the file.
+func (u *Unit) loops() (list []int32) {
+	for n := range u.Tree.Nodes {
+		if u.kind(int32(n)) == parse.Loop {
+			list = append(list, int32(n))
+		}
+	}
+	return list
+}
+
+// loopName returns the first name of a loop.
+func (u *Unit) loopName(loop int32) string {
+	n := u.Tree.Child(loop, 0)
+	if u.kind(n) == parse.Declare {
+		n = u.Tree.Child(n, 0)
+	}
+	if u.kind(n) != parse.Name {
+		return ""
+	}
+	return u.at(n)
 }
 
 // apart begins what is run by itself, with nothing known but what the file has.

@@ -130,6 +130,10 @@ func (m *machine) unary(n int32, st *state) Value {
 	case "void":
 		m.eval(u.Tree.Child(n, 0), st)
 		return Value{{form: nothing}}
+	case "~":
+		if v, known := m.indexOf(u.Tree.Child(n, 0), false, st); known {
+			return v
+		}
 	case "!!":
 		v := m.eval(u.Tree.Child(n, 0), st)
 		if len(v.sites()) == 0 && v.depends() == 0 && len(v) == 1 && u.truthOf(v[0]) != may {
@@ -192,7 +196,7 @@ func (m *machine) unary(n int32, st *state) Value {
 			return Value{{form: text, parts: []part{{text: "undefined", frame: m.depth()}}, depends: v.depends() | v.missing()}}
 		}
 		return Value{loose(v, anything(m.depth()))}
-	case "++", "--", "~":
+	case "++", "--":
 		if len(list) > 0 {
 			m.assign(list[0], Value{anything(m.depth())}, st, 0)
 		}

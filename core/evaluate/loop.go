@@ -331,7 +331,7 @@ func (m *machine) bindElement(targets []int32, e Value, i int, st *state) {
 		case u.Words.Loops == Indexed:
 			e = m.numberOf(i)
 		}
-		m.assign(targets[0], e, st, 0)
+		m.bindTarget(targets[0], e, st)
 		return
 	}
 	// Several names: key and value, or index and value, or parts.
@@ -346,8 +346,22 @@ func (m *machine) bindElement(targets []int32, e Value, i int, st *state) {
 		case counted && !isAnything(e):
 			part = m.numberOf(i)
 		}
-		m.assign(t, part, st, 0)
+		m.bindTarget(t, part, st)
 	}
+}
+
+// bindTarget gives what a loop names an element. A name is one of the function that
+// the loop is in, though there may be one of the file, too.
+func (m *machine) bindTarget(target int32, v Value, st *state) {
+	u, name := m.unit(), target
+	if u.kind(name) == parse.Declare {
+		name = u.Tree.Child(name, 0)
+	}
+	if u.kind(name) == parse.Name && u.at(name) != "_" && st.scope != m.globals {
+		m.assignIn(st.scope, u.at(name), v, st, 0)
+		return
+	}
+	m.assign(target, v, st, 0)
 }
 
 // leave goes out of a loop or a switch.

@@ -17,6 +17,9 @@ func (m *machine) binary(n int32, st *state) Value {
 		return nil
 	}
 	left, right := list[0], list[len(list)-1]
+	if v, known := m.indexAsked(u.at(n), left, right, st); known {
+		return v
+	}
 	switch op := u.at(n); op {
 	case "||", "or":
 		return m.alternative(left, right, false, st)
@@ -109,6 +112,38 @@ func (m *machine) binary(n int32, st *state) Value {
 	out := loose(a, anything(m.depth()))
 	out.depends |= b.depends()
 	return Value{out}.telling(a, b)
+}
+
+// indexAsked asks whether something is in a list as people do by where it would be:
+// list.indexOf(x) > -1.
+func (m *machine) indexAsked(op string, left, right int32, st *state) (answer Value, known bool) {
+	u := m.unit()
+	there, asks := indexQuestions[op+u.Tree.Text(right)]
+	if !asks {
+		return nil, false
+	}
+	return m.indexOf(left, !there, st)
+}
+
+// indexQuestions are what an index is compared with, and whether that says that
+// something is there.
+var indexQuestions = map[string]bool{
+	">-1": true, "!=-1": true, "!==-1": true, ">=0": true, "==-1": false, "===-1": false, "<0": false,
+}
+
+// indexOf asks whether the argument of list.indexOf(x) is in a list that is known.
+func (m *machine) indexOf(call int32, not bool, st *state) (answer Value, known bool) {
+	u := m.unit()
+	callee := u.Tree.Child(call, 0)
+	if u.kind(call) != parse.Call || u.kind(callee) != parse.Member || u.at(callee) != "indexOf" && u.at(callee) != "IndexOf" {
+		return nil, false
+	}
+	list := m.quiet(u.Tree.Child(callee, 0), st)
+	arguments := m.arguments(call, st)
+	if !list.isLists() || len(arguments) != 1 {
+		return nil, false
+	}
+	return m.among(arguments[0].value, list, not), true
 }
 
 // ordered compares numbers, as far as they are known.

@@ -32,3 +32,18 @@ func TestChecksOfTheLanguage(t *testing.T) {
 		{"a.go", "package a\nfunc f() (*url.URL, error) {\n\tu, err := url.Parse(os.Getenv(\"A\"))\n\tif err != nil {\n\t\treturn nil, err\n\t}\n\treturn u, nil\n}\n", "A expected url"},
 	})
 }
+
+// A list of names says what is done with each of them, as people ask it where in the
+// list a name would be.
+func TestAskedByIndex(t *testing.T) {
+	numbers := "const NUMBERS = ['A', 'B'];\n"
+	for _, asks := range []string{"NUMBERS.indexOf(k) > -1", "NUMBERS.indexOf(k) !== -1", "NUMBERS.indexOf(k) >= 0", "~NUMBERS.indexOf(k)", "NUMBERS.includes(k)", "!(NUMBERS.indexOf(k) < 0)", "!(NUMBERS.indexOf(k) === -1)"} {
+		hold(t, []saying{
+			{"a.js", numbers + "for (const k of ['A', 'C']) use(" + asks + " ? Number(process.env[k]) : process.env[k]);\n", "A expected number; C expected"},
+			{"a.js", numbers + "function isNumber(k) { return " + asks + "; }\nfunction f() {\n  for (const k of ['B', 'C']) {\n    if (isNumber(k)) use(Number(process.env[k]));\n    else use(process.env[k]);\n  }\n}\nfor (const k of ['A']) use(process.env[k]);\nf();\n", "B expected number; C expected; A expected"},
+		})
+	}
+	hold(t, []saying{
+		{"a.js", "for (const k of ['A']) use(process.env[k]);\nfor (const k of ['B']) { if (['C'].includes(k)) use(process.env[k]); }\n", "A expected; ? expected"}, // and not A once more
+	})
+}

@@ -334,7 +334,7 @@ func (a *analysis) standFor(p int32, fn, within parse.Node, path string) bool {
 	if slices.ContainsFunc(o.Bindings[name], func(other Binding) bool { return other.At == b.At && other.Path == path }) {
 		return true
 	}
-	o.bindIn(name, b)
+	o.bindBehind(name, b)
 	if a.standIn == nil {
 		a.standIn = map[string]bool{}
 	}

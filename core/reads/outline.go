@@ -202,6 +202,20 @@ func (o *Outline) bindIn(name string, b Binding) {
 	delete(o.scopes, name)
 }
 
+// bindBehind records what a name means from where it already means something else,
+// or else, where it does not, from b.At on.
+func (o *Outline) bindBehind(name string, b Binding) {
+	list := o.Bindings[name]
+	for n := len(list) - 1; n >= 0; n-- {
+		if list[n].At == b.At && o.functionBlock(list[n].block) == o.functionBlock(b.block) {
+			o.Bindings[name] = slices.Insert(list, n+1, b)
+			delete(o.scopes, name)
+			return
+		}
+	}
+	o.bindIn(name, b)
+}
+
 // maxBindings bounds how many meanings of one name are kept.
 const maxBindings = 2000
 
@@ -267,9 +281,6 @@ func (o *Outline) byScope(name string) map[int32][]int32 {
 	for i, b := range o.Bindings[name] {
 		scope := o.functionBlock(b.block)
 		index[scope] = append(index[scope], int32(i))
-	}
-	for _, here := range index { // in any order: what was bound late may stand early
-		slices.SortStableFunc(here, func(a, b int32) int { return o.Bindings[name][a].At - o.Bindings[name][b].At })
 	}
 	o.scopes[name] = index
 	return index
