@@ -45,6 +45,11 @@ func (m *machine) call(n int32, st *state) Value {
 	if v, is := m.braced(n, callee, st); is {
 		return v
 	}
+	if u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "?.") && u.kind(callee) == parse.Name { // f?.()
+		if v := m.quiet(callee, st); len(v) > 0 && m.isNothing(v) {
+			return Value{{form: nothing}}
+		}
+	}
 	if u.Words.Errors != nil && u.Words.Errors[m.calleePath(callee)] {
 		for _, c := range u.children(n)[1:] {
 			m.eval(c, st)

@@ -261,13 +261,32 @@ func (m *machine) membership(n int32, left, right int32, not bool, st *state) Va
 			return nil
 		}
 	}
-	if len(of) == 1 && (m.isGiven(right) || of[0].members != nil && of[0].members.whole) { // others may be filled elsewhere
+	if len(of) == 1 && (m.isGiven(right) || m.isListedIn(right) || of[0].members != nil && of[0].members.whole) { // others may be filled elsewhere
 		if there, known := m.holdsKey(of[0], v); known {
 			there[0].truth = there[0].truth != not
 			return there
 		}
 	}
 	return m.among(v, of, not)
+}
+
+// isListedIn reports whether a name is that of an element of a list that is gone
+// through, to which the file adds nothing.
+func (m *machine) isListedIn(n int32) bool {
+	u := m.unit()
+	if m.rounding == 0 || u.kind(n) != parse.Name {
+		return false
+	}
+	for i := range u.Tree.Nodes {
+		if u.kind(int32(i)) != parse.Assign {
+			continue
+		}
+		target := u.Tree.Child(int32(i), 0)
+		if k := u.kind(target); (k == parse.Member || k == parse.Index) && u.at(u.Tree.Child(target, 0)) == u.at(n) {
+			return false
+		}
+	}
+	return true
 }
 
 // among asks whether a value is one of a list.
