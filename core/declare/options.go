@@ -39,6 +39,8 @@ type Options struct {
 	// Receivers are parts of the names of what the head is called on; any where
 	// empty. One behind = is the whole name.
 	Receivers string
+	// Typed is the type that a receiver may be declared with, whatever its name.
+	Typed string
 	// Bare says that the head is called on nothing.
 	Bare bool
 	// Annotation says that it is before a field, or a parameter.
@@ -60,6 +62,7 @@ type options struct {
 	form                         *Options
 	heads, modules, names, value map[string]bool
 	list                         []Setting
+	typed                        map[string]bool // names that are declared with the type of receivers
 }
 
 // Find returns the settings that options of a file declare.
@@ -153,6 +156,9 @@ func (w *options) received(callee int32) bool {
 	of := w.first(callee)
 	for range mostChained {
 		name := strings.ToLower(w.word(of))
+		if w.isTyped(w.word(of)) {
+			return true
+		}
 		for receiver := range strings.FieldsSeq(w.form.Receivers) {
 			if exact, is := strings.CutPrefix(receiver, "="); is && name == exact || !is && strings.Contains(name, receiver) {
 				return true
@@ -164,6 +170,23 @@ func (w *options) received(callee int32) bool {
 		of = w.first(w.first(of))
 	}
 	return false
+}
+
+// isTyped reports whether a name is declared with the type of receivers: cfg: T.
+func (w *options) isTyped(name string) bool {
+	if w.form.Typed == "" {
+		return false
+	}
+	if w.typed == nil {
+		w.typed = map[string]bool{}
+		f := w.Tree.File
+		for i := range f.Tokens {
+			if f.Is(i, w.form.Typed) && f.Is(i-1, ":") {
+				w.typed[f.Text(i-2)] = true
+			}
+		}
+	}
+	return w.typed[name]
 }
 
 // mostChained bounds how many calls before another are looked through for what

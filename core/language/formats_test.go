@@ -151,6 +151,7 @@ func TestOtherFormatsSay(t *testing.T) {
 		{"# ${GATE}\n", ""},
 	})
 	holds(t, "application.yaml", "", []saying{
+		{"a {\n  b { port = 8080\n    port = ${?GATE_PORT}\n  }\n}\n", "GATE_PORT optional =8080"},
 		{"ktor:\n  port: $GATE_PORT:8080\n  key: \"$GATE_KEY\"\n  note: \"$?GATE_NOTE\"\n", "GATE_PORT optional =8080; GATE_KEY required; GATE_NOTE optional"},
 		{"other:\n  port: $GATE_PORT:8080\n", ""},
 	})

@@ -65,6 +65,8 @@ const a = env.get("LOCK_A").required().asString(), b = env.get("LOCK_B").default
 		"LOCK_A required; LOCK_B optional choice =a"}},
 	{"a configuration service", written{"x.ts", `class A { constructor(private config: ConfigService) {} f() { return [this.config.get<number>("LOCK_A", 5), this.config.get("LOCK_B") ?? "b", this.config.getOrThrow("LOCK_C"), this.config.get("lock.d")]; } }`,
 		"LOCK_A optional number =5; LOCK_B optional =b; LOCK_C required"}},
+	{"a configuration service: with any name", written{"x.ts", `class A { constructor(private cfg: ConfigService, other: Store) {} f() { return [this.cfg.get("LOCK_A") ?? "a", other.get("LOCK_B")]; } }`,
+		"LOCK_A optional =a"}},
 	{"the environment of a framework", written{"x.ts", `import env from "#start/env";
 const a = env.get("LOCK_A", "a"), b = env.get("LOCK_B");`, "LOCK_A optional =a; LOCK_B expected"}},
 	{"tables of settings", written{"x.js", `const convict = require("convict");

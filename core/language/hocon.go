@@ -47,6 +47,9 @@ func isHOCON(src []byte) bool {
 
 // setting returns the key and the value of a line, and whether that is a literal.
 func setting(line []byte) (key, value string, plain bool) {
+	if open := bytes.LastIndexByte(line, '{'); open >= 0 && !bytes.Contains(line[:open], []byte{'$'}) { // a { key = value
+		line = line[open+1:]
+	}
 	at := bytes.IndexAny(line, "=:")
 	if at < 0 {
 		return "", "", false

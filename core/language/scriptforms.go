@@ -35,7 +35,7 @@ var scriptForms = []declare.Form{
 		Name:  "a configuration service: config.get<number>(\"PORT\", 80), config.getOrThrow(\"KEY\")",
 		Words: []string{"ConfigService"},
 		Find: (&declare.Options{
-			Heads: "get getOrThrow", Receivers: "config", First: true, Second: true, Written: true, Need: declare.Expected, Needs: map[string]string{"getOrThrow": declare.Required},
+			Heads: "get getOrThrow", Receivers: "config", Typed: "ConfigService", First: true, Second: true, Written: true, Need: declare.Expected, Needs: map[string]string{"getOrThrow": declare.Required},
 		}).Find,
 	},
 	{
