@@ -117,7 +117,7 @@ func bindTarget(f *syntax.File, o *Outline, eq int, lineEnds bool) {
 		case f.Is(open-1, ":") && f.Kind(open-2) == syntax.Word: // a type: env: [String: String] = …
 			bindName(f, o, open-2, Binding{At: open - 2, Value: value, Function: -1})
 		default:
-			bindPattern(f, o, Range{open + 1, left}, value)
+			bindNested(f, o, Range{open + 1, left}, Binding{Value: value, Function: -1, Inner: isOfBlock(f, o, open), block: o.blockOf[max(open-1, 0)]}, "", 0)
 		}
 		return
 	case syntax.Word:
@@ -187,7 +187,18 @@ func bindName(f *syntax.File, o *Outline, at int, b Binding) {
 	} else if o.blocks[o.blockOf[at]].name != "" { // in the class itself
 		o.Bind("."+name, b)
 	}
+	b.Inner = b.Inner || isOfBlock(f, o, at)
 	o.Bind(name, b)
+}
+
+// isOfBlock reports whether what begins at a token is declared for the block that it
+// is in alone: const env = x, in a branch.
+func isOfBlock(f *syntax.File, o *Outline, at int) bool {
+	if !f.Is(at-1, "const") && !f.Is(at-1, "let") {
+		return false
+	}
+	block := o.blockOf[at-1] // a pattern has braces of its own
+	return block != 0 && !o.blocks[block].function
 }
 
 func isSelf(word string) bool { return selfWords[word] }
@@ -224,14 +235,9 @@ func isSubscript(f *syntax.File, open int) bool {
 
 var declares = map[string]bool{"const": true, "let": true, "var": true, "val": true, "my": true, "our": true, "return": true, "in": true, "of": true}
 
-// bindPattern binds the names of { a, b: c, d = 1 } or [a, b].
-func bindPattern(f *syntax.File, o *Outline, inside, value Range) {
-	bindNested(f, o, inside, value, "", 0)
-}
-
-// bindNested binds the names of a pattern that is below a member of value:
-// { env: { a } }.
-func bindNested(f *syntax.File, o *Outline, inside, value Range, prefix string, depth int) {
+// bindNested binds the names of { a, b: c, d = 1 } or [a, b] like the whole, or of a
+// pattern that is below a member of its value: { env: { a } }.
+func bindNested(f *syntax.File, o *Outline, inside Range, whole Binding, prefix string, depth int) {
 	for _, part := range splitAt(f, inside, ",") {
 		if part.empty() {
 			continue
@@ -250,17 +256,22 @@ func bindNested(f *syntax.File, o *Outline, inside, value Range, prefix string, 
 			key = v
 		}
 		if m := f.Mate(target); f.Is(target, "{") && m > target && depth < 4 {
-			bindNested(f, o, Range{target + 1, m}, value, prefix+key+".", depth+1)
+			bindNested(f, o, Range{target + 1, m}, whole, prefix+key+".", depth+1)
 			continue
 		}
-		b := Binding{At: target, Value: value, Property: prefix + key, Function: -1}
-		if value.empty() {
+		b := whole
+		b.At, b.Property = target, prefix+key
+		if b.Value.empty() {
 			b.Property = ""
 		}
 		if f.Is(rest, "=") {
 			b.Default = Range{rest + 1, part.Hi}
 		}
-		if f.Kind(target) == syntax.Word {
+		switch {
+		case f.Kind(target) != syntax.Word:
+		case b.Inner: // of the block round the pattern
+			o.bindIn(f.Text(target), b)
+		default:
 			o.Bind(f.Text(target), b)
 		}
 	}

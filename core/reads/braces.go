@@ -412,7 +412,7 @@ func bindLoopPattern(f *syntax.File, o *Outline, i int) {
 	if open < 0 || open > i || !f.Is(i-1, "}") && !f.Is(i-1, "]") || isSubscript(f, open) {
 		return
 	}
-	bindPattern(f, o, Range{open + 1, i - 1}, Range{})
+	bindNested(f, o, Range{open + 1, i - 1}, Binding{Function: -1}, "", 0)
 }
 
 func loopListEnd(f *syntax.File, lo int) int {
