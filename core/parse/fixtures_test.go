@@ -11,7 +11,7 @@ import (
 	"inzicht/core/testtree"
 )
 
-// The trees of the fixtures of all languages stay as they are, but for a change
+// The trees of the fixtures of all languages, and of small programs, stay as they are, but for a change
 // that is meant: UPDATE=1 go test ./core/parse writes them anew, and the change
 // of testdata/trees.txt is to be read. A line says how many nodes of each kind a
 // file has, and ends with a sum over all of its tree.
@@ -22,8 +22,16 @@ func TestTreesOfFixtures(t *testing.T) {
 			lines = append(lines, name+": "+counted(tree))
 		}
 	})
-	if len(lines) < 40 {
-		t.Fatalf("%d fixtures", len(lines))
+	testtree.EachFile(t, "../evaluate/testdata/programs", func(_, name string, src []byte) {
+		for n, file := range strings.Split("\n"+string(src), "\n-- ")[1:] {
+			path, text, _ := strings.Cut(file, " --\n")
+			if tree := treeOf(path, []byte(text)); tree != nil {
+				lines = append(lines, fmt.Sprintf("%s %d %s: %s", name, n, path, counted(tree)))
+			}
+		}
+	})
+	if len(lines) < 180 {
+		t.Fatalf("%d files", len(lines))
 	}
 	testtree.Kept(t, "testdata/trees.txt", lines)
 }
