@@ -12,7 +12,7 @@ func (m *machine) judge() {
 		}
 		byKey[r.key] = append(byKey[r.key], r)
 	}
-	m.left = min(m.left, fewSteps+stepsPerToken*len(m.u.Tree.File.Tokens), mostSteps)
+	m.left = min(m.left+stepsPerRead*len(order), fewSteps+stepsPerToken*len(m.u.Tree.File.Tokens)+stepsPerRead*len(order), mostSteps)
 	globals, fields := m.globals.vars, m.fields
 	m.globals.vars = nil
 	for n, key := range order {

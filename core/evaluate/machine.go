@@ -17,6 +17,7 @@ import (
 const (
 	fewSteps      = 10_000 // expressions and statements of all runs, in a small file
 	stepsPerToken = 3      // how many more a large one may take
+	stepsPerRead  = 600    // and how many more for each variable that is judged: settings stand in one object
 	mostSteps     = 60_000 // and how many at most
 	finding       = 3      // how many times as many the first run may take, which finds the reads
 	fairShares    = 4      // how many times its share of the steps that are left one variable may take

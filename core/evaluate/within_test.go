@@ -1,6 +1,10 @@
 package evaluate_test
 
-import "testing"
+import (
+	"fmt"
+	"strings"
+	"testing"
+)
 
 // What a function was given is known where it was called, however deep in it the
 // name is used: in a closure, by a function without parameters, as one of many.
@@ -46,4 +50,17 @@ func TestAskedByIndex(t *testing.T) {
 	hold(t, []saying{
 		{"a.js", "for (const k of ['A']) use(process.env[k]);\nfor (const k of ['B']) { if (['C'].includes(k)) use(process.env[k]); }\n", "A expected; ? expected"}, // and not A once more
 	})
+}
+
+// However many settings stand in one object, each is judged.
+func TestManyInOneObject(t *testing.T) {
+	var object strings.Builder
+	var want []string
+	object.WriteString("const flag = (text, usual = false) => (text ? text.toLowerCase() === 'true' : usual);\nexport default {\n  lock: {\n")
+	for n := range 60 {
+		fmt.Fprintf(&object, "    a%d: process.env.A%d || 'a', b%d: flag(process.env.B%d, true), c%d: process.env.C%d,\n", n, n, n, n, n, n)
+		want = append(want, fmt.Sprintf("A%d optional =a; B%d optional boolean =true; C%d expected", n, n, n))
+	}
+	object.WriteString("  },\n};\n")
+	hold(t, []saying{{"a.mjs", object.String(), strings.Join(want, "; ")}})
 }
