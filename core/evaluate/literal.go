@@ -286,7 +286,11 @@ func (m *machine) recordOf(n int32, st *state) Value {
 		}
 		switch u.kind(c) {
 		case parse.Pair:
-			m.setPair(c, r, st)
+			if len(list) < manyPairs {
+				m.setPair(c, r, st)
+			} else {
+				m.onePair(c, r, st)
+			}
 			m.typedField(n, u.at(c), r.value[u.at(c)])
 			continue
 		case parse.Name:

@@ -90,6 +90,7 @@ type machine struct {
 	reads   []*Read
 	found   map[int32]map[string]int32 // the reads, by node and name
 	key     []byte                     // of a read, for a moment
+	pairs   map[place]setting          // what pairs of large objects were in the first run
 	asks    map[*members]bool          // objects of which a method was asked
 	reading map[int32]bool             // whether a default of a parameter reads
 	held    string                     // the variable that holds the name of what is being read, or ""
@@ -352,7 +353,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

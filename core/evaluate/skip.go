@@ -145,6 +145,30 @@ func (m *machine) statement(s int32, st *state) Value {
 	return v
 }
 
+// manyPairs is from how many pairs on only those of an object are run again that a
+// variable matters to.
+const manyPairs = 6
+
+// onePair adds one of many pairs to an object, or takes over what it was before.
+func (m *machine) onePair(n int32, r *members, st *state) {
+	key := place{m.context, n}
+	if m.focus != nil {
+		if e, was := m.effects[key], m.pairs[key]; e != nil && was.name != "" && !m.matters(n, e, st) {
+			r.set(was.name, was.value)
+			return
+		}
+		m.setPair(n, r, st)
+		return
+	}
+	touches, settings, before := len(m.touches), len(m.settings), len(r.names)
+	m.setPair(n, r, st)
+	m.note(key, touches, settings, st)
+	if len(r.names) == before+1 && len(m.settings) == settings {
+		name := r.names[before]
+		m.pairs[key] = setting{name: name, value: r.value[name]}
+	}
+}
+
 // own returns the effect of a statement, to be added to.
 func (m *machine) own(key place) *effect {
 	e := m.effects[key]
