@@ -344,9 +344,31 @@ func (m *machine) refuse(cond int32, blocks []int32, st *state) {
 	if len(blocks) > 0 {
 		refused = m.leaves(blocks[0])
 	}
-	if refused && len(blocks) > 0 || len(blocks) == 0 && m.isWhile(cond) {
+	if refused && len(blocks) > 0 || len(blocks) == 0 && m.isWhile(cond) || len(blocks) > 0 && m.isReplaced(blocks[0], m.unit().askedFor(cond)) {
 		m.refuseIn(cond, st, 0)
 	}
+}
+
+// askedFor returns the source of what a condition asks for in a list, or "".
+func (u *Unit) askedFor(cond int32) string {
+	list := u.children(cond)
+	switch {
+	case u.kind(cond) == parse.Binary && u.at(cond) == "in":
+		return u.Tree.Text(list[0])
+	case u.kind(cond) == parse.Call && len(list) == 2 && u.kind(list[0]) == parse.Member && listAsks[u.at(list[0])]:
+		return u.Tree.Text(list[1])
+	}
+	return ""
+}
+
+// listAsks are methods of a list that ask whether something is in it.
+var listAsks = map[string]bool{"includes": true, "contains": true, "Contains": true, "include?": true, "has": true}
+
+// isReplaced reports whether a block does no more than give a variable another value.
+func (m *machine) isReplaced(block int32, name string) bool {
+	u := m.unit()
+	list := u.children(block)
+	return name != "" && u.kind(block) == parse.Block && len(list) == 1 && u.kind(list[0]) == parse.Assign && u.Tree.Text(u.Tree.Child(list[0], 0)) == name
 }
 
 func (m *machine) isWhile(cond int32) bool {

@@ -252,6 +252,9 @@ func (m *machine) choice(n int32, st *state) Value {
 		return nil
 	}
 	m.refuse(list[0], nil, st)
+	if asked := u.askedFor(list[0]); asked != "" && u.Tree.Text(list[2]) == asked { // x in (a, b) ? c : x
+		m.refuseIn(list[0], st, 0)
+	}
 	return m.twoWays(true_, false_, list[1], list[2], st)
 }
 

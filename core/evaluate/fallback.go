@@ -28,8 +28,8 @@ func (m *machine) compare(n int32, v Value) {
 	}
 	var instead mask
 	depends := v.depends()
-	switch m.unit().kind(n) {
-	case parse.Name, parse.Member: // what was put there before
+	named := m.unit().kind(n) == parse.Name || m.unit().kind(n) == parse.Member
+	if named { // what was put there before
 		depends = ^mask(0)
 	}
 	for n, r := range m.focus.reads {
@@ -37,7 +37,9 @@ func (m *machine) compare(n int32, v Value) {
 			instead |= bit
 		}
 	}
-	if instead != 0 {
+	if f := m.fallback(v, n); instead != 0 && named && f.Computed && f.Text == m.unit().Tree.Text(n) && !m.isSaid(n) { // of what is there nothing is known
+		m.focus.tested |= instead
+	} else if instead != 0 {
 		m.replaced(instead, v, n)
 	}
 }

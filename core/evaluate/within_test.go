@@ -64,3 +64,22 @@ func TestManyInOneObject(t *testing.T) {
 	object.WriteString("  },\n};\n")
 	hold(t, []saying{{"a.mjs", object.String(), strings.Join(want, "; ")}})
 }
+
+// What is there before tells nothing by its own name alone.
+func TestWhatWasThere(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "const o = { port: 3000 };\nif ('A' in process.env) { o.host = process.env.A || ''; }\nstart(o.host);\n", "A optional; A optional"},
+		{"a.js", "let o = { url: process.env.A ? '' : process.env.B };\nif (x) { o = other(); }\nstart(o.url || build());\n", "A optional; B optional"},
+		{"a.c", "int n = -1;\nvoid f(void) { char *v = getenv(\"A\"); if (v) n = atoi(v); use(n); }\n", "A optional integer =-1"},
+	})
+}
+
+// Of a list of values that stand for another one, a value besides them is meant, too.
+func TestListsThatPassOn(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "const h = process.env.A;\nstart(['', '::'].includes(h) ? 'localhost' : h);\n", "A optional"},
+		{"a.py", "import os\nh = os.environ['A']\nif h in ('', '::'):\n    h = 'localhost'\nstart(h)\n", "A required"},
+		{"a.js", "const m = process.env.A;\nstart(['a', 'b'].includes(m) ? m : 'a');\n", "A optional choice(a,b) =a"},
+		{"a.js", "const k = process.env.A;\nif (!['x', 'y'].includes(k)) throw new Error(k);\nstart(k);\n", "A required choice(x,y)"},
+	})
+}
