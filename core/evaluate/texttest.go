@@ -27,7 +27,10 @@ func isQuestion(name string) bool {
 // asksForSomething reports whether a function that asks says no of nothing, by its
 // name: is_numeric, isString, validUrl.
 func asksForSomething(name string) bool {
-	lower := strings.ToLower(name)
+	lower := strings.ToLower(strings.ReplaceAll(name, "_", ""))
+	if strings.Contains(lower, "nonempty") || strings.Contains(lower, "notempty") || strings.Contains(lower, "notblank") {
+		return true
+	}
 	if strings.Contains(lower, "not") || strings.Contains(lower, "invalid") || strings.Contains(lower, "null") || strings.Contains(lower, "empty") || strings.Contains(lower, "blank") {
 		return false
 	}

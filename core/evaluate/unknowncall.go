@@ -44,6 +44,21 @@ func (m *machine) isRunBlock(n int32) bool {
 	return false
 }
 
+// isOfIs reports whether a call is one of a collection of questions by the name of is:
+// is.string(x), is_1.default.string(x).
+func (m *machine) isOfIs(call int32) bool {
+	u := m.unit()
+	callee := u.Tree.Child(call, 0)
+	if u.kind(callee) != parse.Member {
+		return false
+	}
+	switch u.Tree.Text(u.Tree.Child(callee, 0)) {
+	case "is", "is.default", "is_1.default":
+		return true
+	}
+	return false
+}
+
 // unknownCall returns what a call gives of which nothing is known.
 func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []argument, st *state) Value {
 	if absences[name] && len(arguments) == 1 {
@@ -53,6 +68,9 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		return m.textTest(receiver, arguments)
 	}
 	m.seek(n, name, arguments)
+	if m.isOfIs(n) {
+		name = "is_" + name
+	}
 	if isQuestion(name) && len(arguments) > 0 {
 		v := m.textTest(receiver, arguments)
 		v[0].shape = false // isNumeric: then it is one

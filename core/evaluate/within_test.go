@@ -32,6 +32,7 @@ func TestHandedOnTwice(t *testing.T) {
 func TestChecksOfTheLanguage(t *testing.T) {
 	hold(t, []saying{
 		{"a.mjs", "import assert from 'node:assert/strict';\nassert.ok(process.env.A);\nassert.notEqual(process.env.B, undefined);\nassert.match(process.env.C, /c/);\nassert.equal(process.env.D, process.env.E);\n", "A required; B required; C required; D expected; E expected"},
+		{"a.js", "const is_1 = __importDefault(require('lock-is'));\nif (is_1.default.string(process.env.A)) use(new URL(process.env.A));\nif (is.nonEmptyString(process.env.B)) use(process.env.B);\nif (other.string(process.env.C)) use(process.env.C);\n", "A optional; A optional url; B optional; B optional; C expected; C expected"},
 		{"a.js", "async function f() {\n  if (!process.env.A) return Promise.reject(new Error('a'));\n  return process.env.B;\n}\n", "A required; B expected"},
 		{"a.go", "package a\nfunc f() (*url.URL, error) {\n\tu, err := url.Parse(os.Getenv(\"A\"))\n\tif err != nil {\n\t\treturn nil, err\n\t}\n\treturn u, nil\n}\n", "A expected url"},
 	})
