@@ -1,11 +1,7 @@
 // Package kind holds the kinds of errors that compose words anew.
 package kind
 
-import (
-	"math/big"
-
-	"golang.org/x/text/message"
-)
+import "golang.org/x/text/message"
 
 type none struct{}
 
@@ -17,16 +13,22 @@ type Type struct {
 	Want []string
 }
 
+// Bound is a number that another one was held to.
+type Bound struct{}
+
+// Num returns its numerator.
+func (*Bound) Num() string { return "" }
+
 // Minimum is a number below Want.
 type Minimum struct {
 	none
-	Want *big.Rat
+	Want *Bound
 }
 
 // Maximum is a number above Want.
 type Maximum struct {
 	none
-	Want *big.Rat
+	Want *Bound
 }
 
 // AdditionalProperties is a property that there may not be.
