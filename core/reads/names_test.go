@@ -21,6 +21,18 @@ func named(t *testing.T, file, src string) string {
 	return namesOf(set.Of(file).Analyse(file, []byte(src), nil).Reads)
 }
 
+// naming is a file with the names that it reads.
+type naming struct{ file, src, want string }
+
+func namesAre(t *testing.T, list []naming) {
+	t.Helper()
+	for _, c := range list {
+		if have := named(t, c.file, c.src); have != c.want {
+			t.Errorf("%s: %s\nhave %s\nwant %s", c.file, c.src, have, c.want)
+		}
+	}
+}
+
 func namesOf(list []reads.Read) string {
 	var names []string
 	for _, r := range list {
@@ -39,7 +51,7 @@ func namesOf(list []reads.Read) string {
 // What a name means is told by what is imported, given another name, taken out of
 // something, or hidden by something nearer.
 func TestMeanings(t *testing.T) {
-	for _, c := range []struct{ file, src, want string }{
+	namesAre(t, []naming{
 		{"a.py", "import os as o\no.environ['A']\no.getenv('B')\nother.getenv('C')\n", "A B"},
 		{"a.py", "from os import environ as e, getenv\ne['A']\ngetenv('B')\ne.get('C')\n", "A B C"},
 		{"a.py", "from os import *\nenviron['A']\n", "A"},
@@ -70,16 +82,12 @@ func TestMeanings(t *testing.T) {
 		{"a.swift", "let env = ProcessInfo.processInfo.environment\nlet a = env[\"A\"]\nlet p = ProcessInfo.processInfo\nlet b = p.environment[\"B\"]\n", "A B"},
 		{"a.lua", "local getenv = os.getenv\nlocal a = getenv('A')\nlocal o = os\nlocal b = o.getenv('B')\n", "A B"},
 		{"a.c", "char *a = getenv(\"A\"), *b = std::getenv(\"B\"), *c = my_getenv(\"C\"), *d = x->getenv(\"D\");\n", "A B"},
-	} {
-		if have := named(t, c.file, c.src); have != c.want {
-			t.Errorf("%s: %s\nhave %s\nwant %s", c.file, c.src, have, c.want)
-		}
-	}
+	})
 }
 
 // A name is a text that is worked out, wherever its parts come from.
 func TestNamesWorkedOut(t *testing.T) {
-	for _, c := range []struct{ file, src, want string }{
+	namesAre(t, []naming{
 		{"a.py", "import os\nP = 'A_'\nos.environ[P + 'X']\nos.environ[f'{P}Y']\nos.environ['%s%s' % (P, 'Z')]\nos.environ['{}{}'.format(P, 'W')]\n", "A_X A_Y A_Z A_W"},
 		{"a.py", "import os\nfor n in ('A', 'B'):\n    os.environ[n + '_X']\n", "A_X B_X"},
 		{"a.py", "import os\nos.environ['A_' + pick()]\nos.environ[pick() + '_Z']\nos.environ[pick()]\n", "A_* *_Z ?"},
@@ -95,17 +103,13 @@ func TestNamesWorkedOut(t *testing.T) {
 		{"a.kt", "const val P = \"A\"\nval b = System.getenv(\"${P}_B\")\nval c = System.getenv(\"$P\")\n", "A_B A"},
 		{"a.swift", "let p = \"A\"\nlet b = ProcessInfo.processInfo.environment[\"\\(p)_B\"]\n", "A_B"},
 		{"a.c", "#define P \"A\"\nchar *b = getenv(P \"_B\"), *c = getenv(P);\n", "A_B A"},
-	} {
-		if have := named(t, c.file, c.src); have != c.want {
-			t.Errorf("%s: %s\nhave %s\nwant %s", c.file, c.src, have, c.want)
-		}
-	}
+	})
 }
 
 // What only looks like a read is none: a variable that is set or taken away, a name
 // in a comment or in a text.
 func TestNoReads(t *testing.T) {
-	for _, c := range []struct{ file, src, want string }{
+	namesAre(t, []naming{
 		{"a.py", "import os\nos.environ['A'] = '1'\ndel os.environ['B']\nos.environ.pop('C', None)\nos.environ.update(D='1')\nos.environ['E'] += 'x'\n# os.environ['F']\n'os.environ[\"G\"]'\n", "C E"},
 		{"a.js", "process.env.A = '1';\ndelete process.env.B;\n// process.env.C\n`process.env.D ${process.env.E}`;\nprocess.env.F ??= 'f';\nobject.process.env.G;\n", "E F"},
 		{"a.rb", "ENV['A'] = '1'\nENV.delete('B')\nENV['C'] ||= 'c'\n# ENV['D']\n", "C"},
@@ -114,9 +118,5 @@ func TestNoReads(t *testing.T) {
 		{"a.c", "void f(void) { setenv(\"A\", \"1\", 1); unsetenv(\"B\"); } /* getenv(\"C\") */\nchar *getenv(const char *name);\n", ""},
 		{"a.ps1", "$env:A = '1'\n# $env:B\nRemove-Item env:C\n$x = $env:D\n", "D"},
 		{"a.pl", "$ENV{A} = 1; delete $ENV{B}; # $ENV{C}\nlocal $ENV{D} = 1; print $ENV{E};\n", "E"},
-	} {
-		if have := named(t, c.file, c.src); have != c.want {
-			t.Errorf("%s: %s\nhave %s\nwant %s", c.file, c.src, have, c.want)
-		}
-	}
+	})
 }
