@@ -22,6 +22,9 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	m.held = ""
 	names := a.Names(func(node int32) Value {
 		v := m.eval(node, st)
+		if _, known := v.plain(); !known {
+			m.lookIntoName(node)
+		}
 		usual, own = m.usualName(node, v)
 		m.held = m.path(node)
 		listed = len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.env == nil || x.form == whole })

@@ -272,8 +272,10 @@ func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 		list := u.children(n)
 		if len(list) >= 2 {
 			v := m.eval(list[len(list)-1], st)
-			m.asked(v)
-			m.askedWhether(v)
+			for _, asked := range append(v.together(), v) {
+				m.asked(asked)
+				m.askedWhether(asked)
+			}
 			return m.matchedOrSet(n, list[:len(list)-1], v, st)
 		}
 	}

@@ -276,7 +276,7 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	case fn.concerned:
 		return size < 300 && depth < 3
 	}
-	return size < 60 && depth < 2 || size < 30 && depth < 4 && arePlain(arguments)
+	return size < 60 && depth < 2 || size < 30 && depth < 4 && (len(arguments) == 0 || arePlain(arguments))
 }
 
 // arePlain reports whether texts are given that are known: what is asked of them may

@@ -203,6 +203,7 @@ func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Val
 				verdict = may
 			}
 		}
+		x = x.withElements()
 		switch verdict {
 		case yes:
 			taken = append(taken, x)
@@ -214,6 +215,30 @@ func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Val
 	}
 	return taken, left
 }
+
+// withElements returns a few values that are matched together as one that depends on
+// what each of them does: (a, b).
+func (x alt) withElements() alt {
+	if x.form == sequence && len(x.list) <= mostTogether {
+		for _, e := range x.list {
+			x.depends |= e.depends() | e.missing()
+		}
+	}
+	return x
+}
+
+// together returns a few values that are matched as one.
+func (v Value) together() (list []Value) {
+	for _, x := range v {
+		if x.form == sequence && len(x.list) <= mostTogether {
+			list = append(list, x.list...)
+		}
+	}
+	return list
+}
+
+// mostTogether bounds how many values are matched together.
+const mostTogether = 6
 
 // matchedOrSet fits a pattern of a condition, if let Ok(v) = x, or asks whether
 // there is a value at all: if let v = x.
@@ -273,6 +298,7 @@ func (m *machine) matched(pattern []int32, v Value, st *state) (set, rest Value)
 		case name == "None":
 			verdict = m.fitNothing(x)
 		}
+		x = x.withElements()
 		switch verdict {
 		case yes:
 			set = append(set, x)

@@ -75,7 +75,11 @@ func (m *machine) name(n int32, st *state) Value {
 	if fn := m.namedFunction(word); fn != nil {
 		return m.quietCall(n, m.functionValue(fn, nil), st)
 	}
-	if fn := m.frame().class.method(word, 0); fn != nil && (u.Words.Quiet || fn.isGetter()) {
+	own := m.frame().class
+	if self := m.frame().self; self != nil && self.of != nil && self.of.Unit == u { // it may have a method of its own
+		own = self.of
+	}
+	if fn := own.method(word, 0); fn != nil && (u.Words.Quiet || fn.isGetter()) {
 		if of := m.frame().of; len(of) > 0 {
 			return m.quietCall(n, Value{{form: function, fn: m.askedOf(fn, of)}}, st)
 		}

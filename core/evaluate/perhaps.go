@@ -64,6 +64,28 @@ func (m *machine) lookInto(fn *Func, self *members, arguments []argument) {
 	}
 }
 
+// longestName bounds how many tokens a name is made of whose functions are looked into.
+const longestName = 40
+
+// lookIntoName notes the functions that an unknown name is made with, and whose bodies
+// were passed over.
+func (m *machine) lookIntoName(n int32) {
+	u := m.unit()
+	if node := u.Tree.Nodes[n]; m.focus != nil || u != m.u || node.To-node.From > longestName {
+		return
+	}
+	u.holds(n, parse.Name, func(inner int32) bool { m.lookIntoNamed(u.at(inner)); return false })
+	u.holds(n, parse.Member, func(inner int32) bool { m.lookIntoNamed(u.at(inner)); return false })
+}
+
+func (m *machine) lookIntoNamed(name string) {
+	list := m.u.funcs[name]
+	if len(list) != 1 || !list[0].folded || slices.Contains(m.takers, list[0]) {
+		return
+	}
+	m.takers = append(m.takers, list[0])
+}
+
 // makesReader reports whether a function whose body was passed over may make an
 // object that reads what it is asked for: it names its class.
 func (m *machine) makesReader(fn *Func) bool {

@@ -26,7 +26,7 @@ func (p *parser) switching() int32 {
 	p.at++
 	if p.g.EqualsBody {
 		p.add(p.expression(levelBinary))
-	} else if !p.startsBlock(p.at) {
+	} else if !p.startsBlock(p.at) || p.g.Layout == Worded && p.is("{") { // case {a, b} do
 		head, own := p.at, len(p.stack)
 		p.condition()
 		if len(p.stack) > own+1 && p.textAt(int(p.t.Nodes[p.stack[own]].To)) == "," { // match (a, b)
