@@ -277,16 +277,24 @@ func (m *machine) isListedIn(n int32) bool {
 	if m.rounding == 0 || u.kind(n) != parse.Name {
 		return false
 	}
-	for i := range u.Tree.Nodes {
-		if u.kind(int32(i)) != parse.Assign {
-			continue
+	return !u.filledNames()[u.at(n)]
+}
+
+// filledNames returns the names of what the file adds members or elements to.
+func (u *Unit) filledNames() map[string]bool {
+	u.filling.Do(func() {
+		u.filled = map[string]bool{}
+		for i := range u.Tree.Nodes {
+			if u.kind(int32(i)) != parse.Assign {
+				continue
+			}
+			target := u.Tree.Child(int32(i), 0)
+			if k := u.kind(target); k == parse.Member || k == parse.Index {
+				u.filled[u.at(u.Tree.Child(target, 0))] = true
+			}
 		}
-		target := u.Tree.Child(int32(i), 0)
-		if k := u.kind(target); (k == parse.Member || k == parse.Index) && u.at(u.Tree.Child(target, 0)) == u.at(n) {
-			return false
-		}
-	}
-	return true
+	})
+	return u.filled
 }
 
 // among asks whether a value is one of a list.

@@ -40,6 +40,9 @@ func (m *machine) sweep() {
 	slices.Sort(list)
 	m.left += fewSteps / 4
 	loops := m.u.loops()
+	if len(loops)*len(list) > mostLoops {
+		loops = nil
+	}
 	for _, n := range list {
 		st := m.apart()
 		for _, l := range loops { // what they go through is not known here
@@ -58,6 +61,9 @@ func (m *machine) sweep() {
 	}
 	m.left = left
 }
+
+// mostLoops bounds how many loops are looked through for all reads that no run came to.
+const mostLoops = 200_000
 
 // loops returns the loops of the file.
 func (u *Unit) loops() (list []int32) {

@@ -30,7 +30,9 @@ func (v Value) Rows() (rows []Row) {
 			rows = append(rows, x.parts)
 		} else if x.form == sequence && len(x.list) > 0 && !x.perhaps { // several at once
 			for _, element := range x.list {
-				rows = append(rows, element.Rows()...)
+				if len(rows) < mostAlternatives { // lists may hold each other many times
+					rows = append(rows, element.Rows()...)
+				}
 			}
 		} else if x.form != nothing {
 			rows = append(rows, Row{{any: true}})

@@ -70,6 +70,8 @@ type Unit struct {
 	leavingLock sync.Mutex
 	assigning   sync.Once
 	assigned    map[string]bool // members that something is assigned to
+	filling     sync.Once
+	filled      map[string]bool // names of what members or elements are added to
 	aside       map[string]bool // variables of the file that functions change which are not run
 	leaving     map[int32]bool  // whether statements may leave the function round them
 }
