@@ -39,6 +39,7 @@ type analysis struct {
 	wholes    []Range            // where the environment as a whole stands
 	classes   map[string]bool    // that the file defines, once asked for
 	matched   map[int]bool       // where accesses begin that were found
+	own       map[string]bool    // paths of a library by which the tree has functions of its own, once asked for
 	standIn   map[string]bool    // names of parameters that were found to stand for the environment
 	handed    int                // how often it was asked whether the environment is handed on
 	defined   map[string][]int32 // functions and classes by name, once asked for

@@ -120,6 +120,18 @@ func isCall(f *syntax.File, open int) bool {
 // isOwn reports whether the tree defines a function of its own by the path that one
 // of a library has.
 func (a *analysis) isOwn(path string) bool {
+	own, asked := a.own[path]
+	if !asked {
+		if a.own == nil {
+			a.own = map[string]bool{}
+		}
+		own = a.findOwn(path)
+		a.own[path] = own
+	}
+	return own
+}
+
+func (a *analysis) findOwn(path string) bool {
 	same := func(owner, name string) bool {
 		if owner != "" {
 			name = owner + "." + name
