@@ -104,6 +104,25 @@ func elixirAttributes(f *syntax.File, o *reads.Outline) {
 			o.Bind(f.Text(i), reads.Binding{At: i, Value: reads.Range{Lo: i + 1, Hi: i + 2}, Function: -1})
 		} else if f.Is(i, "import") && t.NewLine {
 			elixirImport(f, o, i+1)
+		} else if f.Is(i, "alias") && t.NewLine {
+			elixirAlias(f, o, i+1)
+		}
+	}
+}
+
+// elixirAlias records the name that alias Gate.Env, as: E gives a module.
+func elixirAlias(f *syntax.File, o *reads.Outline, i int) {
+	module := f.Text(i)
+	for ; f.Is(i+1, "."); i += 2 {
+		module += "." + f.Text(i+2)
+	}
+	if f.Is(i+1, ",") && strings.HasPrefix(f.Text(i+2), "as") {
+		as := i + 3
+		if f.Is(as, ":") {
+			as++
+		}
+		if f.Kind(as) == syntax.Word {
+			o.Import(f.Text(as), module, as)
 		}
 	}
 }

@@ -127,6 +127,8 @@ func phpImports(f *syntax.File, o *reads.Outline) {
 		switch {
 		case f.Is(i, "namespace") && f.Kind(i+1) == syntax.Word && space == "":
 			space = qualified(f, i+1)
+		case f.Is(i, "use") && f.Is(i+1, "function") && f.Is(i+3, "as") && f.Kind(i+4) == syntax.Word: // use function getenv as g
+			o.Import(f.Text(i+4), f.Text(i+2), i)
 		case f.Is(i, "use") && f.Kind(i+1) == syntax.Word:
 			if name := qualified(f, i+1); strings.HasSuffix(name, ".Env") {
 				imported = name
