@@ -91,12 +91,8 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		}
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true
 	case "concat": // of a macro: concat!("A", "_B")
-		v := first
-		for _, a := range arguments[1:] {
-			v = m.concat(v, a.value)
-		}
 		if textual(first) {
-			return v, true
+			return m.concatAll(first, arguments[1:]), true
 		}
 	case "Promise.reject":
 		return Value{{form: failure, name: "error"}}, true

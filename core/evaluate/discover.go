@@ -77,14 +77,7 @@ func (u *Unit) loops() (list []int32) {
 
 // loopName returns the first name of a loop.
 func (u *Unit) loopName(loop int32) string {
-	n := u.Tree.Child(loop, 0)
-	if u.kind(n) == parse.Declare {
-		n = u.Tree.Child(n, 0)
-	}
-	if u.kind(n) != parse.Name {
-		return ""
-	}
-	return u.at(n)
+	return u.targetName(u.Tree.Child(loop, 0))
 }
 
 // apart begins what is run by itself, with nothing known but what the file has.

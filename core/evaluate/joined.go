@@ -27,6 +27,14 @@ func (m *machine) concat(a, b Value) Value {
 	return out
 }
 
+// concatAll joins a value with each of the arguments, in their order.
+func (m *machine) concatAll(v Value, arguments []argument) Value {
+	for _, a := range arguments {
+		v = m.concat(v, a.value)
+	}
+	return v
+}
+
 // format fills a format with what is known of its arguments.
 func (m *machine) format(f Value, arguments []Value) Value {
 	var out Value

@@ -441,11 +441,7 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 		}
 	case "concat":
 		if x.form == text { // "A".concat("_B")
-			v := receiver
-			for _, a := range arguments {
-				v = m.concat(v, a.value)
-			}
-			return v, true
+			return m.concatAll(receiver, arguments), true
 		}
 	case "join":
 		if x.form == text && len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].form == sequence { // "_".join(list)

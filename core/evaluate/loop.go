@@ -353,15 +353,24 @@ func (m *machine) bindElement(targets []int32, e Value, i int, st *state) {
 // bindTarget gives what a loop names an element. A name is one of the function that
 // the loop is in, though there may be one of the file, too.
 func (m *machine) bindTarget(target int32, v Value, st *state) {
-	u, name := m.unit(), target
-	if u.kind(name) == parse.Declare {
-		name = u.Tree.Child(name, 0)
-	}
-	if u.kind(name) == parse.Name && u.at(name) != "_" && st.scope != m.globals {
-		m.assignIn(st.scope, u.at(name), v, st, 0)
+	name := m.unit().targetName(target)
+	if name != "" && name != "_" && st.scope != m.globals {
+		m.assignIn(st.scope, name, v, st, 0)
 		return
 	}
 	m.assign(target, v, st, 0)
+}
+
+// targetName returns the name that the target of a loop is, declared or not, or
+// "" for a pattern.
+func (u *Unit) targetName(target int32) string {
+	if u.kind(target) == parse.Declare {
+		target = u.Tree.Child(target, 0)
+	}
+	if u.kind(target) != parse.Name {
+		return ""
+	}
+	return u.at(target)
 }
 
 // leave goes out of a loop or a switch.
