@@ -1,9 +1,9 @@
 #!/usr/bin/env bash
-# Makes the pictures in this folder from the sample project: a real terminal
+# Makes the pictures in docs/screenshots from the sample project: a real terminal
 # window, 1280 by 800, on a display of its own.
 # Needs Debian's xvfb, xterm, imagemagick, chromium and fonts-dejavu-core.
 set -euo pipefail
-cd "$(dirname "$0")/../.."
+cd "$(dirname "$0")/.."
 for tool in Xvfb xterm import convert chromium; do
     command -v "$tool" >/dev/null || { echo "$tool is missing: apt-get install xvfb xterm imagemagick chromium fonts-dejavu-core"; exit 1; }
 done
