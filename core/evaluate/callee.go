@@ -113,7 +113,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		return nil, false
 	}
 	fn = m.overload(fn, arguments)
-	if fn.extends() && textual(receiver) {
+	if fn.extends() && (textual(receiver) || len(receiver) == 1 && receiver[0].form == whole) {
 		arguments = append([]argument{{value: receiver}}, arguments...)
 	}
 	m.lookInto(fn, nil, arguments)
@@ -201,7 +201,7 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 				count++
 			}
 		}
-		if count == 1 && (isOpen(receiver) || u.Words.Errors != nil) && !m.isCommon(name, only, receiver) {
+		if count == 1 && (isOpen(receiver) || u.Words.Errors != nil) && (m.isMemberOf(owner, only.Owner) || !m.isCommon(name, only, receiver)) {
 			return only
 		}
 	}
@@ -220,6 +220,12 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 	return nil
 }
 
+// isMemberOf reports whether what a call is asked of is a member of what a class is, or of
+// what it adds methods to: ProcessInfo.processInfo, with extension ProcessInfo.
+func (m *machine) isMemberOf(object int32, c *Class) bool {
+	return c != nil && c.Name != "" && strings.HasPrefix(m.unit().Path(object), c.Name+".")
+}
+
 // isMember reports whether a function is defined as a member of something:
 // function M.env().
 func (u *Unit) isMember(fn *Func) bool {
@@ -229,7 +235,7 @@ func (u *Unit) isMember(fn *Func) bool {
 
 func isOpen(v Value) bool {
 	for _, x := range v {
-		if x.form != unknown && x.form != record {
+		if x.form != unknown && x.form != record && x.form != whole {
 			return false
 		}
 	}
@@ -240,7 +246,7 @@ func isOpen(v Value) bool {
 // receiver of a call must tell which is meant.
 func (m *machine) isCommon(name string, fn *Func, receiver Value) bool {
 	for _, x := range receiver {
-		if x.members != nil && x.members.of == fn.Owner {
+		if x.members != nil && x.members.of == fn.Owner || x.form == whole {
 			return false
 		}
 	}

@@ -18,6 +18,9 @@ func (m *machine) loop(n int32, st *state) Value {
 		body = list[last]
 		list = list[:last]
 	}
+	if m.isGenerated(n, list) {
+		return m.generate(u.generationOf(list, body), st)
+	}
 	if over, does := m.unnamedLoop(n, list, body); over != 0 {
 		m.over(nil, m.elements(over, st), does, st)
 		return nil
@@ -253,6 +256,15 @@ func (m *machine) unrolled(elements int) func() {
 
 // over runs a body once for each element.
 func (m *machine) over(targets []int32, elements []Value, body int32, st *state) {
+	m.overDoing(targets, elements, body, st, func() {
+		if body != 0 {
+			m.block(body, st)
+		}
+	})
+}
+
+// overDoing does something once for each element of what a loop with a body goes through.
+func (m *machine) overDoing(targets []int32, elements []Value, body int32, st *state, does func()) {
 	before := st.fork()
 	conditions := m.conditions
 	m.conditions = nil
@@ -288,9 +300,7 @@ func (m *machine) over(targets []int32, elements []Value, body int32, st *state)
 		}
 		out := &exit{loop: true}
 		m.exits = append(m.exits, out)
-		if body != 0 {
-			m.block(body, st)
-		}
+		does()
 		m.exits = m.exits[:len(m.exits)-1]
 		if out.state != nil {
 			st.meet(st, out.state)

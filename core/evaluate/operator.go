@@ -44,6 +44,9 @@ func (m *machine) binary(n int32, st *state) Value {
 		}
 	case "+", ".", "..", "<>", "++", "~":
 		a, b := m.eval(left, st), m.eval(right, st)
+		if op == ".." && isNumber(a) && isNumber(b) {
+			return m.span(a, b, op)
+		}
 		m.passes(a)
 		m.passes(b)
 		if u.Words.Joins[op] && !st.dead {
@@ -67,7 +70,12 @@ func (m *machine) binary(n int32, st *state) Value {
 			return m.format(a, m.formatArguments(right, b))
 		}
 		return Value{loose(a, anything(m.depth()))}
+	case "until", "...", "..<", "..=":
+		return m.span(m.quiet(left, st), m.quiet(right, st), op)
 	case "to", "->": // a key with its value
+		if u.Words.Generators && op == "to" {
+			return m.span(m.quiet(left, st), m.quiet(right, st), op)
+		}
 		return pairOf(m.quiet(left, st), m.quiet(right, st))
 	case "|>":
 		return m.piped(left, right, st)

@@ -15,6 +15,11 @@ type Words struct {
 	// Short says that an expression with _ in place of an operand is a function:
 	// map(_.toInt).
 	Short bool
+	// Generators says that for a <- b asks what b holds, if it is no list, and gives
+	// nothing where that is nothing.
+	Generators bool
+	// Excludes are the operators that give numbers up to before the last: a until b.
+	Excludes map[string]bool
 	// Clauses says that a function may be written several times, each for other things
 	// that it is given.
 	Clauses bool

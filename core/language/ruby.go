@@ -96,7 +96,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 		Transparent: []string{".strip", ".downcase", ".upcase", ".chomp", "String"},
 		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
 		Nothing:     []string{"nil"},
-		Runs:        reads.Runs{Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true},
+		Runs:        reads.Runs{Excludes: []string{"..."}, Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true},
 		WordOr:      []string{"||", "or", "rescue"},
 		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
 	}

@@ -16,7 +16,7 @@ var scala = &reads.Language{
 	Extensions: []string{".scala", ".sc", ".sbt"},
 	Grammar:    scalaGrammar,
 	Table: &syntax.Table{
-		LineComments: cComments, BlockComments: cBlocksNest,
+		LineComments: cComments, BlockComments: cBlocksNest, Offside: true,
 		Strings: []syntax.StringForm{
 			{Prefix: "s f", Open: `"""`, Close: `"""`, Lines: true, Holes: scalaHoles},
 			{Prefix: "s f", Open: `"`, Close: `"`, Backslash: true, Holes: scalaHoles},
@@ -39,10 +39,13 @@ var scala = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "sys.exit", "sys.error", "System.exit"},
 	Nothing:     []string{"null", "None"},
-	Runs:        reads.Runs{Short: true, Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
+	Runs:        reads.Runs{Excludes: []string{"until"}, Short: true, Generators: true, Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
 }
 
 var scalaUses = []reads.Idiom{
+	{Access: `$read.toList`, Does: evaluate.Converts},
+	{Access: `$read.toSeq`, Does: evaluate.Converts},
+	{Access: `$read.toRight($any)`, Does: evaluate.Breaks},
 	{Access: `$read.exists($any)`, Maps: true, Does: evaluate.Tests},
 	{Access: `$read.forall($any)`, Maps: true, Does: evaluate.Tests},
 	{Access: `$read.foreach($any)`, Maps: true, Does: evaluate.Tests},
@@ -58,6 +61,9 @@ func scalaEnv(object string) []reads.Idiom {
 		{Access: object + `.getOrElse($name, $fallback)`},
 		{Access: object + `.contains($name)`, Test: true},
 		{Access: object + `.isDefinedAt($name)`, Test: true},
+		{Access: object + ` get $name`, Unset: evaluate.Holder},
+		{Access: object + ` getOrElse ($name, $fallback)`},
+		{Access: object + ` contains $name`, Test: true},
 		{Access: object, Whole: true},
 	}
 }
@@ -82,8 +88,8 @@ func scalaImports(f *syntax.File, o *reads.Outline) {
 }
 
 var scalaGrammar = &parse.Grammar{
-	Layout: parse.Braces, LineEnds: true, Closures: true, Choices: true, Keywords: true, Arrow: "=>", Leading: ".",
-	Binary: []string{"||", "&&", "|", "^", "&", "== != eq ne", "< > <= >=", "-> :: ::: ++", "+ -", "* / %"},
+	Layout: parse.Braces, Offside: true, Infix: true, LineEnds: true, Closures: true, Choices: true, Keywords: true, Arrow: "=>", Leading: ".",
+	Binary: []string{"to until by", "||", "&&", "|", "^", "&", "== != eq ne", "< > <= >=", "-> :: ::: ++", "+ -", "* / %"},
 	Assign: "= += -= *= /=", Prefix: "! - + ~ new", Member: ".",
 	If: "if", Else: "else", Loop: "for while do", Matches: "match", Case: "case", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return", Throw: "throw", Function: "def", Class: "class object trait enum", Import: "import package", Declare: "val var",

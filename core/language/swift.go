@@ -25,6 +25,7 @@ var swift = &reads.Language{
 	SharesNames: true,
 	Global:      true,
 	Outline:     reads.ClosureOutline,
+	Imports:     swiftExtensions,
 	Passes:      "func",
 	LineEnds:    true,
 	Triggers:    []string{"environment", "getenv", "Environment"},
@@ -54,9 +55,20 @@ var swift = &reads.Language{
 	Transparent: []string{"String", ".lowercased", ".uppercased", ".trimmingCharacters"},
 	Stops:       []string{"fatalError", "preconditionFailure", "throw", "exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{EmptyTrue: true, Returns: true},
+	Runs:        reads.Runs{Excludes: []string{"..<"}, EmptyTrue: true, Returns: true},
 	WordOr:      []string{"??"},
 	Force:       "!",
+}
+
+// swiftExtensions has environment stand for that of the process where a method is added
+// to what holds it: extension ProcessInfo { … environment["X"] … }.
+func swiftExtensions(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		if f.Is(i, "extension") && f.Is(i+1, "ProcessInfo") && f.Is(i+2, "{") {
+			o.Bind("environment", reads.Binding{At: i + 3, Path: "ProcessInfo.processInfo.environment", Function: -1})
+			o.Bind("self", reads.Binding{At: i + 3, Path: "ProcessInfo.processInfo", Function: -1})
+		}
+	}
 }
 
 var swiftGrammar = &parse.Grammar{

@@ -10,7 +10,7 @@ import (
 func (p *parser) startsBlock(i int) bool {
 	switch p.g.Layout {
 	case Braces:
-		return p.textAt(i) == "{"
+		return p.textAt(i) == "{" || p.deeper(i)
 	case Indented:
 		return p.textAt(i) == ":"
 	}
@@ -26,6 +26,8 @@ func (p *parser) block() int32 {
 			p.inside = 0
 			p.statements()
 		})
+	case p.deeper(p.at):
+		return p.deeperBlock()
 	case p.g.Layout == Braces && p.is(":"): // if (a): … endif;
 		p.at++
 		for p.skipSemicolons(); p.at < p.end && !p.endsColonBlock(); p.skipSemicolons() {

@@ -175,16 +175,8 @@ func (p *parser) loop() int32 {
 		p.closed()
 		return p.make(Loop, from, from, mark)
 	}
-	if p.is("{") && p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "<-" { // for { a <- b } yield c
-		p.within(p.at, func() {
-			for p.skipSemicolons(); p.at < p.end; p.skipSemicolons() {
-				before := p.at
-				p.headPart()
-				if p.at == before {
-					p.at++
-				}
-			}
-		})
+	if p.g.Infix && word == "for" {
+		p.generators()
 	} else if !p.startsBlock(p.at) || p.g.Layout == Worded {
 		p.loopHead = word == "for" || word == "foreach"
 		p.condition()
@@ -249,7 +241,7 @@ func (p *parser) catches() {
 			switch {
 			case p.is("(") && p.g.Layout == Braces:
 				p.within(p.at, func() { p.inside++; p.all() })
-			case !p.startsBlock(p.at):
+			case !p.startsBlock(p.at) && !(p.g.Offside && p.wordAt(p.at) == wordCase):
 				for p.at < p.end && !p.startsBlock(p.at) && !p.has(setThen) && !p.newLine() && !p.is(";") {
 					before := p.at
 					p.add(p.expression(levelChoice))
@@ -267,6 +259,8 @@ func (p *parser) catches() {
 				own := len(p.stack)
 				p.within(p.at, p.cases)
 				p.add(p.make(Switch, from, from, own))
+			case p.g.Offside && p.wordAt(p.at) == wordCase:
+				p.add(p.offsideCases(0, from, from))
 			default:
 				p.add(p.block())
 			}

@@ -38,6 +38,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		return p.make(Record, from, at, mark)
 	case text == "{" && p.takesBlock(node):
 		return p.blockCall(node, from)
+	case text == ":" && p.takesLines(node):
+		p.add(node)
+		p.add(p.lineClosure())
+		return p.make(Call, from, at, mark)
 	case text == "{" && p.g.BraceKeys && !token.SpaceAhead && p.t.Nodes[node].Kind != Number && p.t.Nodes[node].Kind != Text:
 		p.add(node)
 		p.within(p.at, func() { p.inside++; p.all() })

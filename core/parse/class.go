@@ -16,6 +16,11 @@ func (p *parser) classDeclaration() int32 {
 		}
 	}
 	p.classHead()
+	if p.colonBlock() {
+		p.at++
+	} else if p.g.Offside && !p.is("{") {
+		return p.make(Class, from, name, mark)
+	}
 	if p.startsBlock(p.at) || p.g.Layout == Worded {
 		p.add(p.body())
 		p.closed()
@@ -31,7 +36,7 @@ func (p *parser) classHead() {
 	head := p.head
 	p.head = true
 	for p.at < p.end && !p.is("{") && !p.is(";") {
-		if p.g.Layout == Indented && p.is(":") || p.f.Tokens[p.at].NewLine && p.g.LineEnds && !p.is(":") && !p.is("extends") && !p.is("where") && !p.is("with") && p.textAt(p.at-1) != "," && p.textAt(p.at-1) != ":" {
+		if p.g.Layout == Indented && p.is(":") || p.colonBlock() || p.f.Tokens[p.at].NewLine && p.g.LineEnds && !p.is(":") && !p.is("extends") && !p.is("where") && !p.is("with") && p.textAt(p.at-1) != "," && p.textAt(p.at-1) != ":" {
 			break
 		}
 		switch {

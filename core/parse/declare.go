@@ -68,7 +68,7 @@ func (p *parser) declared(from, mark int) int32 {
 // before it, as many as there are, as a list: local a, b = x, y.
 func (p *parser) values(names int) int32 {
 	from, mark := p.at, len(p.stack)
-	value := p.expression(levelAssign)
+	value := p.value(levelAssign)
 	if p.g.Layout != Worded || names < 2 || !p.is(",") {
 		return value
 	}

@@ -64,6 +64,13 @@ func (p *parser) after(left int32, from, level int) int32 {
 		p.within(p.at, p.cases)
 		return p.make(Switch, from, at, mark)
 	}
+	if p.g.Offside && p.g.sets[setMatches][text] && p.wordAt(p.at+1) == wordCase {
+		p.at++
+		return p.offsideCases(left, from, at)
+	}
+	if level <= levelBinary && p.isInfix() {
+		return p.infixCall(left, from)
+	}
 	op, width := p.binary(text)
 	if width == 0 || op.level < level {
 		return 0

@@ -179,7 +179,7 @@ func (p *parser) function(name int) int32 {
 		p.add(p.indented())
 	case p.has(setArrow) && p.g.Typed, p.is("=") && !p.g.sets[setThen]["="]:
 		p.at++
-		p.add(p.expression(levelAssign))
+		p.add(p.value(levelAssign))
 	case p.g.Layout == Indented && p.is(":"):
 		p.add(p.block())
 	case p.g.Layout == Worded:

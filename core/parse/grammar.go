@@ -58,6 +58,8 @@ type Grammar struct {
 	LabelBlocks bool   // a: { … break :a b; } gives b
 
 	Macros   bool   // #define f(x) y is a function
+	Infix    bool   // a name b is a.name(b)
+	Offside  bool   // in braces: lines that are set in deeper are a block, too
 	LineEnds bool   // a statement ends with its line
 	Leading  string // operators that go on with the line before
 

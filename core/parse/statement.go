@@ -36,6 +36,13 @@ func (p *parser) statement() int32 {
 func (p *parser) oneStatement() int32 {
 	from, mark := p.at, len(p.stack)
 	p.first, p.bare = from, 0
+	if p.endMarker() {
+		p.at += 2
+		return 0
+	}
+	if p.isExtension() {
+		return p.extension()
+	}
 	if p.is("@") || p.is("#") && p.textAt(p.at+1) == "[" || p.is("[") && p.g.Brackets && p.attribute() {
 		return p.decoratedStatement()
 	}
@@ -58,7 +65,7 @@ func (p *parser) oneStatement() int32 {
 			return p.switching()
 		}
 	case wordTry:
-		if p.startsBlock(p.at+1) || p.textAt(p.at+1) == "(" || p.g.Layout == Worded && !p.g.Commands {
+		if p.startsBlock(p.at+1) || p.g.Offside || p.textAt(p.at+1) == "(" || p.g.Layout == Worded && !p.g.Commands {
 			return p.trying()
 		}
 	case wordWith:
@@ -157,8 +164,11 @@ func (p *parser) assigned(node int32, from, mark int) int32 {
 	at := p.at
 	p.at++
 	p.add(node)
-	value := p.at
-	p.add(p.assigned(p.tuple(value, len(p.stack)), value, len(p.stack)))
+	if value := p.at; p.deeper(value) {
+		p.add(p.value(levelAssign))
+	} else {
+		p.add(p.assigned(p.tuple(value, len(p.stack)), value, len(p.stack)))
+	}
 	return p.make(Assign, from, at, mark)
 }
 

@@ -28,6 +28,9 @@ func braceOutline(f *syntax.File, lineEnds, flat bool) *Outline {
 		}
 	}
 	o.expressionBodies(f, lineEnds)
+	if f.Table.Offside {
+		o.lineBlocks(f)
+	}
 	if flat {
 		o.macros(f)
 	}
@@ -104,7 +107,11 @@ func (o *Outline) expressionBodies(f *syntax.File, lineEnds bool) {
 		if eq <= 0 || !f.Is(eq, "=") {
 			continue
 		}
-		if body := (Range{eq + 1, valueEnd(f, o, eq+1, lineEnds)}); !body.empty() {
+		body := Range{eq + 1, valueEnd(f, o, eq+1, lineEnds)}
+		if eq+1 < len(f.Tokens) && f.Tokens[eq+1].NewLine {
+			body.Hi = max(body.Hi, linesEnd(f, i, eq+1))
+		}
+		if !body.empty() {
 			o.addFunction(Function{At: i + 1, Body: body, Name: f.Text(i + 1)}, Range{params, f.Mate(params)})
 			o.blocks = append(o.blocks, block{Range: body, function: true})
 		}

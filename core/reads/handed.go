@@ -71,6 +71,9 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 		}
 		h, is := a.handingAt(at)
 		if !is {
+			h, is = a.askedAt(at)
+		}
+		if !is {
 			continue
 		}
 		takes, there := a.giveTo(a.f.Text(h.callee.Hi-1), h)
@@ -80,6 +83,9 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 			a.dropWhole(at.Lo)
 		case !there:
 			a.tellHanded(h)
+			if h.position == ofReceiver && a.asksReceiver(a.f.Text(h.callee.Lo)) {
+				a.dropWhole(at.Lo)
+			}
 		}
 	}
 	return found
@@ -225,7 +231,9 @@ func (a *analysis) takeHanded() {
 func (a *analysis) giveTo(name string, h handing) (takes, there bool) {
 	for _, n := range a.definedAs(name) {
 		there = true
-		if node := a.run.tree.Nodes[n]; node.Kind == parse.Class {
+		if node := a.run.tree.Nodes[n]; h.position == ofReceiver && h.label == "" {
+			takes = a.giveReceiver(n, node, h) || takes
+		} else if node.Kind == parse.Class {
 			takes = a.giveMaker(node, n, h) || takes
 		} else {
 			takes = a.giveParameter(n, node, h) || takes
@@ -315,17 +323,26 @@ func (a *analysis) giveParameter(fn int32, within parse.Node, h handing) bool {
 	return false
 }
 
+// blockWithin returns the block that a function or class is.
+func (a *analysis) blockWithin(of parse.Node) int32 {
+	if of.Kind == parse.Class && !a.f.Is(int(of.To)-1, "}") { // its last lines are those of a method
+		return a.o.blockOf[of.From]
+	}
+	return a.o.blockOf[max(int(of.To)-2, int(of.From))]
+}
+
 // standFor has a parameter of a function stand for the environment, and what of
 // its class it is kept in.
 func (a *analysis) standFor(p int32, fn, within parse.Node, path string) bool {
 	t, o := a.run.tree, a.o
 	node := t.Nodes[p]
-	b := Binding{At: int(node.From), Until: int(fn.To), Path: path, Function: -1, block: o.blockOf[max(int(fn.To)-2, int(fn.From))]}
+	b := Binding{At: int(node.From), Until: int(fn.To), Path: path, Function: -1, block: a.blockWithin(fn)}
 	if node.At < 0 || a.f.Kind(int(node.At)) != syntax.Word {
 		a.openNode(fn)
 		return a.takeApart(node, b)
 	}
 	name := t.Name(p)
+	o.skipped.add(int(node.At))
 	for _, other := range o.Bindings[name] { // the parameter as such, which it comes behind
 		if other.Function >= 0 && other.At < int(fn.To) && o.functionBlock(other.block) == o.functionBlock(b.block) {
 			b.At = max(b.At, other.At)
@@ -340,7 +357,7 @@ func (a *analysis) standFor(p int32, fn, within parse.Node, path string) bool {
 	}
 	a.standIn[name] = true
 	if evaluate.Promotes(a.f.Text(int(node.From))) { // a field, too
-		b.Until, b.block = int(within.To), o.blockOf[max(int(within.To)-2, int(within.From))]
+		b.Until, b.block = int(within.To), a.blockWithin(within)
 		o.bindIn("."+strings.TrimPrefix(name, "$"), b)
 	}
 	return true

@@ -153,6 +153,8 @@ type Runs struct {
 	Exact      bool              // a switch over nothing fails
 	Clauses    bool              // a function may be written several times
 	Short      bool              // an expression with _ in place of an operand is a function
+	Generators bool              // for { a <- b } yield c asks what b holds
+	Excludes   []string          // operators that give numbers up to before the last
 	Exhausts   []string          // words of a switch that fails where no case fits
 	Signs      bool              // an element is written with another sign than what it is of
 	Given      string            // the variable that holds what a function was given, by parameter

@@ -217,6 +217,22 @@ func operandStart(f *syntax.File, i int) int {
 	return i
 }
 
+// operandEnd returns the token behind the simple operand that begins at token i.
+func operandEnd(f *syntax.File, i int) int {
+	for {
+		if m := f.Mate(i); m > i {
+			i = m
+		}
+		switch i++; {
+		case isMemberOp(f, i):
+			i++
+		case f.Is(i, "(") && !f.Tokens[i].SpaceAhead:
+		default:
+			return min(i, len(f.Tokens))
+		}
+	}
+}
+
 // fitElements fits elements to the tokens from i on. bounded reports whether
 // limit is the end of an argument, which must then be used up.
 func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded bool) (end int, ok bool) {
@@ -248,6 +264,8 @@ func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded b
 				if stop = a.findLiteral(list[n+1].text, i, limit); stop < 0 {
 					return 0, false
 				}
+			} else if g := a.lang.Grammar; !bounded && g != nil && g.Infix {
+				stop = operandEnd(f, i)
 			} else if !bounded {
 				stop = expressionEnd(f, i, limit, a.lang.LineEnds)
 			}
