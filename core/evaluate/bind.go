@@ -49,6 +49,14 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 		}
 		v, given := Value(nil), false
 		switch {
+		case p.rest && fn.IsRule(): // what it gives stands for each of them
+			for ; next < len(positional); next++ {
+				a := arguments[positional[next]]
+				v = append(v, a.value...)
+				m.bindSource(fn, p.name, a.node, st)
+				used[positional[next]] = true
+			}
+			given = true
 		case p.rest:
 			x := alt{form: sequence}
 			for ; next < len(positional); next++ {
@@ -149,14 +157,22 @@ func (m *machine) bindSource(fn *Func, name string, node int32, st *state) {
 	}
 	caller := m.frames[len(m.frames)-2].unit
 	if caller.kind(node) == parse.Name {
-		st.scope.vars.put("#"+name, textOf(caller.at(node), m.depth()-1))
+		before, _ := st.scope.vars.get("#" + name)
+		st.scope.vars.put("#"+name, append(before, textOf(caller.at(node), m.depth()-1)...))
 	}
 }
 
-// isMacro reports whether #define makes a function.
+// isMacro reports whether a macro makes a function.
 func (fn *Func) isMacro() bool {
 	t := fn.Unit.Tree
-	return syntax.DefinesMacro(t.File, int(t.Nodes[fn.Node].From))
+	return syntax.DefinesMacro(t.File, int(t.Nodes[fn.Node].From)) || fn.IsRule()
+}
+
+// IsRule reports whether a function is a rule of a macro: macro_rules! f { (…) => { … } }.
+func (fn *Func) IsRule() bool {
+	t := fn.Unit.Tree
+	node := t.Nodes[fn.Node]
+	return node.At > 1 && node.At < node.From && t.File.Is(int(node.At)-1, "!")
 }
 
 // unsaid returns what a parameter is without an argument.

@@ -1,5 +1,7 @@
 package evaluate
 
+import "inzicht/core/parse"
+
 // mostJoined bounds how many texts are joined.
 const mostJoined = 20
 
@@ -90,6 +92,14 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			break
 		}
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true
+	case "stringify": // of a macro: what it is given, as it is written
+		u, given := m.unit(), arguments[0].node
+		if v, _, known := m.lookup("#"+u.at(given), st); known {
+			return v, true
+		}
+		if u.kind(given) == parse.Name {
+			return textOf(u.at(given), m.depth()), true
+		}
 	case "concat": // of a macro: concat!("A", "_B")
 		if textual(first) {
 			return m.concatAll(first, arguments[1:]), true

@@ -267,7 +267,7 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 	if st.dead {
 		return nil
 	}
-	if kind := m.typeArgument(n, callee); kind != "" {
+	if kind := m.typeArgument(n, callee, st); kind != "" {
 		defer func(wanted string) { m.wanted = wanted }(m.wanted)
 		m.wanted = kind
 	}

@@ -279,6 +279,9 @@ func (m *machine) isOptionalMember(n int32) bool {
 	u := m.unit()
 	i := int(u.Tree.Nodes[n].At) - 1
 	f := u.Tree.File
+	if u.Words.Leaves == "?" { // x?.y leaves the function
+		return false
+	}
 	return f.Is(i, "?.") || f.Is(i, "&.") || f.Is(i, "?->") || f.Is(i, "?") || f.Is(i-1, "?")
 }
 

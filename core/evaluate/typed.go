@@ -18,12 +18,15 @@ const mostTypeTokens = 12
 // parsed takes a value for the kind of the type that a call is to give: the one in
 // angles, or that of what is declared. Where neither says it, what is done with the
 // result may.
-func (m *machine) parsed(v Value, n int32) {
+func (m *machine) parsed(v Value, n int32, st *state) {
 	u := m.unit()
 	f, node := u.Tree.File, u.Tree.Nodes[n]
 	for i := int(node.To) - 1; i > int(node.From) && i > int(node.To)-mostTypeTokens; i-- {
-		if f.Is(i, ">") && f.Is(i+1, "(") {
-			m.noteKind(v, m.kindIn(int(node.From), i))
+		if kind := ""; f.Is(i, ">") && f.Is(i+1, "(") {
+			if kind = m.kindIn(int(node.From), i); kind == "" {
+				kind = u.Words.Types[m.typeGiven(f.Text(i-1), st)]
+			}
+			m.noteKind(v, kind)
 			return
 		}
 	}
@@ -132,7 +135,7 @@ func (m *machine) fieldKind(class, field string) string {
 
 // typeArgument returns the kind of the type that a call is given, or "":
 // get::<u16>("X"), get[int]("X").
-func (m *machine) typeArgument(n, callee int32) string {
+func (m *machine) typeArgument(n, callee int32, st *state) string {
 	u := m.unit()
 	if u.Words.Types == nil || callee == 0 {
 		return ""
@@ -141,10 +144,19 @@ func (m *machine) typeArgument(n, callee int32) string {
 	for i := from; i < min(int(u.Tree.Nodes[n].To), from+mostTypeTokens) && !f.Is(i, "("); i++ {
 		within = within || f.Is(i, "<") || f.Is(i, "[")
 		if within && f.Kind(i) == syntax.Word {
-			return u.Words.Types[f.Text(i)]
+			return u.Words.Types[m.typeGiven(f.Text(i), st)]
 		}
 	}
 	return ""
+}
+
+// typeGiven returns the type that a macro is given for one of its parameters,
+// parse::<$ty>(), or else the name.
+func (m *machine) typeGiven(name string, st *state) string {
+	if given, _, known := m.lookup("#"+name, st); known {
+		name, _ = given.plain()
+	}
+	return name
 }
 
 // byFallback takes what was converted to a type that is nowhere said for what the text

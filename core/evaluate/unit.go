@@ -404,7 +404,7 @@ func (u *Unit) isVariadic(param int32) bool {
 		}
 	}
 	last := int(node.To) - 1
-	return last > int(node.At)+1 && f.Is(int(node.At)+1, ":") && (f.Is(last, "...") || f.Is(last, "*"))
+	return last > int(node.At)+1 && f.Is(int(node.At)+1, ":") && (f.Is(last, "...") || f.Is(last, "*") || f.Is(last, "+"))
 }
 
 // isDefault reports whether what is in a parameter is its default, and no

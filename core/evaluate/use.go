@@ -97,7 +97,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		v = arguments[use.Arg].value
 	}
 	if use.Kind == "number" && m.unit().Words.Types != nil {
-		m.parsed(v, n)
+		m.parsed(v, n, st)
 	} else if use.Kind != "" {
 		m.noteKind(v, use.Kind)
 	}

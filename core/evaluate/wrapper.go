@@ -94,7 +94,7 @@ func castOf(u *Unit, n int32) string {
 // leavesInPeace has a function return nothing where what it asks for with ? is
 // nothing, which is no error.
 func (m *machine) leavesInPeace(v Value, st *state) bool {
-	if m.focus == nil || m.unit().Words.Leaves != "?" || !v.allNothing() {
+	if m.focus == nil || m.unit().Words.Leaves != "?" || !v.allNothing() || v[0].held {
 		return false
 	}
 	m.focus.tested |= v.depends() | v.missing()
@@ -113,17 +113,22 @@ func (m *machine) force(v Value, st *state) Value {
 	}
 	var out Value
 	var dep mask
-	stops := false
+	fails := false
 	for _, x := range v {
-		if x.form == nothing || x.form == failure && x.name != notNumber {
-			stops = true
+		if x.form == nothing && x.held && m.unit().Words.Leaves == "?" { // of an option turned inside out: Ok(None)
+			if x.held = false; m.focus != nil {
+				m.focus.tested |= x.depends | x.missing
+			}
+			out = append(out, x)
+		} else if x.form == nothing || x.form == failure && x.name != notNumber {
+			fails = true
 			dep |= x.depends | x.missing
 		} else {
 			out = append(out, x)
 		}
 	}
-	if !stops {
-		return v
+	if !fails {
+		return out
 	}
 	if len(out) == 0 {
 		m.fail(st, dep, "")

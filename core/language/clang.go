@@ -101,7 +101,7 @@ var clangGrammar = &parse.Grammar{
 	Layout: parse.Braces, BraceInit: true, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
 	Binary: []string{"?:", "||", "&&", "|", "^", "&", "== !=", "< > <= >= <=>", "<< >>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - + ~ * & ++ -- sizeof co_await", Suffix: "++ --", Member: ". -> ::",
-	Macros: true, If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",
+	Macros: true, Rooted: true, If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",
 	Return: "return co_return", Throw: "throw", Leave: "break continue goto", Class: "class struct union enum namespace", Import: "include using", Declare: "auto",
 	Modifier: "static extern inline const volatile register virtual explicit friend constexpr typedef unsigned signed public private protected", Nothing: "NULL nullptr", Bool: "true false",
 }

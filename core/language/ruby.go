@@ -118,7 +118,7 @@ var rubyGrammar = rubyLike("")
 func rubyLike(suffix string) *parse.Grammar {
 	return &parse.Grammar{
 		Suffix: suffix,
-		Layout: parse.Worded, LineEnds: true, Ternary: true, Records: true, Commands: true, Labels: true, Closures: true, Choices: true, Leading: ". &.",
+		Layout: parse.Worded, Rooted: true, LineEnds: true, Ternary: true, Records: true, Commands: true, Labels: true, Closures: true, Choices: true, Leading: ". &.",
 		Binary: []string{"or and", ".. ...", "||", "&&", "<=> == === != =~ !~", "< > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %", "**"}, Right: "**",
 		Assign: "= += -= *= /= %= **= ||= &&= <<= >>= |= &= ^=", Prefix: "! - + ~ not & * ** defined? ..", Member: ". &. ::", LambdaWords: "lambda_",
 		If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "while until for", Switch: "case", Case: "when in", Try: "begin", Catch: "rescue", Finally: "ensure",

@@ -12,7 +12,7 @@ var rust = &reads.Language{
 	Extensions: []string{".rs"},
 	Grammar:    rustGrammar,
 	Table: &syntax.Table{
-		LineComments: cComments, BlockComments: cBlocksNest,
+		LineComments: cComments, BlockComments: cBlocksNest, WordStart: "$",
 		Strings: []syntax.StringForm{
 			rawForm,
 			{Prefix: "b c", Bare: true, Open: `"`, Close: `"`, Backslash: true, Lines: true},
@@ -71,11 +71,12 @@ var rust = &reads.Language{
 		{Access: `$read.ok_or($rest)`, Does: evaluate.Breaks},
 		{Access: `$read.with_context($rest)`, Does: evaluate.Goes},
 		{Access: `$read.context($rest)`, Does: evaluate.Goes},
+		{Access: `$read.transpose()`, Does: evaluate.Holds},
 		{Access: `$read.split($rest)`, Kind: reads.List},
 		{Access: `ensure($read, $rest)`, Does: evaluate.Demands},
 		{Access: `anyhow::ensure($read, $rest)`, Does: evaluate.Demands},
 	}, rustGiven...),
-	Transparent: []string{".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".into", ".to_str", ".to_string_lossy", ".into_owned", ".as_os_str", ".unwrap_err", ".transpose", "String.from", "PathBuf.from", "OsString.from", "std.path.PathBuf.from"},
+	Transparent: []string{".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".into", ".to_str", ".to_string_lossy", ".into_owned", ".as_os_str", ".unwrap_err", "String.from", "PathBuf.from", "OsString.from", "std.path.PathBuf.from"},
 	Stops:       []string{"panic", "bail", "exit", "std.process.exit", "process.exit", "unreachable", "todo"},
 	Nothing:     []string{"None"},
 	Runs:        reads.Runs{Excludes: []string{".."}, Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
@@ -150,7 +151,7 @@ func lastDot(s string) int {
 }
 
 var rustGrammar = &parse.Grammar{
-	Layout: parse.Braces, Choices: true, Bars: true, Structs: true, Angles: true,
+	Layout: parse.Braces, Choices: true, Bars: true, Rules: "macro_rules", Rooted: true, Structs: true, Angles: true,
 	Binary: []string{".. ..=", "||", "&&", "== != < > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && .. mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for while loop", Switch: "match", Return: "return", Leave: "break continue", Function: "fn", Class: "struct enum trait impl mod union",

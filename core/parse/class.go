@@ -7,12 +7,20 @@ func (p *parser) classDeclaration() int32 {
 	name := -1
 	for p.at++; p.kind() == syntax.Word && p.wordAt(p.at) == wordClass; p.at++ { // enum class, case class
 	}
-	if p.kind() == syntax.Word && p.wordAt(p.at) == wordNone {
-		name = p.at
-		p.at++
-		for (p.is(".") || p.is("::")) && p.kindAt(p.at+1) == syntax.Word { // of a module in a module
-			name = p.at + 1
-			p.at += 2
+	if p.is("<") && p.angles() > 0 { // impl<T>
+		p.at = p.angles()
+	}
+	if at := p.typeNamed(); at >= 0 {
+		name = at
+	}
+	if p.g.Rules != "" && p.is("<") && p.angles() > 0 && p.textAt(p.angles()) == "for" {
+		p.at = p.angles()
+	}
+	if p.g.Rules != "" && p.take("for") { // impl Trait for Type
+		for p.take("&") || p.take("mut") || p.take("dyn") {
+		}
+		if at := p.typeNamed(); at >= 0 {
+			name = at
 		}
 	}
 	p.classHead()
@@ -28,6 +36,19 @@ func (p *parser) classDeclaration() int32 {
 		p.take(";")
 	}
 	return p.make(Class, from, name, mark)
+}
+
+// typeNamed goes on behind the name of a type, which may be in modules, and returns
+// the token of the name, or -1.
+func (p *parser) typeNamed() int {
+	if p.kind() != syntax.Word || p.wordAt(p.at) != wordNone {
+		return -1
+	}
+	name := p.at
+	for p.at++; (p.is(".") || p.is("::")) && p.kindAt(p.at+1) == syntax.Word; p.at += 2 {
+		name = p.at + 1
+	}
+	return name
 }
 
 // classHead parses what is between the name of a class and its body: bases,

@@ -208,6 +208,9 @@ func (p *parser) operand() int32 {
 
 // skipQualifiers goes on to the last of names that stand in namespaces: \A\B.
 func (p *parser) skipQualifiers() {
+	if p.g.Rooted && p.is("::") && p.kindAt(p.at+1) == syntax.Word { // ::std::env
+		p.at++
+	}
 	if p.g.Qualifies == "" {
 		return
 	}

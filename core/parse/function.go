@@ -232,6 +232,8 @@ func (p *parser) toBody() {
 			return
 		case text == ":" && p.g.Layout == Indented:
 			return
+		case text == "<" && p.g.Angles && p.angles() > 0: // Result<()>
+			p.at = p.angles()
 		case text == "->" && p.g.Layout == Indented: // -> T:
 			p.at++
 			p.add(p.expression(levelBinary))

@@ -29,6 +29,7 @@ type Grammar struct {
 	Member string // operators before the name of a member
 	// Qualifies is between the names of namespaces, which are passed over.
 	Qualifies string
+	Rooted    bool   // ::a is what a is outside of all namespaces
 	Casts     string // words between a value and a type: as, satisfies
 
 	Ternary bool // a ? b : c
@@ -58,6 +59,7 @@ type Grammar struct {
 	LabelBlocks bool   // a: { … break :a b; } gives b
 
 	Macros   bool   // #define f(x) y is a function
+	Rules    string // the word before the name of a macro that is written as rules
 	Infix    bool   // a name b is a.name(b)
 	Offside  bool   // in braces: lines that are set in deeper are a block, too
 	LineEnds bool   // a statement ends with its line

@@ -21,6 +21,9 @@ func (p *parser) primary() int32 {
 	case syntax.Open:
 		return p.bracket()
 	case syntax.Word:
+		if p.g.Rules != "" && p.is("$") && p.textAt(p.at+1) == "(" {
+			return p.repeated()
+		}
 		return p.named()
 	}
 	switch text := p.text(); {

@@ -40,6 +40,9 @@ func (p *parser) oneStatement() int32 {
 		p.at += 2
 		return 0
 	}
+	if p.isRules() {
+		return p.rules()
+	}
 	if p.isExtension() {
 		return p.extension()
 	}
@@ -83,7 +86,7 @@ func (p *parser) oneStatement() int32 {
 			p.at++
 			return p.oneStatement()
 		}
-		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "::" {
+		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "::" || p.g.Rules != "" && p.angleEnd(p.at+1) > 0 {
 			return p.classDeclaration()
 		}
 	case wordImport:

@@ -24,7 +24,7 @@ func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
 	c := Callers{member: h.Owner != "" || h.Extends}
 	switch {
-	case l == nil || StandsForFolder(stem):
+	case l == nil || h.Macro || StandsForFolder(stem):
 		c.any = true
 	case h.Owner != "":
 		c.any, c.holding = !l.isCommon(h.Name), []string{h.Owner, stem, folder}
@@ -123,7 +123,7 @@ func opensCall(rest []byte) bool {
 	for _, c := range rest {
 		switch c {
 		case ' ', '\t', '\r', '\n', '\\':
-		case '(', '<', '/', '#': // also behind a comment
+		case '(', '<', '/', '#', '!': // also behind a comment, and of a macro
 			return true
 		default:
 			return false
@@ -165,6 +165,9 @@ func behindReceiver(before []byte) bool {
 // class which the file names.
 func (a *analysis) callsOther(h *Helper, i int) bool {
 	f := a.f
+	if h.Macro {
+		return (f.Is(i, "!") || f.Is(i+1, "!")) && !a.definesFunction(h.Name) && len(a.context.helpersNamed(h.Name)) == 1
+	}
 	stem, folder := h.origin()
 	if !isMember(f, i) || h.Extends {
 		bound := a.o.lookup(f.Text(i), i)

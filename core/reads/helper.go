@@ -18,6 +18,7 @@ type Helper struct {
 	Exported    bool   // other files may call it
 	Default     bool   // it is what its file exports without a name: who imports it gives it one
 	Package     string // by which other packages of the tree import what its own has, or ""
+	Macro       bool   // it is a macro, which all files of a program know by its name alone
 	Extends     bool   // things of a type are asked for it, like for a method: fun String.name()
 	// Inside is the read inside it: what there is to report where nothing calls it.
 	Inside Read

@@ -200,9 +200,9 @@ func (a *analysis) isGivenNone(at Range) bool {
 func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang, at: beginning(fn)}
 	node := a.run.tree.Nodes[fn.Node]
-	h.Default = a.isTheExport(fn)
+	h.Default, h.Macro = a.isTheExport(fn), fn.IsRule()
 	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
-	h.Exported = h.Default || a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
+	h.Exported = h.Default || h.Macro || a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)
 	return h
 }
