@@ -72,6 +72,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(arguments) > 1 {
 			return m.equal(0, first, arguments[1].value, "==", 0), true
 		}
+	case "std.mem.eql":
+		if len(arguments) == 3 { // of things of a type
+			return m.equal(0, arguments[1].value, arguments[2].value, "==", 0), true
+		}
 	case "len", "count":
 		if m.unit().Words.Loops == Keys { // len(None)
 			if first = m.needed(first, st); st.dead {

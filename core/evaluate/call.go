@@ -33,7 +33,7 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return nil
 	}
-	if list := u.children(n); len(list) == 2 && u.kind(callee) == parse.Name && strings.HasPrefix(u.at(callee), "@") { // @name "value"
+	if list := u.children(n); len(list) == 2 && u.kind(callee) == parse.Name && strings.HasPrefix(u.at(callee), "@") && !u.Tree.File.Is(int(u.Tree.Nodes[callee].To), "(") { // @name "value"
 		v := m.quiet(list[1], st)
 		if m.inClass() {
 			m.setField(u.at(callee), v, st, 0)

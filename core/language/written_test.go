@@ -123,8 +123,15 @@ sys.exit(1) if not os.getenv("LOCK_A") else None`,
 x = os.path.expandvars("$LOCK_A/${LOCK_B}")`,
 			"LOCK_A expected; LOCK_B expected"},
 		{"x.py", `import os
-"{LOCK_A} {LOCK_B}".format(**os.environ)`,
-			"* optional"},
+"{LOCK_A:>4} {{x}} {LOCK_B!r} %(".format(**os.environ)`,
+			"LOCK_A required; LOCK_B required"},
+		{"x.py", `from os import environ
+from string import Template
+line = "%(LOCK_A)s {1}"
+line.format_map(environ)
+line % environ
+Template("$LOCK_B ${LOCK_C}").safe_substitute(environ)`,
+			"LOCK_A required; LOCK_A required; LOCK_B expected; LOCK_C expected"},
 		{"x.py", `import os
 env = {**os.environ, "LOCK_A": "1"}
 env["LOCK_B"]`,

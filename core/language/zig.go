@@ -33,7 +33,10 @@ var zig = &reads.Language{
 		{Access: `std.process.hasNonEmptyEnvVarConstant($name)`, Test: true},
 		{Access: `std.process.hasEnvVar($any, $name)`, Test: true},
 		{Access: `std.process.hasNonEmptyEnvVar($any, $name)`, Test: true},
-		{Access: `std.process.getEnvMap($any).get($name)`},
+
+		{Access: `std.process.getEnvMap().get($name)`},
+		{Access: `std.process.getEnvMap().getPtr($name)`},
+		{Access: `std.process.getEnvMap()`, Whole: true},
 		{Access: `std.process.getEnvMap($any)`, Whole: true},
 	},
 	Uses: []reads.Idiom{
@@ -41,8 +44,10 @@ var zig = &reads.Language{
 		{Access: `std.fmt.parseUnsigned($any, $read, $any)`, Kind: reads.Integer, Does: evaluate.Breaks},
 		{Access: `std.fmt.parseFloat($any, $read)`, Kind: reads.Number, Does: evaluate.Breaks},
 	},
-	Stops:   []string{"panic", "std.process.exit", "@panic", "unreachable", "process.exit"},
+	Makes:   []string{"std.process.getEnvMap"},
+	Stops:   []string{"panic", "std.process.exit", "std.debug.panic", "@panic", "unreachable", "process.exit"},
 	Nothing: []string{"null"},
+	Force:   "?",
 	WordOr:  []string{"orelse", "catch"},
 	Runs:    reads.Runs{Bare: true, Leaves: "try", Failures: "error"},
 	Concat:  []string{"++"},

@@ -11,9 +11,10 @@ func (p *parser) condition() {
 	head := p.head
 	p.head = true
 	if close := p.mate(p.at) + 1; p.is("(") && p.g.Layout == Braces && !(p.loopHead && p.textAt(close) == "in") && (p.headEnds(close) || p.captures(close)) {
+		from, mark := p.at, len(p.stack)
 		p.within(p.at, p.headParts)
 		if p.captures(p.at) {
-			p.at += 3
+			p.captured(from, mark)
 		}
 	} else {
 		p.headPart()
@@ -27,6 +28,17 @@ func (p *parser) condition() {
 // captures reports whether a head gives its value a name: if (a) |b| { … }.
 func (p *parser) captures(i int) bool {
 	return p.textAt(i) == "|" && p.kindAt(i+1) == syntax.Word && p.textAt(i+2) == "|"
+}
+
+// captured declares the name that the value of a head is given behind it.
+func (p *parser) captured(from, mark int) {
+	name := p.at + 1
+	p.at += 3
+	own := len(p.stack)
+	node := p.make(Name, name, name, own)
+	p.t.Nodes[node].To = int32(name + 1)
+	p.stack = slices.Insert(p.stack, mark, node)
+	p.add(p.make(Declare, from, from, mark))
 }
 
 // headEnds reports whether a head in parentheses ends before a token.

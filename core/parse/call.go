@@ -142,6 +142,11 @@ func (p *parser) member(object int32, from int) int32 {
 		at := p.at
 		p.braced()
 		return p.make(Index, from, at, mark)
+	case p.is("?.") && object != 0: // x.?.y
+		return p.member(p.make(Wrapper, from, p.at, mark), from)
+	case p.is("?") && object != 0: // x.?
+		p.at++
+		return p.make(Wrapper, from, p.at-1, mark)
 	case p.is("<") && p.angles() > 0: // ::<T>
 		p.at = p.angles()
 		return p.make(Wrapper, from, from, mark)

@@ -101,7 +101,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return false // a key, or the place where a name is bound
 	}
 	switch after {
-	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[", "is":
+	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[", "is", "catch", "orelse":
 		return false
 	case ".", "?.", "::", "->":
 		method := f.Text(a.passTransparent(r.Hi) + 1)
@@ -111,7 +111,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return !a.isDefault(r) // run(env=os.environ)
 	}
 	switch before {
-	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "in", "from", ".", "if", "else", "elif", "unless":
+	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "try", "in", "from", ".", "if", "else", "elif", "unless":
 		return before == "in" && a.isLoopHead(r.Lo-1)
 	case "(":
 		return isCall(f, r.Lo-1) || f.Is(r.Lo-2, ">") || f.Is(r.Lo-2, "<>") // new HashMap<>(environment)
@@ -149,7 +149,7 @@ func (a *analysis) isDefault(r Range) bool {
 }
 
 // changes are methods that change the environment, or ask only for one name of it.
-var changes = set(strings.Fields("delete clear store update replace set put remove pop popitem setdefault merge! reject! delete_if get has"))
+var changes = set(strings.Fields("deinit delete clear store update replace set put remove pop popitem setdefault merge! reject! delete_if get has"))
 
 // isCopy reports whether what is called gives a copy of the environment that no
 // idiom reads from: os.Environ().

@@ -396,7 +396,10 @@ func (a *analysis) method(i int) {
 		return
 	}
 	if m := a.fit(patterns, i, i); m != nil {
-		m.access.Lo = chainStart(a.f, i)
+		if m.access.Lo = chainStart(a.f, i); m.access.Lo == i && m.pattern.template != "" { // "{X}".format
+			m.access.Lo = operandStart(a.f, i-2)
+		}
+		a.fill(m.pattern.receiver, Range{m.access.Lo, i - 1}, m)
 		a.found(m)
 	}
 }

@@ -88,6 +88,9 @@ type Language struct {
 	Prototypes bool
 	// Copies are functions that give back a copy of the environment: dict, copy.
 	Copies []string
+	// Makes are functions that give the environment whatever they are given: an
+	// allocator. Its path is theirs with empty brackets behind it.
+	Makes []string
 	// Passes tells how a function begins whose body may be passed over where
 	// nothing in it concerns the environment: with a word, or where it is "("
 	// with parameters. Nothing is passed over where it is empty.

@@ -406,7 +406,7 @@ func (a *analysis) fill(which string, r Range, m *match) {
 		m.member = r.Hi == r.Lo+1 && a.f.Kind(r.Lo) == syntax.Word && !strings.HasPrefix(a.f.Text(r.Lo), "$")
 	case holeFallback:
 		m.fallback = r
-	case holeTemplate, holePlaces, holePercents:
+	case holeTemplate, holePlaces, holePercents, holeFields:
 		m.template = r
 	case holeVariable:
 		m.written = r

@@ -17,6 +17,7 @@ type pattern struct {
 	idiom    *Idiom
 	path     string // os.environ.get; resolved through imports and aliases
 	method   bool   // the path follows a receiver that may be anything
+	receiver string // the hole that is the receiver
 	before   []element
 	after    []element
 	access   string // what Read.Access says
@@ -47,6 +48,7 @@ const (
 	holeTemplate = "template"
 	holePlaces   = "placeholders"
 	holePercents = "percents"
+	holeFields   = "fields"   // a text with {NAME} or %(NAME)s
 	holeVariable = "variable" // a name, if it is written like a variable's: GATE_URL
 	holeKey      = "key"      // a name that may be written without quotes: $ENV{NAME}
 	holeNames    = "names"    // this argument and all that follow
@@ -59,7 +61,7 @@ const (
 	holeWhole = "whole"
 )
 
-var holes = []string{holeNames, holeKey, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeVariable, holeRead, holeRest, holeAny}
+var holes = []string{holeNames, holeKey, holeName, holeFallback, holeTemplate, holePlaces, holePercents, holeFields, holeVariable, holeRead, holeRest, holeAny}
 
 // holeMark stands for the dollar of a hole while a pattern is scanned: it is
 // part of a word in every language.
@@ -158,6 +160,7 @@ func (c *compiler) pattern() (*pattern, error) {
 	if isMember(f, lo) && c.isHole(lo-2) {
 		p.method = true
 		from = lo - 2
+		p.receiver = strings.TrimPrefix(f.Text(lo-2), holeMark)
 	}
 	if c.lang.FoldWords {
 		p.path = strings.ToLower(p.path)
@@ -168,7 +171,7 @@ func (c *compiler) pattern() (*pattern, error) {
 	}
 	for i := range f.Tokens {
 		switch name := strings.TrimPrefix(f.Text(i), holeMark); {
-		case c.isHole(i) && (name == holeTemplate || name == holePlaces || name == holePercents):
+		case c.isHole(i) && (name == holeTemplate || name == holePlaces || name == holePercents || name == holeFields):
 			p.template = name
 		}
 	}
@@ -271,6 +274,7 @@ type compiled struct {
 	words       *Words                // all triggers
 	roots       map[string]bool       // Language.Roots
 	copies      map[string]bool       // Language.Copies
+	makes       map[string]bool       // Language.Makes
 	with        *Words                // Language.With
 	entire      *Words                // Language.Entire
 	forms       *spoken               // of Language.Forms
@@ -307,7 +311,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 		transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
 		formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
 	}
-	c.roots, c.copies = set(l.Roots), set(l.Copies)
+	c.roots, c.copies, c.makes = set(l.Roots), set(l.Copies), set(l.Makes)
 	if len(c.concat) == 0 {
 		c.concat = []string{"+"}
 	}
@@ -378,20 +382,31 @@ func (c *compiled) add(p *pattern) {
 // openWholes has arguments of patterns that are the environment as a whole fit
 // whatever stands for it: haskey(ENV, $name).
 func (c *compiled) openWholes(fold bool) {
-	for _, list := range c.paths { // in any order
-		for _, p := range list {
-			for _, e := range p.after {
-				for n, argument := range e.args {
-					of := written(argument)
-					if fold {
-						of = strings.ToLower(of)
-					}
-					if c.wholes[of] != nil {
-						e.args[n] = []element{{kind: hole, text: holeWhole}}
-						first, _, _ := strings.Cut(p.path, ".")
-						c.open[first] = true
-					}
-				}
+	for _, patterns := range []map[string][]*pattern{c.paths, c.methods} {
+		for _, list := range patterns { // in any order
+			for _, p := range list {
+				c.openWhole(p, fold)
+			}
+		}
+	}
+}
+
+// openWhole has those of one pattern fit.
+func (c *compiled) openWhole(p *pattern, fold bool) {
+	for _, e := range p.after {
+		for n, argument := range e.args {
+			spread := argument[:0:0]
+			if argument[0].text == "**" { // f(**os.environ)
+				spread, argument = argument[:1], argument[1:]
+			}
+			of := written(argument)
+			if fold {
+				of = strings.ToLower(of)
+			}
+			if c.wholes[of] != nil {
+				e.args[n] = append(spread, element{kind: hole, text: holeWhole})
+				first, _, _ := strings.Cut(p.path, ".")
+				c.open[first] = true
 			}
 		}
 	}

@@ -259,6 +259,11 @@ func (a *analysis) nameDepth(i, depth int) string {
 func (a *analysis) calledPath(r Range, open, depth int) string {
 	f := a.f
 	inside := Range{open + 1, r.Hi - 1}
+	if len(a.c.makes) > 0 {
+		if path := a.pathOf(Range{r.Lo, open}, depth+1); a.c.makes[path] {
+			return path + "()"
+		}
+	}
 	if last := f.Text(open - 1); inside.empty() || last != "" && last[0] >= 'A' && last[0] <= 'Z' { // a function without arguments, or a constructor
 		if path := a.pathOf(Range{r.Lo, open}, depth+1) + "()"; a.c.prefixes[path] {
 			return path
@@ -315,7 +320,7 @@ func (a *analysis) wholeOf(r Range, depth int) string {
 func (a *analysis) strip(r Range) Range {
 	for {
 		before := r
-		for !r.empty() && (a.f.Is(r.Lo, "&") || a.f.Is(r.Lo, "await") || a.f.Is(r.Lo, "return")) {
+		for !r.empty() && (a.f.Is(r.Lo, "&") || a.f.Is(r.Lo, "await") || a.f.Is(r.Lo, "try") || a.f.Is(r.Lo, "return")) {
 			r.Lo++
 		}
 		if !r.empty() && a.f.Is(r.Lo, "(") && a.f.Mate(r.Lo) == r.Hi-1 {

@@ -2,7 +2,8 @@ package reads
 
 import "strings"
 
-// namesIn returns the names that stand in templates: $NAME and ${NAME}, or %NAME%.
+// namesIn returns the names that stand in templates: $NAME and ${NAME}, %NAME%, or
+// {NAME} and %(NAME)s.
 func namesIn(templates []text, hole string) (names []text) {
 	for _, t := range templates {
 		known, _ := t.pattern()
@@ -14,6 +15,8 @@ func namesIn(templates []text, hole string) (names []text) {
 				}
 				names = append(names, ofPattern(parts[1])...)
 			}
+		case holeFields:
+			names = append(names, fieldsIn(known)...)
 		default:
 			for _, part := range strings.Split(known, "$")[1:] {
 				if name := leadingName(strings.TrimPrefix(part, "{")); name != "" {
@@ -52,6 +55,24 @@ func writtenLikeVariables(values []text) (names []text) {
 	for _, v := range values {
 		if name, ok := v.plain(); ok && name != "" && strings.ToUpper(name) == name && leadingName(name) == name && (name[0] < '0' || name[0] > '9') {
 			names = append(names, v)
+		}
+	}
+	return names
+}
+
+// fieldsIn returns the names in {NAME}, {NAME!r} and {NAME:>8}, and in %(NAME)s.
+func fieldsIn(template string) (names []text) {
+	for at := 0; at+1 < len(template); at++ {
+		switch {
+		case template[at] == '{' && template[at+1] == '{': // a brace as such
+			at++
+			continue
+		case template[at] == '{', template[at] == '%' && template[at+1] == '(':
+		default:
+			continue
+		}
+		if name := leadingName(strings.TrimPrefix(template[at+1:], "(")); name != "" && (name[0] < '0' || name[0] > '9') {
+			names = append(names, word(name)...)
 		}
 	}
 	return names
