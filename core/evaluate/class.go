@@ -33,10 +33,11 @@ func (u *Unit) class(n int32) *Class {
 	return c
 }
 
-// isOpened reports whether a class is what the class round it is itself: class << self.
+// isOpened reports whether a class is what the class round it is itself: class << self,
+// companion object.
 func (u *Unit) isOpened(n int32) bool {
 	from := int(u.Tree.Nodes[n].From)
-	return u.Tree.File.Is(from+1, "<<") && u.Tree.File.Is(from+2, "self")
+	return u.Tree.File.Is(from+1, "<<") && u.Tree.File.Is(from+2, "self") || u.Tree.File.Is(from-1, "companion")
 }
 
 // inherit takes in what is in the head and body of a class.

@@ -65,6 +65,9 @@ func (m *machine) later(fn *Func, c *closure) {
 func (m *machine) classBody(n int32, st *state) {
 	u := m.unit()
 	c := u.classes[u.at(n)]
+	if u.isOpened(n) {
+		c = m.frame().class
+	}
 	if c == nil || len(m.frames) > deepest {
 		return
 	}
@@ -172,9 +175,15 @@ func (m *machine) described(name string, v Value, n int32, c *Class, st *state) 
 	}
 	get, found := x.members.of.method("__get__", 0), len(m.reads)
 	m.run(get, m.closureOf(get, x.members), n, []argument{{value: Value{{form: record, members: m.fieldsOf(c)}}}, owner}, st.fork())
-	for _, r := range m.reads[found:] { // the name is said here
+	m.saidHere(found, n, x.members.of.Name)
+}
+
+// saidHere notes that the names of the last reads are said where an attribute is declared,
+// which a class answers for.
+func (m *machine) saidHere(found int, n int32, class string) {
+	for _, r := range m.reads[found:] {
 		if r.Unit == m.unit() {
-			r.Node, r.Through = n, x.members.of.Name
+			r.Node, r.Through = n, class
 		}
 	}
 }

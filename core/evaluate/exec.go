@@ -296,6 +296,9 @@ func (m *machine) declare(n int32, st *state) Value {
 	m.wanted = m.declaredKind(list[0], value)
 	v := m.quiet(value, st)
 	m.wanted = wanted
+	if !st.dead && m.isDelegated(value) {
+		v = m.delegated(n, targets[0], v, st)
+	}
 	if st.dead {
 		return nil
 	}

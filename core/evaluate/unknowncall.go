@@ -44,6 +44,12 @@ func (m *machine) isRunBlock(n int32) bool {
 	return false
 }
 
+// isInterface reports whether a call makes what has one method of a block: Property { … }.
+func (m *machine) isInterface(n int32, name string, arguments []argument) bool {
+	list := m.unit().children(n)
+	return m.unit().Words.Extends && isUpper(name) && len(list) == 2 && len(arguments) == 1 && m.unit().kind(list[1]) == parse.Lambda
+}
+
 // isOfIs reports whether a call is one of a collection of questions by the name of is:
 // is.string(x), is_1.default.string(x).
 func (m *machine) isOfIs(call int32) bool {
@@ -101,6 +107,9 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		case record, sequence:
 			return arguments[last].value
 		}
+	}
+	if m.isInterface(n, name, arguments) {
+		return arguments[0].value
 	}
 	if m.makesObject(n, name) { // something of its own
 		return Value{{form: record, members: &members{open: true, made: &making{name: m.madeBy(n, name), arguments: arguments}}}}

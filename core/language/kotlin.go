@@ -26,7 +26,7 @@ var kotlin = &reads.Language{
 	SharesNames: true,
 	Outline:     reads.BraceOutline(true),
 	Passes:      "fun",
-	Imports:     staticImports,
+	Imports:     kotlinImports,
 	LineEnds:    true,
 	Roots:       []string{"java", "lang"},
 	Forms:       jvmForms,
@@ -43,6 +43,24 @@ var kotlin = &reads.Language{
 	Runs:        reads.Runs{Excludes: []string{"until", "..<"}, Catchers: []string{"runCatching"}, Raises: true, Returns: true, Extends: true},
 	WordOr:      []string{"?:"},
 	Force:       "!!",
+}
+
+// kotlinImports records imports, and what a property is that is worked out when it is
+// first asked for: val env: Map<String, String> by lazy { System.getenv() }.
+func kotlinImports(f *syntax.File, o *reads.Outline) {
+	staticImports(f, o)
+	for i := range f.Tokens {
+		if !f.Is(i, "by") || !f.Is(i+1, "lazy") || !f.Is(i+2, "{") || f.Mate(i+2) < 0 {
+			continue
+		}
+		name := i - 1
+		for name > 0 && !f.Is(name, "val") && !f.Tokens[name+1].NewLine {
+			name--
+		}
+		if f.Is(name, "val") {
+			o.Bind(f.Text(name+1), reads.Binding{At: name + 1, Value: reads.Range{Lo: i + 3, Hi: f.Mate(i + 2)}, Function: -1})
+		}
+	}
 }
 
 var kotlinUses = []reads.Idiom{

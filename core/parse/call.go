@@ -117,6 +117,8 @@ func (p *parser) isCallee(node int32) bool {
 	switch p.t.Nodes[node].Kind {
 	case Name, Member, Call:
 		return true
+	case Wrapper: // f<T>
+		return p.textAt(int(p.t.Nodes[node].To)-1) == ">"
 	}
 	return false
 }

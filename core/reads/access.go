@@ -113,6 +113,8 @@ func (a *analysis) passedOn(r Range) bool {
 	switch before {
 	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "try", "in", "from", ".", "if", "else", "elif", "unless":
 		return before == "in" && a.isLoopHead(r.Lo-1)
+	case "{":
+		return !f.Is(r.Lo-2, "lazy") // val env by lazy { System.getenv() }
 	case "(":
 		return isCall(f, r.Lo-1) || f.Is(r.Lo-2, ">") || f.Is(r.Lo-2, "<>") // new HashMap<>(environment)
 	}
