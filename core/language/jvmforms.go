@@ -15,6 +15,12 @@ var jvmForms = []declare.Form{
 		Find:  annotatedFields,
 	},
 	{
+		Name:  "methods with keys of an interface that is filled from system:env: @Key(\"PORT\") @DefaultValue(\"80\") int port()",
+		Words: []string{"aeonbits"},
+		With:  []string{"env"},
+		Find:  keyedMethods,
+	},
+	{
 		Name:  "properties of the environment: environment.getProperty(\"PORT\", \"80\")",
 		Words: []string{"getProperty", "getRequiredProperty"},
 		Find: (&declare.Options{
@@ -78,6 +84,31 @@ func annotatedFields(s *declare.Source) (list []declare.Setting) {
 			}
 			list = append(list, setting)
 		}
+	}
+	return list
+}
+
+// keyedMethods finds what annotations before the methods of an interface name.
+func keyedMethods(s *declare.Source) (list []declare.Setting) {
+	f := s.Tree.File
+	for i := 1; i < len(f.Tokens); i++ {
+		name, ok := f.Value(i + 2)
+		if !f.Is(i, "Key") || !f.Is(i-1, "@") || !f.Is(i+1, "(") || !ok || !variableName().MatchString(name) {
+			continue
+		}
+		end := f.Mate(i+1) + 1
+		setting := declare.Setting{Token: i - 1, Name: name, Access: "@Key", Need: declare.Expected}
+		setting.Kind, _ = declare.KindOf(fieldType(f, end))
+		first := i
+		for first > 0 && !f.Is(first, ";") && !f.Is(first, "{") && !f.Is(first, "}") {
+			first--
+		}
+		for j := first; j < len(f.Tokens) && !(j > end && (f.Is(j, ";") || f.Is(j, "}"))); j++ {
+			if text, ok := f.Value(j + 2); ok && f.Is(j, "DefaultValue") && f.Is(j+1, "(") {
+				setting.Need, setting.Fallback = declare.Optional, &text
+			}
+		}
+		list = append(list, setting)
 	}
 	return list
 }
