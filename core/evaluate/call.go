@@ -287,6 +287,7 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 			return nil
 		}
 	}
+	m.seekGiven(arguments)
 	name := u.calleeName(callee)
 	member := u.kind(callee) == parse.Member && u.Tree.Child(callee, 0) != 0
 	path := m.calleePath(callee)

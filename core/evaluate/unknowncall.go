@@ -1,6 +1,9 @@
 package evaluate
 
 import (
+	"slices"
+	"strings"
+
 	"inzicht/core/parse"
 )
 
@@ -25,6 +28,26 @@ func (m *machine) seek(n int32, name string, arguments []argument) {
 	if given {
 		m.sought[name] = true
 	}
+}
+
+// seekGiven looks for functions of other files that are given to something beside what
+// may be the name of a variable: read("WAIT", seconds).
+func (m *machine) seekGiven(arguments []argument) {
+	u := m.unit()
+	if len(arguments) < 2 || m.focus != nil || u != m.u || !slices.ContainsFunc(arguments, func(a argument) bool { s, plain := a.value.plain(); return plain && isCapitals(s) }) {
+		return
+	}
+	for _, a := range arguments {
+		k := u.kind(a.node)
+		if path := u.Path(a.node); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= 50 {
+			m.sought[path] = true
+		}
+	}
+}
+
+// isCapitals reports whether a text is written like the name of a variable.
+func isCapitals(s string) bool {
+	return len(s) > 2 && strings.ToUpper(s) == s && strings.ToLower(s) != s && !strings.ContainsAny(s, " /.:-")
 }
 
 // isRunBlock reports whether what is called runs the block behind it, once.

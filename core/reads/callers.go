@@ -191,12 +191,16 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		return true
 	}
 	if h.Owner == "" {
+		if f.Is(i-2, ")") { // require('./env').name
+			module := a.required(Range{max(f.Mate(i-2)-1, 0), i - 1})
+			return module != "" && a.isModule(module, h.File)
+		}
 		bound := a.o.lookup(receiver, i)
 		if receiver == stem && a.isOfModule(i-2) { // what a file defines is a module or class of its name
 			return true
 		}
 		for _, b := range bound {
-			from := a.bindingPath(b, i, 0)
+			from := strings.TrimSuffix(a.bindingPath(b, i, 0), "."+byDefault)
 			if base := lastOf(from); from != "" && (base == stem || base == folder) {
 				return true
 			}

@@ -68,8 +68,10 @@ func (a *analysis) isExported(fn *Function) bool {
 	if f.Is(a.statementStart(fn.At), a.lang.Exports) && a.openerOf(fn.At) < 0 { // export const name = <T extends U>(x: T) => …
 		return true
 	}
-	if open := a.openerOf(fn.At); f.Is(open, "{") && f.Is(open-1, "=") && f.Kind(open-2) == syntax.Word { // of an object
-		return f.Is(open-4, a.lang.Exports) || a.exportedNames()[f.Text(open-2)]
+	if open := a.openerOf(fn.At); f.Is(open, "{") && f.Is(open-1, byDefault) && f.Is(open-2, a.lang.Exports) { // export default { … }
+		return true
+	} else if f.Is(open, "{") && f.Is(open-1, "=") && f.Kind(open-2) == syntax.Word { // of an object
+		return f.Is(open-2, "exports") || f.Is(open-4, a.lang.Exports) || a.exportedNames()[f.Text(open-2)]
 	}
 	return a.exportedNames()[fn.Name]
 }
@@ -82,13 +84,11 @@ func (a *analysis) isTheExport(fn *evaluate.Func) bool {
 	}
 	f, node := a.f, a.run.tree.Nodes[fn.Node]
 	return slices.ContainsFunc(a.defaults(), func(at int) bool {
-		if f.Is(at, "async") {
-			at++
+		name := at
+		for f.Is(name, "async") || f.Is(name, "function") && f.Kind(name+1) == syntax.Word {
+			name++
 		}
-		if f.Is(at, "function") && f.Kind(at+1) == syntax.Word {
-			at++
-		}
-		return at >= int(node.From) && at <= int(max(node.From, node.At)) || fn.Name != "" && f.Is(at, fn.Name) && endsValue(f, at+1)
+		return at <= int(max(node.From, node.At)) && name >= int(node.From) && at <= int(node.From)+1 || name == int(node.At) || fn.Name != "" && f.Is(name, fn.Name) && endsValue(f, name+1)
 	})
 }
 
@@ -105,7 +105,11 @@ func (a *analysis) defaults() []int {
 		case f.Is(i, byDefault) && f.Is(i-1, "as"):
 			list = append(list, i-2)
 		case f.Is(i, "=") && (f.Is(i-1, "exports") && f.Is(i-2, ".") || f.Is(i-1, byDefault) && f.Is(i-3, "exports")):
-			list = append(list, i+1)
+			at := i + 1
+			for f.Is(at, "exports") && f.Is(at+1, "=") { // module.exports = exports = name
+				at += 2
+			}
+			list = append(list, at)
 		}
 	}
 	a.unnamed = list

@@ -20,7 +20,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 		if at := strings.LastIndexByte(name, '.'); at >= 0 {
 			module, last = name[:at], name[at+1:]
 		}
-		if !a.lang.isCommon(last) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
+		if (module != a.ownModule() || !a.lang.isCommon(last)) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
 			a.sought = append(a.sought, lastOf(module)+"."+last)
 		}
 	}

@@ -13,6 +13,7 @@ import (
 // handOnHelpers notes the helpers of other files that the file has under another
 // name which those who import it may see.
 func (a *analysis) handOnHelpers() {
+	a.renameOwn()
 	if a.context == nil || len(a.context.Helpers) == 0 {
 		return
 	}
@@ -33,6 +34,45 @@ func (a *analysis) handOnHelpers() {
 			module, _ := f.Value(end + 2)
 			a.rename(f.Text(i+1), ModuleName(module)+"."+f.Text(i-1))
 		}
+	}
+}
+
+// renameOwn notes the file's own helpers that it exports under another name:
+// export { need as required }, exports.required = need, module.exports = { required: need }.
+func (a *analysis) renameOwn() {
+	if a.lang.Exports == "" || len(a.helpers) == 0 {
+		return
+	}
+	own := map[string]*Helper{}
+	for _, h := range a.helpers {
+		if h.Owner == "" {
+			own[h.Name] = h
+		}
+	}
+	f := a.f
+	for i := range f.Tokens {
+		h := own[f.Text(i)]
+		if h == nil || f.Kind(i) != syntax.Word {
+			continue
+		}
+		name, open := "", a.openerOf(i)
+		switch {
+		case f.Is(i+1, "as") && open > 0 && f.Is(open-1, a.lang.Exports) && !f.Is(f.Mate(open)+1, "from"):
+			name = f.Text(i + 2)
+		case !endsValue(f, i+1):
+		case f.Is(i-1, "=") && f.Is(i-3, ".") && f.Is(i-4, "exports"):
+			name = f.Text(i - 2)
+		case f.Is(i-1, ":") && open > 1 && f.Is(open, "{") && (f.Is(open-2, "exports") || f.Is(open-1, byDefault)):
+			name = f.Text(i - 2)
+		}
+		if name == "" || name == h.Name {
+			continue
+		}
+		if name == byDefault {
+			h.Default, h.Exported = true, true
+			continue
+		}
+		a.helpers = append(a.helpers, &Helper{Name: name, Access: h.Access, File: a.file, Exported: true, lang: a.lang, of: h})
 	}
 }
 

@@ -173,6 +173,9 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	}
 	r.mutex.Lock()
 	defer r.mutex.Unlock()
+	if r.tree.Nodes[node].Kind == parse.Call {
+		return r.required(node)
+	}
 	list := c.helpersNamed(name)
 	if len(list) == 0 {
 		list = c.helpersNamed(r.a.importedAs(name, int(r.tree.Nodes[node].From)))
@@ -191,6 +194,25 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 			return evaluate.AnyHelper
 		}
 		if fn := c.functionOf(h); fn != nil {
+			return fn
+		}
+	}
+	return nil
+}
+
+// required returns what a module exports without a name where it is called as it is
+// loaded: require('./need')('X').
+func (r *running) required(node int32) *evaluate.Func {
+	of := r.tree.Nodes[node]
+	module := r.a.required(Range{int(of.From), int(of.To)})
+	for _, h := range r.a.context.defaults() {
+		if module == "" || h.File == r.a.file || !r.a.isModule(module, h.File) {
+			continue
+		}
+		if r.opening && h.fn == nil {
+			return evaluate.AnyHelper
+		}
+		if fn := r.a.context.functionOf(h); fn != nil {
 			return fn
 		}
 	}

@@ -187,18 +187,13 @@ type secondLook struct {
 func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]].Path }
 
 func (s *secondLook) take() (added []*unit) {
-	if s.memory != nil {
-		s.wanted = strings.Join(slices.Sorted(maps.Keys(s.open.constants)), " ")
-	}
-	found := s.find(s.definitions(), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought()), roleWords(s.open.roles))
+	s.noteWanted()
+	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles))
 	calling := found[1]
 	constants := s.constants(found[0])
-	functions := s.functions(found[2])
+	functions := s.functions(found[2], s.open.functions)
 	helpers, known := append(slices.Clip(s.open.helpers), functions...), s.open.roles
-	answered := map[string]bool{}
-	for _, h := range functions {
-		answered[h.Name] = true
-	}
+	answered := namesOf(functions)
 	for n := range s.files {
 		u := s.open.units[s.path(n)]
 		calling[n] = calling[n] || found[3][n] || u != nil && u.isAnswered(constants, answered)
@@ -206,6 +201,7 @@ func (s *secondLook) take() (added []*unit) {
 	for round := 0; round < maxRounds; round++ {
 		var found []*reads.Helper
 		var roles []declare.Role
+		asked := asked{constants: map[string]bool{}, functions: map[string]bool{}}
 		results := s.analyse(calling, &reads.Context{Constants: constants, Helpers: helpers, Roles: known, Marks: s.marks, Read: s.text})
 		for n, result := range results {
 			if result == nil {
@@ -231,17 +227,62 @@ func (s *secondLook) take() (added []*unit) {
 			}
 			roles = append(roles, newRoles(known, result.Roles)...)
 			u.result = *result
+			s.open.ask(result, &asked)
 		}
-		if found = reaching(found); len(found) == 0 && len(roles) == 0 || round+1 == maxRounds {
+		if found = reaching(found); len(found) == 0 && len(roles) == 0 && asked.empty() || round+1 == maxRounds {
 			break
 		}
-		helpers, known = append(helpers, found...), append(slices.Clip(known), roles...)
-		holding := s.find(calledWords(s.survey.known, found), roleWords(roles))
+		s.noteWanted()
+		holding := s.find(calledWords(s.survey.known, found), roleWords(roles), definitions(asked.constants), functionWords(s.sought(asked.functions)))
+		answers := s.constants(holding[2])
+		functions := s.functions(holding[3], asked.functions)
+		maps.Copy(answers, constants) // what was known stays
+		constants = answers
+		helpers, known = append(append(helpers, found...), functions...), append(slices.Clip(known), roles...)
+		answered := namesOf(functions)
 		for n := range calling {
-			calling[n] = holding[0][n] || holding[1][n]
+			u := s.open.units[s.path(n)]
+			calling[n] = holding[0][n] || holding[1][n] || u != nil && !asked.empty() && u.isAnswered(constants, answered)
 		}
 	}
 	return added
+}
+
+// asked is what files leave open: the names of constants and functions of others.
+type asked struct {
+	constants, functions map[string]bool
+}
+
+func (a *asked) empty() bool { return len(a.constants) == 0 && len(a.functions) == 0 }
+
+// ask adds what a file leaves open that was not looked for before.
+func (o *open) ask(result *reads.Result, now *asked) {
+	for _, name := range result.Sought {
+		if !o.functions[name] && len(o.functions) < maxWords {
+			o.functions[name], now.functions[name] = true, true
+		}
+	}
+	for _, name := range result.Wanted {
+		if !o.constants[name] && len(o.constants) < maxWords {
+			o.constants[name], now.constants[name] = true, true
+		}
+	}
+}
+
+// noteWanted notes, for the memory, which constants are looked for.
+func (s *secondLook) noteWanted() {
+	if s.memory != nil {
+		s.wanted = strings.Join(slices.Sorted(maps.Keys(s.open.constants)), " ")
+	}
+}
+
+// namesOf returns the names of helpers.
+func namesOf(helpers []*reads.Helper) map[string]bool {
+	names := map[string]bool{}
+	for _, h := range helpers {
+		names[h.Name] = true
+	}
+	return names
 }
 
 // fail notes, once, that a file is not known as well as the others.
@@ -285,10 +326,10 @@ func lastName(name string) string { return name[strings.LastIndexByte(name, '.')
 // ownerOf returns what is before the last name, or "".
 func ownerOf(name string) string { return name[:max(strings.LastIndexByte(name, '.'), 0)] }
 
-// definitions returns the words that the wanted constants are defined by.
-func (s *secondLook) definitions() *wordSet {
+// definitions returns the words that wanted constants are defined by.
+func definitions(constants map[string]bool) *wordSet {
 	owners := map[string][]string{}
-	for name := range s.open.constants { // in any order
+	for name := range constants { // in any order
 		owners[lastName(name)] = append(owners[lastName(name)], ownerOf(name))
 	}
 	return definedWords(owners)
@@ -345,10 +386,10 @@ func (s *secondLook) sideBySide(chosen []bool, f func(n int, in *tree.Reader)) {
 
 // functions returns the functions that were looked for, from the files that may
 // define them.
-func (s *secondLook) functions(defining []bool) (list []*reads.Helper) {
+func (s *secondLook) functions(defining []bool, names map[string]bool) (list []*reads.Helper) {
 	byFile := make([][]*reads.Helper, len(s.files))
 	s.sideBySide(defining, func(n int, in *tree.Reader) {
-		wanted := s.wantedOf(s.path(n))
+		wanted := wantedOf(s.path(n), names)
 		if len(wanted) == 0 || scopeOf(s.path(n)) == reads.Test {
 			return
 		}
@@ -364,8 +405,8 @@ func (s *secondLook) functions(defining []bool) (list []*reads.Helper) {
 
 // sought returns the names of the functions that are looked for: those of
 // modules that files of the part make up.
-func (s *secondLook) sought() (names []string) {
-	if len(s.open.functions) == 0 {
+func (s *secondLook) sought(functions map[string]bool) (names []string) {
+	if len(functions) == 0 {
 		return nil
 	}
 	modules := map[string]bool{".": true}
@@ -373,7 +414,7 @@ func (s *secondLook) sought() (names []string) {
 		stem, folder := reads.Origin(s.path(n))
 		modules[stem], modules[folder] = true, true
 	}
-	for name := range s.open.functions { // in any order
+	for name := range functions { // in any order
 		if at := strings.LastIndexByte(name, '.'); modules[name[:at]] {
 			names = append(names, name[at+1:])
 		}
@@ -381,11 +422,11 @@ func (s *secondLook) sought() (names []string) {
 	return names
 }
 
-// wantedOf returns the functions that are looked for in a file.
-func (s *secondLook) wantedOf(file string) map[string]bool {
+// wantedOf returns those of some functions that are looked for in a file.
+func wantedOf(file string, functions map[string]bool) map[string]bool {
 	stem, _ := reads.Origin(file)
 	wanted := map[string]bool{}
-	for name := range s.open.functions { // in any order
+	for name := range functions { // in any order
 		at := strings.LastIndexByte(name, '.')
 		if module := name[:at]; module == "." || reads.IsOf(module, file) || reads.StandsForFolder(stem) {
 			wanted[name[at+1:]] = true

@@ -103,7 +103,15 @@ func definesFunction(src []byte, from, to int) bool {
 	case "return", "new", "await", "throw", "in", "else", "case", "not", "and", "or", "yield":
 		return false
 	case "":
-		return after[0] == '(' && (before[len(before)-1] == '>' || before[len(before)-1] == ']' || before[len(before)-1] == ')')
+		switch before[len(before)-1] {
+		case '>', ']', ')':
+			return after[0] == '('
+		case '{', ',', '\n': // of an object
+			return after[0] == '(' || after[0] == ':'
+		case '.': // exports.name = …
+			return after[0] == '='
+		}
+		return false
 	}
 	return after[0] == '(' || after[0] == '<'
 }
