@@ -222,11 +222,33 @@ func (m *machine) insteadOf(other int32, v Value, taken int32, st *state) {
 		return
 	}
 	tags := m.ways[place{m.context, other}]
+	if a, b := m.unit().setBy(other), m.unit().setBy(taken); a != b { // v = x, else gone = true
+		return
+	}
 	for n, r := range m.focus.reads {
 		if bit := mask(1) << n; v.depends()&bit != 0 && m.tagged(tags, r) {
 			m.replaced(bit, v, taken)
 		}
 	}
+}
+
+// setBy returns what the last statement of a branch is an assignment to, or "".
+func (u *Unit) setBy(branch int32) string {
+	for depth := 0; depth < 4; depth++ {
+		switch u.kind(branch) {
+		case parse.Assign:
+			return u.Tree.Text(u.Tree.Child(branch, 0))
+		case parse.Block, parse.Wrapper:
+			list := u.children(branch)
+			if len(list) == 0 {
+				return ""
+			}
+			branch = list[len(list)-1]
+		default:
+			return ""
+		}
+	}
+	return ""
 }
 
 // way runs one of the blocks of a branch.

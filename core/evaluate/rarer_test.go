@@ -104,3 +104,11 @@ func TestTakenApart(t *testing.T) {
 		{"a.scala", "val a = sys.env.get(\"A\") match { case Some(v) if v.nonEmpty => v; case _ => \"a\" }\nval (b, c) = (sys.env.get(\"B\"), sys.env(\"C\"))\nval d = b.map(_.toInt).fold(4)(_ + 1)\n", "A optional =a; B optional integer =4; C required"},
 	})
 }
+
+// What another variable is given where one is not set stands in for nothing.
+func TestNotInstead(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "let gone = false, out;\nconst v = process.env.A;\nif (v === undefined) gone = true; else out = v;\nif (process.env.B) use(process.env.B); else gone = 'b';\n", "A optional; B optional; B optional"},
+		{"a.py", "import os\nv = os.environ.get('A')\nif v is None:\n    w = 'a'\nelse:\n    w = v\n", "A optional =a"},
+	})
+}
