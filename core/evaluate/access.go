@@ -339,6 +339,8 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 	switch a.Unset {
 	case Empty:
 		return Value{{form: text, missing: bit}}
+	case Count:
+		return Value{{form: number, parts: []part{{text: "0", frame: m.depth()}}, depends: bit}}
 	case Fails:
 		st.consults |= bit
 		m.fail(st, bit, "KeyError")
@@ -372,6 +374,9 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	}
 	if a.Test || a.Absent {
 		return Value{{parts: x.parts, whether: true}}.telling(Value{x})
+	}
+	if a.Unset == Count {
+		return Value{{form: number, parts: x.parts}}.telling(Value{x})
 	}
 	switch {
 	case a.Fallback != 0:

@@ -53,6 +53,9 @@ func (m *machine) branch(n int32, st *state) Value {
 		}
 		cond = parts[len(parts)-1]
 	}
+	if part := m.compiled(n, list); part != 0 {
+		return m.exec(part, st)
+	}
 	true_, false_ := m.condition(cond, st)
 	if st.dead {
 		return nil

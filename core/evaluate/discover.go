@@ -12,6 +12,11 @@ func (m *machine) discover() {
 	m.enter(nil)
 	var ofConstants []*Func
 	for _, fn := range m.u.list {
+		if fn.concerned && m.u.isFirst(fn) {
+			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+		}
+	}
+	for _, fn := range m.u.list {
 		switch {
 		case !fn.concerned || fn.within != nil || m.ran[fn.Node] && (m.u.kind(fn.Node) == parse.Lambda || fn.Name == "__get__") || m.inRounds[fn.Node]:
 		case fn.class != nil && len(m.constants(fn.class)) > 0:
@@ -168,6 +173,7 @@ func (m *machine) runEntry(n int) {
 	}
 	e := m.entries[n]
 	m.entry, m.steps, m.nesting = n, 0, 0
+	defer m.putBack()
 	m.tries, m.exits, m.decisions = nil, nil, nil
 	m.context = int32(-1 - n)
 	st := &state{}

@@ -290,7 +290,7 @@ func (m *machine) assignment(n int32, st *state) Value {
 		m.assign(target, v, st, value)
 		return v
 	case "||=", "??=", "//=", "or=":
-		v := m.alternative(target, value, op == "??=" || op == "//=", st)
+		v := m.alternative(target, value, op == "??=" || op == "//=", true, st)
 		if !st.dead {
 			m.assign(target, v, st, value)
 			m.compare(target, v)

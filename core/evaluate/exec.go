@@ -282,6 +282,11 @@ func (m *machine) declare(n int32, st *state) Value {
 		if !m.inClass() {
 			m.bindUnset(list[0], st)
 		}
+		for _, name := range list[1:] {
+			if u.Words.Errors != nil { // var a, b T
+				m.bindUnset(name, st)
+			}
+		}
 		return nil
 	}
 	if m.isLet(n) && len(targets) > 1 { // let Ok(v) = x
@@ -374,7 +379,7 @@ func (m *machine) hasValue(first, last int32) bool {
 			typed = true
 		}
 	}
-	return !typed
+	return !typed && u.Words.Errors == nil
 }
 
 // isTyped reports whether what is between a name and its value is a type.

@@ -115,6 +115,7 @@ type machine struct {
 	rounding    int             // how many loops over what is known are being gone round
 	considered  map[*Func]int   // how often it was asked whether they use what was read round them
 	sought      map[string]bool
+	overwrites  []overwritten  // by the entry that is running
 	instead     int            // how many fallbacks are being run
 	grew        int            // how often something was put into a list or a count
 	formed      sites          // reads that are taken for something only where they look like it
@@ -370,6 +371,9 @@ func (r *Run) Holding() map[string]*Func {
 		var fn *Func
 		if n := int(-1 - key.context); key.context < 0 && n < len(m.entries) && key.name[0] != '.' && m.entries[n].fn != nil {
 			fn = m.u.byNode[m.entries[n].fn.node]
+			if v, _ := m.globals.vars.get(name); v.wasRead() { // a variable of the file
+				fn = nil
+			}
 		}
 		if old, known := list[name]; known && old != fn {
 			fn = nil

@@ -22,11 +22,11 @@ func (m *machine) binary(n int32, st *state) Value {
 	}
 	switch op := u.at(n); op {
 	case "||", "or":
-		return m.alternative(left, right, false, st)
+		return m.alternative(left, right, false, u.Words.Chooses[op], st)
 	case "??", "//", "orelse":
-		return m.alternative(left, right, true, st)
+		return m.alternative(left, right, true, true, st)
 	case "?:":
-		return m.alternative(left, right, !u.Words.EmptyLists, st)
+		return m.alternative(left, right, !u.Words.EmptyLists, true, st)
 	case "&&", "and":
 		return m.both(left, right, st)
 	case ":=":
@@ -85,7 +85,7 @@ func (m *machine) binary(n int32, st *state) Value {
 		if list := u.children(right); u.kind(right) == parse.Lambda && len(list) > 0 { // catch |e| x
 			right = list[len(list)-1]
 		}
-		return m.alternative(left, right, true, st)
+		return m.alternative(left, right, true, true, st)
 	case "instanceof":
 		return m.equality(n, op, left, right, st)
 	case "=>", "<-":
@@ -210,7 +210,7 @@ func textLike(v Value) bool {
 }
 
 // alternative runs a || b, or a ?? b where only nothing is passed over.
-func (m *machine) alternative(left, right int32, onlyNothing bool, st *state) Value {
+func (m *machine) alternative(left, right int32, onlyNothing, chooses bool, st *state) Value {
 	u := m.unit()
 	v := m.eval(left, st)
 	if st.dead {
@@ -220,7 +220,7 @@ func (m *machine) alternative(left, right int32, onlyNothing bool, st *state) Va
 		m.instead++
 		w := m.quiet(right, way)
 		m.instead--
-		if m.focus != nil && !way.dead && w.missing() == 0 {
+		if m.focus != nil && !way.dead && w.missing() == 0 && chooses {
 			m.replaced(m.goneBy(v, onlyNothing), w, right)
 		}
 		return w

@@ -112,3 +112,24 @@ func TestNotInstead(t *testing.T) {
 		{"a.py", "import os\nv = os.environ.get('A')\nif v is None:\n    w = 'a'\nelse:\n    w = v\n", "A optional =a"},
 	})
 }
+
+// A function, or one that it calls, gives a variable of the file something else: it holds
+// that from there on. Where this may not happen, it may hold either.
+func TestOverwritten(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", "package main\nvar a = \"x\"\nvar b, c string\nfunc main() {\n\ta = os.Getenv(\"A\")\n\tif a == \"\" {\n\t\tos.Exit(1)\n\t}\n\tb = os.Getenv(\"B\")\n\tif b == \"\" {\n\t\tb = \"b\"\n\t}\n\tload()\n\tif c == \"\" {\n\t\tos.Exit(1)\n\t}\n}\nfunc load() { c = os.Getenv(\"C\") }\n", "A required; B optional =b; C required"},
+		{"a.js", "let a = 'x';\nfunction f(on) {\n  if (on) { a = process.env.A; }\n  if (!a) throw new Error('a');\n}\nfunction g() { use(a); }\n", "A optional"},
+		{"a.js", "let a = 'x';\nfunction f() { a = process.env.A; start(); }\nfunction g() { if (!a) throw new Error('a'); }\n", "A optional"},
+		{"a.c", "static char *a = \"x\";\nvoid f(void) {\n  a = getenv(\"A\");\n  if (!a) exit(1);\n  use(a);\n}\n", "A required"},
+	})
+}
+
+// Of #if … #else one part is compiled; where that is the one with the read, it is run.
+func TestPreprocessed(t *testing.T) {
+	hold(t, []saying{
+		{"a.c", "int main(void) {\n#if OLD\n  char *a = getenv(\"A\");\n#else\n  char *a = secure_getenv(\"A\");\n#endif\n  if (!a) return 1;\n  return 0;\n}\n", "A required; A required"},
+		{"a.c", "void f(void) {\n  char *a;\n#ifdef WIN\n  a = \"x\";\n#else\n  a = getenv(\"A\");\n#endif\n  if (!a) exit(1);\n  use(a);\n}\n", "A required"},
+		{"a.c", "void f(void) {\n  char *a = getenv(\"A\");\n  if (!a)\n#ifdef X\n    a = \"x\";\n#elif Y\n    a = \"y\";\n#endif\n  use(a);\n}\n", "A optional =x"},
+		{"a.c", "void f(char *b) {\n  if (GetEnvironmentVariableA(\"A\", b, 9) == 0) exit(1);\n  if (GetEnvironmentVariable(\"B\", b, 9) > 0) use(b);\n  int n = GetEnvironmentVariableW(L\"C\", b, 9);\n}\n", "A required; B optional; C expected"},
+	})
+}

@@ -118,6 +118,8 @@ func (m *machine) assignName(name string, v Value, st *state, at int32) {
 	scope := st.scope
 	if !m.unit().Words.OwnScopes {
 		scope = scope.of(name)
+	} else if fn := m.frame().fn; fn != nil && fn.outer[name] {
+		scope = scope.said(name)
 	}
 	m.assignIn(scope, name, v, st, at)
 }
@@ -148,12 +150,53 @@ func (m *machine) assignIn(scope *scope, name string, v Value, st *state, at int
 		m.setField(name, v, st, at)
 		return
 	}
-	if scope == st.scope {
+	switch {
+	case scope == st.scope:
 		m.sets(name)
-	} else if !m.isCertain(scope, st) {
+	case m.isCertain(scope, st):
+	case m.isOnlyWay(st) && m.entries[m.entry].fn != nil:
+		m.overwrite(scope, name)
+	default:
 		v = join(m.besides(scope, name), v)
 	}
 	scope.vars.put(name, v)
+}
+
+// overwritten is what a variable round a function held before the function that is run
+// by itself, or one that it calls, gave it something else.
+type overwritten struct {
+	scope *scope
+	name  string
+	was   Value
+}
+
+// overwrite notes what a variable holds that is given something else, up to the end of
+// the entry: who is run by itself behind that may find either.
+func (m *machine) overwrite(s *scope, name string) {
+	for _, o := range m.overwrites {
+		if o.scope == s && o.name == name {
+			return
+		}
+	}
+	m.overwrites = append(m.overwrites, overwritten{s, name, m.besides(s, name)})
+}
+
+// putBack has what an entry gave variables round it stand beside what they held before,
+// unless it is run before all others: func init().
+func (m *machine) putBack() {
+	if c := m.entries[m.entry].fn; c != nil && m.u.isFirst(m.u.byNode[c.node]) {
+		m.overwrites = nil
+	}
+	for _, o := range m.overwrites {
+		now, _ := o.scope.vars.get(o.name)
+		o.scope.vars.put(o.name, join(o.was, now))
+	}
+	m.overwrites = nil
+}
+
+// isFirst reports whether a function is run before all others of its program.
+func (u *Unit) isFirst(fn *Func) bool {
+	return u.Words.Errors != nil && fn != nil && fn.Name == "init" && fn.Owner == nil && fn.within == nil
 }
 
 // inPlaceOf returns a value that a variable is given in place of another. Nothing in

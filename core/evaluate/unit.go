@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"bytes"
 	"slices"
 	"strings"
 	"sync"
@@ -61,6 +62,8 @@ type Unit struct {
 	// Common reports whether many things have a member of a name.
 	Common func(name string) bool
 
+	sayGlobal bool // functions may say of variables that they are not their own
+
 	funcs   map[string][]*Func
 	byNode  map[int32]*Func
 	classes map[string]*Class
@@ -93,10 +96,11 @@ type Func struct {
 	concerned bool    // something in it may read the environment
 	calls     []made
 	params    []param
-	within    *Func   // the function round it
-	under     []int32 // the branches that it is defined in
-	class     *Class  // the class round it
-	receiver  string  // the name of the object at hand
+	within    *Func           // the function round it
+	under     []int32         // the branches that it is defined in
+	class     *Class          // the class round it
+	outer     map[string]bool // variables that it says are those of the file, or round it: global x
+	receiver  string          // the name of the object at hand
 }
 
 // AnyHelper is a function of which nothing is known but that it is given the
@@ -120,6 +124,7 @@ type param struct {
 
 // Prepare finds the functions and classes of a file. It must be called once.
 func (u *Unit) Prepare() {
+	u.sayGlobal = u.Words.OwnScopes && (bytes.Contains(u.Tree.File.Src, []byte("global ")) || bytes.Contains(u.Tree.File.Src, []byte("nonlocal ")))
 	u.funcs, u.byNode, u.classes = map[string][]*Func{}, map[int32]*Func{}, map[string]*Class{}
 	u.define(0, nil, nil, nil, nil)
 	u.concern()
@@ -250,6 +255,7 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 		fn.Body = 0 // nor does anything ask for its parameters
 	} else {
 		fn.params = u.params(n)
+		fn.outer = u.outerNames(n)
 	}
 	u.byNode[n] = fn
 	u.list = append(u.list, fn)

@@ -15,6 +15,9 @@ type Words struct {
 	// Short says that an expression with _ in place of an operand is a function:
 	// map(_.toInt).
 	Short bool
+	// Chooses are the operators among || and or that give one of their sides, and no
+	// answer.
+	Chooses map[string]bool
 	// Generators says that for a <- b asks what b holds, if it is no list, and gives
 	// nothing where that is nothing.
 	Generators bool
@@ -108,6 +111,7 @@ const (
 	Error                // a value that is an error: Err(…)
 	Pair                 // an empty text, and false
 	Atom                 // :error
+	Count                // the number 0; where it is set, how long its value is
 	Holder               // nothing, in something that may be asked for members: None
 )
 

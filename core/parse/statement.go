@@ -49,6 +49,9 @@ func (p *parser) oneStatement() int32 {
 	if p.is("@") || p.is("#") && p.textAt(p.at+1) == "[" || p.is("[") && p.g.Brackets && p.attribute() {
 		return p.decoratedStatement()
 	}
+	if word := p.directive(p.at); word != "" {
+		return p.directed(word)
+	}
 	if p.is("#") && p.g.Macros && syntax.DefinesMacro(p.f, p.at) {
 		return p.macro()
 	}
