@@ -331,6 +331,11 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 	if v, done := m.callee(n, callee, name, receiver, arguments, st); done {
 		return v
 	}
+	if k := u.kind(callee); u.Answering != nil && (k == parse.Name || k == parse.Member && receiver == nil || len(receiver) == 1 && receiver[0].form == unknown) && !st.dead {
+		if v, done := m.askOuter(callee, m.quiet(callee, st.fork()), callMethods, n, arguments, st); done {
+			return v
+		}
+	}
 	return m.unknownCall(n, name, receiver, arguments, st)
 }
 

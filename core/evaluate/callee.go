@@ -40,7 +40,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		}
 	case k == parse.Name || k == parse.Member:
 		v, _, found := m.lookup(name, st)
-		if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
+		if fn := m.callOfItself(name); fn != nil && !m.callable(v) {
+			of = m.functionValue(fn, m.frame().self)
+		} else if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
 			of = v
 		} else if c := m.classAtHand(name); c != nil {
 			of = Value{{form: class, class: c}}
@@ -122,6 +124,14 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		c.self, c.of = object[0].members, object
 	}
 	return m.run(fn, c, n, arguments, st)
+}
+
+// callOfItself returns the method that is run where the object at hand is called: self(x).
+func (m *machine) callOfItself(name string) *Func {
+	if !isSelfName(name) || m.frame().class == nil {
+		return nil
+	}
+	return m.frame().class.oneOf(callMethods)
 }
 
 // handedOn returns what a function is given that is called by a method of its own.

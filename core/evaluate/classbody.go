@@ -10,7 +10,11 @@ import (
 func (m *machine) defines(n int32, st *state) {
 	u := m.unit()
 	fn := u.byNode[n]
-	if fn == nil || fn.within == nil {
+	if fn == nil {
+		return
+	}
+	m.definesMember(fn, st)
+	if fn.within == nil {
 		return
 	}
 	c := m.captured(n, st)
@@ -18,6 +22,20 @@ func (m *machine) defines(n int32, st *state) {
 		st.scope.vars.put(fn.Name, Value{{form: function, fn: c}})
 	}
 	m.later(fn, c)
+}
+
+// definesMember gives a table a function that is defined as one of its members:
+// function M.get(name).
+func (m *machine) definesMember(fn *Func, st *state) {
+	u := m.unit()
+	at := int(u.Tree.Nodes[fn.Node].At)
+	if fn.Owner != nil || !fn.concerned || !u.isMember(fn) {
+		return
+	}
+	v, _, _ := m.lookup(u.Tree.File.Text(at-2), st)
+	if len(v) == 1 && v[0].members != nil && v[0].members.of == nil {
+		v[0].members.set(fn.Name, m.functionValue(fn, nil))
+	}
 }
 
 // mostConsidered is how often it is asked whether a function uses what was read

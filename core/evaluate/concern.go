@@ -93,6 +93,10 @@ func (u *Unit) quietCalls(callers map[string][]*Func) {
 			getters[fn.Name] = true
 		} else if slices.Contains(memberMethods, fn.Name) { // anything may ask for a member
 			callers[fn.Name] = append(callers[fn.Name], u.list...)
+		} else if slices.Contains(callMethods, fn.Name) && fn.Name != "call" && fn.Name != "apply" {
+			for _, name := range u.objectsOf(fn.Owner) {
+				callers[fn.Name] = append(callers[fn.Name], callers[name]...)
+			}
 		} else if slices.Contains(indexMethods, fn.Name) && !slices.Contains(indexed, fn.Name) {
 			indexed = append(indexed, fn.Name)
 		}
@@ -113,6 +117,24 @@ func (u *Unit) quietCalls(callers map[string][]*Func) {
 			}
 		}
 	}
+}
+
+// objectsOf returns the names that objects of a class have: of the object at hand, and
+// those that the file gives them.
+func (u *Unit) objectsOf(c *Class) []string {
+	names, f := []string{"self", "this"}, u.Tree.File
+	for i := range f.Tokens {
+		if !f.Is(i, c.Name) || f.Kind(i) != syntax.Word {
+			continue
+		}
+		if f.Is(i-1, "new") {
+			i--
+		}
+		if f.Is(i-1, "=") && f.Kind(i-2) == syntax.Word && len(names) < mostAsked {
+			names = append(names, f.Text(i-2))
+		}
+	}
+	return names
 }
 
 // outside returns the function of another file that a call means, or nil.

@@ -316,6 +316,9 @@ func (m *machine) index(n int32, st *state) Value {
 	if v, done := m.onMissing(n, of, st); done {
 		return v
 	}
+	if v, done := m.askOuter(list[0], of, indexMethods, n, []argument{{node: u.Tree.Child(n, 1), value: key}}, st); done {
+		return v
+	}
 	name, plain := key.plain()
 	if plain {
 		if len(of) == 1 && m.isEmptyGiven(list[0], of[0]) {

@@ -156,7 +156,7 @@ func (m *machine) constant(name string) Value {
 // resolved returns a text in which the names of other files are replaced by
 // what they stand for there.
 func (m *machine) resolved(row Row) Row {
-	u := m.unit()
+	u := m.u // what another file does is run for this one
 	for i, p := range row {
 		if p.ref == "" || u.Constant == nil {
 			continue

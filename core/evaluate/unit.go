@@ -59,6 +59,9 @@ type Unit struct {
 	// Outer reports whether a class of that name, which another file defines, or any
 	// of a module of that name, has methods that Outside returns.
 	Outer func(name string) bool
+	// Answering returns the methods of other files that are run where an object is
+	// called or asked for an element. It is nil where there are none.
+	Answering func() []*Func
 	// Common reports whether many things have a member of a name.
 	Common func(name string) bool
 

@@ -55,6 +55,11 @@ func (c *Callers) In(file string, src []byte) (may, bare bool) {
 	return c.any || holds, !c.member || holds
 }
 
+// Named reports whether a file names what a helper is a method of, or where it is.
+func (c *Callers) Named(src []byte) bool {
+	return slices.ContainsFunc(c.holding, func(word string) bool { return HasWord(src, word) })
+}
+
 // IsCall reports whether the name that is at src[from:to] may be called
 // there; bare reports whether that needs no receiver before it.
 func IsCall(src []byte, from, to int, bare bool) bool {
@@ -209,6 +214,9 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			}
 		}
 		return false
+	}
+	if slices.Contains(h.kept, receiver) && a.holds(stem) && !isMember(f, i-2) {
+		return true
 	}
 	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) || a.madeBeside(h, i-2) // of one that reads nothing, its class must tell
 }

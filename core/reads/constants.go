@@ -85,7 +85,8 @@ func (a *analysis) constant(name string) []text {
 		}
 	}
 	qualified := len(last) != len(name)
-	if len(a.wanted) < 200 && a.isConstantName(last) && (qualified && len(last) > 1 || len(last) > 3 && !common[strings.ToLower(last)]) {
+	of := qualified && a.isConstantName(strings.TrimSuffix(name, "."+last)) // NAMES.token
+	if len(a.wanted) < 200 && (of || a.isConstantName(last)) && (qualified && len(last) > 1 || len(last) > 3 && !common[strings.ToLower(last)]) {
 		a.wanted[name] = true
 	}
 	return unknown

@@ -19,13 +19,14 @@ type analysis struct {
 	f    *syntax.File
 	o    *Outline
 
-	paths    map[bindingKey]string // what bindings stand for; "" while that is being found out
-	defines  map[string]bool       // functions outside classes, once asked for
-	exported map[string]bool       // names that other files see, once asked for
-	unnamed  []int                 // where the file has what it exports without a name, once asked for
-	held     map[string]bool       // whether words stand in the text, once asked for
-	bound    map[int]bool          // tokens at which a name is bound, once asked for
-	heads    *heads
+	paths     map[bindingKey]string // what bindings stand for; "" while that is being found out
+	defines   map[string]bool       // functions outside classes, once asked for
+	exported  map[string]bool       // names that other files see, once asked for
+	answering []*Helper             // by whom objects are called, or asked for elements
+	unnamed   []int                 // where the file has what it exports without a name, once asked for
+	held      map[string]bool       // whether words stand in the text, once asked for
+	bound     map[int]bool          // tokens at which a name is bound, once asked for
+	heads     *heads
 
 	reads     []Read
 	spots     []int    // the token at which each begins
@@ -78,11 +79,12 @@ type Context struct {
 	given   *Words // the names of functions that are given the environment, or nil
 	other   bool   // there are roles of other kinds
 
-	mutex   sync.Mutex
-	byName  map[string][]*Helper
-	unnamed []*Helper       // that who imports them gives a name
-	owners  map[string]bool // classes that have helpers, and the names of their modules
-	listed  int
+	mutex     sync.Mutex
+	byName    map[string][]*Helper
+	unnamed   []*Helper       // that who imports them gives a name
+	answering []*Helper       // by whom objects are called, or asked for elements
+	owners    map[string]bool // classes that have helpers, and the names of their modules
+	listed    int
 }
 
 // helpersNamed returns the helpers of a name.
@@ -109,17 +111,30 @@ func (c *Context) owns(name string) bool {
 	return c.owners[name]
 }
 
+// answers returns the helpers that are run where an object is called or asked for an
+// element.
+func (c *Context) answers() []*Helper {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	c.list()
+	return c.answering
+}
+
 // list sorts the helpers by their names; the lock is held.
 func (c *Context) list() {
 	if c.listed == len(c.Helpers) {
 		return
 	}
+	c.answering = nil
 	c.byName, c.unnamed, c.owners, c.listed = map[string][]*Helper{}, nil, map[string]bool{}, len(c.Helpers)
 	for _, h := range c.Helpers {
 		c.byName[h.Name] = append(c.byName[h.Name], h)
 		if h.Owner != "" {
 			stem, folder := h.origin()
 			c.owners[h.Owner], c.owners[stem], c.owners[folder] = true, true, true
+		}
+		if h.Owner != "" && evaluate.Answers(h.Name) {
+			c.answering = append(c.answering, h)
 		}
 		if h.Default {
 			c.unnamed = append(c.unnamed, h)

@@ -18,11 +18,15 @@ type Helper struct {
 	Exported    bool   // other files may call it
 	Default     bool   // it is what its file exports without a name: who imports it gives it one
 	Package     string // by which other packages of the tree import what its own has, or ""
-	Macro       bool   // it is a macro, which all files of a program know by its name alone
-	Extends     bool   // things of a type are asked for it, like for a method: fun String.name()
+	// Also are names by which its calls are known where its own is not written: of its
+	// class, and of objects of that class which the file keeps.
+	Also    []string
+	Macro   bool // it is a macro, which all files of a program know by its name alone
+	Extends bool // things of a type are asked for it, like for a method: fun String.name()
 	// Inside is the read inside it: what there is to report where nothing calls it.
 	Inside Read
 
+	kept []string // the names of the file that objects of its class are given
 	lang *Language
 	at   int32          // where it begins in the file
 	fn   *evaluate.Func // nil where the file is opened again when it is called

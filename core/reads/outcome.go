@@ -200,11 +200,34 @@ func (a *analysis) isGivenNone(at Range) bool {
 func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang, at: beginning(fn)}
 	node := a.run.tree.Nodes[fn.Node]
+	if h.Owner != "" {
+		h.kept = a.keptObjects(h.Owner)
+		if evaluate.Answers(h.Name) {
+			h.Also = append(slices.Clip(h.kept), h.Owner)
+		}
+	}
 	h.Default, h.Macro = a.isTheExport(fn), fn.IsRule()
 	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
-	h.Exported = h.Default || h.Macro || a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
+	h.Exported = h.Default || h.Macro || len(h.Also) > 0 || a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)
 	return h
+}
+
+// keptObjects returns the names of the file that objects of a class are given.
+func (a *analysis) keptObjects(class string) (names []string) {
+	for _, name := range a.o.names {
+		for _, b := range a.o.Bindings[name] {
+			at := b.Value.Lo
+			if a.f.Is(at, "new") || a.f.Is(at, "const") {
+				at++
+			}
+			if !b.Value.empty() && a.f.Is(at, class) && b.block == 0 {
+				names = append(names, name)
+				break
+			}
+		}
+	}
+	return names
 }
 
 // kindOfLiterals returns the kind of a value that is held against literals.

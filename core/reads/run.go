@@ -51,6 +51,9 @@ func (a *analysis) prepare() *running {
 		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{}, Writes: map[int32]evaluate.Naming{},
 		Path: r.path, Constant: a.constantOf, Outside: r.outside, Outer: a.isOuter, Common: a.lang.isCommon,
 	}
+	if a.context != nil && len(a.context.answers()) > 0 {
+		r.unit.Answering = r.answering
+	}
 	if a.lang.Prototypes {
 		r.macros = macrosOf(a.f)
 	}
@@ -199,6 +202,26 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	}
 	return nil
 }
+
+// answering returns the methods of other files that are run where an object is called
+// or asked for an element.
+func (r *running) answering() (list []*evaluate.Func) {
+	if r.opening {
+		return nil
+	}
+	for _, h := range r.a.context.answers() {
+		if h.File == r.a.file || len(list) == mostAnswering || h.lang != r.a.lang {
+			continue
+		}
+		if fn := r.a.context.functionOf(h); fn != nil {
+			list = append(list, fn)
+		}
+	}
+	return list
+}
+
+// mostAnswering bounds how many such methods are considered.
+const mostAnswering = 20
 
 // required returns what a module exports without a name where it is called as it is
 // loaded: require('./need')('X').

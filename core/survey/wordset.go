@@ -119,7 +119,8 @@ func definesFunction(src []byte, from, to int) bool {
 // calledWords looks for calls of helpers.
 func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	callers := map[string][]*reads.Callers{}
-	modules := map[string]bool{} // of helpers that who imports them gives a name
+	also := map[string][]*reads.Callers{} // by names other than their own
+	modules := map[string]bool{}          // of helpers that who imports them gives a name
 	for _, h := range helpers {
 		if h.Default && len(modules) < maxWords {
 			modules[reads.ModuleOf(h.File)] = true
@@ -127,12 +128,16 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 		if callers[h.Name] != nil || len(callers) < maxWords {
 			c := reads.CallersOf(h, known.Of(h.File))
 			callers[h.Name] = append(callers[h.Name], &c)
+			for _, name := range h.Also {
+				also[name] = append(also[name], &c)
+			}
 		}
 	}
-	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(modules)))
+	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(also)), slices.Collect(maps.Keys(modules)))
 	return wordSetOf(words, func(p *place) bool {
 		word := p.src[p.from:p.to]
-		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall)
+		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall) ||
+			slices.ContainsFunc(also[string(word)], p.mayName)
 	})
 }
 
@@ -148,6 +153,9 @@ func (p *place) mayCall(c *reads.Callers) bool {
 	}
 	return t.may && reads.IsCall(p.src, p.from, p.to, t.bare)
 }
+
+// mayName reports whether a file may name what a helper is a method of.
+func (p *place) mayName(c *reads.Callers) bool { return c.Named(p.src) }
 
 // fewWords is up to how many words are searched for faster than one goes
 // through all words of a file.
