@@ -78,6 +78,20 @@ func csharpImports(f *syntax.File, o *reads.Outline) {
 		if !f.Is(i, "using") {
 			continue
 		}
+		if f.Is(i, "using") && f.Is(i+1, "static") && !f.Is(i+2, "System") { // the functions of a class of the program
+			last := i + 2
+			for f.Is(last+1, ".") {
+				last += 2
+			}
+			if f.Is(last+1, ";") {
+				path := f.Text(i + 2)
+				for at := i + 4; at <= last; at += 2 {
+					path += "." + f.Text(at)
+				}
+				o.Import("*", path, 0)
+				o.Skip(reads.Range{Lo: i, Hi: last + 1})
+			}
+		}
 		if f.Is(i+1, "static") && f.Is(i+2, "System") && f.Is(i+4, "Environment") {
 			o.Import("*", "Environment", 0)
 			o.Skip(reads.Range{Lo: i, Hi: i + 5})

@@ -83,7 +83,7 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 			a.dropWhole(at.Lo)
 		case !there:
 			a.tellHanded(h)
-			if h.position == ofReceiver && a.asksReceiver(a.f.Text(h.callee.Lo)) {
+			if name := a.f.Text(h.callee.Hi - 1); h.position == ofReceiver && a.asksReceiver(name) || a.context != nil && a.context.owns(name) {
 				a.dropWhole(at.Lo)
 			}
 		}
@@ -274,7 +274,33 @@ func (a *analysis) giveMaker(class parse.Node, n int32, h handing) bool {
 			}
 		}
 	}
-	return takes || a.giveBases(n, h)
+	return takes || a.giveField(class, n, h) || a.giveBases(n, h)
+}
+
+// giveField gives the field that an argument names the environment, where a class has
+// nothing that makes its objects but its fields: Env(values: environment).
+func (a *analysis) giveField(class parse.Node, n int32, h handing) bool {
+	t := a.run.tree
+	for block := t.Nodes[n].First; block != 0 && h.label != ""; block = t.Nodes[block].Next {
+		if t.Nodes[block].Kind != parse.Block {
+			continue
+		}
+		for field := t.Nodes[block].First; field != 0; field = t.Nodes[field].Next {
+			name := t.Child(field, 0)
+			if t.Nodes[field].Kind != parse.Declare || t.Nodes[name].Kind != parse.Name || t.Name(name) != h.label {
+				continue
+			}
+			b := Binding{At: int(t.Nodes[field].To), Until: int(class.To), Path: h.path, Function: -1, block: a.blockWithin(class)}
+			a.o.bindIn(h.label, b)
+			a.o.bindIn("."+h.label, b)
+			if a.standIn == nil {
+				a.standIn = map[string]bool{}
+			}
+			a.standIn[h.label] = true
+			return true
+		}
+	}
+	return false
 }
 
 // giveBases gives an argument to what makes objects of the classes that a class extends:
@@ -325,7 +351,12 @@ func (a *analysis) giveParameter(fn int32, within parse.Node, h handing) bool {
 
 // blockWithin returns the block that a function or class is.
 func (a *analysis) blockWithin(of parse.Node) int32 {
-	if of.Kind == parse.Class && !a.f.Is(int(of.To)-1, "}") { // its last lines are those of a method
+	if of.Kind == parse.Class { // its last lines are those of a method
+		for c := of.First; c != 0; c = a.run.tree.Nodes[c].Next {
+			if body := a.run.tree.Nodes[c]; body.Kind == parse.Block && a.f.Is(int(body.From), "{") {
+				return a.o.blockOf[body.From]
+			}
+		}
 		return a.o.blockOf[of.From]
 	}
 	return a.o.blockOf[max(int(of.To)-2, int(of.From))]
