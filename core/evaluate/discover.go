@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -337,8 +338,34 @@ func Constants(u *Unit) map[string]string {
 		m.ready(c)
 		fields := m.fieldsOf(c)
 		for _, name := range fields.names {
-			found[c.Name+"."+name], _ = fields.value[name].plain()
+			found[c.Name+"."+name] = constantText(fields.value[name], c)
 		}
 	}
 	return found
+}
+
+// constantText returns the text that a constant of a class is, or that an enumeration
+// gives one: HOST("GATE_HOST"). It returns "" where there is none, or more.
+func constantText(v Value, c *Class) string {
+	text, plain := v.plain()
+	if plain || len(v) != 1 || v[0].members == nil || v[0].members.of != c {
+		return text
+	}
+	for _, field := range v[0].members.names {
+		s, plain := v[0].members.value[field].plain()
+		if !plain || text != "" && s != text {
+			return ""
+		}
+		text = s
+	}
+	return text
+}
+
+// valueMembers are what constants of enumerations are asked for their texts by.
+var valueMembers = map[string]bool{"value": true, "getValue": true, "rawValue": true, "key": true, "getKey": true, "Value": true, "variable": true, "env": true}
+
+// isConstantRef reports whether a value is a constant of another file, whose text is not
+// known yet.
+func (v Value) isConstantRef() bool {
+	return len(v) == 1 && v[0].form == unknown && len(v[0].parts) == 1 && strings.Contains(v[0].parts[0].ref, ".")
 }

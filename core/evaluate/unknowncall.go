@@ -97,6 +97,9 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		return m.textTest(receiver, arguments)
 	}
 	m.seek(n, name, arguments)
+	if len(arguments) == 0 && valueMembers[name] && receiver.isConstantRef() { // Names.HOST.key()
+		return receiver
+	}
 	if m.isOfIs(n) {
 		name = "is_" + name
 	}

@@ -45,18 +45,39 @@ func readShell(src []byte) ([]reads.Read, error) {
 	if err != nil {
 		return nil, notUnderstood("a script", parseLine(err))
 	}
+	s := newScript(src)
+	nodes := s.nodes(file)
+	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.defines, s.expansions)
+	s.markAsked(nodes)
+	return s.reads, nil
+}
+
+// newScript returns what the first line of a script says.
+func newScript(src []byte) *script {
 	s := &script{src: src, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
-	nodes := nodesOf(file)
-	s.settings.of(file, nodes)
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
 	s.failing.ends = failingShebang().Match(src[:min(len(src), 100)])
-	for _, look := range []func(syntax.Node){s.strictness, s.failing.note, s.copied, s.checks, s.defines, s.expansions} {
+	return s
+}
+
+// nodes returns the nodes of a script that anything is asked of, and notes what it sets.
+func (s *script) nodes(file *syntax.File) []syntax.Node {
+	nodes := nodesOf(file)
+	if bytes.Contains(s.src, []byte("eval")) {
+		plainEval(nodes)
+		nodes = nodesOf(file)
+	}
+	s.settings.of(file, nodes)
+	return nodes
+}
+
+// look looks at all nodes in several ways, one behind the other.
+func (s *script) look(nodes []syntax.Node, ways ...func(syntax.Node)) {
+	for _, look := range ways {
 		for _, n := range nodes {
 			look(n)
 		}
 	}
-	s.markAsked(nodes)
-	return s.reads, nil
 }
 
 // nodesOf returns the nodes of a script that anything is asked of, each before
@@ -91,7 +112,7 @@ func expandsVariables(src []byte) bool {
 			return bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("-v "))
 		}
 		at += n
-		if bytes.HasPrefix(src[at:], []byte("${!")) {
+		if bytes.HasPrefix(src[at:], []byte("${!")) || at > 0 && src[at-1] == '\\' && bytes.Contains(src, []byte("eval")) {
 			return true
 		}
 		name := bytes.TrimLeft(src[at+1:min(len(src), at+40)], "{!#")
@@ -190,6 +211,15 @@ func (s *script) command(n *syntax.CallExpr) {
 	case (name == "[" || name == "test") && len(n.Args) > 2 && n.Args[1].Lit() == "-v":
 		s.asked(n.Args[2], n.Pos())
 	}
+	s.calls(n)
+}
+
+// calls makes reads of the names that a function is given which reads them.
+func (s *script) calls(n *syntax.CallExpr) {
+	if len(n.Args) == 0 {
+		return
+	}
+	name := n.Args[0].Lit()
 	f := s.functions[name]
 	if f == nil {
 		return
@@ -198,10 +228,31 @@ func (s *script) command(n *syntax.CallExpr) {
 		if f.param != 0 && f.param != i+1 {
 			continue
 		}
-		if text, plain := shellText(word); plain && isEnvironmentName(text) {
+		for _, text := range s.namesIn(word) {
 			s.add(text, "${!…}", n.Pos(), reads.Read{Need: f.outcome.need, Fallback: f.fallback(n.Args), Through: name})
 		}
 	}
+}
+
+// namesIn returns the name that a word is, or the names that a loop gives the variable
+// which it is.
+func (s *script) namesIn(word *syntax.Word) (names []string) {
+	if text, plain := shellText(word); plain {
+		if isEnvironmentName(text) {
+			names = append(names, text)
+		}
+		return names
+	}
+	p := expansionAlone(word)
+	if p == nil || p.Exp != nil {
+		return nil
+	}
+	for _, l := range s.loops {
+		if at := word.Pos().Offset(); l.name == p.Param.Value && at >= l.from && at <= l.to {
+			names = append(names, l.words...)
+		}
+	}
+	return names
 }
 
 // substituted makes a read of each name that envsubst is told to fill in: '$HOST $PORT'.
@@ -271,8 +322,18 @@ func (s *script) copied(n syntax.Node) {
 	if !is || a.Name == nil || a.Value == nil || isEnvironmentName(a.Name.Value) {
 		return
 	}
-	if p := expansionAlone(a.Value); p != nil && p.Exp == nil && !p.Length && s.copies[p.Param.Value] == "" {
-		s.copies[p.Param.Value] = a.Name.Value
+	p := onlyParameter(a.Value)
+	if p == nil || p.Param == nil || p.Length {
+		return
+	}
+	name := p.Param.Value
+	if p.Excl { // value=${!name}
+		name = "!" + name
+	} else if p.Exp != nil {
+		return
+	}
+	if s.copies[name] == "" {
+		s.copies[name] = a.Name.Value
 	}
 }
 
@@ -336,7 +397,11 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		if fallback != "" || !known {
 			return s.chosenFrom(name, r)
 		}
-		if c := s.checked[name]; c != nil && (c.need != reads.Optional || c.fallback != nil) {
+		c := s.checked[name]
+		if c == nil && p.Excl { // value=${!name:-}
+			c = s.checked[s.copies[name]]
+		}
+		if c != nil && (c.need != reads.Optional || c.fallback != nil) {
 			r.Fallback = nil
 			return s.judged(name, r)
 		}

@@ -6,9 +6,10 @@ import (
 	"slices"
 	"strings"
 
-	"mvdan.cc/sh/v3/syntax"
-
+	"inzicht/core/reads"
 	tokens "inzicht/core/syntax"
+
+	"mvdan.cc/sh/v3/syntax"
 )
 
 // Sourced is a file that a script takes in.
@@ -126,4 +127,68 @@ func endOfWord(parts []syntax.WordPart) (text string, open bool) {
 		text = piece + text
 	}
 	return strings.ReplaceAll(text, `\`, ""), false
+}
+
+// ShellHelper is a function of a script that is given the name of the variable which
+// it reads.
+type ShellHelper struct {
+	Param int // which argument names it, from 1; 0 for each of them
+	Other int // which argument is used instead, or 0
+	Need  reads.Need
+}
+
+// ShellHelpers returns the functions of a script that are given the name of what they
+// read, by their names.
+func ShellHelpers(src []byte) map[string]ShellHelper {
+	if !bytes.Contains(src, []byte("${!")) && !bytes.Contains(src, []byte("eval")) {
+		return nil
+	}
+	s, nodes := scriptIn(src)
+	if s == nil {
+		return nil
+	}
+	helpers := map[string]ShellHelper{}
+	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.defines)
+	for name, f := range s.functions { // in any order
+		helpers[name] = ShellHelper{f.param, f.other, f.outcome.need}
+	}
+	return helpers
+}
+
+// ShellCalls returns the reads that a script makes through functions of scripts that it
+// takes in. Those that it defines itself are its own.
+func ShellCalls(src []byte, helpers map[string]ShellHelper) []reads.Read {
+	s, nodes := scriptIn(src)
+	if s == nil {
+		return nil
+	}
+	s.look(nodes, s.defines)
+	for name := range s.functions { // in any order
+		delete(helpers, name)
+	}
+	s.functions = map[string]*shellFunction{}
+	for name, h := range helpers { // in any order
+		s.functions[name] = &shellFunction{param: h.Param, other: h.Other, outcome: &outcome{need: h.Need}}
+	}
+	for _, n := range nodes {
+		switch n := n.(type) {
+		case *syntax.ForClause:
+			if loop, ok := n.Loop.(*syntax.WordIter); ok {
+				s.loop(loop, n)
+			}
+		case *syntax.CallExpr:
+			s.calls(n)
+		}
+	}
+	return s.reads
+}
+
+// scriptIn returns what readShell begins with, or nil for what is no script.
+func scriptIn(src []byte) (*script, []syntax.Node) {
+	file := parsedScript(src)
+	if file == nil {
+		return nil, nil
+	}
+	s := newScript(src)
+	return s, s.nodes(file)
 }

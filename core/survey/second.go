@@ -142,16 +142,21 @@ func (s *Survey) collect(units []*unit) (all []reads.Read) {
 			}
 		}
 		for _, r := range list {
-			r.File, r.Component = u.file, u.component
-			if configured := s.Config.ScopeOf(u.file); configured != "" {
-				r.Scope = configured
-			} else if scope := scopeOf(u.file); r.Scope == "" || scope == reads.Test {
-				r.Scope = scope
-			}
-			all = append(all, r)
+			all = append(all, s.placed(r, u.file, u.component))
 		}
 	}
 	return all
+}
+
+// placed returns a read with where it is, and its scope.
+func (s *Survey) placed(r reads.Read, file, component string) reads.Read {
+	r.File, r.Component = file, component
+	if configured := s.Config.ScopeOf(file); configured != "" {
+		r.Scope = configured
+	} else if scope := scopeOf(file); r.Scope == "" || scope == reads.Test {
+		r.Scope = scope
+	}
+	return r
 }
 
 // filesOf lists the files of the parts in question, by their number.

@@ -1,6 +1,7 @@
 package survey
 
 import (
+	"cmp"
 	"maps"
 	"path"
 	"slices"
@@ -22,6 +23,10 @@ type script struct {
 	Takes []taken
 	Sets  []language.Setting // as far as it was worked out
 	Known bool               // that it was
+	// Helpers are its functions that are given the name of what they read, and Calls what
+	// it reads through those of the scripts that it takes in.
+	Helpers map[string]language.ShellHelper
+	Calls   []reads.Read
 }
 
 // taken is a file of the tree that a script takes in.
@@ -33,7 +38,7 @@ type taken struct {
 // dropSourced drops what scripts expand and what they take in sets, and what a
 // script that is taken in expands and all that take it in set before.
 func (s *Survey) dropSourced() {
-	if !slices.ContainsFunc(s.Reads, isOfScript) {
+	if !slices.ContainsFunc(s.Reads, isOfScript) && !slices.ContainsFunc(s.languages, func(l *reads.Language) bool { return l != nil && l.Name == "shell" }) {
 		return
 	}
 	scripts := answered(s, question{what: "scripts", of: s.Tree, stamps: s.stamps, wanted: s.isScript}, s.scripts)
@@ -42,6 +47,10 @@ func (s *Survey) dropSourced() {
 	}
 	takers := map[string][]string{}
 	for _, file := range slices.Sorted(maps.Keys(scripts)) {
+		for _, r := range scripts[file].Calls {
+			r.Language, r.Kind, r.Need = "shell", reads.Text, cmp.Or(r.Need, reads.Expected)
+			s.Reads = append(s.Reads, s.placed(r, file, s.Tree.ComponentOf(file).Name))
+		}
 		for _, t := range scripts[file].Takes {
 			takers[t.File] = append(takers[t.File], file)
 		}
@@ -156,12 +165,43 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 			}
 			one := s.partsOf(t.File, src)
 			one.Sets, one.Known = language.ShellSets(src), true
+			one.Helpers = language.ShellHelpers(src)
 			found[t.File] = one
 			queue = append(queue, t.File)
 		}
 	}
+	s.callsOfTaken(found)
 	s.takersOfReads(found)
 	return found, !refused.Load()
+}
+
+// callsOfTaken works out what scripts read through functions of those that they take in.
+func (s *Survey) callsOfTaken(scripts map[string]script) {
+	for _, file := range slices.Sorted(maps.Keys(scripts)) {
+		helpers := map[string]language.ShellHelper{}
+		helpersTaken(scripts, file, helpers, 0)
+		if len(helpers) == 0 {
+			continue
+		}
+		src, _ := s.Tree.ReadFile(file) // what cannot be read calls nothing
+		one := scripts[file]
+		one.Calls = language.ShellCalls(src, helpers)
+		scripts[file] = one
+	}
+}
+
+// helpersTaken adds the functions of the scripts that one takes in, the nearer ones first.
+func helpersTaken(scripts map[string]script, file string, helpers map[string]language.ShellHelper, depth int) {
+	for _, t := range scripts[file].Takes {
+		for name, h := range scripts[t.File].Helpers { // in any order
+			if _, known := helpers[name]; !known {
+				helpers[name] = h
+			}
+		}
+		if depth < deepestTaken {
+			helpersTaken(scripts, t.File, helpers, depth+1)
+		}
+	}
 }
 
 // takersOfReads works out what those scripts set that take in one which expands

@@ -125,7 +125,7 @@ func Take(dir string, options Options) (*Survey, error) {
 	s.dropMade()
 	s.dropSourced()
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
-	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return strings.Compare(a.File, b.File) })
+	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line) })
 	s.Contract = contract.Build(s.Reads)
 	s.Contract.State(statements(c))
 	s.markSecrets()
