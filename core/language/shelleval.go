@@ -97,4 +97,3 @@ func expansionOf(tail []string, p *syntax.ParamExp) *syntax.Expansion {
 	}
 	return &syntax.Expansion{Op: operator, Word: &syntax.Word{Parts: []syntax.WordPart{&syntax.Lit{ValuePos: p.Pos(), ValueEnd: p.Pos(), Value: tail[2]}}}}
 }
-
