@@ -54,7 +54,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 
 // newScript returns what the first line of a script says.
 func newScript(src []byte) *script {
-	s := &script{src: src, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
+	s := &script{src: src, given: map[string]int{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
 	s.failing.ends = failingShebang().Match(src[:min(len(src), 100)])
 	return s
@@ -127,6 +127,7 @@ type script struct {
 	src       []byte
 	settings  shellSettings
 	checked   map[string]*outcome
+	given     map[string]int    // how often each variable is given a value
 	copies    map[string]string // of a variable: what its value is put into, and asked of there
 	functions map[string]*shellFunction
 	loops     []shellLoop
@@ -229,6 +230,9 @@ func (s *script) calls(n *syntax.CallExpr) {
 			continue
 		}
 		for _, text := range s.namesIn(word) {
+			if s.settings.has(text, n.Pos().Offset()) {
+				continue
+			}
 			s.add(text, "${!…}", n.Pos(), reads.Read{Need: f.outcome.need, Fallback: f.fallback(n.Args), Through: name})
 		}
 	}
@@ -289,7 +293,7 @@ func (s *script) asked(x syntax.Node, at syntax.Pos) {
 // judged puts what checks say about a variable into a read of it.
 func (s *script) judged(name string, r reads.Read) reads.Read {
 	c := s.checked[name]
-	if c == nil {
+	if c == nil && (name == "" || name[0] != '!' || s.given[s.copies[name]] == 1) {
 		c = s.checked[s.copies[name]]
 	}
 	if c == nil {
@@ -319,6 +323,9 @@ func (s *script) chosenFrom(name string, r reads.Read) reads.Read {
 // dirs="$LOCK_DIRS". The first place counts.
 func (s *script) copied(n syntax.Node) {
 	a, is := n.(*syntax.Assign)
+	if is && a.Name != nil && a.Value != nil {
+		s.given[a.Name.Value]++
+	}
 	if !is || a.Name == nil || a.Value == nil || isEnvironmentName(a.Name.Value) {
 		return
 	}
@@ -398,7 +405,7 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 			return s.chosenFrom(name, r)
 		}
 		c := s.checked[name]
-		if c == nil && p.Excl { // value=${!name:-}
+		if c == nil && p.Excl && s.given[s.copies[name]] == 1 { // value=${!name:-}
 			c = s.checked[s.copies[name]]
 		}
 		if c != nil && (c.need != reads.Optional || c.fallback != nil) {

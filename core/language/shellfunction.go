@@ -68,7 +68,11 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) 
 	r := s.expanded(p, name)
 	f.outcome.need = r.Need
 	if target := heldBy(fn.Body, p); target != "" { // value=${!1}: what is done with value
-		if c := s.checked[target]; c != nil {
+		switch c := s.checked[target]; {
+		case c == nil:
+		case s.given[target] > 1: // find=${!1}, or something that is looked for
+			f.outcome.need = reads.Optional
+		default:
 			f.outcome.need = c.need
 		}
 	}
