@@ -54,7 +54,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 
 // newScript returns what the first line of a script says.
 func newScript(src []byte) *script {
-	s := &script{src: src, given: map[string]int{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
+	s := &script{src: src, given: map[string]bool{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
 	s.failing.ends = failingShebang().Match(src[:min(len(src), 100)])
 	return s
@@ -82,8 +82,8 @@ func (s *script) look(nodes []syntax.Node, ways ...func(syntax.Node)) {
 
 // nodesOf returns the nodes of a script that anything is asked of, each before
 // those within it: to go through the tree takes longer than to look at them.
-func nodesOf(file *syntax.File) (nodes []syntax.Node) {
-	syntax.Walk(file, func(n syntax.Node) bool {
+func nodesOf(root syntax.Node) (nodes []syntax.Node) {
+	syntax.Walk(root, func(n syntax.Node) bool {
 		switch n.(type) {
 		case *syntax.CallExpr, *syntax.ParamExp, *syntax.Assign, *syntax.UnaryTest, *syntax.FuncDecl, *syntax.BinaryCmd,
 			*syntax.IfClause, *syntax.CaseClause, *syntax.ForClause, *syntax.WhileClause:
@@ -127,7 +127,7 @@ type script struct {
 	src       []byte
 	settings  shellSettings
 	checked   map[string]*outcome
-	given     map[string]int    // how often each variable is given a value
+	given     map[string]bool   // variables that are given something else than what a name stands for
 	copies    map[string]string // of a variable: what its value is put into, and asked of there
 	functions map[string]*shellFunction
 	loops     []shellLoop
@@ -293,7 +293,7 @@ func (s *script) asked(x syntax.Node, at syntax.Pos) {
 // judged puts what checks say about a variable into a read of it.
 func (s *script) judged(name string, r reads.Read) reads.Read {
 	c := s.checked[name]
-	if c == nil && (name == "" || name[0] != '!' || s.given[s.copies[name]] == 1) {
+	if c == nil && (name == "" || name[0] != '!' || !s.given[s.copies[name]]) {
 		c = s.checked[s.copies[name]]
 	}
 	if c == nil {
@@ -323,8 +323,8 @@ func (s *script) chosenFrom(name string, r reads.Read) reads.Read {
 // dirs="$LOCK_DIRS". The first place counts.
 func (s *script) copied(n syntax.Node) {
 	a, is := n.(*syntax.Assign)
-	if is && a.Name != nil && a.Value != nil {
-		s.given[a.Name.Value]++
+	if is && givesOther(a) {
+		s.given[a.Name.Value] = true
 	}
 	if !is || a.Name == nil || a.Value == nil || isEnvironmentName(a.Name.Value) {
 		return
@@ -405,7 +405,7 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 			return s.chosenFrom(name, r)
 		}
 		c := s.checked[name]
-		if c == nil && p.Excl && s.given[s.copies[name]] == 1 { // value=${!name:-}
+		if c == nil && p.Excl && !s.given[s.copies[name]] { // value=${!name:-}
 			c = s.checked[s.copies[name]]
 		}
 		if c != nil && (c.need != reads.Optional || c.fallback != nil) {

@@ -65,12 +65,13 @@ func (s *script) defines(n syntax.Node) {
 func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) *shellFunction {
 	f := &shellFunction{param: index, outcome: &outcome{}}
 	name := "!" + p.Param.Value
-	r := s.expanded(p, name)
+	inner := s.within(fn.Body)
+	r := inner.expanded(p, name)
 	f.outcome.need = r.Need
 	if target := heldBy(fn.Body, p); target != "" { // value=${!1}: what is done with value
-		switch c := s.checked[target]; {
+		switch c := inner.checked[target]; {
 		case c == nil:
-		case s.given[target] > 1: // find=${!1}, or something that is looked for
+		case givenIn(fn.Body, target): // find=${!1}, or something that is looked for
 			f.outcome.need = reads.Optional
 		default:
 			f.outcome.need = c.need
@@ -82,6 +83,34 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) 
 		}
 	}
 	return f
+}
+
+// within returns what a script checks within a function.
+func (s *script) within(body syntax.Node) *script {
+	inner := newScript(s.src)
+	inner.strict, inner.failing = s.strict, s.failing
+	inner.look(nodesOf(body), inner.copied, inner.checks)
+	return inner
+}
+
+// givesOther reports whether an assignment gives a variable something else than what a
+// name stands for: not value=${!name}.
+func givesOther(a *syntax.Assign) bool {
+	if a.Name == nil || a.Value == nil {
+		return false
+	}
+	p := onlyParameter(a.Value)
+	return p == nil || !p.Excl
+}
+
+// givenIn reports whether a variable is given something else within a function.
+func givenIn(body syntax.Node, name string) (given bool) {
+	syntax.Walk(body, func(n syntax.Node) bool {
+		a, is := n.(*syntax.Assign)
+		given = given || is && givesOther(a) && a.Name.Value == name
+		return !given
+	})
+	return given
 }
 
 // heldBy returns the variable that an expansion is assigned to, or "".

@@ -399,6 +399,17 @@ fn f() -> Result<()> { let a = std::env::var(K)?; match std::env::var("LOCK_B") 
 
 func TestWrittenShell(t *testing.T) {
 	mean(t, []written{
+		{"x.sh", `need() { eval "v=\${$1:-}"; [ -n "$v" ] || exit 1; }
+need LOCK_A
+for n in LOCK_B LOCK_C; do need "$n"; done
+for n in LOCK_D; do eval "w=\$$n"; test -z "$w" && exit 2; done
+for n in LOCK_E; do eval 'x=${'"$n"':-low}'; done
+eval "echo \$$1"; eval "$cmd"; eval "y=\$$a\$$b"`,
+			"LOCK_A required; LOCK_B required; LOCK_C required; LOCK_D required; LOCK_E optional =low"},
+		{"x.sh", `find() { eval "r=\$$1"; if [ -z "$r" ]; then r=$(command -v "$2"); fi; [ -n "$r" ] || exit 1; }
+find LOCK_A a
+LOCK_B=b; find LOCK_B b`,
+			"LOCK_A optional"},
 		{"x.sh", "for v in GATE_A GATE_B; do [[ -v $v ]] || { echo $v; exit 2; }; done\n", "GATE_A required; GATE_B required"},
 		{"x.sh", "for v in GATE_A; do if [ -v \"$v\" ]; then echo $v; fi; done\n", "GATE_A optional"},
 		{"x.sh", "set -u\ncurl ${GATE_PROXY:+--proxy \"$GATE_PROXY\"} \"$GATE_URL\"\n", "GATE_PROXY optional; GATE_PROXY optional; GATE_URL required"},

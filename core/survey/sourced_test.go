@@ -58,3 +58,39 @@ run.sh:7 LOCK_OTHER required`
 		t.Errorf("have\n%s\nwant\n%s", have, want)
 	}
 }
+
+// A script calls functions of those that it takes in, the nearer ones first, with the
+// names of what they read.
+func TestSourcedFunctions(t *testing.T) {
+	root := testtree.Tree(t, `-- run.sh --
+#!/bin/sh
+. ./lib/env.sh
+own() { eval "v=\$$1"; }
+need LOCK_A
+want LOCK_B
+own LOCK_C
+far LOCK_D
+other LOCK_E
+-- lib/env.sh --
+. ./far.sh
+need() { eval "v=\${$1:-}"; [ -n "$v" ] || exit 1; }
+want() { eval "v=\${$1:-}"; }
+own() { eval "v=\${$1:-}"; [ -n "$v" ] || exit 1; }
+-- lib/far.sh --
+far() { if [ -z "${!1}" ]; then exit 1; fi; }
+want() { eval "v=\${$1:-}"; [ -n "$v" ] || exit 1; }
+-- lib/nobody.sh --
+other() { if [ -z "${!1}" ]; then exit 1; fi; }
+`)
+	s, err := Take(root, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, r := range s.Reads {
+		got = append(got, fmt.Sprintf("%d %s %s %s", r.Line, r.Name, r.Need, r.Kind))
+	}
+	if have, want := strings.Join(got, "; "), "4 LOCK_A required text; 5 LOCK_B optional text; 6 LOCK_C expected text; 7 LOCK_D required text"; have != want {
+		t.Errorf("have %s\nwant %s", have, want)
+	}
+}
