@@ -122,6 +122,8 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	c := m.askedOf(fn, receiver)
 	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
 		c.self, c.of = object[0].members, object
+	} else if self := m.outerBase(fn, n, st); self != nil {
+		c.self, c.of = self, nil
 	}
 	return m.run(fn, c, n, arguments, st)
 }

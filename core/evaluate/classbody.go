@@ -129,8 +129,11 @@ func (m *machine) classBody(n int32, st *state) {
 // callsReading reports whether an expression calls a function of the file that may read
 // the environment.
 func (u *Unit) callsReading(n int32, depth int) bool {
-	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return fn.concerned }) {
-		return true
+	if callee := u.Tree.Child(n, 0); u.kind(n) == parse.Call {
+		name := u.calleeName(callee)
+		if other := u.outside(made{name, callee}); other != nil || slices.ContainsFunc(u.funcs[name], func(fn *Func) bool { return fn.concerned }) {
+			return true
+		}
 	}
 	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.callsReading(c, depth+1) })
 }

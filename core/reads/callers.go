@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
 
@@ -176,6 +177,12 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	stem, folder := h.origin()
 	if !isMember(f, i) || h.Extends {
 		bound := a.o.lookup(f.Text(i), i)
+		if h.Owner != "" && len(bound) == 0 && !a.definesFunction(h.Name) && a.inherits(h.Owner) {
+			return true
+		}
+		if h.Owner == "" && a.lang.Global && !a.definesFunction(h.Name) && (f.Is(i-1, `\`) || bytes.Contains(f.Src, []byte(`\`+h.Name+";"))) && a.isOnly(h) { // use function Gate\need;
+			return true
+		}
 		for _, b := range bound {
 			from := a.bindingPath(b, i, 0)
 			if h.Default && a.importsDefault(h, from) {
@@ -192,7 +199,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.knowsEverywhere(h) || a.lang.Global && a.onlyOne(h)) && !a.definesFunction(h.Name)
 	}
 	receiver := f.Text(i - 2)
-	if receiver == h.Owner {
+	if receiver == h.Owner || (selfWords[receiver] || receiver == "super" || receiver == "parent" || receiver == "base") && h.Owner != "" && !a.definesFunction(h.Name) && a.inherits(h.Owner) {
 		return true
 	}
 	if h.Owner == "" {
@@ -291,6 +298,42 @@ func (a *analysis) sees(h *Helper) bool {
 // the file that defines it: require 'src/env.php'.
 func (a *analysis) onlyOne(h *Helper) bool {
 	return h.Owner == "" && a.context != nil && len(a.context.helpersNamed(h.Name)) == 1 && a.holds(path.Base(h.File))
+}
+
+// isOnly reports whether no other helper has the name of one.
+func (a *analysis) isOnly(h *Helper) bool {
+	return a.context != nil && len(a.context.helpersNamed(h.Name)) == 1
+}
+
+// inherits reports whether a class of the file extends one of another file, or takes in
+// what it has: class A extends B, class A : B, include B, use B.
+func (a *analysis) inherits(class string) bool {
+	if !a.holds(class) {
+		return false
+	}
+	if a.bases == nil {
+		a.bases = map[string]bool{}
+		t := a.prepare().tree
+		for n, node := range t.Nodes {
+			switch node.Kind {
+			case parse.Class:
+				t.Children(int32(n), func(base int32) bool {
+					if t.Nodes[base].Kind == parse.Call {
+						base = t.Child(base, 0)
+					}
+					if k := t.Nodes[base].Kind; k == parse.Name || k == parse.Member {
+						a.bases[t.Name(base)] = true
+					}
+					return true
+				})
+			case parse.Call, parse.Import:
+				if word := a.f.Text(int(node.From)); word == "include" || word == "extend" || word == "prepend" || word == "use" {
+					a.bases[a.f.Text(int(node.To)-1)] = true
+				}
+			}
+		}
+	}
+	return a.bases[class]
 }
 
 // holds reports whether a word is in the file. The answer is kept: it is

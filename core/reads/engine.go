@@ -23,6 +23,7 @@ type analysis struct {
 	defines   map[string]bool       // functions outside classes, once asked for
 	exported  map[string]bool       // names that other files see, once asked for
 	answering []*Helper             // by whom objects are called, or asked for elements
+	bases     map[string]bool       // the classes that those of the file extend or take in, once asked for
 	unnamed   []int                 // where the file has what it exports without a name, once asked for
 	held      map[string]bool       // whether words stand in the text, once asked for
 	bound     map[int]bool          // tokens at which a name is bound, once asked for

@@ -77,6 +77,12 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 			continue
 		}
 		takes, there := a.giveTo(a.f.Text(h.callee.Hi-1), h)
+		if class := a.superAt(h); class.To > 0 { // super(System.getenv())
+			takes, there = a.giveBases(a.nodeNumber(class), h), true
+			if !takes && a.context != nil && a.ownsBase(class) {
+				a.dropWhole(at.Lo)
+			}
+		}
 		switch {
 		case takes:
 			found = true
@@ -275,6 +281,26 @@ func (a *analysis) giveMaker(class parse.Node, n int32, h handing) bool {
 		}
 	}
 	return takes || a.giveField(class, n, h) || a.giveBases(n, h)
+}
+
+// superAt returns the class whose base is given an argument by a call.
+func (a *analysis) superAt(h handing) (class parse.Node) {
+	if word := a.f.Text(h.callee.Lo); word != "super" && word != "base" && word != "parent" {
+		return class
+	}
+	a.prepare()
+	return a.classRound(parse.Node{From: int32(h.callee.Lo), To: int32(h.callee.Hi)})
+}
+
+// ownsBase reports whether a helper of another file is a method of what a class extends.
+func (a *analysis) ownsBase(class parse.Node) bool {
+	t := a.run.tree
+	for c := class.First; c != 0; c = t.Nodes[c].Next {
+		if k := t.Nodes[c].Kind; (k == parse.Name || k == parse.Member) && a.context.owns(t.Name(c)) {
+			return true
+		}
+	}
+	return false
 }
 
 // giveField gives the field that an argument names the environment, where a class has
