@@ -206,6 +206,9 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {
 						m.calls[fr.fn]++
 					}
+					if fr.fn != nil && fr.fn.Maker() != nil {
+						m.calls[fr.fn.Maker()]++
+					}
 				}
 			}
 		}

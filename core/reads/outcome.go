@@ -40,16 +40,20 @@ func (a *analysis) judge(run *evaluate.Run) {
 		if found.Outer != nil && found.Outer.Name == "" && result.Called[found.Outer] > 0 {
 			continue
 		}
-		if found.Outer != nil && (found.Outer.Name != "" || a.isTheExport(found.Outer)) && !changesVariables(found.Outer.Name) {
-			h := functions[found.Outer]
+		outer := found.Outer
+		if outer != nil && outer.Name == "" && outer.Maker() != nil {
+			outer = outer.Maker()
+		}
+		if outer != nil && (outer.Name != "" || a.isTheExport(outer)) && !changesVariables(outer.Name) {
+			h := functions[outer]
 			if h == nil {
-				h = a.helperOf(found.Outer, m)
+				h = a.helperOf(outer, m)
 				a.place(&read, at)
 				if read.Name == "" && read.Pattern == "" && plausible(found.Usual) {
 					read.Name = found.Usual
 				}
 				h.Inside = read
-				functions[found.Outer] = h
+				functions[outer] = h
 			} else if read.Need == Required {
 				h.Inside.Need = Required
 			}
