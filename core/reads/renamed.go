@@ -24,6 +24,7 @@ func (a *analysis) handOnHelpers() {
 			}
 		}
 	}
+	a.handOnAll()
 	f := a.f
 	for i := range f.Tokens {
 		if !f.Is(i, "as") || f.Kind(i-1) != syntax.Word || f.Kind(i+1) != syntax.Word {
@@ -36,6 +37,38 @@ func (a *analysis) handOnHelpers() {
 		}
 	}
 }
+
+// handOnAll notes the helpers that the file hands on under the names that they have:
+// export { need } from './need', export * from './need'.
+func (a *analysis) handOnAll() {
+	f := a.f
+	for i := range f.Tokens {
+		if !f.Is(i, "from") || f.Kind(i+1) != syntax.String {
+			continue
+		}
+		module, _ := f.Value(i + 1)
+		if f.Is(i-1, "*") && f.Is(i-2, "export") {
+			for _, h := range a.context.Helpers {
+				if h.of == nil && h.Owner == "" && h.Name != "" && len(a.helpers) < mostHandedOn {
+					a.rename(h.Name, ModuleName(module)+"."+h.Name)
+				}
+			}
+			continue
+		}
+		open := f.Mate(i - 1)
+		if !f.Is(i-1, "}") || open < 1 || !f.Is(open-1, "export") {
+			continue
+		}
+		for at := open + 1; at < i-1; at++ {
+			if f.Kind(at) == syntax.Word && !f.Is(at, "as") && !f.Is(at-1, "as") && !f.Is(at+1, "as") {
+				a.rename(f.Text(at), ModuleName(module)+"."+f.Text(at))
+			}
+		}
+	}
+}
+
+// mostHandedOn bounds how many helpers a file hands on.
+const mostHandedOn = 200
 
 // renameOwn notes the file's own helpers that it exports under another name:
 // export { need as required }, exports.required = need, module.exports = { required: need }.
@@ -79,7 +112,7 @@ func (a *analysis) renameOwn() {
 // rename notes that the file has what a path is under a name.
 func (a *analysis) rename(name, of string) {
 	at := strings.LastIndexByte(of, '.')
-	if at <= 0 || of[at+1:] == name || len(name) < 2 {
+	if at <= 0 || len(name) < 2 {
 		return
 	}
 	for _, h := range a.context.helpersNamed(of[at+1:]) {

@@ -119,11 +119,15 @@ func definesFunction(src []byte, from, to int) bool {
 // calledWords looks for calls of helpers.
 func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	callers := map[string][]*reads.Callers{}
+	handing := map[string]string{} // modules whose helpers others may hand on, and the word that does so
 	also := map[string][]*reads.Callers{} // by names other than their own
 	modules := map[string]bool{}          // of helpers that who imports them gives a name
 	for _, h := range helpers {
 		if h.Default && len(modules) < maxWords {
 			modules[reads.ModuleOf(h.File)] = true
+		}
+		if l := known.Of(h.File); l != nil && l.Exports != "" && len(handing) < maxWords {
+			handing[reads.ModuleOf(h.File)] = l.Exports
 		}
 		if callers[h.Name] != nil || len(callers) < maxWords {
 			c := reads.CallersOf(h, known.Of(h.File))
@@ -133,9 +137,12 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 			}
 		}
 	}
-	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(also)), slices.Collect(maps.Keys(modules)))
+	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(handing)), slices.Collect(maps.Keys(also)), slices.Collect(maps.Keys(modules)))
 	return wordSetOf(words, func(p *place) bool {
 		word := p.src[p.from:p.to]
+		if by := handing[string(word)]; by != "" && reads.IsModule(p.src, p.from, p.to) && p.lineBegins(by) {
+			return true
+		}
 		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall) ||
 			slices.ContainsFunc(also[string(word)], p.mayName)
 	})
@@ -152,6 +159,12 @@ func (p *place) mayCall(c *reads.Callers) bool {
 		p.ties[c] = t
 	}
 	return t.may && reads.IsCall(p.src, p.from, p.to, t.bare)
+}
+
+// lineBegins reports whether the line that a place is on begins with a word.
+func (p *place) lineBegins(word string) bool {
+	line := bytes.LastIndexByte(p.src[:p.from], '\n') + 1
+	return bytes.HasPrefix(p.src[line:], []byte(word))
 }
 
 // mayName reports whether a file may name what a helper is a method of.
