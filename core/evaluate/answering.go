@@ -67,3 +67,24 @@ func (m *machine) outerObject(node int32, of Value, fn *Func, n int32, st *state
 	}
 	return nil
 }
+
+// callKept calls a function that another file keeps under the name that is called.
+func (m *machine) callKept(n, callee int32, arguments []argument, st *state) (Value, bool) {
+	u := m.unit()
+	if k := u.kind(callee); u.Keeping == nil || k != parse.Name && k != parse.Member || len(arguments) == 0 || st.dead {
+		return nil, false
+	}
+	fn := u.Keeping(callee)
+	if fn == nil {
+		return nil, false
+	}
+	name := u.at(callee)
+	if path := u.Path(callee); path != "" {
+		name = lastOf(path)
+	}
+	v, _ := m.outerOf(fn).vars.get(name)
+	if len(v) != 1 || v[0].form != function || v[0].fn.reads != nil {
+		return nil, false
+	}
+	return m.invoke(v[0], n, arguments, st), true
+}

@@ -336,6 +336,9 @@ func (m *machine) called(n, callee int32, arguments []argument, st *state) Value
 			return v
 		}
 	}
+	if v, done := m.callKept(n, callee, arguments, st); done {
+		return v
+	}
 	return m.unknownCall(n, name, receiver, arguments, st)
 }
 

@@ -62,6 +62,9 @@ type Unit struct {
 	// Answering returns the methods of other files that are run where an object is
 	// called or asked for an element. It is nil where there are none.
 	Answering func() []*Func
+	// Keeping returns a function of the file that defines what a name stands for, if
+	// that is neither a function nor a class: need = partial(read, required=True).
+	Keeping func(node int32) *Func
 	// Common reports whether many things have a member of a name.
 	Common func(name string) bool
 

@@ -19,15 +19,14 @@ type analysis struct {
 	f    *syntax.File
 	o    *Outline
 
-	paths     map[bindingKey]string // what bindings stand for; "" while that is being found out
-	defines   map[string]bool       // functions outside classes, once asked for
-	exported  map[string]bool       // names that other files see, once asked for
-	answering []*Helper             // by whom objects are called, or asked for elements
-	bases     map[string]bool       // the classes that those of the file extend or take in, once asked for
-	unnamed   []int                 // where the file has what it exports without a name, once asked for
-	held      map[string]bool       // whether words stand in the text, once asked for
-	bound     map[int]bool          // tokens at which a name is bound, once asked for
-	heads     *heads
+	paths    map[bindingKey]string // what bindings stand for; "" while that is being found out
+	defines  map[string]bool       // functions outside classes, once asked for
+	exported map[string]bool       // names that other files see, once asked for
+	bases    map[string]bool       // the classes that those of the file extend or take in, once asked for
+	unnamed  []int                 // where the file has what it exports without a name, once asked for
+	held     map[string]bool       // whether words stand in the text, once asked for
+	bound    map[int]bool          // tokens at which a name is bound, once asked for
+	heads    *heads
 
 	reads     []Read
 	spots     []int    // the token at which each begins
@@ -82,9 +81,10 @@ type Context struct {
 
 	mutex     sync.Mutex
 	byName    map[string][]*Helper
-	unnamed   []*Helper       // that who imports them gives a name
-	answering []*Helper       // by whom objects are called, or asked for elements
-	owners    map[string]bool // classes that have helpers, and the names of their modules
+	unnamed   []*Helper            // that who imports them gives a name
+	answering []*Helper            // by whom objects are called, or asked for elements
+	keeping   map[string][]*Helper // by names of their files that stand for what they make
+	owners    map[string]bool      // classes that have helpers, and the names of their modules
 	listed    int
 }
 
@@ -121,12 +121,20 @@ func (c *Context) answers() []*Helper {
 	return c.answering
 }
 
+// keepers returns the helpers whose file has a name for what is made of them.
+func (c *Context) keepers(name string) []*Helper {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	c.list()
+	return c.keeping[name]
+}
+
 // list sorts the helpers by their names; the lock is held.
 func (c *Context) list() {
 	if c.listed == len(c.Helpers) {
 		return
 	}
-	c.answering = nil
+	c.answering, c.keeping = nil, map[string][]*Helper{}
 	c.byName, c.unnamed, c.owners, c.listed = map[string][]*Helper{}, nil, map[string]bool{}, len(c.Helpers)
 	for _, h := range c.Helpers {
 		c.byName[h.Name] = append(c.byName[h.Name], h)
@@ -136,6 +144,9 @@ func (c *Context) list() {
 		}
 		if h.Owner != "" && evaluate.Answers(h.Name) {
 			c.answering = append(c.answering, h)
+		}
+		for _, name := range h.Also {
+			c.keeping[name] = append(c.keeping[name], h)
 		}
 		if h.Default {
 			c.unnamed = append(c.unnamed, h)

@@ -209,12 +209,44 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 		if evaluate.Answers(h.Name) {
 			h.Also = append(slices.Clip(h.kept), h.Owner)
 		}
+	} else {
+		h.Also = a.madeOf(h.Name)
 	}
 	h.Default, h.Macro = a.isTheExport(fn), fn.IsRule()
 	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
 	h.Exported = h.Default || h.Macro || len(h.Also) > 0 || a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)
 	return h
+}
+
+// madeOf returns the names of the file that something is given which a function is given
+// to, or gives: need = partial(read, required=True), gate = under("GATE").
+func (a *analysis) madeOf(function string) (names []string) {
+	if len(function) < 2 {
+		return nil
+	}
+	for _, name := range a.o.names {
+		for _, b := range a.o.Bindings[name] {
+			if b.block == 0 && !b.Value.empty() && b.Value.Hi-b.Value.Lo <= mostMade && a.f.Is(b.Value.Hi-1, ")") && a.mentions(b.Value, function) && len(names) < mostAnswering {
+				names = append(names, name)
+				break
+			}
+		}
+	}
+	return names
+}
+
+// mostMade bounds how many tokens such a value has.
+const mostMade = 30
+
+// mentions reports whether a name is among some tokens, and no member.
+func (a *analysis) mentions(at Range, name string) bool {
+	for i := at.Lo; i < at.Hi; i++ {
+		if a.f.Is(i, name) && a.f.Kind(i) == syntax.Word && !isMember(a.f, i) {
+			return true
+		}
+	}
+	return false
 }
 
 // keptObjects returns the names of the file that objects of a class are given.

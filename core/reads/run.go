@@ -54,6 +54,9 @@ func (a *analysis) prepare() *running {
 	if a.context != nil && len(a.context.answers()) > 0 {
 		r.unit.Answering = r.answering
 	}
+	if a.context != nil && len(a.context.Helpers) > 0 {
+		r.unit.Keeping = r.keeping
+	}
 	if a.lang.Prototypes {
 		r.macros = macrosOf(a.f)
 	}
@@ -218,6 +221,28 @@ func (r *running) answering() (list []*evaluate.Func) {
 		}
 	}
 	return list
+}
+
+// keeping returns a helper of the file that keeps what an imported name stands for.
+func (r *running) keeping(node int32) *evaluate.Func {
+	name, from := r.tree.Name(node), r.path(node)
+	if r.opening {
+		return nil
+	}
+	module, bound := "", len(r.a.o.Bindings[name]) > 0
+	if at := strings.LastIndexByte(from, '.'); at > 0 {
+		module, name = strings.TrimSuffix(from[:at], "."), from[at+1:]
+	}
+	for _, h := range r.a.context.keepers(name) {
+		if h.File == r.a.file || h.lang != r.a.lang {
+			continue
+		}
+		stem, _ := h.origin()
+		if module != "" && (bound || r.tree.Nodes[node].Kind == parse.Member) && r.a.isModule(module, h.File) || !bound && r.a.importsAllOf(stem) {
+			return r.a.context.functionOf(h)
+		}
+	}
+	return nil
 }
 
 // mostAnswering bounds how many such methods are considered.
