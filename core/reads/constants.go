@@ -79,6 +79,9 @@ func (a *analysis) constant(name string) []text {
 	last := name[strings.LastIndexByte(name, '.')+1:]
 	if a.context != nil {
 		for _, key := range []string{name, last} {
+			if key == last && len(last) < len(name) && !a.isConstantName(last) {
+				break // of another object, most likely
+			}
 			if value, known := a.context.Constants[key]; known {
 				return word(value)
 			}
