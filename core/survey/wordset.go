@@ -119,7 +119,7 @@ func definesFunction(src []byte, from, to int) bool {
 // calledWords looks for calls of helpers.
 func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	callers := map[string][]*reads.Callers{}
-	handing := map[string]string{} // modules whose helpers others may hand on, and the word that does so
+	handing := map[string]string{}        // modules whose helpers others may hand on, and the word that does so
 	also := map[string][]*reads.Callers{} // by names other than their own
 	modules := map[string]bool{}          // of helpers that who imports them gives a name
 	for _, h := range helpers {
