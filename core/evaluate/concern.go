@@ -68,13 +68,15 @@ func (u *Unit) spread(of func(*Func) *bool, calls func(*Func) []made, further fu
 			}
 		}
 	}
+	told := map[string]bool{} // names whose callers are marked
 	for len(todo) > 0 {
 		fn := todo[len(todo)-1]
 		todo = todo[:len(todo)-1]
 		if fn.within != nil {
 			mark(fn.within)
 		}
-		if fn.Name != "" {
+		if fn.Name != "" && !told[fn.Name] {
+			told[fn.Name] = true
 			mark(callers[fn.Name]...)
 		}
 		mark(further(fn, callers)...)
@@ -84,7 +86,8 @@ func (u *Unit) spread(of func(*Func) *bool, calls func(*Func) []made, further fu
 // quietCalls adds who calls functions without parentheses: those that are asked for
 // like a field, or like an element.
 func (u *Unit) quietCalls(callers map[string][]*Func) {
-	getters, indexed := map[string]bool{}, []string(nil)
+	getters, indexed, called := map[string]bool{}, []string(nil), []string(nil)
+	var objects map[string][]string
 	for _, fn := range u.list {
 		if fn.Owner == nil || fn.Body == 0 {
 			continue
@@ -94,7 +97,14 @@ func (u *Unit) quietCalls(callers map[string][]*Func) {
 		} else if slices.Contains(memberMethods, fn.Name) { // anything may ask for a member
 			callers[fn.Name] = append(callers[fn.Name], u.list...)
 		} else if slices.Contains(callMethods, fn.Name) && fn.Name != "call" && fn.Name != "apply" {
-			for _, name := range u.objectsOf(fn.Owner) {
+			if objects == nil {
+				objects = u.objects()
+			}
+			names := objects[fn.Owner.Name]
+			if !slices.Contains(called, fn.Name) {
+				called, names = append(called, fn.Name), append([]string{"self", "this"}, names...)
+			}
+			for _, name := range names {
 				callers[fn.Name] = append(callers[fn.Name], callers[name]...)
 			}
 		} else if slices.Contains(indexMethods, fn.Name) && !slices.Contains(indexed, fn.Name) {
@@ -119,19 +129,19 @@ func (u *Unit) quietCalls(callers map[string][]*Func) {
 	}
 }
 
-// objectsOf returns the names that objects of a class have: of the object at hand, and
-// those that the file gives them.
-func (u *Unit) objectsOf(c *Class) []string {
-	names, f := []string{"self", "this"}, u.Tree.File
+// objects returns the names that the file gives objects, by the class of these.
+func (u *Unit) objects() map[string][]string {
+	names, f := map[string][]string{}, u.Tree.File
 	for i := range f.Tokens {
-		if !f.Is(i, c.Name) || f.Kind(i) != syntax.Word {
+		if !f.Is(i, "=") || f.Kind(i-1) != syntax.Word {
 			continue
 		}
-		if f.Is(i-1, "new") {
-			i--
+		of := i + 1
+		if f.Is(of, "new") {
+			of++
 		}
-		if f.Is(i-1, "=") && f.Kind(i-2) == syntax.Word && len(names) < mostAsked {
-			names = append(names, f.Text(i-2))
+		if class := f.Text(of); u.classes[class] != nil && len(names[class]) < mostAsked {
+			names[class] = append(names[class], f.Text(i-1))
 		}
 	}
 	return names

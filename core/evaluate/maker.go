@@ -16,11 +16,13 @@ func (fn *Func) Maker() *Func {
 		}
 		return n == fn.Node
 	}
-	if gives(round.Body) || u.holds(round.Body, parse.Return, func(r int32) bool { return gives(u.Tree.Child(r, 0)) }) {
+	if gives(round.Body) {
 		return round
 	}
-	if list := u.children(round.Body); u.Words.Returns && len(list) > 0 && gives(list[len(list)-1]) {
-		return round
+	for c := u.Tree.Child(round.Body, 0); c != 0; c = u.Tree.Nodes[c].Next {
+		if u.kind(c) == parse.Return && gives(u.Tree.Child(c, 0)) || u.Words.Returns && u.Tree.Nodes[c].Next == 0 && gives(c) {
+			return round
+		}
 	}
 	return nil
 }

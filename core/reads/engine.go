@@ -22,6 +22,8 @@ type analysis struct {
 	paths    map[bindingKey]string // what bindings stand for; "" while that is being found out
 	defines  map[string]bool       // functions outside classes, once asked for
 	exported map[string]bool       // names that other files see, once asked for
+	given    map[string][]string   // the file's variables by the words in their values, once asked for
+	made     map[string][]string   // the same by what their values begin with
 	bases    map[string]bool       // the classes that those of the file extend or take in, once asked for
 	unnamed  []int                 // where the file has what it exports without a name, once asked for
 	held     map[string]bool       // whether words stand in the text, once asked for

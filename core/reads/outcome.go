@@ -221,49 +221,53 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 
 // madeOf returns the names of the file that something is given which a function is given
 // to, or gives: need = partial(read, required=True), gate = under("GATE").
-func (a *analysis) madeOf(function string) (names []string) {
-	if len(function) < 2 {
-		return nil
-	}
-	for _, name := range a.o.names {
-		for _, b := range a.o.Bindings[name] {
-			if b.block == 0 && !b.Value.empty() && b.Value.Hi-b.Value.Lo <= mostMade && a.f.Is(b.Value.Hi-1, ")") && a.mentions(b.Value, function) && len(names) < mostAnswering {
-				names = append(names, name)
-				break
-			}
-		}
-	}
-	return names
+func (a *analysis) madeOf(function string) []string {
+	a.indexGiven()
+	return a.given[function]
+}
+
+// keptObjects returns the names of the file that objects of a class are given.
+func (a *analysis) keptObjects(class string) []string {
+	a.indexGiven()
+	return a.made[class]
 }
 
 // mostMade bounds how many tokens such a value has.
 const mostMade = 30
 
-// mentions reports whether a name is among some tokens, and no member.
-func (a *analysis) mentions(at Range, name string) bool {
-	for i := at.Lo; i < at.Hi; i++ {
-		if a.f.Is(i, name) && a.f.Kind(i) == syntax.Word && !isMember(a.f, i) {
-			return true
+// indexGiven notes, once, by the words in the values of the file's variables, and by
+// what these begin with, which they are.
+func (a *analysis) indexGiven() {
+	if a.given != nil {
+		return
+	}
+	a.given, a.made = map[string][]string{}, map[string][]string{}
+	note := func(index map[string][]string, word, name string) {
+		if list := index[word]; len(word) > 1 && len(list) < mostAnswering && !slices.Contains(list, name) {
+			index[word] = append(list, name)
 		}
 	}
-	return false
-}
-
-// keptObjects returns the names of the file that objects of a class are given.
-func (a *analysis) keptObjects(class string) (names []string) {
+	f := a.f
 	for _, name := range a.o.names {
 		for _, b := range a.o.Bindings[name] {
+			if b.block != 0 || b.Value.empty() {
+				continue
+			}
 			at := b.Value.Lo
-			if a.f.Is(at, "new") || a.f.Is(at, "const") {
+			if f.Is(at, "new") || f.Is(at, "const") {
 				at++
 			}
-			if !b.Value.empty() && a.f.Is(at, class) && b.block == 0 {
-				names = append(names, name)
-				break
+			note(a.made, f.Text(at), name)
+			if b.Value.Hi-b.Value.Lo > mostMade || !f.Is(b.Value.Hi-1, ")") {
+				continue
+			}
+			for i := b.Value.Lo; i < b.Value.Hi; i++ {
+				if f.Kind(i) == syntax.Word && !isMember(f, i) {
+					note(a.given, f.Text(i), name)
+				}
 			}
 		}
 	}
-	return names
 }
 
 // kindOfLiterals returns the kind of a value that is held against literals.

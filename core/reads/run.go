@@ -267,10 +267,17 @@ func (r *running) required(node int32) *evaluate.Func {
 	return nil
 }
 
+// mostImports bounds how many meanings a name has that is imported.
+const mostImports = 100
+
 // importedAs returns the name that another file gives what this one imports
 // under a name of its own where it is at a token, or "".
 func (a *analysis) importedAs(name string, at int) string {
-	for _, b := range a.o.Bindings[name] {
+	list := a.o.Bindings[name]
+	if selfWords[name] || len(list) > mostImports { // none that is imported
+		return ""
+	}
+	for _, b := range list {
 		from := a.bindingPath(b, at, 0)
 		if at := strings.LastIndexAny(from, "./"); at >= 0 && from[at+1:] != name {
 			return from[at+1:]
