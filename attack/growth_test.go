@@ -88,6 +88,11 @@ var growths = map[string]map[string]string{
 	"alternatives in one line":     {"b.js": "x = " + repeat("process.env.AN || ", 20_000) + "1;\n"},
 	"reads between brackets":       {"b.js": "f(" + repeat("process.env.AN, ", 30_000) + "1);\n", "c.js": "const {" + repeat("AN, ", 30_000) + "} = process.env;\n"},
 	"constants made of each other": {"b.py": "import os\nk0 = 'A'\n" + repeat("kN = kN + 'x'\nos.environ[kN]\n", 10_000)},
+	"objects that are called":      {"b.py": "import os\n" + repeat("class CN:\n    def __call__(self, n):\n        return os.environ.get(n)\n    def test(self, n): return self(n)\nxN = CN()\nxN('AN')\n", 6_000)},
+	"functions that give readers":  {"b.js": repeat("export const fN = (p) => (n) => process.env[p + n]\nexport const gN = fN('AN')\n", 6_000), "c.js": repeat("export * from './b'\nexport { fN as hN } from './b'\n", 2_000)},
+	"macros that are rules":        {"b.rs": repeat("macro_rules! mN { ($($k:expr),*) => { $(std::env::var($k);)* } }\nfn fN() { mN!(\"AN\", \"BN\"); }\n", 6_000)},
+	"parts that are compiled":      {"b.c": "int f() {\n" + repeat("#if A\ng(\"AN\");\n#else\n", 20_000) + "char *x = getenv(\"A\");\n" + repeat("#endif\n", 20_000) + "}\n"},
+	"lines in place of braces":     {"b.scala": repeat("def fN =\n  val x = sys.env get \"AN\" getOrElse \"b\"\n  for\n    a <- x\n  yield a\n", 10_000)},
 	"ignored names":                {".gitignore": repeat("*aN*b\n", 1_500) + repeat("nameN\n", 100_000), "b.py": ""},
 }
 
