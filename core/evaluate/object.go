@@ -1,10 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
-
 import (
 	"slices"
 	"strings"
+
+	"inzicht/core/parse"
 )
 
 // make makes an object of a class.
