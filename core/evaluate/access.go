@@ -206,8 +206,11 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {
 						m.calls[fr.fn]++
 					}
-					if fr.fn != nil && fr.fn.Maker() != nil {
-						m.calls[fr.fn.Maker()]++
+					if fr.fn == nil {
+						continue
+					}
+					if maker := fr.fn.Maker(); maker != nil {
+						m.calls[maker]++
 					}
 				}
 			}

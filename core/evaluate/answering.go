@@ -55,10 +55,7 @@ func (m *machine) outerObject(node int32, of Value, fn *Func, n int32, st *state
 	if k := u.kind(node); k != parse.Name && k != parse.Member {
 		return nil
 	}
-	name := u.at(node)
-	if path := u.Path(node); path != "" {
-		name = lastOf(path)
-	}
+	name := u.nameElsewhere(node)
 	if v, _ := m.outerOf(fn).vars.get(name); len(v) == 1 && v[0].members != nil && v[0].members.of == fn.Owner {
 		return v[0].members
 	}
@@ -78,13 +75,18 @@ func (m *machine) callKept(n, callee int32, arguments []argument, st *state) (Va
 	if fn == nil {
 		return nil, false
 	}
-	name := u.at(callee)
-	if path := u.Path(callee); path != "" {
-		name = lastOf(path)
-	}
-	v, _ := m.outerOf(fn).vars.get(name)
+	v, _ := m.outerOf(fn).vars.get(u.nameElsewhere(callee))
 	if len(v) != 1 || v[0].form != function || v[0].fn.reads != nil {
 		return nil, false
 	}
 	return m.invoke(v[0], n, arguments, st), true
+}
+
+// nameElsewhere returns the name that what a node stands for has in the file that it is
+// imported from, or that of the node where it is not imported.
+func (u *Unit) nameElsewhere(node int32) string {
+	if path := u.Path(node); path != "" {
+		return lastOf(path)
+	}
+	return u.at(node)
 }

@@ -102,10 +102,16 @@ func (m *machine) generateHeld(target int32, v Value, rest generation, st *state
 	way, other := st.fork(), st.fork()
 	m.assign(target, held, way, 0)
 	w := m.generate(rest, way)
-	if len(gone) == 0 {
+	return st.meetWhere(len(gone) > 0, way, other, w, gone)
+}
+
+// meetWhere goes on from a way that gave v and, where it may have been left for
+// another, from that one too, which gave w. It returns what may have been given.
+func (st *state) meetWhere(left bool, way, other *state, v, w Value) Value {
+	if !left {
 		st.meet(way, way)
-		return w
+		return v
 	}
 	st.meet(way, other)
-	return join(w, gone)
+	return join(v, w)
 }

@@ -120,12 +120,7 @@ func (m *machine) with(list []int32, st *state) Value {
 		return w
 	}
 	v := m.block(block, way)
-	if len(failed) == 0 {
-		st.meet(way, way)
-		return v
-	}
-	st.meet(way, other)
-	return join(v, w)
+	return st.meetWhere(len(failed) > 0, way, other, v, w)
 }
 
 // iteration returns the names of a loop over something, and what that is.

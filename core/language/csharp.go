@@ -78,7 +78,7 @@ func csharpImports(f *syntax.File, o *reads.Outline) {
 		if !f.Is(i, "using") {
 			continue
 		}
-		if f.Is(i, "using") && f.Is(i+1, "static") && !f.Is(i+2, "System") { // the functions of a class of the program
+		if f.Is(i+1, "static") && !f.Is(i+2, "System") { // the functions of a class of the program
 			last := i + 2
 			for f.Is(last+1, ".") {
 				last += 2

@@ -52,7 +52,7 @@ func (c *Callers) In(file string, src []byte) (may, bare bool) {
 	if !c.member && (c.any || path.Dir(file) == c.folder) {
 		return true, true
 	}
-	holds := slices.ContainsFunc(c.holding, func(word string) bool { return HasWord(src, word) })
+	holds := c.Named(src)
 	return c.any || holds, !c.member || holds
 }
 
@@ -172,7 +172,7 @@ func behindReceiver(before []byte) bool {
 func (a *analysis) callsOther(h *Helper, i int) bool {
 	f := a.f
 	if h.Macro {
-		return (f.Is(i, "!") || f.Is(i+1, "!")) && !a.definesFunction(h.Name) && len(a.context.helpersNamed(h.Name)) == 1
+		return (f.Is(i, "!") || f.Is(i+1, "!")) && !a.definesFunction(h.Name) && a.isOnly(h)
 	}
 	stem, folder := h.origin()
 	if !isMember(f, i) || h.Extends {
@@ -297,7 +297,7 @@ func (a *analysis) sees(h *Helper) bool {
 // onlyOne reports whether a helper is the only one of its name, and the file names
 // the file that defines it: require 'src/env.php'.
 func (a *analysis) onlyOne(h *Helper) bool {
-	return h.Owner == "" && a.context != nil && len(a.context.helpersNamed(h.Name)) == 1 && a.holds(path.Base(h.File))
+	return h.Owner == "" && a.isOnly(h) && a.holds(path.Base(h.File))
 }
 
 // isOnly reports whether no other helper has the name of one.
