@@ -202,6 +202,9 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 			through = fn.Name
 			if m.focus == nil && fn != m.outermost() { // a call of itself tells no name
 				m.calls[m.frames[depth].fnOr(fn)]++
+				if giver := m.frames[depth].fnOr(fn).giver(n); giver != m.frames[depth].fnOr(fn) {
+					m.calls[giver]++
+				}
 				for _, fr := range m.frames[least+1:] {
 					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {
 						m.calls[fr.fn]++
@@ -215,6 +218,13 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 				}
 			}
 		}
+	}
+	if least+1 < depth && m.frames[depth].unit != m.u && unit == m.u && !m.isGivenPart(name, least) { // it is not said here
+		return -1
+	}
+	if giver := m.outermost().giver(n); depth == 0 && !param && !a.Literal && m.frames[0].call != 0 && giver != m.outermost() && giver != nil { // told where the closure was made
+		node, through = m.frames[0].call, giver.Name
+		m.calls[giver]++
 	}
 	if _, known := name.plain(); unit != m.u || m.entry < 0 && node != n && !known {
 		return -1
@@ -242,7 +252,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	key := string(m.key)
 	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
-		r.Outer = m.outermost()
+		r.Outer = m.outermost().giver(n)
 	}
 	r.number = int32(len(m.reads))
 	m.touch(sites{r.number})
@@ -252,6 +262,11 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	m.found[node][key] = r.number
 	m.reads = append(m.reads, r)
 	return r.number
+}
+
+// isGivenPart reports whether a part of a name is known in a frame, or is given to it.
+func (m *machine) isGivenPart(name Row, frame int32) bool {
+	return slices.ContainsFunc(name, func(p part) bool { return p.param || !p.any && p.text != "" && p.frame <= frame })
 }
 
 // isInline reports whether a frame is that of a function without a name which is
@@ -275,6 +290,23 @@ func (fr *frame) fnOr(fn *Func) *Func {
 
 // outermost returns the function that is run by itself.
 func (m *machine) outermost() *Func { return m.frames[0].fn }
+
+// giver returns the function that is given the name which a function reads at a node: the
+// function itself, or one round it where that has no parameter for it.
+func (fn *Func) giver(n int32) *Func {
+	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 || fn.Name == "" {
+		return fn
+	}
+	u := fn.Unit
+	for _, p := range fn.params {
+		if u.holds(fn.Node, parse.Name, func(inner int32) bool {
+			return u.at(inner) == p.name && u.Tree.Nodes[inner].From >= u.Tree.Nodes[n].From && u.Tree.Nodes[inner].To <= u.Tree.Nodes[n].To
+		}) {
+			return fn
+		}
+	}
+	return fn.within.giver(n)
+}
 
 // appendKey appends what a variable is known by: its name, or the place of a
 // read whose name is not known.

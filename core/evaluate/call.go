@@ -261,8 +261,23 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 	return list
 }
 
-// called returns what a call gives.
+// called returns what a call gives. The environment as a whole is given away by one that
+// is not run here.
 func (m *machine) called(n, callee int32, arguments []argument, st *state) Value {
+	runs := m.runs
+	v := m.calledWith(n, callee, arguments, st)
+	if m.focus == nil && m.runs == runs && !m.isObject(v) {
+		for _, a := range arguments {
+			if env := wholeOf(a.value); env != nil {
+				m.escaped[env.Node] = true
+			}
+		}
+	}
+	return v
+}
+
+// calledWith returns what a call gives with some arguments.
+func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) Value {
 	u := m.unit()
 	if st.dead {
 		return nil

@@ -40,11 +40,16 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		}
 	case k == parse.Name || k == parse.Member:
 		v, _, found := m.lookup(name, st)
+		if own, known := m.frame().self.nameOf(name); known && !found && len(arguments) == 0 {
+			return m.here(own), true
+		}
 		if fn := m.callOfItself(name); fn != nil && !m.callable(v) {
 			of = m.functionValue(fn, m.frame().self)
 		} else if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
 			of = v
 		} else if c := m.classAtHand(name); c != nil {
+			of = Value{{form: class, class: c}}
+		} else if c := m.frame().class; c != nil && c.Name == name && c.methods[name] != nil { // its constructor
 			of = Value{{form: class, class: c}}
 		} else if fn := m.frame().class.method(name, 0); fn != nil {
 			of = m.functionValue(fn, m.frame().self)
@@ -268,7 +273,7 @@ func (m *machine) isCommon(name string, fn *Func, receiver Value) bool {
 // worth reports whether running a function may tell something: it may be given
 // the name of a variable or what was read, may end the program, or is short.
 func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
-	if fn.named {
+	if fn.named || fn.asked && (len(arguments) == 0 || slices.ContainsFunc(arguments, func(a argument) bool { _, plain := a.value.plain(); return plain })) {
 		return true
 	}
 	size, depth := 0, 1
@@ -283,7 +288,7 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	}
 	for _, a := range arguments {
 		for _, x := range a.value {
-			if len(x.sites) > 0 || x.missing != 0 || x.form == function {
+			if len(x.sites) > 0 || x.missing != 0 || x.form == function || (Value{x}).readsLater() {
 				return size < 1500
 			}
 		}

@@ -95,9 +95,27 @@ func (c *Class) method(name string, depth int) *Func {
 		return fn
 	}
 	for _, base := range c.bases {
-		if fn := c.Unit.classes[base].method(name, depth+1); fn != nil {
+		if fn := c.Unit.classNamed(base).method(name, depth+1); fn != nil {
 			return fn
 		}
 	}
 	return nil
+}
+
+// classNamed returns the class of a name: one of the file, or of another one if its
+// objects may read. Else it returns nil.
+func (u *Unit) classNamed(name string) *Class {
+	if c := u.classes[name]; c != nil || u.OuterClass == nil || !isUpper(name) {
+		return c
+	}
+	return u.OuterClass(name, 0)
+}
+
+// outerClassAt returns the class of another file that a name or member stands for, if
+// its objects may read, or nil.
+func (u *Unit) outerClassAt(n int32) *Class {
+	if u.OuterClass == nil || !isUpper(u.at(n)) {
+		return nil
+	}
+	return u.OuterClass(u.at(n), n)
 }

@@ -61,6 +61,9 @@ func (m *machine) usesRead(fn *Func, round *scope) bool {
 // what is known each round has its own.
 func (m *machine) captured(n int32, st *state) *closure {
 	c := &closure{unit: m.unit(), node: n, outer: st.scope}
+	if len(m.frames) > 1 && m.frames[1].fn != nil && m.frames[0].unit == m.u {
+		c.made = m.frames[1].call
+	}
 	if m.rounding > 0 && m.focus == nil {
 		own := *st.scope
 		own.vars = st.scope.vars.forked()
@@ -100,7 +103,7 @@ func (m *machine) classBody(n int32, st *state) {
 	back := m.context
 	m.context = context
 	u.Tree.Children(n, func(b int32) bool {
-		if fallback := u.Tree.Child(b, 0); u.kind(b) == parse.Parameter && fallback != 0 && (u.reads(fallback) || u.callsReading(fallback, 0)) { // class A(val b: T = c)
+		if fallback := u.Tree.Child(b, 0); u.kind(b) == parse.Parameter && fallback != 0 && (u.reads(fallback) || u.callsReading(fallback, 0) || u.kind(fallback) == parse.Name && u.classes[u.at(fallback)].concernedItself()) { // class A(val b: T = c)
 			m.setField(u.at(b), m.quiet(fallback, in), in, 0)
 		}
 		if u.kind(b) == parse.Block {
@@ -141,7 +144,11 @@ func (u *Unit) callsReading(n int32, depth int) bool {
 // ready runs the body of a class that is asked for something before it is come
 // to.
 func (m *machine) ready(c *Class) {
-	if c.Unit != m.u || c.Node == 0 || m.began[c.Node] {
+	if c.Unit != m.u {
+		m.globalsOf(c.Unit)
+		return
+	}
+	if c.Node == 0 || m.began[c.Node] {
 		return
 	}
 	m.began[c.Node] = true
@@ -168,11 +175,21 @@ func (m *machine) member(s int32, c *Class, st *state) {
 		}
 		if callee := u.Tree.Child(s, 0); u.kind(callee) == parse.Name && (len(c.params)+len(c.methods) > 0 && isUpper(u.at(callee)) || c.names()) {
 			object := m.make(c, m.arguments(s, st), s, st)
+			m.nameConstant(object, u.at(callee))
 			m.setField(u.at(callee), object, st, 0)
 			m.listed(c, object)
 			return
 		}
-	case parse.Case, parse.Name:
+	case parse.Name:
+		next := u.Tree.File.Text(int(u.Tree.Nodes[s].To))
+		if c.concernedItself() && c.isEnumeration() && (next == "," || next == ";" || next == "}") {
+			object := Value{{form: record, members: &members{of: c}}}
+			m.nameConstant(object, u.at(s))
+			m.setField(u.at(s), object, st, 0)
+			m.listed(c, object)
+		}
+		return
+	case parse.Case:
 		return
 	}
 	m.exec(s, st)

@@ -3,6 +3,7 @@ package evaluate
 import (
 	"slices"
 
+	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
 
@@ -52,7 +53,9 @@ func (u *Unit) spread(of func(*Func) *bool, calls func(*Func) []made, further fu
 		for _, c := range calls(fn) {
 			callers[c.name] = append(callers[c.name], fn)
 			if other := u.outside(c); other != nil {
-				*is = *is || *of(other)
+				*is = *is || *of(other) || other.asked
+			} else if u.makesOuter(c) {
+				*is = true
 			}
 		}
 		if *is {
@@ -147,9 +150,22 @@ func (u *Unit) objects() map[string][]string {
 	return names
 }
 
+// makesOuter reports whether a call may make an object of a class of another file that
+// reads: Reader(x), Reader.new(x).
+func (u *Unit) makesOuter(c made) bool {
+	if u.Makes == nil {
+		return false
+	}
+	name := c.name
+	if object := u.Tree.Child(c.callee, 0); c.callee != 0 && u.kind(c.callee) == parse.Member && object != 0 && !isUpper(name) {
+		name = u.at(object)
+	}
+	return isUpper(name) && u.classes[name] == nil && u.Makes(name)
+}
+
 // outside returns the function of another file that a call means, or nil.
 func (u *Unit) outside(c made) *Func {
-	if u.Outside == nil || len(u.funcs[c.name]) > 0 {
+	if u.Outside == nil || c.callee == 0 || len(u.funcs[c.name]) > 0 {
 		return nil
 	}
 	return u.Outside(c.name, c.callee)

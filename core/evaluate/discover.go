@@ -179,6 +179,9 @@ func (m *machine) runEntry(n int) {
 	m.context = int32(-1 - n)
 	st := &state{}
 	fr := &frame{unit: m.u, context: m.context}
+	if e.fn != nil {
+		fr.call = e.fn.made
+	}
 	m.frames = []*frame{fr}
 	if e.fn == nil {
 		st.scope = m.globals
@@ -353,6 +356,9 @@ func constantText(v Value, c *Class) string {
 	}
 	for _, field := range v[0].members.names {
 		s, plain := v[0].members.value[field].plain()
+		if field == ownName {
+			continue
+		}
 		if !plain || text != "" && s != text {
 			return ""
 		}

@@ -26,6 +26,25 @@ func (m *machine) constantNamed(n, callee int32, arguments []argument, st *state
 	return m.use(Use{Arg: 0, Fallback: -1, Exact: 1, Does: OnNothing}, n, nil, arguments, st), true
 }
 
+// ownName is the field in which a constant of an enumeration has its name.
+const ownName = "name()"
+
+// nameConstant gives a constant of an enumeration its name.
+func (m *machine) nameConstant(object Value, name string) {
+	if len(object) == 1 && object[0].members != nil {
+		object[0].members.set(ownName, textOf(name, m.depth()))
+	}
+}
+
+// nameOf returns what a constant of an enumeration is asked for by name(), unless its class
+// has something of its own by that name.
+func (f *members) nameOf(asked string) (Value, bool) {
+	if f == nil || f.of == nil || asked != "name" && asked != "toString" && asked != "ToString" || f.of.method(asked, 0) != nil {
+		return nil, false
+	}
+	return f.get(ownName)
+}
+
 // isEnumeration reports whether a class is written as an enumeration: enum Mode { … },
 // enum class Mode { … }.
 func (c *Class) isEnumeration() bool {

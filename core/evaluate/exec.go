@@ -297,6 +297,10 @@ func (m *machine) declare(n int32, st *state) Value {
 	if u.kind(n) == parse.Declare && len(targets) > 1 && u.kind(targets[0]) == parse.Name && (m.isTyped(n, targets) || m.isArray(targets[0])) {
 		targets = targets[:1]
 	}
+	if u.Words.Pointers && u.kind(value) == parse.Unknown && len(targets) == 1 && u.kind(targets[0]) == parse.Name {
+		m.declareTo(targets[0], m.constructed(targets[0], value, st), st, value)
+		return nil
+	}
 	wanted := m.wanted
 	m.wanted = m.declaredKind(list[0], value)
 	v := m.quiet(value, st)

@@ -122,6 +122,9 @@ func (m *machine) field(name string, st *state) (Value, bool) {
 	if v, known := fr.self.get(name); known {
 		return m.here(v), true
 	}
+	if v, known := fr.self.nameOf(name); known {
+		return m.here(v), true
+	}
 	if fr.self != nil && fr.self.hazy {
 		return Value{anything(m.depth())}, true
 	}

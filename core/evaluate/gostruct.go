@@ -66,7 +66,7 @@ func (m *machine) typeOf(n int32) *Class {
 	case "Self":
 		return m.frame().class
 	}
-	return m.unit().classes[name]
+	return m.unit().classNamed(name)
 }
 
 // typeName returns the name of the type of a composite literal, T{…}, or "".
@@ -181,4 +181,21 @@ func goFields(u *Unit, open int) (names []string) {
 		}
 	}
 	return names
+}
+
+// promoted returns what a structure of Go has of one that is embedded in it.
+func (m *machine) promoted(f *members, name string, depth int, st *state) (Value, bool) {
+	if f.of.Unit.Words.Errors == nil || depth > mostBases {
+		return nil, false
+	}
+	for _, field := range f.names {
+		inner := f.value[field]
+		if len(inner) != 1 || inner[0].members == nil || inner[0].members.of == nil || inner[0].members.of.Name != field {
+			continue
+		}
+		if v, known := m.memberOfAlt(inner[0], name, st); known {
+			return v, true
+		}
+	}
+	return nil, false
 }

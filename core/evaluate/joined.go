@@ -1,10 +1,21 @@
 package evaluate
 
 import (
+	"bytes"
 	"strings"
 
 	"inzicht/core/parse"
 )
+
+// hasStrings reports whether a file of C++ works with objects that are texts, which a
+// plus joins: of pointers to them it makes others.
+func (u *Unit) hasStrings() bool {
+	u.stringing.Do(func() {
+		src := u.Tree.File.Src
+		u.strings = bytes.Contains(src, []byte("std::string")) || bytes.Contains(src, []byte("QString")) || bytes.Contains(src, []byte("using namespace std"))
+	})
+	return u.strings
+}
 
 // concat joins two texts.
 func (m *machine) concat(a, b Value) Value {

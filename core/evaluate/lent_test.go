@@ -130,7 +130,7 @@ export const take = ({ KEY = 'k' }) => KEY;
 import { load, take } from './config';
 load(process.env);
 take(process.env);
-`, "PORT optional =80; KEY optional =k; * optional; * optional"},
+`, "PORT optional =80; KEY optional =k; * optional"},
 		{`-- conf.py --
 class Settings:
     def __init__(self, env):
@@ -141,6 +141,6 @@ class Settings:
 import os
 from conf import Settings
 s = Settings(os.environ)
-`, "KEY required; * optional"},
+`, "KEY required"},
 	})
 }

@@ -75,10 +75,14 @@ type Result struct {
 	// Called are the functions of the tree that were given the name of a
 	// variable.
 	Called map[*Func]int
-	// Sought are functions of other files that are given what was read.
+	// Sought are functions of other files that are given what was read, and whether what
+	// they are given reads: then what they make may, too.
 	Sought map[string]bool
 	// Compared are expressions that only ask which of some names the environment has.
 	Compared map[int32]bool
+	// Followed are where the environment as a whole stands, of which it is known what
+	// becomes of it.
+	Followed map[int32]bool
 }
 
 // Run is a file that was run once, with each variable set or not.
@@ -148,9 +152,13 @@ type machine struct {
 	handling   bool // a handler is being run
 	handled    mask // the unset reads but for which it would not be
 	lastValue  Value
-	conditions []int32 // of the loop that is begun
-	wanted     string  // the kind of what is being declared
-	round      int32   // of a loop, for the calls that it makes
+	conditions []int32        // of the loop that is begun
+	wanted     string         // the kind of what is being declared
+	round      int32          // of a loop, for the calls that it makes
+	ellipsis   members        // what ... is in Python
+	followed   map[int32]bool // wholes that were asked for variables
+	escaped    map[int32]bool // wholes that were given to what is not known
+	runs       int            // how many functions were run
 	others     map[*Unit]*other
 	decisions  map[place]mask
 	parents    []int32            // of the nodes, where they were asked for
@@ -308,7 +316,10 @@ func (r *Run) Judge() *Result {
 	for _, read := range list {
 		read.byFallback()
 	}
-	return &Result{Reads: list, Called: r.m.calls, Sought: r.m.sought, Compared: r.m.comparisons}
+	for node := range r.m.escaped { // in any order
+		delete(r.m.followed, node)
+	}
+	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Sought: r.m.sought, Compared: r.m.comparisons}
 }
 
 // isOfNoObject reports whether the name of a read is not known for the one reason
@@ -354,7 +365,7 @@ func (r *Run) Takers() []*Func { return r.m.takers }
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

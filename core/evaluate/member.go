@@ -77,6 +77,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 		if v, done := m.ofWhole(n, name, a, nil, st); done {
 			return v
 		}
+		if !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+			if v, done := m.askWhole(n, a, ".", []argument{{value: textOf(name, m.depth())}}, st); done {
+				return v
+			}
+		}
 	}
 	var out Value
 	for _, x := range of {
@@ -123,7 +128,7 @@ func (m *machine) quietCall(n int32, v Value, st *state) Value {
 		return v
 	}
 	fn := v[0].fn.unit.byNode[v[0].fn.node]
-	if fn == nil || !u.Words.Quiet && !fn.isGetter() || fn.Name == "" || u.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
+	if fn == nil || !u.Words.Quiet && !fn.isGetter() || fn.Name == "" || fn.Unit.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
 		return v
 	}
 	result, ran := m.run(fn, v[0].fn, n, nil, st)
@@ -132,6 +137,9 @@ func (m *machine) quietCall(n int32, v Value, st *state) Value {
 	}
 	return result
 }
+
+// isOwnClass are the members by which an object is asked for its class.
+var isOwnClass = map[string]bool{"constructor": true, "__class__": true, "class": true}
 
 func isParam(x alt) bool { return len(x.parts) == 1 && x.parts[0].param }
 
@@ -142,7 +150,12 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		if fn := x.fn.unit.byNode[x.fn.node]; fn != nil && fn.Name != "" {
 			return textOf(fn.Name, m.depth()), true
 		}
+	case x.members != nil && x.members.of != nil && isOwnClass[name]:
+		return Value{{form: class, class: x.members.of}}, true
 	case x.members != nil:
+		if v, known := x.members.nameOf(name); known {
+			return m.here(v), true
+		}
 		if v, known := x.members.get(name); known {
 			m.noteEntry(v)
 			if x.members.of == nil && m.isNothing(v) && m.unit().assignsMember(name) { // it has something by and by
@@ -163,6 +176,9 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 				return m.functionValue(fn, x.members), true
 			}
 			if v, known := x.members.get("@" + name); known { // attr_reader
+				return v, true
+			}
+			if v, known := m.promoted(x.members, name, 0, st); known {
 				return v, true
 			}
 			if m.isShared(x.members) && len(m.frames) == 1 { // set by whoever makes it
@@ -321,6 +337,11 @@ func (m *machine) index(n int32, st *state) Value {
 	}
 	if v, done := m.askOuter(list[0], of, indexMethods, n, []argument{{node: u.Tree.Child(n, 1), value: key}}, st); done {
 		return v
+	}
+	if a := wholeOf(of); a != nil && len(key) > 0 {
+		if v, done := m.askWhole(n, a, "[", []argument{{node: list[len(list)-1], value: key}}, st); done {
+			return v
+		}
 	}
 	name, plain := key.plain()
 	if plain {

@@ -21,6 +21,8 @@ func (m *machine) name(n int32, st *state) Value {
 		return Value{{form: boolean, truth: true, name: word}}
 	case word == "false" || word == "False" || word == "FALSE":
 		return Value{{form: boolean, name: word}}
+	case word == "..." || word == "Ellipsis" && u.Words.Loops == Keys:
+		return Value{{form: record, members: &m.ellipsis}}
 	case strings.HasPrefix(word, ":") && len(word) > 1: // a symbol
 		return textOf(strings.Trim(word[1:], `"`), m.depth())
 	case (word == "this" || word == "self" || word == "$this") && m.frame().class != nil:
@@ -93,6 +95,9 @@ func (m *machine) name(n int32, st *state) Value {
 	}
 	if v, is := m.outerFunction(n); is {
 		return v
+	}
+	if c := u.outerClassAt(n); c != nil {
+		return Value{{form: class, class: c}}
 	}
 	return m.constant(word)
 }

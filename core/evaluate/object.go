@@ -40,7 +40,7 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 	}
 	for _, p := range c.params {
 		if _, known := r.get(p.name); !known && p.fallback != 0 {
-			r.set(p.name, m.eval(p.fallback, st))
+			r.set(p.name, m.evalIn(c.Unit, p.fallback, n, st))
 		}
 	}
 	if c.isEnum() && len(arguments) == 1 { // Season(x): one of its values
@@ -48,6 +48,19 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 		return Value{loose(arguments[0].value, alt{sites: arguments[0].value.sites(), parts: []part{{any: true, frame: m.depth()}}})}
 	}
 	return object
+}
+
+// evalIn returns the value of an expression of a file, at a call of this one.
+func (m *machine) evalIn(u *Unit, expression, call int32, st *state) Value {
+	if u == m.unit() {
+		return m.eval(expression, st)
+	}
+	m.frames = append(m.frames, &frame{unit: u, context: m.context, call: call})
+	in := &state{scope: newScope(m.globalsOf(u), u), control: st.control, consults: st.consults}
+	v := m.eval(expression, in)
+	m.frames = m.frames[:len(m.frames)-1]
+	st.dead = in.dead
+	return m.here(v)
 }
 
 // madeClass returns the class that a call makes of the names of its fields:
@@ -96,7 +109,7 @@ func (c *Class) constructorOf() *Func {
 		if len(c.params) > 0 || len(c.bases) == 0 {
 			return nil
 		}
-		c = c.Unit.classes[c.bases[0]]
+		c = c.Unit.classNamed(c.bases[0])
 	}
 	return nil
 }

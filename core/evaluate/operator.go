@@ -57,7 +57,7 @@ func (m *machine) binary(n int32, st *state) Value {
 				return nil
 			}
 		}
-		if u.Words.Pointers {
+		if u.Words.Pointers && (isNumber(a) || isNumber(b) || !u.hasStrings()) {
 			return Value{loose(append(append(Value{}, a...), b...), anything(m.depth()))}
 		}
 		if textLike(a) || textLike(b) || op != "+" || holdsParam(a) || holdsParam(b) {

@@ -134,7 +134,23 @@ func (c *Class) concerned() bool {
 	})
 }
 
+// reader reports whether objects of a class read what they are asked for.
+func (c *Class) reader() bool {
+	for depth := 0; c != nil && depth < mostBases; depth++ {
+		for _, fn := range c.methods { // in any order
+			if fn.named || fn.asked {
+				return true
+			}
+		}
+		c = c.extended()
+	}
+	return false
+}
+
 func (c *Class) concernedItself() bool {
+	if c == nil {
+		return false
+	}
 	for _, fn := range c.methods { // in any order
 		if fn.concerned {
 			return true

@@ -69,7 +69,7 @@ func (c *Class) indexed() *Func {
 			return nil
 		}
 	case "get":
-		if !before("operator") {
+		if !before("operator") && !before("override") {
 			return nil
 		}
 	case "subscript":
@@ -207,7 +207,7 @@ func (m *machine) inherited(c *Class, name string, depth int) (Value, bool) {
 		return v, true
 	}
 	for _, base := range c.bases {
-		b := c.Unit.classes[base]
+		b := c.Unit.classNamed(base)
 		if b == c {
 			continue
 		}
@@ -275,7 +275,7 @@ func (m *machine) super(n int32, arguments []argument, st *state) (Value, bool) 
 // extended returns the first class of the file that a class extends, or nil.
 func (c *Class) extended() *Class {
 	for _, name := range c.bases {
-		if base := c.Unit.classes[name]; base != nil && base != c {
+		if base := c.Unit.classNamed(name); base != nil && base != c {
 			return base
 		}
 	}
@@ -328,13 +328,23 @@ func (m *machine) give(r *members, c *Class, arguments []argument) {
 	}
 }
 
+// readsLater reports whether a value is an object that reads what it is asked for, the
+// environment, or a function that reads it.
+func (v Value) readsLater() bool {
+	return slices.ContainsFunc(v, func(x alt) bool {
+		return x.form == whole || x.form == function && x.fn.reads != nil || x.members != nil && (x.members.of.reader() || x.members.reads())
+	})
+}
+
 // reads reports whether an object holds what reads the environment: { get: os.LookupEnv }.
 func (m *members) reads() bool {
 	if m == nil {
 		return false
 	}
 	for _, name := range m.names {
-		if slices.ContainsFunc(m.value[name], func(x alt) bool { return x.form == whole || x.form == function && x.fn.reads != nil }) {
+		if slices.ContainsFunc(m.value[name], func(x alt) bool {
+			return x.form == whole || x.form == function && x.fn.reads != nil || x.members != nil && x.members.of.reader()
+		}) {
 			return true
 		}
 	}

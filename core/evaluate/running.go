@@ -9,18 +9,21 @@ import (
 // How a function is run: the variables round it, its arguments, what it gives.
 
 // outerOf returns the variables round a function that is not within another.
-func (m *machine) outerOf(fn *Func) *scope {
-	if fn.Unit == m.u {
+func (m *machine) outerOf(fn *Func) *scope { return m.globalsOf(fn.Unit) }
+
+// globalsOf returns the variables of a file.
+func (m *machine) globalsOf(u *Unit) *scope {
+	if u == m.u {
 		return m.globals
 	}
 	if m.others == nil {
 		m.others = map[*Unit]*other{}
 	}
-	o := m.others[fn.Unit]
+	o := m.others[u]
 	if o == nil {
-		o = &other{scope: newScope(nil, fn.Unit)}
-		m.others[fn.Unit] = o
-		m.runOther(fn.Unit, o.scope)
+		o = &other{scope: newScope(nil, u)}
+		m.others[u] = o
+		m.runOther(u, o.scope)
 		o.begun = o.scope.vars.forked()
 	}
 	return o.scope
@@ -76,6 +79,7 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	if len(m.frames) > deepest || fn.Body == 0 || m.isRunning(fn) || !m.tick() {
 		return nil, false
 	}
+	m.runs++
 	if fn.Unit == m.u {
 		m.ran[fn.Node] = true
 	}
@@ -135,7 +139,9 @@ func (m *machine) isRunning(fn *Func) bool {
 func (m *machine) body(fn *Func, st *state) Value {
 	u := fn.Unit
 	for _, s := range fn.before {
-		m.exec(s, st)
+		if !m.initialises(fn, s, st) {
+			m.exec(s, st)
+		}
 	}
 	v := m.exec(fn.Body, st)
 	if st.dead {

@@ -120,7 +120,7 @@ func (m *machine) sets(name string) {
 func (m *machine) statement(s int32, st *state) Value {
 	key := place{m.context, s}
 	if m.focus != nil {
-		if e := m.effects[key]; e != nil && !m.matters(s, e, st) {
+		if e := m.effects[key]; e != nil && !m.matters(s, e, st) && !m.definesInner(s) {
 			for _, v := range e.set {
 				st.scope.vars.put(v.name, v.value)
 				if field, isField := strings.CutPrefix(v.name, "."); isField && m.frame().self != nil { // of the object at hand
@@ -143,6 +143,16 @@ func (m *machine) statement(s int32, st *state) Value {
 		}
 	}
 	return v
+}
+
+// definesInner reports whether a statement defines a function within another, which holds
+// the variables of that as they are now.
+func (m *machine) definesInner(s int32) bool {
+	u := m.unit()
+	if u.kind(s) == parse.Wrapper {
+		s = lastBlock(u, s)
+	}
+	return u.kind(s) == parse.Function && m.depth() > 0
 }
 
 // manyPairs is from how many pairs on only those of an object are run again that a

@@ -44,13 +44,14 @@ func (m *machine) global(name string) (v Value, found bool) {
 	return m.globals.base.get(name)
 }
 
-// here stamps what was made elsewhere as known in this function.
+// here stamps what was made elsewhere as known in this function. In a function of another
+// file what this file gave stays that: it is here that it is said.
 func (m *machine) here(v Value) Value {
 	depth := m.depth()
 	changed := false
 	for _, x := range v {
 		for _, p := range x.parts {
-			changed = changed || p.frame != depth
+			changed = changed || m.stamp(p.frame, depth) != p.frame
 		}
 	}
 	if !changed {
@@ -62,11 +63,19 @@ func (m *machine) here(v Value) Value {
 		parts := make([]part, len(out[n].parts))
 		copy(parts, out[n].parts)
 		for i := range parts {
-			parts[i].frame = depth
+			parts[i].frame = m.stamp(parts[i].frame, depth)
 		}
 		out[n].parts = parts
 	}
 	return out
+}
+
+// stamp returns the frame that a part of a text from one frame has in another.
+func (m *machine) stamp(from, depth int32) int32 {
+	if from >= 0 && from < depth && m.frames[depth].unit != m.u && m.frames[from].unit == m.u {
+		return from
+	}
+	return depth
 }
 
 // assign gives a variable, a member or a pattern a value.

@@ -35,6 +35,9 @@ type Access struct {
 	// Reader is of a function that is not called where it stands: it is given to
 	// something that may call it. Nothing else of such an access is set.
 	Reader Reader
+	// Asked returns, of the environment as a whole, the access that it is where what
+	// holds it is asked for a variable, by a method, "[" or ".", or nil.
+	Asked func(how string, arguments int) *Access
 	// Instead is which argument of a Reader's call is used where the variable is
 	// not set, or 0.
 	Instead int
@@ -59,6 +62,12 @@ type Unit struct {
 	// Outer reports whether a class of that name, which another file defines, or any
 	// of a module of that name, has methods that Outside returns.
 	Outer func(name string) bool
+	// Makes reports whether objects of a class of that name, which another file defines,
+	// may read.
+	Makes func(name string) bool
+	// OuterClass returns the class of another file that a name stands for at a node, if
+	// its objects may read, or nil; node is 0 where the name is of a type.
+	OuterClass func(name string, node int32) *Class
 	// Answering returns the methods of other files that are run where an object is
 	// called or asked for an element. It is nil where there are none.
 	Answering func() []*Func
@@ -77,6 +86,8 @@ type Unit struct {
 	list    []*Func
 
 	leavingLock sync.Mutex
+	stringing   sync.Once
+	strings     bool // see hasStrings
 	assigning   sync.Once
 	assigned    map[string]bool // members that something is assigned to
 	filling     sync.Once
@@ -97,6 +108,7 @@ type Func struct {
 	before    []int32 // what is run before the body
 	folded    bool    // the body was passed over
 	indexes   bool    // it asks for elements
+	asked     bool    // of an object that may have been given one that reads
 	named     bool    // the name of a variable that it reads may be given to it
 	sent      []made  // calls that are given something else than literals
 	concerned bool    // something in it may read the environment
@@ -148,6 +160,10 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 		if a := u.Access[n]; a != nil {
 			within.concerned = true
 			within.named = within.named || !a.Literal
+		} else if t.Nodes[n].Kind == parse.Record {
+			if at := int(t.Nodes[n].At) - 1; at >= int(t.Nodes[n].From) && isUpper(t.File.Text(at)) { // Reader{a: b}
+				within.calls = append(within.calls, made{t.File.Text(at), 0})
+			}
 		} else if t.Nodes[n].Kind == parse.Call {
 			if name := u.calleeName(t.Child(n, 0)); name != "" {
 				c := made{name, t.Child(n, 0)}
@@ -342,6 +358,11 @@ func (u *Unit) PassedOver(fn *Func) (names []string) {
 			names = append(names, fn.Name)
 			continue
 		}
+		for _, inner := range u.list { // what it may give its caller
+			if inner.within == fn {
+				todo = append(todo, inner)
+			}
+		}
 		for _, c := range fn.calls {
 			todo = append(todo, u.funcs[c.name]...)
 			if class := u.classes[c.name]; class != nil && class.constructor() != nil {
@@ -391,7 +412,7 @@ func (u *Unit) param(n int32) param {
 	}
 	for i := int(t.Nodes[n].From); i < int(t.Nodes[n].To) && i < int(t.Nodes[n].From)+3; i++ {
 		switch {
-		case t.File.Is(i, "*") && i == int(t.Nodes[n].From), t.File.Is(i, "..."):
+		case t.File.Is(i, "*") && i == int(t.Nodes[n].From), t.File.Is(i, "...") && !t.File.Is(i-1, "="):
 			p.rest = true
 		case t.File.Is(i, "**") && !u.Words.Pointers: // char **list is another thing
 			p.keywords = true

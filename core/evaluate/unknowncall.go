@@ -21,12 +21,13 @@ func (m *machine) seek(n int32, name string, arguments []argument) {
 	if path := u.Path(callee); path != "" {
 		name = path
 	}
-	given := m.instead > 0 || m.ends[n]
+	given, makes := m.instead > 0 || m.ends[n], false
 	for _, a := range arguments {
 		given = given || a.value.wasRead()
+		makes = makes || a.value.readsLater()
 	}
-	if given {
-		m.sought[name] = true
+	if given && !u.Words.Pointers || makes { // of C all is known everywhere, and would cost more than it tells
+		m.sought[name] = m.sought[name] || makes
 	}
 }
 
@@ -40,7 +41,7 @@ func (m *machine) seekGiven(arguments []argument) {
 	for _, a := range arguments {
 		k := u.kind(a.node)
 		if path := u.Path(a.node); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= 50 {
-			m.sought[path] = true
+			m.sought[path] = m.sought[path]
 		}
 	}
 }

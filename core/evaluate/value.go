@@ -106,6 +106,7 @@ type closure struct {
 	self  *members   // the object that it was taken from
 	of    Value      // what it was taken from, where that is none
 	bound []argument // what it is given before what it is called with
+	made  int32      // the call of the file by which it was made, within a function that was called, or 0
 	round int32      // the context of the round of a loop whose variables are round it, or 0
 	reads Reader     // of a function of the language that reads a variable; it has no other
 }

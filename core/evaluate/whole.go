@@ -175,8 +175,35 @@ func (m *machine) standsFirst(n, call int32, st *state) {
 	m.begins(n, "startsWith", m.quiet(u.Tree.Child(callee, 0), st), m.arguments(call, st))
 }
 
+// askWhole asks something that holds the environment for a variable: by a method, for an
+// element, "[", or for a member, ".".
+func (m *machine) askWhole(n int32, a *Access, how string, arguments []argument, st *state) (Value, bool) {
+	if a.Asked == nil || len(arguments) == 0 || arguments[0].spread || arguments[0].value == nil || removes[how] || how == "[" && m.unit().isRemoved(n) {
+		return nil, false
+	}
+	if one := a.Asked(how, len(arguments)); one == nil {
+		return nil, false
+	}
+	if a == m.u.Access[a.Node] {
+		m.followed[a.Node] = true
+	}
+	return m.readBy(&closure{reads: func(count int) *Access { return a.Asked(how, count) }}, n, arguments, st), true
+}
+
+// removes are methods by which something is taken out of a copy of the environment.
+var removes = map[string]bool{"pop": true, "delete": true, "remove": true, "setdefault": true}
+
+// isRemoved reports whether an element is taken out of what it is of: del env["X"].
+func (u *Unit) isRemoved(n int32) bool {
+	f, at := u.Tree.File, int(u.Tree.Nodes[n].From)
+	return f.Is(at-1, "del") || f.Is(at-1, "delete") || f.Is(at-2, "unset") && f.Is(at-1, "(")
+}
+
 // ofWhole runs a method of the environment.
 func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument, st *state) (Value, bool) {
+	if v, done := m.askWhole(n, a, name, arguments, st); done {
+		return v, true
+	}
 	switch name {
 	case "items", "entries", "each", "iter", "entrySet", "Cast", "stream", "iterator", "toList", "toSeq":
 		if len(arguments) == 0 {

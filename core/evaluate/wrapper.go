@@ -63,9 +63,10 @@ func (m *machine) wrapper(n int32, st *state) Value {
 // those note of it may be read later.
 func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
 	var calls Value
+	var nodes []int32
 	for _, c := range decorators {
 		if v := m.eval(c, st); len(v) == 1 && v[0].form == function {
-			calls = append(calls, v[0])
+			calls, nodes = append(calls, v[0]), append(nodes, c)
 		}
 	}
 	v := m.exec(fn, st)
@@ -73,8 +74,11 @@ func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
 		return v
 	}
 	given := Value{{form: function, fn: &closure{unit: m.unit(), node: fn, outer: st.scope}}}
-	for _, call := range slices.Backward(calls) {
-		m.invoke(call, fn, []argument{{value: given}}, st)
+	for i, call := range slices.Backward(calls) {
+		made := m.invoke(call, fn, []argument{{value: given}}, st)
+		if len(made) == 1 && made[0].form == function && made[0].fn.unit != m.u && !st.dead { // who calls the function calls that
+			m.invoke(made[0], nodes[i], nil, st.fork())
+		}
 	}
 	return v
 }

@@ -135,7 +135,7 @@ func (p *parser) target() {
 		for p.is("[") && p.g.Typed { // int a[10]
 			p.elements()
 		}
-		if p.is("(") && !p.f.Tokens[p.at].SpaceAhead { // Some(x), or a constructor
+		if p.is("(") && !p.f.Tokens[p.at].SpaceAhead || p.is("{") && p.constructs(p.at) { // Some(x), or a constructor
 			open, mark := p.at, len(p.stack)
 			p.arguments()
 			p.add(p.make(Unknown, open, -1, mark))
@@ -182,7 +182,14 @@ func (p *parser) typedName(i int) int {
 		return 0
 	}
 	switch next := p.textAt(name + 1); next {
+	case "(":
+		if p.constructs(name + 1) {
+			return name
+		}
 	case "=", ";", ",", "in", ":", "[", "{":
+		if next == "{" && p.constructs(name+1) {
+			return name
+		}
 		if next == "{" && !p.class {
 			return 0
 		}
@@ -195,6 +202,23 @@ func (p *parser) typedName(i int) int {
 		return name
 	}
 	return 0
+}
+
+// constructs reports whether the bracket at a token holds what a variable is made with:
+// Reader reader("GATE_"); and no parameters.
+func (p *parser) constructs(open int) bool {
+	close := p.mate(open)
+	if !p.g.Macros || p.class || close <= open || p.textAt(close+1) != ";" {
+		return false
+	}
+	switch p.kindAt(open + 1) {
+	case syntax.String, syntax.Quote, syntax.Number:
+		return true
+	case syntax.Word:
+		next := p.textAt(open + 2)
+		return p.textAt(open) == "{" || next == "." || next == "->" || next == "(" || next == ")" && p.inside > 0
+	}
+	return p.textAt(open) == "{"
 }
 
 // namesType reports whether the word at a token says of what kind the type behind it

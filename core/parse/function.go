@@ -228,6 +228,8 @@ func (p *parser) toBody() {
 	for p.at < p.end {
 		text := p.text()
 		switch {
+		case text == ":" && p.g.Macros && p.kindAt(p.at+1) == syntax.Word:
+			p.initialisers()
 		case text == "{" || text == ";" || text == "=" || text == "=>" && p.g.Typed || text == "}":
 			return
 		case text == ":" && p.g.Layout == Indented:
@@ -387,4 +389,31 @@ func (t *Tree) Default(parameter int32) (value int32) {
 		return true
 	})
 	return value
+}
+
+// initialisers parses what a constructor of C++ gives its fields before its body, as
+// calls of these: : a(x), b{y}.
+func (p *parser) initialisers() {
+	for p.is(":") || p.is(",") {
+		p.at++
+		from, mark := p.at, len(p.stack)
+		for p.kind() == syntax.Word && p.textAt(p.at+1) == "::" {
+			p.at += 2
+		}
+		own := p.at
+		if p.kind() != syntax.Word {
+			return
+		}
+		p.at++
+		p.add(p.make(Name, own, own, mark))
+		if p.is("<") && p.angles() > 0 {
+			p.at = p.angles()
+		}
+		if !p.is("(") && !p.is("{") {
+			return
+		}
+		open := p.at
+		p.arguments()
+		p.add(p.make(Call, from, open, mark))
+	}
 }

@@ -58,6 +58,9 @@ func (p *parser) primary() int32 {
 		return 0
 	}
 	p.at++
+	if from < p.end && p.f.Is(from, "...") { // in Python a value
+		return p.make(Name, from, from, mark)
+	}
 	return p.make(Unknown, from, -1, mark)
 }
 

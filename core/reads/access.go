@@ -111,7 +111,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return !a.isDefault(r) // run(env=os.environ)
 	}
 	switch before {
-	case "=", "&&", "||", "??", "typeof", "!", ":=", "not", "try", "in", "from", ".", "if", "else", "elif", "unless":
+	case "=", "&&", "||", "??", "or", "?:", "typeof", "!", ":=", "not", "try", "in", "from", ".", "if", "else", "elif", "unless":
 		return before == "in" && a.isLoopHead(r.Lo-1)
 	case "{":
 		return !f.Is(r.Lo-2, "lazy") // val env by lazy { System.getenv() }

@@ -22,7 +22,7 @@ func (r Result) detached() Result {
 	for n := range r.Roles {
 		detachRole(&r.Roles[n])
 	}
-	r.Sought, r.Wanted = copied(r.Sought), copied(r.Wanted)
+	r.Sought, r.Makers, r.Wanted = copied(r.Sought), copied(r.Makers), copied(r.Wanted)
 	return r
 }
 

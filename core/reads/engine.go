@@ -51,6 +51,7 @@ type analysis struct {
 	seenCalls map[*Helper]int
 	run       *running
 	sought    []string
+	makers    []string
 	roles     []declare.Role
 	lent      map[string][]declare.Role // environments that other files have under a name
 	loose     []*match                  // accesses that no node of the tree stands for
@@ -86,6 +87,7 @@ type Context struct {
 	unnamed   []*Helper            // that who imports them gives a name
 	answering []*Helper            // by whom objects are called, or asked for elements
 	keeping   map[string][]*Helper // by names of their files that stand for what they make
+	ofClass   map[string][]*Helper // by the classes that they are methods of
 	owners    map[string]bool      // classes that have helpers, and the names of their modules
 	listed    int
 }
@@ -114,6 +116,14 @@ func (c *Context) owns(name string) bool {
 	return c.owners[name]
 }
 
+// ownedBy returns the helpers that are methods of a class.
+func (c *Context) ownedBy(class string) []*Helper {
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	c.list()
+	return c.ofClass[class]
+}
+
 // answers returns the helpers that are run where an object is called or asked for an
 // element.
 func (c *Context) answers() []*Helper {
@@ -138,11 +148,13 @@ func (c *Context) list() {
 	}
 	c.answering, c.keeping = nil, map[string][]*Helper{}
 	c.byName, c.unnamed, c.owners, c.listed = map[string][]*Helper{}, nil, map[string]bool{}, len(c.Helpers)
+	c.ofClass = map[string][]*Helper{}
 	for _, h := range c.Helpers {
 		c.byName[h.Name] = append(c.byName[h.Name], h)
 		if h.Owner != "" {
 			stem, folder := h.origin()
 			c.owners[h.Owner], c.owners[stem], c.owners[folder] = true, true, true
+			c.ofClass[h.Owner] = append(c.ofClass[h.Owner], h)
 		}
 		if h.Owner != "" && evaluate.Answers(h.Name) {
 			c.answering = append(c.answering, h)
@@ -164,6 +176,7 @@ type Result struct {
 	Helpers []*Helper       // functions of the file whose parameter names the variable they read
 	Roles   []declare.Role  // what names mean that other files use or define
 	Sought  []string        // functions that the file gives what it read and does not define
+	Makers  []string        // those of Sought which may make objects that read
 	Wanted  []string        // constants that the file uses as names and does not define
 	Marks   []int32         // offsets round which the file was looked at, where not at all of it
 }
@@ -248,7 +261,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		r.Wanted = append(r.Wanted, name)
 	}
 	slices.Sort(r.Wanted)
-	r.Sought, r.Roles = a.sought, a.roles
+	r.Sought, r.Makers, r.Roles = a.sought, a.makers, a.roles
 	if !bundled {
 		r.Roles = append(r.Roles, a.givenNames()...)
 	}

@@ -72,6 +72,9 @@ func (c *Context) calls() *Words {
 			if h.Name != "" {
 				names = append(names, h.Name)
 			}
+			if h.Owner != "" {
+				names = append(names, h.Owner)
+			}
 		}
 		c.words, c.named = NewWords(names), len(names)
 	}

@@ -27,7 +27,7 @@ func (a *analysis) give(m *match) {
 	}
 	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return a.rows(m, value) }
 	access.Literal = m.member || !m.name.empty() && m.name.Hi == m.name.Lo+1 && a.f.Kind(m.name.Lo) == syntax.String
-	if node == 0 || r.unit.Access[node] != nil || m.pattern.template == holePlaces || strings.HasPrefix(a.f.Text(m.access.Lo), "@") {
+	if node == 0 || r.unit.Access[node] != nil || m.pattern.template == holePlaces || strings.HasPrefix(a.f.Text(m.access.Lo), "@") && (a.lang.Runs.Signs || a.f.Is(m.access.Lo, "@")) {
 		a.loose = append(a.loose, m)
 		return
 	}
@@ -51,8 +51,44 @@ func (a *analysis) accessOf(m *match, node int32) *evaluate.Access {
 func (a *analysis) giveWhole(m *match) {
 	r := a.prepare()
 	if node := r.nodeOf(m.access); node != 0 && r.unit.Access[node] == nil {
-		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m}
+		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m, Asked: a.asking(m.pattern.path, node)}
 	}
+}
+
+// asking returns what tells, for the environment as a whole that has a path, which access it
+// is where something that holds it is asked for a variable: by a method with a number of
+// arguments, an element, "[", or a member, ".".
+func (a *analysis) asking(path string, node int32) func(how string, arguments int) *evaluate.Access {
+	return func(how string, arguments int) *evaluate.Access {
+		if how == "." {
+			return a.memberOf(path, node)
+		}
+		of, close := path+"."+how, ")"
+		if how == "[" {
+			of, close = path, "]"
+		}
+		for _, p := range a.c.paths[of] {
+			if len(p.after) == 1 && p.after[0].close == close {
+				if access := a.calledWith(p, node, arguments); access != nil {
+					return access
+				}
+			}
+		}
+		return nil
+	}
+}
+
+// memberOf returns the access that a member of the environment is, process.env.X, or nil.
+func (a *analysis) memberOf(path string, node int32) *evaluate.Access {
+	for _, p := range a.c.paths[path] {
+		if len(p.after) != 2 || len(p.before) > 0 || p.after[0].kind != literal || p.after[1].kind != hole || p.after[1].text != holeName || p.idiom.Test {
+			continue
+		}
+		access := a.accessOf(&match{pattern: p}, node)
+		access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
+		return access
+	}
+	return nil
 }
 
 // giveReader makes a value of a function that reads where it is not called.

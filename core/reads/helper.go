@@ -62,7 +62,7 @@ func ownerName(fn *evaluate.Func) string {
 
 // isExported reports whether other files may call a function.
 func (a *analysis) isExported(fn *Function) bool {
-	if len(fn.Name) < 2 || strings.HasPrefix(fn.Name, "_") || a.isOwnToFile(fn) {
+	if len(fn.Name) < 2 || strings.HasPrefix(fn.Name, "_") && fn.Owner == "" || a.isOwnToFile(fn) {
 		return false
 	}
 	if a.lang.Exports == "" || fn.Owner != "" {

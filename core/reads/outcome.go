@@ -15,16 +15,26 @@ import (
 func (a *analysis) judge(run *evaluate.Run) {
 	r := a.run
 	result := run.Judge()
-	for name := range result.Sought { // sorted below
+	for name, makes := range result.Sought { // sorted below
 		module, last := a.ownModule(), name
 		if at := strings.LastIndexByte(name, '.'); at >= 0 {
 			module, last = name[:at], name[at+1:]
 		}
-		if (module != a.ownModule() || !a.lang.isCommon(last)) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
-			a.sought = append(a.sought, lastOf(module)+"."+last)
+		if class := lastOf(module); isCapital(class) && a.lang.Exports == "" && strings.Contains(module, ".") { // Reader of source.Reader.new
+			module, last = module[:len(module)-len(class)-1], class
+		}
+		if (module != a.ownModule() || !a.lang.isCommon(last) || isCapital(last)) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
+			if module != anywhere {
+				module = lastOf(module)
+			}
+			a.sought = append(a.sought, module+"."+last)
+			if makes {
+				a.makers = append(a.makers, module+"."+last)
+			}
 		}
 	}
 	slices.Sort(a.sought)
+	slices.Sort(a.makers)
 	patterns := patternsOf(result.Reads)
 	functions := map[*evaluate.Func]*Helper{}
 	for _, found := range result.Reads {
@@ -61,6 +71,9 @@ func (a *analysis) judge(run *evaluate.Run) {
 		}
 		a.addRead(at, found, read)
 	}
+	for n := range result.Followed { // in any order
+		a.dropWhole(a.rangeOf(n).Lo)
+	}
 	for n := range result.Compared { // in any order
 		a.dropWholes(a.rangeOf(n))
 	}
@@ -68,23 +81,34 @@ func (a *analysis) judge(run *evaluate.Run) {
 		if h := functions[fn]; h != nil {
 			a.seenCalls[h] += n
 		} else if c := a.context; c != nil {
+			known := false
 			for _, h := range c.Helpers {
 				if h.is(fn) {
 					a.seenCalls[h] += n
+					known = true
 				}
+			}
+			if !known && fn.Unit != r.unit && fn.Name != "" { // what a function of another file gave
+				a.seenCalls[&Helper{Name: fn.Name, Owner: ownerName(fn), File: fn.Unit.File}] += n
 			}
 		}
 	}
 }
 
+// isCapital reports whether a name begins like that of a class.
+func isCapital(name string) bool { return name != "" && name[0] >= 'A' && name[0] <= 'Z' }
+
 // ownModule returns where functions that are called by their bare names may be:
-// in the folder of the file, or "." where they may be anywhere.
+// in the folder of the file, or anywhere, as in files that import all of something.
 func (a *analysis) ownModule() string {
-	if a.lang.SharesNames && !a.lang.Global {
+	if a.lang.SharesNames && !a.lang.Global && !a.lang.Runs.Capitals && len(a.o.Bindings["*"]) == 0 {
 		return path.Dir(a.file)
 	}
-	return "."
+	return anywhere
 }
+
+// anywhere is where a function may be of which it is not said where it is.
+const anywhere = "."
 
 // patternsOf returns the names that are known in part, by where they are read.
 func patternsOf(list []*evaluate.Read) map[int32][]string {

@@ -21,6 +21,7 @@ type running struct {
 	paths   map[int32]string
 	opening bool // its functions are being found: no other file is opened
 
+	outer  map[outerName]*evaluate.Class // classes of other files, once asked for
 	added  map[readKey]bool
 	first  []int32           // by token, the first node that begins at it; nil until asked for
 	next   []int32           // by node, the next that begins at the same token
@@ -49,7 +50,7 @@ func (a *analysis) prepare() *running {
 	r := &running{a: a, tree: a.lang.treeOf(a.f), paths: map[int32]string{}, added: map[readKey]bool{}}
 	r.unit = &evaluate.Unit{
 		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{}, Writes: map[int32]evaluate.Naming{},
-		Path: r.path, Constant: a.constantOf, Outside: r.outside, Outer: a.isOuter, Common: a.lang.isCommon,
+		Path: r.path, Constant: a.constantOf, Outside: r.outside, Outer: a.isOuter, OuterClass: r.outerClass, Makes: a.makesOuter, Common: a.lang.isCommon,
 	}
 	if a.context != nil && len(a.context.answers()) > 0 {
 		r.unit.Answering = r.answering
@@ -331,7 +332,8 @@ func (a *analysis) openNode(node parse.Node) {
 }
 
 // Functions returns those of the wanted functions that src defines, for other
-// files to call. Of the rest of the file only what they call is kept.
+// files to call; those of which it is so make objects, whose methods are called, too. Of
+// the rest of the file only what they call is kept.
 func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []*Helper {
 	if l.Own != nil {
 		return nil
@@ -344,27 +346,41 @@ func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []
 		if folding == nil {
 			break
 		}
-		list, open := l.functionsIn(file, src, names, folding)
+		list, open := l.functionsIn(file, src, names, wanted, folding)
 		if len(open) == 0 {
 			return list
 		}
 		words = append(slices.Clip(words), open...)
 	}
-	list, _ := l.functionsIn(file, src, names, nil)
+	list, _ := l.functionsIn(file, src, names, wanted, nil)
 	return list
 }
 
 // functionsIn returns functions of what folding leaves of src, and the names of
 // those that they call and that were passed over.
-func (l *Language) functionsIn(file string, src []byte, names []string, folding *syntax.Folding) (list []*Helper, open []string) {
+func (l *Language) functionsIn(file string, src []byte, names []string, makes map[string]bool, folding *syntax.Folding) (list []*Helper, open []string) {
 	a := l.open(src, folding)
 	a.file = file
 	a.prepare()
 	a.run.unit.Prepare()
+	note := func(fn *evaluate.Func) {
+		list = append(list, &Helper{Name: fn.Name, Owner: ownerName(fn), File: file, fn: fn, lang: l, Exported: true})
+		open = append(open, a.run.unit.PassedOver(fn)...)
+	}
 	for _, name := range names {
 		for _, fn := range a.run.unit.Named(name) {
-			list = append(list, &Helper{Name: name, Owner: ownerName(fn), File: file, fn: fn, lang: l, Exported: true})
-			open = append(open, a.run.unit.PassedOver(fn)...)
+			note(fn)
+			if !makes[name] {
+				continue
+			}
+			for _, method := range a.run.unit.MethodsOfMade(fn) {
+				note(method)
+			}
+		}
+		if makes[name] {
+			for _, method := range a.run.unit.Methods(name) {
+				note(method)
+			}
 		}
 	}
 	return list, open

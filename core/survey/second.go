@@ -41,7 +41,7 @@ type unit struct {
 // open is what the first look left open in one part.
 type open struct {
 	constants map[string]bool
-	functions map[string]bool // that are called with what was read, behind the names of their modules
+	functions map[string]bool // that are called with what was read, behind the names of their modules: whether they may make what reads
 	helpers   []*reads.Helper
 	roles     []declare.Role
 	named     map[string]int // how many helpers have a name
@@ -72,11 +72,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		if len(o.roles) < maxWords {
 			o.roles = append(o.roles, u.result.Roles...)
 		}
-		for _, name := range u.result.Sought {
-			if len(o.functions) < maxWords {
-				o.functions[name] = true
-			}
-		}
+		o.seek(&u.result, o.functions)
 		for _, name := range u.result.Wanted {
 			if len(o.constants) < maxWords {
 				o.constants[name] = true
@@ -219,7 +215,7 @@ func (s *secondLook) take() (added []*unit) {
 			}
 			u := s.open.units[file]
 			if u == nil {
-				if len(result.Reads) == 0 && len(result.Helpers) == 0 && len(result.Roles) == 0 {
+				if len(result.Reads) == 0 && len(result.Helpers) == 0 && len(result.Roles) == 0 && len(result.Sought) == 0 {
 					continue
 				}
 				u = &unit{file: file, component: s.survey.Tree.ComponentOf(file).Name, language: l}
@@ -262,14 +258,22 @@ func (a *asked) empty() bool { return len(a.constants) == 0 && len(a.functions) 
 
 // ask adds what a file leaves open that was not looked for before.
 func (o *open) ask(result *reads.Result, now *asked) {
-	for _, name := range result.Sought {
-		if !o.functions[name] && len(o.functions) < maxWords {
-			o.functions[name], now.functions[name] = true, true
-		}
-	}
+	o.seek(result, now.functions)
 	for _, name := range result.Wanted {
 		if !o.constants[name] && len(o.constants) < maxWords {
 			o.constants[name], now.constants[name] = true, true
+		}
+	}
+}
+
+// seek adds the functions that a file leaves open, and whether what they make may read,
+// and notes those that were not looked for before.
+func (o *open) seek(result *reads.Result, now map[string]bool) {
+	for _, name := range result.Sought {
+		_, makes := slices.BinarySearch(result.Makers, name)
+		before, known := o.functions[name]
+		if (!known || makes && !before) && len(o.functions) < maxWords {
+			o.functions[name], now[name] = makes, makes
 		}
 	}
 }
@@ -285,7 +289,7 @@ func (s *secondLook) noteWanted() {
 func namesOf(helpers []*reads.Helper) map[string]bool {
 	names := map[string]bool{}
 	for _, h := range helpers {
-		names[h.Name] = true
+		names[h.Name], names[h.Owner] = true, true
 	}
 	return names
 }
@@ -427,14 +431,15 @@ func (s *secondLook) sought(functions map[string]bool) (names []string) {
 	return names
 }
 
-// wantedOf returns those of some functions that are looked for in a file.
+// wantedOf returns those of some functions that are looked for in a file, and whether
+// they may make what reads.
 func wantedOf(file string, functions map[string]bool) map[string]bool {
 	stem, _ := reads.Origin(file)
 	wanted := map[string]bool{}
-	for name := range functions { // in any order
+	for name, makes := range functions { // in any order
 		at := strings.LastIndexByte(name, '.')
 		if module := name[:at]; module == "." || reads.IsOf(module, file) || reads.StandsForFolder(stem) {
-			wanted[name[at+1:]] = true
+			wanted[name[at+1:]] = wanted[name[at+1:]] || makes
 		}
 	}
 	return wanted

@@ -98,6 +98,8 @@ func definesFunction(src []byte, from, to int) bool {
 	switch last := string(before[word:]); last {
 	case "func", "def", "defp", "function", "fn", "fun", "sub":
 		return true
+	case "class", "struct", "trait", "interface", "object", "record", "actor", "module", "defmodule", "package", "impl", "type":
+		return true
 	case "const", "let", "var", "val":
 		return after[0] == '=' || after[0] == ':'
 	case "return", "new", "await", "throw", "in", "else", "case", "not", "and", "or", "yield":
@@ -122,6 +124,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	handing := map[string]string{}        // modules whose helpers others may hand on, and the word that does so
 	also := map[string][]*reads.Callers{} // by names other than their own
 	modules := map[string]bool{}          // of helpers that who imports them gives a name
+	made := map[string]reads.Making{}     // classes whose objects read what they are asked for
 	for _, h := range helpers {
 		if h.Default && len(modules) < maxWords {
 			modules[reads.ModuleOf(h.File)] = true
@@ -135,16 +138,19 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 			for _, name := range h.Also {
 				also[name] = append(also[name], &c)
 			}
+			if h.Owner != "" && len(made) < maxWords {
+				made[h.Owner] = reads.MakingOf(known.Of(h.File))
+			}
 		}
 	}
-	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(handing)), slices.Collect(maps.Keys(also)), slices.Collect(maps.Keys(modules)))
+	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(handing)), slices.Collect(maps.Keys(also)), slices.Collect(maps.Keys(modules)), slices.Collect(maps.Keys(made)))
 	return wordSetOf(words, func(p *place) bool {
 		word := p.src[p.from:p.to]
 		if by := handing[string(word)]; by != "" && reads.IsModule(p.src, p.from, p.to) && p.lineBegins(by) {
 			return true
 		}
 		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall) ||
-			slices.ContainsFunc(also[string(word)], p.mayName)
+			slices.ContainsFunc(also[string(word)], p.mayName) || made[string(word)].In(p.src, p.from, p.to)
 	})
 }
 

@@ -1,0 +1,55 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// textTypes are the types of C++ whose objects are texts.
+var textTypes = []string{"string", "QString", "QByteArray", "string_view", "wstring"}
+
+// constructed returns what a variable of C++ holds that is given something in brackets
+// behind its name: Reader reader("GATE_"); std::string key(name);
+func (m *machine) constructed(name, brackets int32, st *state) Value {
+	u := m.unit()
+	var arguments []argument
+	for _, c := range u.children(brackets) {
+		arguments = append(arguments, argument{node: c, value: m.eval(c, st)})
+		if st.dead {
+			return nil
+		}
+	}
+	kind := u.Tree.File.Text(int(u.Tree.Nodes[name].From) - 1)
+	if c := u.classNamed(kind); c != nil {
+		return m.make(c, arguments, brackets, st)
+	}
+	if len(arguments) == 1 && slices.Contains(textTypes, kind) {
+		return arguments[0].value
+	}
+	if isUpper(kind) && u.kind(brackets) == parse.Unknown {
+		return Value{{form: record, members: &members{open: true, made: &making{name: kind, arguments: arguments}}}}
+	}
+	return Value{anything(m.depth())}
+}
+
+// initialises gives a field what a constructor of C++ gives it before its body, and
+// reports whether a statement does so.
+func (m *machine) initialises(fn *Func, s int32, st *state) bool {
+	u := fn.Unit
+	list := u.children(s)
+	if !u.Words.Pointers || fn.Owner == nil || u.kind(s) != parse.Call || len(list) == 0 || u.classNamed(u.at(list[0])) != nil {
+		return false
+	}
+	v := Value{{form: nothing}}
+	if len(list) > 1 {
+		v = m.eval(list[1], st)
+	}
+	if len(list) > 2 {
+		v = Value{anything(m.depth())}
+	}
+	if !st.dead {
+		m.setField(u.at(list[0]), v, st, 0)
+	}
+	return true
+}
