@@ -294,7 +294,7 @@ func (m *machine) outermost() *Func { return m.frames[0].fn }
 // giver returns the function that is given the name which a function reads at a node: the
 // function itself, or one round it where that has no parameter for it.
 func (fn *Func) giver(n int32) *Func {
-	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 || fn.Name == "" {
+	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 || fn.Name == "" && len(fn.params) > 0 {
 		return fn
 	}
 	u := fn.Unit

@@ -89,7 +89,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if other := m.overload(fn, arguments); other != fn {
 				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
 			}
-			if !m.worth(fn, arguments, st) && !c.self.reads() {
+			if !m.worth(fn, arguments, st) && !c.self.reads() && !m.holdsRead(c) {
 				continue
 			}
 			m.lookInto(fn, c.self, arguments)
@@ -131,6 +131,17 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		c.self, c.of = self, nil
 	}
 	return m.run(fn, c, n, arguments, st)
+}
+
+// holdsRead reports whether a closure has something that was read among the variables
+// round it.
+func (m *machine) holdsRead(c *closure) bool {
+	fn, holds := c.unit.byNode[c.node], false
+	if fn == nil || fn.within == nil || c.outer == nil || c.outer == m.globals {
+		return false
+	}
+	c.outer.vars.each(func(_ string, v Value) { holds = holds || v.wasRead() || v.missing() != 0 })
+	return holds
 }
 
 // callOfItself returns the method that is run where the object at hand is called: self(x).

@@ -85,7 +85,7 @@ func (m *machine) hoist(list []int32, st *state) {
 	}
 }
 
-// leftBefore returns the unset reads but for which an if or a switch before
+// leftBefore returns the unset reads but for which an if, a switch or a loop before
 // would have left the function: what follows is reached because of them.
 func (m *machine) leftBefore(s int32, st *state) mask {
 	if m.focus == nil {
@@ -94,6 +94,11 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 	u := m.unit()
 	switch u.kind(s) {
 	case parse.If, parse.Switch:
+	case parse.Loop:
+		if m.frame().fn == nil {
+			return 0
+		}
+		return m.decided(lastBlock(u, s))
 	case parse.Binary:
 		if !u.leavesIf(s) {
 			return 0

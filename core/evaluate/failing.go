@@ -64,7 +64,7 @@ func (m *machine) returning(v Value, at int32, st *state) {
 		m.passes(v)
 	}
 	fr := m.frame()
-	key := slot{m.context, ""}
+	key := slot{m.frame().context, ""}
 	m.replacing(nil, v, key, st, at)
 	v = v.dependent(st.control)
 	if fr.got {

@@ -106,6 +106,9 @@ func (v Value) isError() bool {
 		if last > 0 && x.form == sequence && len(x.list[0]) == 1 && x.list[0][0].form == nothing { // return nil, "why"
 			continue
 		}
+		if x.form == failure { // return err
+			continue
+		}
 		if x.form != sequence || last < 0 || len(x.list[last]) == 0 || x.list[last][0].form != failure {
 			return false
 		}

@@ -267,7 +267,7 @@ func (m *machine) overDoing(targets []int32, elements []Value, body int32, st *s
 	if unknown {
 		m.widen(body, st)
 	}
-	grew := m.grew
+	grew, left := m.grew, mask(0)
 	rounds, found, last := m.rounds[place{m.context, body}], len(m.reads)+len(m.queue), 0
 	at := place{m.context, body}
 	context, round := m.context, m.round
@@ -300,6 +300,11 @@ func (m *machine) overDoing(targets []int32, elements []Value, body int32, st *s
 		if out.state != nil {
 			st.meet(st, out.state)
 		}
+		left |= m.leftRound(body, st)
+	}
+	if m.focus != nil && left != 0 {
+		m.context = context
+		m.decide(body, left)
 	}
 	if !any || st.dead && len(elements) == 1 && isAnything(elements[0]) {
 		*st = *before
@@ -309,6 +314,27 @@ func (m *machine) overDoing(targets []int32, elements []Value, body int32, st *s
 	if unknown && m.grew > grew && !st.dead {
 		st.unsureLists()
 	}
+}
+
+// leftRound returns the unset reads but for which the round of a loop that was gone would
+// have left the function.
+func (m *machine) leftRound(body int32, st *state) (left mask) {
+	u := m.unit()
+	if m.focus == nil || body == 0 || u.kind(body) != parse.Block {
+		return 0
+	}
+	for _, s := range u.children(body) {
+		if u.kind(s) != parse.If {
+			continue
+		}
+		for _, c := range u.children(s) {
+			if k := u.kind(lastBlock(u, c)); u.kind(c) == parse.Block && (k == parse.Return || k == parse.Throw) || u.kind(c) == parse.Return {
+				left |= m.leftBefore(s, st)
+				break
+			}
+		}
+	}
+	return left
 }
 
 func isAnything(v Value) bool {

@@ -21,6 +21,8 @@ func (m *machine) name(n int32, st *state) Value {
 		return Value{{form: boolean, truth: true, name: word}}
 	case word == "false" || word == "False" || word == "FALSE":
 		return Value{{form: boolean, name: word}}
+	case word == "NaN" && u.Words.Chains:
+		return Value{{form: failure, name: notNumber}}
 	case word == "..." || word == "Ellipsis" && u.Words.Loops == Keys:
 		return Value{{form: record, members: &m.ellipsis}}
 	case strings.HasPrefix(word, ":") && len(word) > 1: // a symbol
@@ -131,7 +133,9 @@ func (m *machine) noteEntry(v Value) {
 	if m.focus != nil {
 		return
 	}
-	for _, s := range v.sites() {
+	tags := v.sites()
+	m.touch(tags)
+	for _, s := range tags {
 		r := m.reads[s]
 		if len(r.entries) < mostEntries && r.entries[len(r.entries)-1] != m.entry && m.entry > 0 {
 			r.entries = append(r.entries, m.entry)

@@ -165,6 +165,6 @@ func (m *machine) body(fn *Func, st *state) Value {
 func (m *machine) tail(v Value, at int32, st *state) {
 	control := st.control
 	st.control |= v.depends()
-	m.replacing(nil, v, slot{m.context, ""}, st, at)
+	m.replacing(nil, v, slot{m.frame().context, ""}, st, at)
 	st.control = control
 }

@@ -199,7 +199,7 @@ func f() string {
 	}
 	return "none"
 }
-`, "A optional integer =80; B optional duration [time.Second]; C required; D required; E required; F optional; G optional"},
+`, "A optional integer =80; B optional duration [time.Second]; C required; D required; E required; F optional =none; G optional =none"},
 		{"a.rs", `
 use std::env;
 fn a() -> Result<String, env::VarError> { env::var("A") }

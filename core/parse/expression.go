@@ -240,7 +240,7 @@ func (p *parser) isPlainName(text string) bool {
 		return false
 	}
 	next := p.textAt(p.at + 1)
-	return next == "" && p.at+1 >= p.end || next == "=" || next == ")" || next == "," || next == ";" || p.g.sets[setMember][next] || next == "(" && text != "await" && text != "new" && text != "yield" && text != "typeof"
+	return next == "" && p.at+1 >= p.end || next == "=" || next == ")" || next == "," || next == ";" || p.g.sets[setMember][next] || next == "(" && text != "await" && text != "new" && text != "yield" && text != "typeof" && text != "assert"
 }
 
 // beginsOperand reports whether a token can begin an operand.

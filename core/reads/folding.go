@@ -112,7 +112,7 @@ func begins(f *syntax.File, open int, word string) bool {
 		case syntax.Word:
 			text := f.Text(i)
 			if text == word {
-				return true
+				return !f.Is(i-1, "]") // map[string]func() { … } is a literal
 			}
 			if controls[text] || conditionWords[text] || classWords[text] {
 				return false
