@@ -36,6 +36,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return m.emptyMade(path, name)
 	}
 	first := arguments[0].value
+	if v, done := m.merges(name, nil, arguments); done {
+		return v, true
+	}
 	if m.begins(n, name, nil, arguments) {
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}

@@ -266,7 +266,7 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 func (m *machine) called(n, callee int32, arguments []argument, st *state) Value {
 	runs := m.runs
 	v := m.calledWith(n, callee, arguments, st)
-	if m.focus == nil && m.runs == runs && !m.isObject(v) {
+	if m.focus == nil && m.runs == runs && !m.isObject(v) && laidOver(v) == nil {
 		for _, a := range arguments {
 			if env := wholeOf(a.value); env != nil {
 				m.escaped[env.Node] = true

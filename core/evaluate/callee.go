@@ -133,14 +133,14 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	return m.run(fn, c, n, arguments, st)
 }
 
-// holdsRead reports whether a closure has something that was read among the variables
-// round it.
+// holdsRead reports whether a closure has something that was read, or that reads, among
+// the variables round it.
 func (m *machine) holdsRead(c *closure) bool {
 	fn, holds := c.unit.byNode[c.node], false
-	if fn == nil || fn.within == nil || c.outer == nil || c.outer == m.globals {
+	if fn == nil || fn.within == nil || c.outer == nil || c.outer == m.globals || c.outer.vars.isLong() {
 		return false
 	}
-	c.outer.vars.each(func(_ string, v Value) { holds = holds || v.wasRead() || v.missing() != 0 })
+	c.outer.vars.each(func(_ string, v Value) { holds = holds || v.wasRead() || v.missing() != 0 || v.readsLater() })
 	return holds
 }
 

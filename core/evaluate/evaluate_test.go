@@ -21,7 +21,7 @@ func said(t *testing.T, file, src string) string {
 	result := l.Analyse(file, []byte(src), nil)
 	list := result.Reads
 	for _, h := range result.Helpers {
-		if result.Calls[h] == 0 {
+		if result.Calls[h] == 0 && !h.Alias() {
 			list = append(list, h.Inside)
 		}
 	}

@@ -317,21 +317,12 @@ func (m *machine) recordOf(n int32, st *state) Value {
 		}
 		v := m.eval(c, st)
 		if m.isSpread(c) || u.kind(c) == parse.Unary || u.kind(c) == parse.Wrapper {
-			for _, x := range v {
-				if x.members != nil {
-					for _, name := range x.members.names {
-						r.set(name, x.members.value[name])
-					}
-					r.open = r.open || x.members.open
-				} else {
-					r.open = true
-				}
-			}
+			r.lay(v)
 			continue
 		}
 		ordered.list = append(ordered.list, v)
 	}
-	if len(r.names) == 0 && len(ordered.list) > 0 { // {"A", "B"}
+	if len(r.names) == 0 && r.env == nil && len(ordered.list) > 0 { // {"A", "B"}
 		return Value{ordered}
 	}
 	m.zeroFields(r, r.of)

@@ -83,6 +83,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			}
 		}
 	}
+	if f := laidOver(of); f != nil && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		if v, done := m.askLaid(n, f, ".", []argument{{value: textOf(name, m.depth())}}, st); done {
+			return v
+		}
+	}
 	var out Value
 	for _, x := range of {
 		if v, known := m.memberOfAlt(x, name, st); known {
@@ -104,6 +109,14 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	}
 	if v, is := m.outerFunction(n); is {
 		return v
+	}
+	if len(out) == 1 && out[0].form == unknown || len(out) == 0 {
+		if v, is := m.keptElsewhere(n); is {
+			return v
+		}
+		if c := u.outerClassAt(n); c != nil {
+			return Value{{form: class, class: c}}
+		}
 	}
 	if valueMembers[name] && of.isConstantRef() { // Names.HOST.value
 		return of
@@ -340,6 +353,11 @@ func (m *machine) index(n int32, st *state) Value {
 	}
 	if a := wholeOf(of); a != nil && len(key) > 0 {
 		if v, done := m.askWhole(n, a, "[", []argument{{node: list[len(list)-1], value: key}}, st); done {
+			return v
+		}
+	}
+	if f := laidOver(of); f != nil && len(key) > 0 {
+		if v, done := m.askLaid(n, f, "[", []argument{{node: list[len(list)-1], value: key}}, st); done {
 			return v
 		}
 	}

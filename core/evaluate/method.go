@@ -4,6 +4,14 @@ package evaluate
 // or of what was read.
 func (m *machine) method(n, callee int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	u := m.unit()
+	if v, done := m.merges(name, receiver, arguments); done {
+		return v, true
+	}
+	if f := laidOver(receiver); f != nil {
+		if v, done := m.askLaid(n, f, name, arguments, st); done {
+			return v, true
+		}
+	}
 	if a := wholeOf(receiver); a != nil {
 		if v, done := m.ofWhole(n, name, a, arguments, st); done || st.dead {
 			return v, true

@@ -43,6 +43,9 @@ func (m *machine) name(n int32, st *state) Value {
 		if v, is := m.outerFunction(n); is {
 			return v
 		}
+		if v, is := m.keptElsewhere(n); is {
+			return v
+		}
 	}
 	if found {
 		if out > 0 {
@@ -96,6 +99,9 @@ func (m *machine) name(n int32, st *state) Value {
 		return Value{{name: path, parts: []part{{any: true, frame: m.depth()}}}}
 	}
 	if v, is := m.outerFunction(n); is {
+		return v
+	}
+	if v, is := m.keptElsewhere(n); is {
 		return v
 	}
 	if c := u.outerClassAt(n); c != nil {

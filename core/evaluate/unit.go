@@ -62,6 +62,9 @@ type Unit struct {
 	// Outer reports whether a class of that name, which another file defines, or any
 	// of a module of that name, has methods that Outside returns.
 	Outer func(name string) bool
+	// Kept returns the file that keeps the object which a node stands for, if that reads
+	// what it is asked for, and its name there.
+	Kept func(node int32) (*Unit, string)
 	// Makes reports whether objects of a class of that name, which another file defines,
 	// may read.
 	Makes func(name string) bool

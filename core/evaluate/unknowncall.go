@@ -145,6 +145,9 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		return Value{{form: record, members: &members{open: true, made: &making{name: class, by: name, arguments: arguments}}}}
 	}
 	if maker := m.outerMaker(m.unit().Tree.Child(n, 0)); maker != "" {
+		if m.focus == nil && m.unit() == m.u && len(m.sought) <= 50 {
+			m.sought[m.unit().Path(m.unit().Tree.Child(n, 0))] = true
+		}
 		return Value{{form: record, members: &members{open: true, made: &making{name: maker, arguments: arguments}}}}
 	}
 	out := Value{anything(m.depth())}

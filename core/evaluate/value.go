@@ -85,6 +85,8 @@ type members struct {
 	hazy    bool     // a constructor that was not run may have set more
 	changed bool     // a field was given another value since the object was made
 	made    *making  // how it was made of a class that another file defines
+	env     *Access  // the environment, where that is laid over under, and below all else
+	under   *members // what is below that
 	base    *members // what they were in the first run, where a variable is unset
 }
 

@@ -152,3 +152,15 @@ func met(a, b *variables) *variables {
 	})
 	return out
 }
+
+// mostVariables is how many variables a function has that is looked through often.
+const mostVariables = 40
+
+// isLong reports whether there are too many variables to be looked through often.
+func (v *variables) isLong() bool {
+	n := 0
+	for x := v; x != nil && n <= mostVariables; x = x.under {
+		n += len(x.set) + 1
+	}
+	return n > mostVariables
+}

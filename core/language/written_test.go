@@ -135,7 +135,7 @@ Template("$LOCK_B ${LOCK_C}").safe_substitute(environ)`,
 		{"x.py", `import os
 env = {**os.environ, "LOCK_A": "1"}
 env["LOCK_B"]`,
-			"* optional"},
+			"LOCK_B required"},
 		{"x.py", `import os
 env = os.environ.copy()
 env["LOCK_A"] = "1"

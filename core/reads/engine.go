@@ -231,6 +231,9 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		return r, unseen
 	}
 	if run != nil {
+		if !bundled {
+			a.keepForOthers(run)
+		}
 		a.judge(run)
 	}
 	for _, m := range a.loose {

@@ -26,15 +26,16 @@ type Helper struct {
 	// Inside is the read inside it: what there is to report where nothing calls it.
 	Inside Read
 
-	kept []string // the names of the file that objects of its class are given
-	lang *Language
-	at   int32          // where it begins in the file
-	fn   *evaluate.Func // nil where the file is opened again when it is called
-	of   *Helper        // of another name for it, under which a file hands it on: the helper
+	keeps bool     // it is no function, but a variable that holds an object which reads
+	kept  []string // the names of the file that objects of its class are given
+	lang  *Language
+	at    int32          // where it begins in the file
+	fn    *evaluate.Func // nil where the file is opened again when it is called
+	of    *Helper        // of another name for it, under which a file hands it on: the helper
 }
 
-// Alias reports whether it is another name for a helper.
-func (h *Helper) Alias() bool { return h.of != nil }
+// Alias reports whether it is another name for a helper, or for an object of helpers.
+func (h *Helper) Alias() bool { return h.of != nil || h.keeps }
 
 // is reports whether a function of another file is the helper.
 func (h *Helper) is(fn *evaluate.Func) bool {

@@ -23,6 +23,18 @@ func MakingOf(l *Language) Making {
 	}
 }
 
+// MakingBeside returns how a language makes objects by functions that stand beside their
+// classes, behind the name of a module: env.New("GATE_").
+func MakingBeside(l *Language) Making {
+	if l != nil && len(l.Runs.Errors) > 0 {
+		return Making{behind: []string{".New"}}
+	}
+	return Making{}
+}
+
+// Any reports whether anything is made so.
+func (m Making) Any() bool { return len(m.behind) > 0 }
+
 // defining are words before a name that say that it is defined there.
 var defining = []string{"class", "struct", "interface", "trait", "object", "type", "module", "enum", "impl", "namespace"}
 

@@ -33,6 +33,20 @@ func (c *Context) functionOf(h *Helper) *evaluate.Func {
 	if h.fn != nil {
 		return h.fn
 	}
+	unit := c.unitOf(h)
+	if unit == nil || h.keeps {
+		return nil
+	}
+	for _, fn := range unit.Named(h.Name) {
+		if h.is(fn) {
+			return fn
+		}
+	}
+	return nil
+}
+
+// unitOf opens the file of a helper, or returns nil.
+func (c *Context) unitOf(h *Helper) *evaluate.Unit {
 	if c.Read == nil || h.lang == nil {
 		return nil
 	}
@@ -48,21 +62,13 @@ func (c *Context) functionOf(h *Helper) *evaluate.Func {
 	}
 	o.mutex.Unlock()
 	file.once.Do(func() { c.openAgain(h, file) })
-	if file.unit == nil {
-		return nil
-	}
-	for _, fn := range file.unit.Named(h.Name) {
-		if h.is(fn) {
-			return fn
-		}
-	}
-	return nil
+	return file.unit
 }
 
 // definesMethods reports whether a helper of a file is a method: how its class
 // makes objects matters then, wherever that stands.
 func (c *Context) definesMethods(file string) bool {
-	return slices.ContainsFunc(c.Helpers, func(h *Helper) bool { return h.File == file && h.Owner != "" })
+	return slices.ContainsFunc(c.Helpers, func(h *Helper) bool { return h.File == file && (h.Owner != "" || h.keeps) })
 }
 
 // openAgain opens the file of a helper, as far as it was looked at before.

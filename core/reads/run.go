@@ -50,7 +50,7 @@ func (a *analysis) prepare() *running {
 	r := &running{a: a, tree: a.lang.treeOf(a.f), paths: map[int32]string{}, added: map[readKey]bool{}}
 	r.unit = &evaluate.Unit{
 		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{}, Writes: map[int32]evaluate.Naming{},
-		Path: r.path, Constant: a.constantOf, Outside: r.outside, Outer: a.isOuter, OuterClass: r.outerClass, Makes: a.makesOuter, Common: a.lang.isCommon,
+		Path: r.path, Constant: a.constantOf, Outside: r.outside, Outer: a.isOuter, OuterClass: r.outerClass, Kept: r.kept, Makes: a.makesOuter, Common: a.lang.isCommon,
 	}
 	if a.context != nil && len(a.context.answers()) > 0 {
 		r.unit.Answering = r.answering
@@ -191,7 +191,7 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 		list = slices.Concat(list, defaults)
 	}
 	for _, h := range list {
-		if h.File == r.a.file {
+		if h.File == r.a.file || h.keeps {
 			continue
 		}
 		if at := r.tree.Nodes[node].At; node != 0 && (at < 0 || !r.a.callsOther(h, int(at))) {
@@ -361,6 +361,9 @@ func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []
 func (l *Language) functionsIn(file string, src []byte, names []string, makes map[string]bool, folding *syntax.Folding) (list []*Helper, open []string) {
 	a := l.open(src, folding)
 	a.file = file
+	a.takeEnvironments()
+	a.direct()
+	a.destructured()
 	a.prepare()
 	a.run.unit.Prepare()
 	note := func(fn *evaluate.Func) {

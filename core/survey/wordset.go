@@ -140,6 +140,10 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 			}
 			if h.Owner != "" && len(made) < maxWords {
 				made[h.Owner] = reads.MakingOf(known.Of(h.File))
+				if beside := reads.MakingBeside(known.Of(h.File)); beside.Any() {
+					_, folder := reads.Origin(h.File)
+					made[folder] = beside
+				}
 			}
 		}
 	}

@@ -1,0 +1,48 @@
+package evaluate
+
+import "slices"
+
+// Kept returns, before what was found is judged, the variables of the file that hold an object which reads what it is asked
+// for, and which only other files know how to make, or an object of functions that do.
+func (r *Run) Kept() (names []string) {
+	m := r.m
+	m.globals.vars.each(func(name string, v Value) {
+		if len(v) == 1 && v[0].members != nil && m.isForOthers(v[0].members) {
+			names = append(names, name)
+		}
+	})
+	slices.Sort(names)
+	return slices.Compact(names)
+}
+
+// isForOthers reports whether others may ask an object for variables.
+func (m *machine) isForOthers(f *members) bool {
+	if f.of != nil {
+		return f.of.Unit != m.u && f.of.reader()
+	}
+	return f.holds(func(v Value) bool {
+		if len(v) != 1 || v[0].form != function || v[0].fn.reads != nil {
+			return false
+		}
+		c, keeps := v[0].fn, false
+		if c.unit == m.u || c.outer == nil { // of its own functions others know by their names
+			return false
+		}
+		c.outer.vars.each(func(_ string, v Value) { keeps = keeps || v.readsLater() })
+		return keeps
+	})
+}
+
+// keptElsewhere returns the object that a node stands for which another file keeps.
+func (m *machine) keptElsewhere(n int32) (Value, bool) {
+	u := m.unit()
+	if u.Kept == nil {
+		return nil, false
+	}
+	other, name := u.Kept(n)
+	if other == nil {
+		return nil, false
+	}
+	v, _ := m.globalsOf(other).vars.get(name)
+	return v, len(v) == 1 && v[0].members != nil
+}
