@@ -48,9 +48,9 @@ func (m *machine) asEmpty(a Value, right int32, op string) (Value, bool) {
 		return nil, false
 	}
 	switch op {
-	case "==":
+	case "==", "===":
 		return m.emptyOf("empty", x)
-	case "!=":
+	case "!=", "!==":
 		return m.emptyOf("Any", x)
 	}
 	return nil, false

@@ -306,6 +306,12 @@ func (m *machine) declare(n int32, st *state) Value {
 		m.declareTo(targets[0], m.constructed(targets[0], value, st), st, value)
 		return nil
 	}
+	if kind := u.at(n); u.kind(value) == parse.Unknown && u.Tree.Text(value) == "new()" { // List<string> missing = new();
+		if v, known := m.emptyMade(kind, kind); known {
+			m.declareTo(targets[0], v, st, value)
+			return v
+		}
+	}
 	wanted := m.wanted
 	m.wanted = m.declaredKind(list[0], value)
 	v := m.quiet(value, st)

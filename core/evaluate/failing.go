@@ -245,6 +245,9 @@ func (m *machine) try(n int32, st *state) Value {
 		var dep mask
 		if t.state != nil {
 			way, dep = t.state.fork(), t.dep
+			if st.dead && len(catches) == 1 { // there is no other
+				way.forked = st.forked
+			}
 		} else if m.focus != nil && !m.holdsFocus(c) {
 			continue
 		}

@@ -88,7 +88,11 @@ func (m *machine) setField(name string, v Value, st *state, at int32) {
 // change gives a field of an object a value, which on another way it may not have.
 func (m *machine) change(object *members, name string, v Value, st *state) {
 	v = m.gathered(v, st)
-	if old, known := object.get(name); known {
+	old, known := object.get(name)
+	if !known && object.of != nil { // what its class gives it
+		old, known = m.inherited(object.of, name, 0)
+	}
+	if known {
 		object.changed = true
 		if !m.isOnlyWay(st) {
 			v = join(old, v)

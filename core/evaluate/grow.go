@@ -27,7 +27,7 @@ func (m *machine) grows(object int32, name string, receiver Value, arguments []a
 	}
 	v := receiver.grown(valuesOf(arguments))
 	m.partly(func() {
-		if u := m.unit(); u.kind(object) == parse.Name { // wherever it is: this is no assignment of the function's own
+		if u := m.unit(); u.kind(object) == parse.Name && !m.isField(u.at(object)) { // wherever it is: this is no assignment of the function's own
 			m.assignIn(st.scope.of(u.at(object)), u.at(object), v, st, 0)
 		} else {
 			m.assign(object, v, st, 0)

@@ -206,6 +206,9 @@ func (m *machine) inherited(c *Class, name string, depth int) (Value, bool) {
 	if v, known := m.fieldsOf(c).get(name); known {
 		return v, true
 	}
+	if v, known := m.fieldsOf(c).get("$" + name); known { // as PHP declares it
+		return v, true
+	}
 	for _, base := range c.bases {
 		b := c.Unit.classNamed(base)
 		if b == c {

@@ -328,8 +328,10 @@ func (u *Unit) leavesWithin(n int32) bool {
 	case parse.Function, parse.Lambda, parse.Class:
 	case parse.Unary: // throw as an expression
 		leaves = u.Words.Stops[u.at(n)]
+	case parse.Member: // check, without parentheses
+		leaves = u.Words.Quiet && len(u.funcs[u.at(n)]) > 0
 	case parse.Name: // die, without parentheses
-		leaves = u.Words.Stops[u.at(n)] && u.Words.Bare || isSuper(u.at(n))
+		leaves = u.Words.Quiet && len(u.funcs[u.at(n)]) > 0 || u.Words.Stops[u.at(n)] && u.Words.Bare || isSuper(u.at(n))
 	case parse.Call:
 		name := u.calleeName(u.Tree.Child(n, 0))
 		leaves = u.Words.stopsAs(name) || len(u.funcs[name]) > 0 || isSuper(name)
