@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -182,7 +183,8 @@ func (m *machine) unsaid(fn *Func, p param, arguments []argument, used []bool, s
 	}
 	rest := &members{} // keywords that are gathered: opts
 	for j, a := range arguments {
-		if a.name != "" && !used[j] {
+		own := slices.ContainsFunc(fn.params, func(p param) bool { return strings.TrimPrefix(p.name, "$") == a.name })
+		if a.name != "" && !used[j] && !own {
 			rest.set(a.name, a.value)
 			used[j] = true
 		}

@@ -53,3 +53,42 @@ func (m *machine) initialises(fn *Func, s int32, st *state) bool {
 	}
 	return true
 }
+
+// setsField gives a field what a constructor of Dart gives it before its body: C(a) : b = a;
+// and reports whether a statement does so.
+func (m *machine) setsField(fn *Func, s int32, st *state) bool {
+	u := fn.Unit
+	if fn.Owner == nil || u.kind(s) != parse.Assign || u.kind(u.Tree.Child(s, 0)) != parse.Name || u.Tree.Nodes[s].From < 1 || !u.Tree.File.Is(int(u.Tree.Nodes[s].From)-1, ":") && !u.Tree.File.Is(int(u.Tree.Nodes[s].From)-1, ",") {
+		return false
+	}
+	v := m.quiet(u.Tree.Child(s, 1), st)
+	if !st.dead {
+		m.setField(u.at(u.Tree.Child(s, 0)), v, st, 0)
+	}
+	return true
+}
+
+// takesFields sets the fields that the parameters of a constructor of Dart name, C(this.a),
+// and reports whether any does.
+func (m *machine) takesFields(fn *Func, r *members, arguments []argument, n int32, st *state) (takes bool) {
+	f := fn.Unit.Tree.File
+	for i, p := range fn.params {
+		if p.node == 0 || !f.Is(int(fn.Unit.Tree.Nodes[p.node].At)-1, ".") || !f.Is(int(fn.Unit.Tree.Nodes[p.node].At)-2, "this") {
+			continue
+		}
+		takes = true
+		at := slices.IndexFunc(arguments, func(a argument) bool { return a.name == p.name })
+		if at < 0 && i < len(arguments) && arguments[i].name == "" {
+			at = i
+		}
+		switch {
+		case at >= 0:
+			r.set(p.name, arguments[at].value)
+		case p.fallback != 0:
+			r.set(p.name, m.evalIn(fn.Unit, p.fallback, n, st))
+		default:
+			r.set(p.name, Value{{form: nothing}})
+		}
+	}
+	return takes
+}

@@ -126,8 +126,8 @@ func (m *machine) followGlobals() {
 	holding := m.globals.vars.holding()
 	for _, fields := range m.fields { // in any order
 		for name, v := range fields.value { // in any order
-			if v.wasRead() {
-				holding[name] = true
+			if v.wasRead() || v.readsLater() {
+				holding[strings.TrimLeft(name, "@$")] = true
 			}
 		}
 	}

@@ -371,9 +371,17 @@ func newMachine(u *Unit) *machine {
 }
 
 // Holding returns the variables and fields that hold what was read, each with
-// the function that it belongs to; nil for the whole file.
+// the function that it belongs to; nil for the whole file. So do fields that hold the
+// environment, or an object that reads.
 func (r *Run) Holding() map[string]*Func {
 	m, list := r.m, map[string]*Func{}
+	for _, fields := range m.fields { // in any order
+		for name, v := range fields.value { // in any order
+			if name = strings.TrimLeft(name, "@$"); len(name) > 1 && v.readsLater() {
+				list[name] = nil
+			}
+		}
+	}
 	for key := range m.slots { // in any order
 		name := strings.TrimPrefix(key.name[strings.LastIndexByte(key.name, '.')+1:], "@")
 		if name == "" || key.context >= 0 && key.name[0] != '.' {

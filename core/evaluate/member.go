@@ -351,7 +351,7 @@ func (m *machine) index(n int32, st *state) Value {
 	if v, done := m.askOuter(list[0], of, indexMethods, n, []argument{{node: u.Tree.Child(n, 1), value: key}}, st); done {
 		return v
 	}
-	if a := wholeOf(of); a != nil && len(key) > 0 {
+	if a := wholeAmong(of); a != nil && len(key) > 0 {
 		if v, done := m.askWhole(n, a, "[", []argument{{node: list[len(list)-1], value: key}}, st); done {
 			return v
 		}

@@ -12,6 +12,11 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
+	if a := wholeAmong(receiver); a != nil && len(receiver) > 1 {
+		if v, done := m.askWhole(n, a, name, arguments, st); done {
+			return v, true
+		}
+	}
 	if a := wholeOf(receiver); a != nil {
 		if v, done := m.ofWhole(n, name, a, arguments, st); done || st.dead {
 			return v, true

@@ -15,6 +15,9 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 	if fn != nil {
 		m.lookInto(fn, nil, arguments)
 	}
+	if fn != nil && m.takesFields(fn, r, arguments, n, st) && fn.Body == 0 {
+		return object
+	}
 	if fn != nil && fn.Body != 0 {
 		m.run(fn, m.closureOf(fn, r), n, arguments, st)
 		if st.dead {

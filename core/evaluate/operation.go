@@ -269,6 +269,9 @@ func (m *machine) reduce(n int32, x alt, f alt, arguments []argument, st *state)
 	if st.dead {
 		return nil
 	}
+	if _, known := oneCollection(result); known || result.isLists() { // what was gathered
+		return result
+	}
 	return Value{loose(result, anything(m.depth()))}
 }
 

@@ -139,7 +139,7 @@ func (m *machine) isRunning(fn *Func) bool {
 func (m *machine) body(fn *Func, st *state) Value {
 	u := fn.Unit
 	for _, s := range fn.before {
-		if !m.initialises(fn, s, st) {
+		if !m.initialises(fn, s, st) && !m.setsField(fn, s, st) {
 			m.exec(s, st)
 		}
 	}

@@ -17,6 +17,20 @@ func wholeOf(v Value) *Access {
 	return nil
 }
 
+// wholeAmong returns the access by which a value is the environment, where it may also be
+// something of which nothing is known, or nil.
+func wholeAmong(v Value) (a *Access) {
+	for _, x := range v {
+		switch {
+		case x.form == whole && a == nil:
+			a = x.env
+		case x.form != unknown && x.form != nothing || x.env != nil:
+			return nil
+		}
+	}
+	return a
+}
+
 // variable returns the name of any variable.
 func (m *machine) variable(a *Access) Value {
 	return Value{{env: a, parts: []part{{any: true, frame: m.depth()}}}}

@@ -54,6 +54,9 @@ func (p *parser) methodAt(i int) int {
 		text := p.textAt(i)
 		switch {
 		case text == "(" && i > from && (p.kindAt(i-1) == syntax.Word || p.textAt(i-1) == ">" || p.textAt(i-1) == "]" || p.kindAt(i-1) == syntax.String):
+			if p.textAt(p.mate(i)+1) == ";" && words < 2 && !isUpper(p.textAt(from)) { // port('8080'); of an enumeration
+				return 0
+			}
 			if (p.class || words > 1) && (p.methodBodyAt(p.mate(i)+1) || p.oldStyleBody(i) > 0) {
 				name := p.beforeAngles(i - 1)
 				for name > from && p.kindAt(name) != syntax.Word && p.kindAt(name) != syntax.String && p.textAt(name) != "]" {
@@ -119,7 +122,7 @@ func (p *parser) beforeAngles(i int) int {
 func (p *parser) methodBodyAt(i int) bool {
 	for from := i; i < p.end && i < from+30; i++ {
 		switch text := p.textAt(i); {
-		case text == "{":
+		case text == "{", (text == ";" || text == ":") && i == from && p.class && p.hasConstructors():
 			return true
 		case text == "=>" && p.g.Typed:
 			return true
@@ -230,6 +233,12 @@ func (p *parser) toBody() {
 		switch {
 		case text == ":" && p.g.Macros && p.kindAt(p.at+1) == syntax.Word:
 			p.initialisers()
+		case text == ":" && p.hasConstructors(): // C(this.a) : b = a, super(a);
+			for p.is(":") || p.is(",") {
+				p.at++
+				from, mark := p.at, len(p.stack)
+				p.add(p.assigned(p.expression(levelAssign), from, mark))
+			}
 		case text == "{" || text == ";" || text == "=" || text == "=>" && p.g.Typed || text == "}":
 			return
 		case text == ":" && p.g.Layout == Indented:
@@ -391,6 +400,10 @@ func (t *Tree) Default(parameter int32) (value int32) {
 	return value
 }
 
+// hasConstructors reports whether a constructor may end without a body, and set fields
+// before that, as in Dart.
+func (p *parser) hasConstructors() bool { return p.g.Typed && p.g.Records }
+
 // initialisers parses what a constructor of C++ gives its fields before its body, as
 // calls of these: : a(x), b{y}.
 func (p *parser) initialisers() {
@@ -417,3 +430,5 @@ func (p *parser) initialisers() {
 		p.add(p.make(Call, from, open, mark))
 	}
 }
+
+func isUpper(name string) bool { return name != "" && name[0] >= 'A' && name[0] <= 'Z' }

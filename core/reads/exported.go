@@ -15,7 +15,7 @@ import (
 // from the file.
 func (a *analysis) givenNames() (roles []declare.Role) {
 	for _, whole := range a.wholes {
-		name := a.nameGiven(whole)
+		name := a.nameGiven(a.copyRound(whole))
 		of := a.pathOf(whole, 0)
 		if name == "" || a.c.wholes[of] == nil {
 			continue
@@ -23,6 +23,20 @@ func (a *analysis) givenNames() (roles []declare.Role) {
 		roles = append(roles, declare.Role{Name: name, File: a.file, As: declare.Environment, Values: of})
 	}
 	return roles
+}
+
+// copyRound returns the range of a copy that is made of the environment at a range of tokens,
+// Object.freeze(process.env), or the range itself.
+func (a *analysis) copyRound(whole Range) Range {
+	f, open := a.f, a.openerOf(whole.Lo)
+	if open < 2 || !f.Is(open, "(") || !a.c.copies[f.Text(open-1)] {
+		return whole
+	}
+	from := chainStart(f, open-1)
+	if f.Is(from-1, "new") {
+		from--
+	}
+	return Range{from, f.Mate(open) + 1}
 }
 
 // byDefault is the name of what a module exports without one.
