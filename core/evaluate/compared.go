@@ -256,6 +256,21 @@ func (m *machine) literal(tags sites, s string) {
 func (m *machine) membership(n int32, left, right int32, not bool, st *state) Value {
 	v := m.eval(left, st)
 	of := m.eval(right, st)
+	if len(of) == 1 && m.isObject(of) && !st.dead {
+		if has, ran := m.objectMethod(of[0], hasMethods, n, []argument{{node: left, value: v}}, st); ran && !not {
+			return has
+		} else if ran {
+			true_, false_ := m.unit().split(has)
+			out := make(Value, 0, len(has))
+			for _, x := range true_ {
+				out = append(out, alt{form: boolean, depends: x.depends | x.missing})
+			}
+			for _, x := range false_ {
+				out = append(out, alt{form: boolean, truth: true, depends: x.depends | x.missing})
+			}
+			return out.telling(has).compact()
+		}
+	}
 	if m.unit().Words.Joins["+"] && m.unit().Words.Loops == Keys && !st.dead { // "x" in None
 		if of = m.needed(of, st); st.dead {
 			return nil

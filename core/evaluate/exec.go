@@ -456,6 +456,10 @@ func (m *machine) bindUnset(n int32, st *state) {
 			st.scope.vars.put(name, Value{{form: sequence, perhaps: true}})
 		} else if u.Words.Signs && !strings.HasPrefix(name, "$") { // my %x
 			st.scope.vars.put(name, Value{{form: record, members: &members{open: true, filled: true}}})
+		} else if c := m.declaredStruct(n); c != nil { // var c Config
+			r := &members{of: c, open: true}
+			m.zeroFields(r, c)
+			st.scope.vars.put(name, Value{{form: record, members: r}})
 		} else if u.Words.Errors != nil || u.Words.Pointers {
 			st.scope.vars.put(u.at(n), Value{anything(m.depth())})
 		} else {

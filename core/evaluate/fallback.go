@@ -62,6 +62,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 		if some := v.of(bit); len(some) > 0 {
 			of = some
 		}
+		of, at := m.firstGiven(of, at)
 		if m.isNothing(of) || of.workedOut(bit) {
 			continue
 		}
@@ -82,6 +83,16 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			r.Fallback = fallback
 		}
 	}
+}
+
+// firstGiven returns the first of several things that a function of Go gives, with no error
+// behind it: the value of return value, nil.
+func (m *machine) firstGiven(v Value, at int32) (Value, int32) {
+	u := m.unit()
+	if u.Words.Errors == nil || u.kind(at) != parse.List || len(v) != 1 || v[0].form != sequence || len(v[0].list) < 2 || v.isError() {
+		return v, at
+	}
+	return v[0].list[0].dependent(v[0].depends), u.Tree.Child(at, 0)
 }
 
 // isStatement reports whether a node has a value only since languages give

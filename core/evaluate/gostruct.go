@@ -199,3 +199,17 @@ func (m *machine) promoted(f *members, name string, depth int, st *state) (Value
 	}
 	return nil, false
 }
+
+// declaredStruct returns the class of which a variable of Go is declared that is given
+// nothing, or nil.
+func (m *machine) declaredStruct(name int32) *Class {
+	u := m.unit()
+	if u.Words.Errors == nil || !u.Tree.File.Is(int(u.Tree.Nodes[name].From)-1, "var") {
+		return nil
+	}
+	c := u.classes[u.next(name)]
+	if c == nil || structOpen(u, c) < 0 {
+		return nil
+	}
+	return c
+}

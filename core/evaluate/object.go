@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strconv"
 	"strings"
 
 	"inzicht/core/parse"
@@ -38,6 +39,9 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 			}
 		case next < len(fields):
 			r.set(fields[next], a.value)
+			next++
+		case len(fields) == 0 && len(c.params) == 0: // struct Vars(Map)
+			r.set(strconv.Itoa(next), a.value)
 			next++
 		}
 	}

@@ -17,6 +17,10 @@ var callMethods = []string{"__call__", "__invoke", "invoke", "apply", "call", "c
 // object is asked for.
 var indexMethods = []string{"__getitem__", "]", "get", "subscript", "this", "offsetGet"}
 
+// hasMethods are the names of methods that are run where it is asked whether an object has
+// something.
+var hasMethods = []string{"__contains__", "contains"}
+
 // oneOf returns the first method of a class that has one of some names, or nil.
 func (c *Class) oneOf(names []string) *Func {
 	for _, name := range names {

@@ -174,6 +174,11 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 				if u.sends(n) {
 					within.sent = append(within.sent, c)
 				}
+				for arg := t.Nodes[c.callee].Next; arg != 0; arg = t.Nodes[arg].Next { // partial(read, prefix)
+					if t.Nodes[arg].Kind == parse.Name {
+						within.calls = append(within.calls, made{t.Name(arg), arg})
+					}
+				}
 			}
 		}
 	}

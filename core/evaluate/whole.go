@@ -225,7 +225,7 @@ func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument,
 		}
 	case "keys", "keySet", "Keys", "keysIterator":
 		return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
-	case "copy", "clone", "dup", "to_h", "to_hash":
+	case "copy", "clone", "dup", "to_h", "to_hash", "collect":
 		return Value{{form: whole, env: a}}, true
 	}
 	last := len(arguments) - 1

@@ -51,14 +51,15 @@ func (a *analysis) accessOf(m *match, node int32) *evaluate.Access {
 func (a *analysis) giveWhole(m *match) {
 	r := a.prepare()
 	if node := r.nodeOf(m.access); node != 0 && r.unit.Access[node] == nil {
-		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m, Asked: a.asking(m.pattern.path, node)}
+		r.unit.Access[node] = &evaluate.Access{Node: node, Whole: true, Literal: true, Of: m, Asked: a.asking(m, node)}
 	}
 }
 
-// asking returns what tells, for the environment as a whole that has a path, which access it
+// asking returns what tells, for the environment as a whole that was found, which access it
 // is where something that holds it is asked for a variable: by a method with a number of
 // arguments, an element, "[", or a member, ".".
-func (a *analysis) asking(path string, node int32) func(how string, arguments int) *evaluate.Access {
+func (a *analysis) asking(m *match, node int32) func(how string, arguments int) *evaluate.Access {
+	path := m.pattern.path
 	return func(how string, arguments int) *evaluate.Access {
 		if how == "." {
 			return a.memberOf(path, node)
@@ -74,7 +75,13 @@ func (a *analysis) asking(path string, node int32) func(how string, arguments in
 				}
 			}
 		}
-		return nil
+		if arguments != 1 || how != "get" && how != "[" || !strings.HasSuffix(path, "()") {
+			return nil
+		}
+		access := a.accessOf(m, node) // of a map that was made of it
+		access.Unset = evaluate.Nothing
+		access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
+		return access
 	}
 }
 
