@@ -135,7 +135,7 @@ func (m *machine) followGlobals() {
 		return
 	}
 	for _, fn := range m.u.list {
-		if !fn.concerned && fn.within == nil && m.mentions(fn, holding) {
+		if !fn.concerned && fn.within == nil && (m.mentions(fn, holding) || holding["0"] && fn.Owner != nil && m.u.kind(fn.Node) == parse.Function) {
 			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
 		}
 	}

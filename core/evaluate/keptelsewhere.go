@@ -3,7 +3,7 @@ package evaluate
 import "slices"
 
 // Kept returns, before what was found is judged, the variables of the file that hold an object which reads what it is asked
-// for, and which only other files know how to make, or an object of functions that do.
+// for, or an object of functions that do.
 func (r *Run) Kept() (names []string) {
 	m := r.m
 	m.globals.vars.each(func(name string, v Value) {
@@ -18,7 +18,7 @@ func (r *Run) Kept() (names []string) {
 // isForOthers reports whether others may ask an object for variables.
 func (m *machine) isForOthers(f *members) bool {
 	if f.of != nil {
-		return f.of.Unit != m.u && f.of.reader()
+		return f.of.reader()
 	}
 	return f.holds(func(v Value) bool {
 		if len(v) != 1 || v[0].form != function || v[0].fn.reads != nil {

@@ -361,7 +361,20 @@ func (r *Run) Naming() (names []string) {
 
 // Takers returns the functions that are given what was read, and whose bodies
 // were passed over.
-func (r *Run) Takers() []*Func { return r.m.takers }
+func (r *Run) Takers() []*Func {
+	list := slices.Clone(r.m.takers)
+	for c, fields := range r.m.fields { // in any order
+		if v, _ := fields.get("0"); c.Unit != r.m.u || !v.readsLater() {
+			continue
+		}
+		for _, fn := range c.methods { // in any order: a field without a name may be asked in each
+			if fn.folded {
+				list = append(list, fn)
+			}
+		}
+	}
+	return list
+}
 
 func newMachine(u *Unit) *machine {
 	return &machine{

@@ -8,8 +8,28 @@ import (
 	"inzicht/core/parse"
 )
 
-// make makes an object of a class.
+// make makes an object of a class. What reads in it, any object of the class may have.
 func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value {
+	object := m.made(c, arguments, n, st)
+	if m.focus != nil || len(object) != 1 || object[0].members == nil || object[0].members.of != c {
+		return object
+	}
+	for _, name := range object[0].members.names {
+		v := object[0].members.value[name]
+		if !v.readsLater() {
+			continue
+		}
+		if old, known := m.fieldsOf(c).get(name); !known {
+			m.fieldsOf(c).set(name, append(slices.Clone(v), alt{parts: []part{{any: true, param: true}}}))
+		} else if wholeAmong(old) == nil {
+			m.fieldsOf(c).set(name, join(old, v))
+		}
+	}
+	return object
+}
+
+// made returns an object of a class that is made.
+func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value {
 	r := &members{of: c, open: true}
 	object := Value{{form: record, members: r}}
 	fn := c.constructorOf()
@@ -39,9 +59,9 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 			}
 		case next < len(fields):
 			r.set(fields[next], a.value)
-			next++
-		case len(fields) == 0 && len(c.params) == 0: // struct Vars(Map)
-			r.set(strconv.Itoa(next), a.value)
+			if c.Unit.Words.Leaves == "?" { // struct Vars(Map), of Rust
+				r.set(strconv.Itoa(next), a.value)
+			}
 			next++
 		}
 	}

@@ -54,6 +54,7 @@ var csharp = &reads.Language{
 		{Access: `decimal.Parse($read, $rest)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `bool.Parse($read)`, Kind: reads.Boolean, Does: evaluate.Fail},
 		{Access: `bool.TryParse($read, $rest)`, Kind: reads.Boolean, Test: true},
+		{Access: `T.TryParse($read, $rest)`, Test: true},
 		{Access: `Convert.ToBoolean($read)`, Kind: reads.Boolean, Does: evaluate.Converts},
 		{Access: `TimeSpan.Parse($read)`, Kind: reads.Duration, Does: evaluate.Fail},
 		{Access: `Uri($read)`, Kind: reads.URL, Does: evaluate.Fail},
