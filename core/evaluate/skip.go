@@ -250,7 +250,19 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 			return true
 		}
 	}
-	return e.dead || st.control != 0 || (st.consults != 0 || m.depth() > 0) && m.unit().mayLeave(s)
+	return e.dead || st.control != 0 || (st.consults != 0 || m.depth() > 0) && (m.unit().mayLeave(s) || m.asksOuter(s, st))
+}
+
+// asksOuter reports whether a statement calls a method of an object whose class another
+// file defines: it may end the program.
+func (m *machine) asksOuter(s int32, st *state) bool {
+	u := m.unit()
+	callee := u.Tree.Child(s, 0)
+	if u.kind(s) != parse.Call || u.kind(callee) != parse.Member || u.kind(u.Tree.Child(callee, 0)) != parse.Name {
+		return false
+	}
+	v, _, _ := m.lookup(u.at(u.Tree.Child(callee, 0)), st)
+	return m.isObject(v) && v[0].members.of.Unit != u
 }
 
 // nowOf returns what a variable, or a field of the object at hand, holds.

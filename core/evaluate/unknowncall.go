@@ -41,7 +41,9 @@ func (m *machine) seekGiven(arguments []argument) {
 	for _, a := range arguments {
 		k := u.kind(a.node)
 		if path := u.Path(a.node); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= 50 {
-			m.sought[path] = m.sought[path]
+			if _, known := m.sought[path]; !known {
+				m.sought[path] = false
+			}
 		}
 	}
 }
