@@ -264,9 +264,11 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	return r.number
 }
 
-// isGivenPart reports whether a part of a name is known in a frame, or is given to it.
+// isGivenPart reports whether a part of a name is known in a frame, or is given to it; of a
+// name of which nothing is known, who asks for it is told.
 func (m *machine) isGivenPart(name Row, frame int32) bool {
-	return slices.ContainsFunc(name, func(p part) bool { return p.param || !p.any && p.text != "" && p.frame <= frame })
+	known := slices.ContainsFunc(name, func(p part) bool { return !p.any && p.text != "" })
+	return !known || slices.ContainsFunc(name, func(p part) bool { return p.param || !p.any && p.text != "" && p.frame <= frame })
 }
 
 // isInline reports whether a frame is that of a function without a name which is

@@ -123,7 +123,9 @@ func (m *machine) field(name string, st *state) (Value, bool) {
 		return v, true
 	}
 	fr := m.frame()
-	if v, known := fr.self.get(name); known {
+	if v, known := fr.self.get(name); known && fr.self.of != nil && !m.isShared(fr.self) {
+		return m.said(v), true
+	} else if known {
 		return m.here(v), true
 	}
 	if v, known := fr.self.nameOf(name); known {

@@ -351,6 +351,11 @@ func (m *machine) index(n int32, st *state) Value {
 	if v, done := m.askOuter(list[0], of, indexMethods, n, []argument{{node: u.Tree.Child(n, 1), value: key}}, st); done {
 		return v
 	}
+	if name, plain := key.plain(); plain && wholeAmong(of) != nil { // that was given a value here
+		if v, _, found := m.lookup(m.path(list[0])+"["+name, st); found && m.path(list[0]) != "" {
+			return v
+		}
+	}
 	if a := wholeAmong(of); a != nil && len(key) > 0 {
 		if v, done := m.askWhole(n, a, "[", []argument{{node: list[len(list)-1], value: key}}, st); done {
 			return v

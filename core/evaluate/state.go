@@ -44,14 +44,25 @@ func (m *machine) global(name string) (v Value, found bool) {
 	return m.globals.base.get(name)
 }
 
-// here stamps what was made elsewhere as known in this function. In a function of another
-// file what this file gave stays that: it is here that it is said.
-func (m *machine) here(v Value) Value {
+// here stamps what was made elsewhere as known in this function.
+func (m *machine) here(v Value) Value { return m.stamped(v, false) }
+
+// said does so with what an object holds; but in a function of another file, what this file
+// gave the object stays that: it is here that it is said.
+func (m *machine) said(v Value) Value { return m.stamped(v, true) }
+
+func (m *machine) stamped(v Value, of bool) Value {
 	depth := m.depth()
+	stamp := func(from int32) int32 {
+		if of && from >= 0 && from < depth && m.frames[depth].unit != m.u && m.frames[from].unit == m.u {
+			return from
+		}
+		return depth
+	}
 	changed := false
 	for _, x := range v {
 		for _, p := range x.parts {
-			changed = changed || m.stamp(p.frame, depth) != p.frame
+			changed = changed || stamp(p.frame) != p.frame
 		}
 	}
 	if !changed {
@@ -63,19 +74,11 @@ func (m *machine) here(v Value) Value {
 		parts := make([]part, len(out[n].parts))
 		copy(parts, out[n].parts)
 		for i := range parts {
-			parts[i].frame = m.stamp(parts[i].frame, depth)
+			parts[i].frame = stamp(parts[i].frame)
 		}
 		out[n].parts = parts
 	}
 	return out
-}
-
-// stamp returns the frame that a part of a text from one frame has in another.
-func (m *machine) stamp(from, depth int32) int32 {
-	if from >= 0 && from < depth && m.frames[depth].unit != m.u && m.frames[from].unit == m.u {
-		return from
-	}
-	return depth
 }
 
 // assign gives a variable, a member or a pattern a value.
@@ -325,6 +328,10 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 		return
 	}
 	if name, plain := m.eval(key, st).plain(); plain {
+		if path := m.path(object); path != "" && wholeAmong(of) != nil && u.Writes[target] == nil {
+			m.assignName(path+"["+name, v, st, at)
+			return
+		}
 		if path := m.elementPath(object, name, of); path != "" && u.Writes[target] == nil {
 			m.assignName(path, v, st, at)
 			return

@@ -2,6 +2,7 @@ package language
 
 import (
 	"bytes"
+	"strings"
 
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
@@ -54,6 +55,9 @@ var golang = &reads.Language{
 		{Access: `strings.Split($read, $rest)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
 	}, goGiven...),
+	Libraries: strings.Fields(`archive bufio bytes cmp compress container context crypto database debug embed encoding errors expvar flag
+		fmt go hash html image index io iter log maps math mime net os path plugin reflect regexp runtime slices sort strconv strings sync
+		syscall testing text time unicode unsafe`),
 	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len"},
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit", "Skip", "Skipf", "SkipNow"},
 	Nothing:     []string{"nil"},

@@ -45,6 +45,7 @@ type Language struct {
 	// Formats are functions that fill a format string: fmt.Sprintf.
 	Formats []string
 
+	Libraries   []string // first names of the paths of its standard library: os of os/user.Current
 	Concat      []string // operators that join strings; "+" where empty
 	LineEnds    bool     // a line's end may end a statement
 	WordOr      []string // operators that give the right side where the left is nothing: or, ||, ??

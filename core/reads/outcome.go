@@ -16,6 +16,9 @@ func (a *analysis) judge(run *evaluate.Run) {
 	r := a.run
 	result := run.Judge()
 	for name, makes := range result.Sought { // sorted below
+		if a.lang.isOfLibrary(name) {
+			continue
+		}
 		module, last := a.ownModule(), name
 		if at := strings.LastIndexByte(name, '.'); at >= 0 {
 			module, last = name[:at], name[at+1:]
@@ -93,6 +96,12 @@ func (a *analysis) judge(run *evaluate.Run) {
 			}
 		}
 	}
+}
+
+// isOfLibrary reports whether a path is one of the language's standard library.
+func (l *Language) isOfLibrary(path string) bool {
+	first := strings.FieldsFunc(path, func(r rune) bool { return r == '/' || r == '.' })
+	return len(first) > 1 && l.compiled != nil && l.compiled.libraries[first[0]]
 }
 
 // isCapital reports whether a name begins like that of a class.

@@ -274,6 +274,7 @@ type compiled struct {
 	words       *Words                // all triggers
 	roots       map[string]bool       // Language.Roots
 	copies      map[string]bool       // Language.Copies
+	libraries   map[string]bool       // Language.Libraries
 	makes       map[string]bool       // Language.Makes
 	with        *Words                // Language.With
 	entire      *Words                // Language.Entire
@@ -311,6 +312,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 		transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
 		formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
 	}
+	c.libraries = set(l.Libraries)
 	c.roots, c.copies, c.makes = set(l.Roots), set(l.Copies), set(l.Makes)
 	if len(c.concat) == 0 {
 		c.concat = []string{"+"}
