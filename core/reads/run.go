@@ -183,6 +183,9 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	if r.tree.Nodes[node].Kind == parse.Call {
 		return r.required(node)
 	}
+	if r.a.lang.isOfLibrary(r.pathLocked(node)) {
+		return nil
+	}
 	list := c.helpersNamed(name)
 	if len(list) == 0 {
 		list = c.helpersNamed(r.a.importedAs(name, int(r.tree.Nodes[node].From)))
