@@ -1,0 +1,76 @@
+package evaluate
+
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
+
+// What is declared, with or without a value.
+
+// declareTo gives a name that is declared here its value.
+func (m *machine) declareTo(target int32, v Value, st *state, at int32) {
+	u := m.unit()
+	if u.kind(target) != parse.Name {
+		if u.Words.Errors != nil { // v, ok := f(): they are new, and stand in for nothing
+			at = 0
+		}
+		m.hides(target, st)
+		m.assign(target, v, st, at)
+		return
+	}
+	name := u.at(target)
+	if m.inClass() {
+		m.setField(name, v, st, at)
+		return
+	}
+	m.sets(name)
+	if m.focus == nil {
+		if tags := v.sites(); len(tags) > 0 {
+			key := slot{m.context, name}
+			m.slots[key] = m.slots[key].with(tags)
+		}
+	}
+	st.scope.vars.put(name, v)
+}
+
+// hides has the names of a pattern that is declared be others than those of the
+// same spelling round the function.
+func (m *machine) hides(target int32, st *state) {
+	u := m.unit()
+	if name := u.at(target); u.kind(target) == parse.Name {
+		if _, local := st.scope.vars.get(name); !local && !st.scope.has(name) {
+			st.scope.vars.put(name, nil)
+		}
+		return
+	}
+	if k := u.kind(target); k == parse.List || k == parse.Record || k == parse.Wrapper {
+		for _, c := range u.children(target) {
+			m.hides(c, st)
+		}
+	}
+}
+
+// bindUnset declares a variable without a value.
+func (m *machine) bindUnset(n int32, st *state) {
+	u := m.unit()
+	if u.kind(n) == parse.Name {
+		name := u.at(n)
+		if u.Words.Errors != nil && u.next(n) == "[" || u.Words.Signs && strings.HasPrefix(name, "@") { // var missing []string, my @missing
+			st.scope.vars.put(name, Value{{form: sequence, perhaps: true}})
+		} else if u.Words.Signs && !strings.HasPrefix(name, "$") { // my %x
+			st.scope.vars.put(name, Value{{form: record, members: &members{open: true, filled: true}}})
+		} else if c := m.declaredStruct(n); c != nil { // var c Config
+			r := &members{of: c, open: true}
+			m.zeroFields(r, c)
+			st.scope.vars.put(name, Value{{form: record, members: r}})
+		} else if u.Words.Errors != nil || u.Words.Pointers {
+			st.scope.vars.put(u.at(n), Value{anything(m.depth())})
+		} else {
+			st.scope.vars.put(u.at(n), Value{{form: nothing}})
+		}
+		m.sets(u.at(n))
+		return
+	}
+	m.bindAnything(n, st)
+}
