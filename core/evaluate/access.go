@@ -202,8 +202,8 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 			through = fn.Name
 			if m.focus == nil && fn != m.outermost() { // a call of itself tells no name
 				m.calls[m.frames[depth].fnOr(fn)]++
-				if giver := m.frames[depth].fnOr(fn).giver(n); giver != m.frames[depth].fnOr(fn) {
-					m.calls[giver]++
+				if inner := m.frames[depth].fn; inner != nil && inner.giver(n) != inner {
+					m.calls[inner.giver(n)]++
 				}
 				for _, fr := range m.frames[least+1:] {
 					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {
@@ -222,7 +222,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if least+1 < depth && m.frames[depth].unit != m.u && unit == m.u && !m.isGivenPart(name, least) { // it is not said here
 		return -1
 	}
-	if giver := m.outermost().giver(n); depth == 0 && !param && !a.Literal && m.frames[0].call != 0 && giver != m.outermost() && giver != nil { // told where the closure was made
+	if giver := m.giverHere(n); depth == 0 && !param && !a.Literal && m.frames[0].call != 0 && giver != m.outermost() && giver != nil { // told where the closure was made
 		node, through = m.frames[0].call, giver.Name
 		m.calls[giver]++
 	}
@@ -252,7 +252,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	key := string(m.key)
 	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
-		r.Outer = m.outermost().giver(n)
+		r.Outer = m.giverHere(n)
 	}
 	r.number = int32(len(m.reads))
 	m.touch(sites{r.number})
@@ -292,6 +292,15 @@ func (fr *frame) fnOr(fn *Func) *Func {
 
 // outermost returns the function that is run by itself.
 func (m *machine) outermost() *Func { return m.frames[0].fn }
+
+// giverHere returns the function that is given the name which is read at a node by the
+// function that is run by itself, or by one that it calls.
+func (m *machine) giverHere(n int32) *Func {
+	if len(m.frames) > 1 {
+		n = m.frames[1].call
+	}
+	return m.outermost().giver(n)
+}
 
 // giver returns the function that is given the name which a function reads at a node: the
 // function itself, or one round it where that has no parameter for it.

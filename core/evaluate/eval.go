@@ -191,6 +191,9 @@ func (m *machine) unary(n int32, st *state) Value {
 		}
 		return v
 	case "typeof":
+		if len(list) == 0 {
+			return Value{anything(m.depth())}
+		}
 		v := m.eval(list[0], st)
 		if m.focus != nil && len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.form != nothing }) {
 			return Value{{form: text, parts: []part{{text: "undefined", frame: m.depth()}}, depends: v.depends() | v.missing()}}

@@ -166,7 +166,7 @@ func (m *machine) assignIn(scope *scope, name string, v Value, st *state, at int
 	case scope == st.scope:
 		m.sets(name)
 	case m.isCertain(scope, st):
-	case m.isOnlyWay(st) && m.entries[m.entry].fn != nil:
+	case m.entry >= 0 && m.isOnlyWay(st) && m.entries[m.entry].fn != nil:
 		m.overwrite(scope, name)
 	default:
 		v = join(m.besides(scope, name), v)
