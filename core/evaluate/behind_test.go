@@ -5,6 +5,21 @@ import "testing"
 // What stands behind a loop that may have left, closures that are called elsewhere, and what is no fallback.
 func TestBehindLoops(t *testing.T) {
 	hold(t, []saying{
+		{"a.lua", `
+local M = {}
+M.prefix = "KEEPER_"
+function M.get(name, fallback)
+  local v = os.getenv(M.prefix .. name)
+  if v == nil or v == "" then return fallback end
+  return v
+end
+function M.need(name)
+  return M.get(name) or error(name .. " is not set")
+end
+M.need("A")
+M.get("B", "b")
+return M
+`, "KEEPER_A required; KEEPER_B optional =b"},
 		{"a.go", `
 package main
 

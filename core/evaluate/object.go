@@ -214,6 +214,16 @@ func (v Value) isMade() bool {
 	return len(v) == 1 && v[0].members != nil && v[0].members.made != nil
 }
 
+// hasFunction reports whether a value is a table with a function of a name: that is
+// meant, and nothing that other tables are asked by the same name.
+func (v Value) hasFunction(name string) bool {
+	if len(v) != 1 || v[0].members == nil || v[0].members.of != nil {
+		return false
+	}
+	member, _ := v[0].members.get(name)
+	return len(member) == 1 && member[0].form == function
+}
+
 // itself returns the object on which a method of another file is called: it is
 // made there as this file asks for it, or is one that the other file keeps.
 func (m *machine) itself(fn *Func, receiver Value, n int32, st *state) Value {

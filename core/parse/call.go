@@ -12,6 +12,13 @@ func (p *parser) suffix(node int32, from int) int32 {
 	mark, at := len(p.stack), p.at
 	text := p.text()
 	switch {
+	case text == "{" && p.g.BraceKeys && at-1 == from && p.textAt(from) == "bless": // bless { a => b }, $class
+		p.add(node)
+		p.add(p.bracket())
+		for p.take(",") {
+			p.add(p.expression(levelChoice))
+		}
+		return p.make(Call, from, at, mark)
 	case text != "" && p.g.sets[setMember][text]:
 		return p.member(node, from)
 	case text == "?." && p.g.sets[setSuffix]["?"]: // x?.y, where ? is an operator of its own
