@@ -2,8 +2,8 @@ package evaluate
 
 import "slices"
 
-// Kept returns, before what was found is judged, the variables of the file that hold an object which reads what it is asked
-// for, or an object of functions that do.
+// Kept returns, before what was found is judged, the variables of the file that hold an
+// object which reads what it is asked for, or an object of functions that do.
 func (r *Run) Kept() (names []string) {
 	m := r.m
 	m.globals.vars.each(func(name string, v Value) {

@@ -47,6 +47,8 @@ func (r *running) kept(node int32) (*evaluate.Unit, string) {
 	if at := strings.LastIndexByte(from, '.'); at > 0 {
 		module, name = strings.TrimSuffix(from[:at], "."), from[at+1:]
 	}
+	r.mutex.Lock() // other files may ask too
+	defer r.mutex.Unlock()
 	for _, h := range c.keepers(name) {
 		if h.keeps && h.File != r.a.file && h.lang == r.a.lang && r.a.seesKept(h, module, from) {
 			return c.unitOf(h), h.Name

@@ -19,22 +19,23 @@ func (a *analysis) makesOuter(class string) bool {
 // methods of it are helpers; node is 0 where the name is that of a type.
 func (r *running) outerClass(name string, node int32) *evaluate.Class {
 	c := r.a.context
-	if c == nil || r.opening || !c.owns(name) && !c.owns(lastOf(r.path(node))) {
+	if c == nil || r.opening {
 		return nil
 	}
 	key := outerName{name, r.path(node)}
-	r.mutex.Lock()
+	if !c.owns(name) && !c.owns(lastOf(key.path)) {
+		return nil
+	}
+	r.mutex.Lock() // other files may ask too
+	defer r.mutex.Unlock()
 	class, asked := r.outer[key]
-	r.mutex.Unlock()
 	if asked {
 		return class
 	}
-	class = r.findOuter(key)
-	r.mutex.Lock()
-	defer r.mutex.Unlock()
 	if r.outer == nil {
 		r.outer = map[outerName]*evaluate.Class{}
 	}
+	class = r.findOuter(key)
 	r.outer[key] = class
 	return class
 }
