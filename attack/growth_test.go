@@ -93,6 +93,10 @@ var growths = map[string]map[string]string{
 	"macros that are rules":        {"b.rs": repeat("macro_rules! mN { ($($k:expr),*) => { $(std::env::var($k);)* } }\nfn fN() { mN!(\"AN\", \"BN\"); }\n", 6_000)},
 	"parts that are compiled":      {"b.c": "int f() {\n" + repeat("#if A\ng(\"AN\");\n#else\n", 20_000) + "char *x = getenv(\"A\");\n" + repeat("#endif\n", 20_000) + "}\n"},
 	"lines in place of braces":     {"b.scala": repeat("def fN =\n  val x = sys.env get \"AN\" getOrElse \"b\"\n  for\n    a <- x\n  yield a\n", 10_000)},
+	"classes of another file":      {"src/src.py": "import os\nclass S:\n    def __init__(self, p=''):\n        self.p = p\n    def get(self, n):\n        return os.environ.get(self.p + n)\n" + repeat("    def gN(self, n): return self.get(n)\n", 4_000), "use.py": "from src.src import S\n" + repeat("class UN:\n    def __init__(self, s): self.s = s\n    def need(self, n): return self.s.get(n)\nuN = UN(S('PN_'))\nuN.need('AN')\n", 4_000)},
+	"objects that a file keeps":    {"env.js": "export class E { get(n) { return process.env[n]; } }\n" + repeat("export const eN = new E();\n", 8_000), "use.js": repeat("import { eN } from './env';\neN.get('AN');\n", 8_000)},
+	"maps that are laid over":      {"b.js": "let c = {};\n" + repeat("c = { ...c, kN: 'x', ...process.env };\nuse(c.AN);\n", 4_000)},
+	"decorators and closures":      {"b.py": "import os\ndef need(*names):\n    def wrap(f):\n        def inner(*a):\n            for n in names:\n                os.environ[n]\n            return f(*a)\n        return inner\n    return wrap\n" + repeat("@need('AN', 'BN')\ndef fN(): pass\n", 8_000)},
 	"ignored names":                {".gitignore": repeat("*aN*b\n", 1_500) + repeat("nameN\n", 100_000), "b.py": ""},
 }
 

@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"sync/atomic"
 
 	"inzicht/core/parse"
 )
@@ -15,6 +16,7 @@ type Class struct {
 	params  []param
 	fields  []string
 	methods map[string]*Func
+	reading atomic.Int32 // what reader answers: 0 where it was not asked, 1 no, 2 yes
 }
 
 // class notes a class.

@@ -30,6 +30,9 @@ func (f *members) lay(v Value) {
 	}
 }
 
+// mostLaid bounds how much is known of what is below the environment.
+const mostLaid = 100
+
 // layEnvironment puts the environment over what a map has.
 func (f *members) layEnvironment(a *Access) {
 	under := &members{}
@@ -37,6 +40,14 @@ func (f *members) layEnvironment(a *Access) {
 		under.lay(Value{{form: record, members: f.under}})
 	}
 	under.lay(Value{{form: record, members: &members{names: f.names, value: f.value}}})
+	if len(under.names) > mostLaid {
+		under.names, under.open = under.names[:mostLaid], true
+		for name := range under.value { // in any order
+			if !slices.Contains(under.names, name) {
+				delete(under.value, name)
+			}
+		}
+	}
 	f.env, f.under, f.names, f.value = a, under, nil, nil
 }
 

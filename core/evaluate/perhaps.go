@@ -136,15 +136,23 @@ func (c *Class) concerned() bool {
 
 // reader reports whether objects of a class read what they are asked for.
 func (c *Class) reader() bool {
-	for depth := 0; c != nil && depth < mostBases; depth++ {
-		for _, fn := range c.methods { // in any order
-			if fn.named || fn.asked {
-				return true
-			}
-		}
-		c = c.extended()
+	if c == nil {
+		return false
 	}
-	return false
+	known := c.reading.Load()
+	if known == 0 {
+		known = 1
+		for of, depth := c, 0; of != nil && depth < mostBases; depth++ {
+			for _, fn := range of.methods { // in any order
+				if fn.named || fn.asked {
+					known = 2
+				}
+			}
+			of = of.extended()
+		}
+		c.reading.Store(known)
+	}
+	return known == 2
 }
 
 func (c *Class) concernedItself() bool {

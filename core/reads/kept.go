@@ -14,7 +14,7 @@ import (
 func (a *analysis) keepForOthers(run *evaluate.Run) {
 	for _, name := range run.Kept() {
 		list := a.o.Bindings[name]
-		if len(name) < 2 || len(list) == 0 {
+		if len(name) < 2 || len(list) == 0 || len(a.helpers) >= mostHandedOn {
 			continue
 		}
 		h := &Helper{Name: name, Also: []string{name}, File: a.file, keeps: true, lang: a.lang}
