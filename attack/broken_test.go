@@ -2,8 +2,6 @@ package attack
 
 import (
 	"math/rand/v2"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
@@ -15,15 +13,7 @@ import (
 // at: no file is given up.
 func TestBrokenPrograms(t *testing.T) {
 	random := rand.New(rand.NewPCG(11, 0))
-	names, err := filepath.Glob("../core/evaluate/testdata/programs/*.txt")
-	if err != nil || len(names) == 0 {
-		t.Fatal("no programs", err)
-	}
-	for _, name := range names {
-		src, err := os.ReadFile(name)
-		if err != nil {
-			t.Fatal(err)
-		}
+	testtree.EachFile(t, "../core/evaluate/testdata/programs", func(_, name string, src []byte) {
 		for _, program := range strings.Split("\n"+string(src), "\n== ")[1:] {
 			title, tree, _ := strings.Cut(program, "\n")
 			broken := breakLines(random, tree)
@@ -33,11 +23,11 @@ func TestBrokenPrograms(t *testing.T) {
 			}
 			for _, skip := range s.Skipped {
 				if strings.Contains(skip.Reason, "failed") {
-					t.Errorf("%s of %s: %s: %s\n%s", title, filepath.Base(name), skip.Path, skip.Reason, broken)
+					t.Errorf("%s of %s: %s: %s\n%s", title, name, skip.Path, skip.Reason, broken)
 				}
 			}
 		}
-	}
+	})
 }
 
 // breakLines cuts, doubles and moves parts of the lines of a tree of files, but for

@@ -222,9 +222,11 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if least+1 < depth && m.frames[depth].unit != m.u && unit == m.u && !m.isGivenPart(name, least) { // it is not said here
 		return -1
 	}
-	if giver := m.giverHere(n); depth == 0 && !param && !a.Literal && m.frames[0].call != 0 && giver != m.outermost() && giver != nil { // told where the closure was made
-		node, through = m.frames[0].call, giver.Name
-		m.calls[giver]++
+	if depth == 0 && !param && !a.Literal && m.frames[0].call != 0 { // told where the closure was made
+		if giver := m.giverHere(n); giver != m.outermost() && giver != nil {
+			node, through = m.frames[0].call, giver.Name
+			m.calls[giver]++
+		}
 	}
 	if _, known := name.plain(); unit != m.u || m.entry < 0 && node != n && !known {
 		return -1

@@ -174,3 +174,23 @@ def run():
 `, "TOLL_URL required; TOLL_KEY required; TOLL_URL required"},
 	})
 }
+
+// A structure that holds itself is looked into only so far.
+func TestHoldsItself(t *testing.T) {
+	hold(t, []saying{{"a.go", `
+package main
+
+import "os"
+
+type Lock struct {
+	*Lock
+	name string
+}
+
+func main() {
+	l := &Lock{name: "GATE"}
+	l.Lock = l
+	use(l.missing, os.Getenv(l.name))
+}
+`, "GATE expected"}})
+}

@@ -184,10 +184,12 @@ func goFields(u *Unit, open int) (names []string) {
 }
 
 // promoted returns what a structure of Go has of one that is embedded in it.
-func (m *machine) promoted(f *members, name string, depth int, st *state) (Value, bool) {
-	if f.of.Unit.Words.Errors == nil || depth > mostBases {
+func (m *machine) promoted(f *members, name string, st *state) (Value, bool) {
+	if f.of.Unit.Words.Errors == nil || m.embedding > mostBases {
 		return nil, false
 	}
+	m.embedding++
+	defer func() { m.embedding-- }()
 	for _, field := range f.names {
 		inner := f.value[field]
 		if len(inner) != 1 || inner[0].members == nil || inner[0].members.of == nil || inner[0].members.of.Name != field {

@@ -148,6 +148,8 @@ type machine struct {
 	steps   int
 	left    int
 	nesting int
+	// embedding is how many structures are being looked into that others embed.
+	embedding int
 
 	handling   bool // a handler is being run
 	handled    mask // the unset reads but for which it would not be

@@ -191,7 +191,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			if v, known := x.members.get("@" + name); known { // attr_reader
 				return v, true
 			}
-			if v, known := m.promoted(x.members, name, 0, st); known {
+			if v, known := m.promoted(x.members, name, st); known {
 				return v, true
 			}
 			if m.isShared(x.members) && len(m.frames) == 1 { // set by whoever makes it
