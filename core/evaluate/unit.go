@@ -124,6 +124,9 @@ type Func struct {
 	receiver  string          // the name of the object at hand
 }
 
+// IsInner reports whether it stands within another function, and is no method.
+func (fn *Func) IsInner() bool { return fn.within != nil && fn.Owner == nil }
+
 // AnyHelper is a function of which nothing is known but that it is given the
 // name of what it reads. It has no body.
 var AnyHelper = &Func{concerned: true, named: true}
