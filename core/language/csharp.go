@@ -27,6 +27,7 @@ var csharp = &reads.Language{
 		Hook: syntax.CSharpHook(0, 1), HookBytes: `"$`,
 	},
 	SharesNames: true,
+	Namespaces:  true,
 	Outline:     reads.BraceOutline(false),
 	Passes:      "(",
 	Imports:     csharpImports,

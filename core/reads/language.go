@@ -77,6 +77,9 @@ type Language struct {
 	SharesNames bool
 	// Global tells that functions outside classes are known in the whole program.
 	Global bool
+	// Namespaces tells that names are shared by a namespace, which files of several folders
+	// may be of.
+	Namespaces bool
 	// Modifiers tells that if and unless may stand behind a statement.
 	Modifiers bool
 	// Imported tells that a name of another file must be imported by name.

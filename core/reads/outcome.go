@@ -110,7 +110,7 @@ func isCapital(name string) bool { return name != "" && name[0] >= 'A' && name[0
 // ownModule returns where functions that are called by their bare names may be:
 // in the folder of the file, or anywhere, as in files that import all of something.
 func (a *analysis) ownModule() string {
-	if a.lang.SharesNames && !a.lang.Global && !a.lang.Runs.Capitals && len(a.o.Bindings["*"]) == 0 {
+	if a.lang.SharesNames && !a.lang.Global && !a.lang.Namespaces && len(a.o.Bindings["*"]) == 0 {
 		return path.Dir(a.file)
 	}
 	return anywhere

@@ -102,7 +102,9 @@ func definesFunction(src []byte, from, to int) bool {
 		return true
 	case "const", "let", "var", "val":
 		return after[0] == '=' || after[0] == ':'
-	case "return", "new", "await", "throw", "in", "else", "case", "not", "and", "or", "yield":
+	case "return", "new", "await", "throw", "in", "else", "case", "not", "and", "or", "yield",
+		"if", "elif", "elsif", "unless", "while", "until", "for", "foreach", "range", "switch", "match", "when", "do", "then",
+		"go", "defer", "raise", "assert", "echo", "print", "puts", "is", "as", "typeof", "delete", "del":
 		return false
 	case "":
 		switch before[len(before)-1] {
