@@ -44,7 +44,7 @@ func (s *Survey) InLibraries(names []string) map[string]LibraryRead {
 		}
 		wanted := func(n int) bool { return s.mayRead(libraries.Files[n].Path) }
 		in := answered(s, question{what: "libraries", about: names, of: libraries, wanted: wanted}, func() (map[string]LibraryRead, bool) {
-			return s.inLibrary(folder, libraries, newWordSet(names))
+			return s.inLibrary(folder, libraries, searchFor(newWordSet(names)))
 		})
 		for name, read := range in { // in any order
 			if before, known := found[name]; !known || read.before(before) {
@@ -103,7 +103,7 @@ func liesIn(folder string, others map[string]bool) bool {
 
 // inLibrary looks through one folder of libraries, and reports whether all of it
 // could be read.
-func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet) (found map[string]LibraryRead, whole bool) {
+func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *search) (found map[string]LibraryRead, whole bool) {
 	found = map[string]LibraryRead{}
 	var mutex sync.Mutex
 	var refused atomic.Bool
@@ -121,11 +121,11 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *wordSet) 
 			return
 		}
 		l := s.known.Of(file)
-		if !l.Triggered(src) || !words.in(file, src) {
+		if !l.Triggered(src) || words.in(file, src) == 0 {
 			return
 		}
 		for _, r := range analyse(l, file, src, nil).Reads {
-			if !words.words[r.Name] {
+			if words.words[r.Name] == 0 {
 				continue
 			}
 			read := LibraryRead{libraryOf(file), path.Join(folder, file), r.Line}

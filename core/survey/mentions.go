@@ -37,6 +37,7 @@ func (s *Survey) Mentions(names []string) map[string]Mention {
 func (s *Survey) findMentions(names []string) (found map[string]Mention, whole bool) {
 	found = map[string]Mention{}
 	words, keys := newWordSet(slices.Concat(names, withSigns(names))), keysFor(names)
+	holding := searchFor(words)
 	var mutex sync.Mutex
 	var refused atomic.Bool
 	note := func(name string, at Mention) { // of each name the first file counts
@@ -58,7 +59,7 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 			}
 			return
 		}
-		if table != nil && words.in(file, src) {
+		if table != nil && holding.in(file, src) != 0 {
 			for name, line := range mentionsIn(table, src, words.words, !isConfiguration(file)) { // in any order
 				note(name, Mention{File: file, Line: line})
 			}

@@ -407,21 +407,19 @@ func (s *secondLook) find(sets ...*wordSet) (holding [][]bool) {
 	for range sets {
 		holding = append(holding, make([]bool, len(s.files)))
 	}
+	words := searchFor(sets...)
 	withReaders(s.survey.Tree, len(s.files), chunk, func(n int, in *tree.Reader) {
 		src, err := in.Read(s.path(n))
 		if err != nil {
 			s.survey.note(s.path(n), err)
 			return
 		}
-		any := false
-		for i, set := range sets {
-			holding[i][n] = set.in(s.path(n), src)
-			any = any || holding[i][n]
+		held := words.in(s.path(n), src)
+		if held == 0 || tree.IsBundle(s.path(n), src) {
+			return
 		}
-		if any && tree.IsBundle(s.path(n), src) {
-			for i := range sets {
-				holding[i][n] = false
-			}
+		for i := range sets {
+			holding[i][n] = held>>i&1 != 0
 		}
 	})
 	return holding

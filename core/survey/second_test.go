@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"inzicht/core/reads"
 	"inzicht/core/testtree"
 )
 
@@ -433,12 +434,35 @@ func TestDefinedWords(t *testing.T) {
 		for _, word := range c.words {
 			owners[lastName(word)] = append(owners[lastName(word)], ownerOf(word))
 		}
-		set := definedWords(owners)
+		words := searchFor(definedWords(owners))
 		for range 2 { // with and without the faster search
-			if have := set.in("lock/keys.x", []byte(c.src)); have != c.want {
+			if have := words.in("lock/keys.x", []byte(c.src)) != 0; have != c.want {
 				t.Errorf("%v in %q: %v", c.words, c.src, have)
 			}
-			set.quick = nil
+			words.quick = nil
+		}
+	}
+}
+
+// Several sets are looked for in one reading, and a word may be of several.
+func TestSearchFor(t *testing.T) {
+	never := wordSetOf([]string{"gate"}, func(*place) bool { return false })
+	words := searchFor(newWordSet([]string{"gate", "lock"}), never, newWordSet([]string{"lock"}), newWordSet([]string{"$key"}))
+	for src, want := range map[string]setMask{
+		"":                  0,
+		"gate":              1,
+		"a gate, no locks":  1,
+		"lock":              1 | 4,
+		"unlock xgate":      0,
+		"pad.lock\n$key":    1 | 4 | 8,
+		"a$key key":         0,
+		"lock(gate) $key;":  1 | 4 | 8,
+		"l lo loc lockgate": 0,
+	} {
+		for _, quick := range []*reads.Words{words.quick, nil} {
+			if have := (&search{words.sets, words.words, quick, words.starts}).in("a.x", []byte(src)); have != want {
+				t.Errorf("%q: sets %b, want %b", src, have, want)
+			}
 		}
 	}
 }

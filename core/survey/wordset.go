@@ -11,14 +11,23 @@ import (
 	"inzicht/core/reads"
 )
 
-// wordSet finds out fast whether a file holds one of many words, written
-// as it is looked for.
+// wordSet is many words of which one is looked for in files, written as it is
+// looked for.
 type wordSet struct {
-	words  map[string]bool
-	fits   func(p *place) bool
-	quick  *reads.Words  // finds any of them faster, where they are few
-	starts [1 << 16]bool // by the first two bytes
+	words map[string]bool
+	fits  func(p *place) bool
 }
+
+// search finds out fast, in one reading, which of some sets a file holds a word of.
+type search struct {
+	sets   []*wordSet
+	words  map[string]setMask
+	quick  *reads.Words     // finds any of them faster, where they are few
+	starts [1 << 16]setMask // by the first two bytes
+}
+
+// setMask tells some sets of a search, by their places in it.
+type setMask uint8
 
 // place is where a word of a set is in a file.
 type place struct {
@@ -191,35 +200,59 @@ func wordSetOf(words []string, fits func(*place) bool) *wordSet {
 	for _, word := range words {
 		if len(word) > 1 {
 			w.words[word] = true
-			w.starts[int(word[0])<<8|int(word[1])] = true
 		}
-	}
-	if len(w.words) <= fewWords {
-		w.quick = reads.NewWords(slices.Collect(maps.Keys(w.words)))
 	}
 	return w
 }
 
-// in reports whether src, the text of a file, holds one of the words.
-func (w *wordSet) in(file string, src []byte) bool {
-	if len(w.words) == 0 || w.quick != nil && !w.quick.In(src) {
-		return false
+// searchFor makes a search for up to eight sets.
+func searchFor(sets ...*wordSet) *search {
+	s := &search{sets: sets, words: map[string]setMask{}}
+	for n, set := range sets {
+		for word := range set.words { // in any order
+			s.words[word] |= 1 << n
+			s.starts[int(word[0])<<8|int(word[1])] |= 1 << n
+		}
+	}
+	if len(s.words) <= fewWords {
+		s.quick = reads.NewWords(slices.Collect(maps.Keys(s.words)))
+	}
+	return s
+}
+
+// in returns the sets that src, the text of a file, holds a word of.
+func (s *search) in(file string, src []byte) (held setMask) {
+	if len(s.words) == 0 || s.quick != nil && !s.quick.In(src) {
+		return 0
 	}
 	p := place{file: file, src: src}
+	before := byte(' ')
 	for i := 0; i+1 < len(src); i++ {
-		if !w.starts[int(src[i])<<8|int(src[i+1])] || i > 0 && nameByte[src[i-1]] {
+		begun := s.starts[int(src[i])<<8|int(src[i+1])] & beginsBehind[before]
+		if before = src[i]; begun == 0 {
 			continue
 		}
 		end := i + 1
 		for end < len(src) && nameByte[src[end]] {
 			end++
 		}
-		if p.from, p.to = i, end; w.words[string(src[i:end])] && w.fits(&p) {
-			return true
+		p.from, p.to = i, end
+		if held |= s.fitting(s.words[string(src[i:end])]&^held, &p); int(held) == 1<<len(s.sets)-1 {
+			break
 		}
-		i = end - 1
+		i, before = end-1, src[end-1]
 	}
-	return false
+	return held
+}
+
+// fitting returns those of some sets that the word at a place is meant by.
+func (s *search) fitting(sets setMask, p *place) (fitting setMask) {
+	for n := 0; sets>>n != 0; n++ {
+		if sets>>n&1 != 0 && s.sets[n].fits(p) {
+			fitting |= 1 << n
+		}
+	}
+	return fitting
 }
 
 // givesText reports whether the rest of a line assigns a text.
@@ -234,6 +267,17 @@ func givesText(rest []byte) bool {
 	before := bytes.TrimSpace(rest[:quote])
 	return len(before) == 0 || bytes.ContainsAny(before, "=:(,")
 }
+
+// beginsBehind holds all sets for a byte that a word may begin behind, and none
+// for one that is a part of a name itself.
+var beginsBehind = func() (masks [256]setMask) {
+	for c, is := range nameByte {
+		if !is {
+			masks[c] = ^setMask(0)
+		}
+	}
+	return masks
+}()
 
 var nameByte = func() (is [256]bool) {
 	for c := range is {
