@@ -314,7 +314,7 @@ func (m *machine) standsFor(at int32) (*Unit, int32) {
 				at = of[0]
 			}
 		}
-		at = fr.began(at)
+		at = m.first(fr, at)
 		if depth == 0 {
 			return fr.unit, at
 		}
@@ -326,31 +326,50 @@ func (m *machine) standsFor(at int32) (*Unit, int32) {
 	}
 }
 
-// began returns, of the name of a variable that the function declares with a value, and
+// first returns, of the name of a variable that the function declares with a value, and
 // gives another one once at most, the value that it has at first; of anything else, the same.
-func (fr *frame) began(n int32) int32 {
+func (m *machine) first(fr *frame, n int32) int32 {
 	u := fr.unit
 	if fr.fn == nil || u.kind(n) != parse.Name {
 		return n
 	}
-	t, value, times := u.Tree, int32(0), 0
-	within := t.Nodes[fr.fn.Node]
-	for i, node := range t.Nodes {
-		if node.Kind != parse.Declare && node.Kind != parse.Assign || node.From < within.From || node.To > within.To {
-			continue
-		}
-		children := u.children(int32(i))
-		if len(children) != 2 || u.kind(children[0]) != parse.Name || u.at(children[0]) != u.at(n) {
-			continue
-		}
-		if times++; node.Kind == parse.Declare && node.To <= t.Nodes[n].From && u.isSource(children[1]) {
-			value = children[1]
+	t, value := u.Tree, int32(0)
+	givings := m.givingsOf(fr.fn)[u.at(n)]
+	if len(givings) > 2 {
+		return n
+	}
+	for _, giving := range givings {
+		if node := t.Nodes[giving]; node.Kind == parse.Declare && node.To <= t.Nodes[n].From && u.isSource(t.Child(giving, 1)) {
+			value = t.Child(giving, 1)
 		}
 	}
-	if value == 0 || times > 2 {
+	if value == 0 {
 		return n
 	}
 	return value
+}
+
+// givingsOf returns the declarations and assignments in a function that give a
+// variable a value, by its name.
+func (m *machine) givingsOf(fn *Func) map[string][]int32 {
+	if given, known := m.givings[fn]; known {
+		return given
+	}
+	u, given, open := fn.Unit, map[string][]int32{}, []int32{fn.Node}
+	for len(open) > 0 {
+		n := open[len(open)-1]
+		open = open[:len(open)-1]
+		children := u.children(n)
+		if k := u.kind(n); (k == parse.Declare || k == parse.Assign) && len(children) == 2 && u.kind(children[0]) == parse.Name {
+			given[u.at(children[0])] = append(given[u.at(children[0])], n)
+		}
+		open = append(open, children...)
+	}
+	for _, list := range given { // in any order
+		slices.Sort(list)
+	}
+	m.givings[fn] = given
+	return given
 }
 
 // isSource reports whether the value of a declaration says what it is: a name, a member or

@@ -111,13 +111,14 @@ type machine struct {
 	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
 	entries     []*entry
 	queue       []*closure
-	headed      map[*Class]bool // whose head was looked at for what it gives
-	queued      map[place]bool  // functions that were run by themselves, each once a round of the loop that they are made in
-	inRounds    map[int32]bool  // those that are run for such rounds
-	makers      map[int32]bool  // whether functions that were passed over may make objects that read
-	readers     []string        // the classes of those
-	rounding    int             // how many loops over what is known are being gone round
-	considered  map[*Func]int   // how often it was asked whether they use what was read round them
+	headed      map[*Class]bool              // whose head was looked at for what it gives
+	queued      map[place]bool               // functions that were run by themselves, each once a round of the loop that they are made in
+	inRounds    map[int32]bool               // those that are run for such rounds
+	makers      map[int32]bool               // whether functions that were passed over may make objects that read
+	readers     []string                     // the classes of those
+	givings     map[*Func]map[string][]int32 // where functions give their variables a value
+	rounding    int                          // how many loops over what is known are being gone round
+	considered  map[*Func]int                // how often it was asked whether they use what was read round them
 	sought      map[string]bool
 	overwrites  []overwritten  // by the entry that is running
 	instead     int            // how many fallbacks are being run
@@ -347,18 +348,29 @@ func (m *machine) isOfNoObject(r *Read) bool {
 	return false
 }
 
-// Naming returns the functions that are given the name of what they read.
-func (r *Run) Naming() (names []string) {
+// Functions are some functions by a name that matters in them; nil among them
+// stands for the whole file.
+type Functions map[string][]*Func
+
+func (f Functions) add(name string, fn *Func) {
+	if !slices.Contains(f[name], fn) {
+		f[name] = append(f[name], fn)
+	}
+}
+
+// Naming returns the functions that are given the name of what they read, by their
+// names, or those of their classes where they are called without one.
+func (r *Run) Naming() Functions {
+	functions := Functions{}
 	for _, read := range r.m.reads {
-		if read.Outer != nil && read.Outer.Name != "" {
-			names = append(names, read.Outer.Name)
-			if c := read.Outer.Owner; c != nil && (slices.Contains(indexMethods, read.Outer.Name) || slices.Contains(callMethods, read.Outer.Name)) {
-				names = append(names, c.Name) // it is called without its name
+		if fn := read.Outer; fn != nil && fn.Name != "" {
+			functions.add(fn.Name, fn)
+			if c := fn.Owner; c != nil && (slices.Contains(indexMethods, fn.Name) || slices.Contains(callMethods, fn.Name)) {
+				functions.add(c.Name, fn)
 			}
 		}
 	}
-	slices.Sort(names)
-	return slices.Compact(names)
+	return functions
 }
 
 // Takers returns the functions that are given what was read, and whose bodies
@@ -380,20 +392,19 @@ func (r *Run) Takers() []*Func {
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }
 
-// Holding returns the variables and fields that hold what was read, each with
-// the function that it belongs to; nil for the whole file. So do fields that hold the
-// environment, or an object that reads.
-func (r *Run) Holding() map[string]*Func {
-	m, list := r.m, map[string]*Func{}
+// Holding returns, by variables and fields that hold what was read, the functions that
+// these belong to. So do fields that hold the environment, or an object that reads.
+func (r *Run) Holding() Functions {
+	m, functions := r.m, Functions{}
 	for _, fields := range m.fields { // in any order
 		for name, v := range fields.value { // in any order
 			if name = strings.TrimLeft(name, "@$"); len(name) > 1 && v.readsLater() {
-				list[name] = nil
+				functions.add(name, nil)
 			}
 		}
 	}
@@ -409,12 +420,9 @@ func (r *Run) Holding() map[string]*Func {
 				fn = nil
 			}
 		}
-		if old, known := list[name]; known && old != fn {
-			fn = nil
-		}
-		list[name] = fn
+		functions.add(name, fn)
 	}
-	return list
+	return functions
 }
 
 // begin forgets what a run before left.

@@ -124,8 +124,13 @@ type Func struct {
 	receiver  string          // the name of the object at hand
 }
 
-// IsInner reports whether it stands within another function, and is no method.
-func (fn *Func) IsInner() bool { return fn.within != nil && fn.Owner == nil }
+// Within returns the function that it stands within, or nil for none, and for a method.
+func (fn *Func) Within() *Func {
+	if fn.Owner != nil {
+		return nil
+	}
+	return fn.within
+}
 
 // AnyHelper is a function of which nothing is known but that it is given the
 // name of what it reads. It has no body.

@@ -86,7 +86,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 			marks = merged(marks, context.Marks(file))
 		}
 	}
-	for round := 0; ok && round < maxUnfoldings; round++ {
+	for round := 0; ok && round < context.unfoldings(); round++ {
 		folding.Marks = marks
 		r, unseen := l.analyse(file, src, context, folding)
 		if len(unseen) == 0 {

@@ -13,8 +13,20 @@ import (
 // value or stand for the environment. Where such a name is in a body that
 // was passed over, the file is looked at again with that body.
 
-// maxUnfoldings bounds how often more of a file is looked at, before all of it is.
-const maxUnfoldings = 4
+// maxUnfoldings bounds how often more of a file is looked at, before all of it is;
+// of a bundle, all of it costs more.
+const (
+	maxUnfoldings         = 4
+	maxUnfoldingsOfBundle = 12
+)
+
+// unfoldings returns how often more of a file is looked at.
+func (c *Context) unfoldings() int {
+	if c != nil && c.Bundled {
+		return maxUnfoldingsOfBundle
+	}
+	return maxUnfoldings
+}
 
 // maxAsked bounds how many names are looked for in what was passed over, before
 // all of it is looked at.

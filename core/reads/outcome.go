@@ -247,7 +247,7 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	}
 	h.Default, h.Macro = a.isTheExport(fn), fn.IsRule()
 	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
-	h.Exported = h.Default || h.Macro || len(h.Also) > 0 || (a.lang.Exports != "" || !fn.IsInner()) && a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
+	h.Exported = h.Default || h.Macro || len(h.Also) > 0 || (a.lang.Exports != "" || fn.Within() == nil) && a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)
 	return h
 }

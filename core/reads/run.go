@@ -296,26 +296,54 @@ func (a *analysis) discover() *evaluate.Run {
 	r.unit.Prepare()
 	a.giveWrites()
 	run := evaluate.Discover(r.unit)
-	for name, fn := range run.Holding() { // in any order
-		lo, hi := 0, len(a.f.Tokens)
-		if fn != nil {
-			node := r.tree.Nodes[fn.Node]
-			lo, hi = int(node.From), int(node.To)
+	for name, functions := range run.Holding() { // in any order
+		switch {
+		case a.isBundle():
+			a.askInBundle(functions, name)
+		case len(functions) > 1:
+			a.askIn(nil, name)
+		default:
+			a.askIn(functions[0], name)
 		}
-		a.ask(name, lo, hi)
 	}
-	for _, name := range run.Naming() {
-		a.ask(name, 0, len(a.f.Tokens))
+	for name, functions := range run.Naming() { // in any order
+		if len(name) > shortName || !a.isBundle() {
+			a.askIn(nil, name)
+			continue
+		}
+		for _, fn := range functions {
+			a.askIn(fn.Within(), name)
+		}
 	}
 	for _, name := range run.Handing() {
-		if len(name) > shortName && !a.isBundle() { // as programs shorten them, they are everywhere
-			a.ask(name, 0, len(a.f.Tokens))
+		if len(name) > shortName && !a.isBundle() {
+			a.askIn(nil, name)
 		}
 	}
 	for _, fn := range run.Takers() {
 		a.openBody(fn)
 	}
 	return run
+}
+
+// askInBundle notes that a name matters in some functions. One that a program shortened
+// is everywhere in the file.
+func (a *analysis) askInBundle(functions []*evaluate.Func, name string) {
+	for _, fn := range functions {
+		if fn != nil || len(name) > shortName {
+			a.askIn(fn, name)
+		}
+	}
+}
+
+// askIn notes that a name matters in a function, or in the whole file where that is nil.
+func (a *analysis) askIn(fn *evaluate.Func, name string) {
+	lo, hi := 0, len(a.f.Tokens)
+	if fn != nil {
+		node := a.run.tree.Nodes[fn.Node]
+		lo, hi = int(node.From), int(node.To)
+	}
+	a.ask(name, lo, hi)
 }
 
 // shortName is how many letters a name has that many things may have.
