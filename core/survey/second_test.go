@@ -444,6 +444,41 @@ func TestDefinedWords(t *testing.T) {
 	}
 }
 
+// A function is looked for where it is defined, and not where it is called.
+func TestDefinesFunction(t *testing.T) {
+	for src, want := range map[string]bool{
+		"func need(name string) string {":                   true,
+		"func (r *Reader) need(name string) string {":       true,
+		"def need(name)":                                    true,
+		"static char *need(const char *name)\n{":            true,
+		"std::vector<int> need(int n) {":                    true,
+		"const need = (name) => name":                       true,
+		"exports.need = read":                               true,
+		"class A {\n  need(name) {":                         true,
+		"class A {\n  need(name): string {":                 true,
+		"class A {\n  void f();\n  need(a, (b)) throws E {": true,
+		"{ name, need(n) { return n } }":                    true,
+		"{ need: read }":                                    true,
+		"need(name)\n{":                                     true,
+		"x = need(name)":                                    false,
+		"f(a, need(name), b)":                               false,
+		"{\n  need(name);\n  if (x) {":                      false,
+		"$this->need(name)":                                 false,
+		"array('a' => need(name))":                          false,
+		"return need(name)":                                 false,
+		"if need(name) {":                                   false,
+		"for range need(name) {":                            false,
+		"defer need(name)":                                  false,
+		"f(need)":                                           false,
+		"need":                                              false,
+	} {
+		at := strings.Index(src, "need")
+		if have := definesFunction([]byte("\n"+src), at+1, at+5); have != want {
+			t.Errorf("%q: %v", src, have)
+		}
+	}
+}
+
 // Several sets are looked for in one reading, and a word may be of several.
 func TestSearchFor(t *testing.T) {
 	never := wordSetOf([]string{"gate"}, func(*place) bool { return false })

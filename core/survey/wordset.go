@@ -5,6 +5,7 @@ import (
 	"cmp"
 	"maps"
 	"slices"
+	"strings"
 
 	"inzicht/core/declare"
 	"inzicht/core/language"
@@ -117,16 +118,44 @@ func definesFunction(src []byte, from, to int) bool {
 		return false
 	case "":
 		switch before[len(before)-1] {
-		case '>', ']', ')':
-			return after[0] == '('
-		case '{', ',', '\n': // of an object
-			return after[0] == '(' || after[0] == ':'
+		case '>', ']', ')': // a type is before, and no object: x->name(, => name(
+			return after[0] == '(' && !bytes.HasSuffix(before, []byte("->")) && !bytes.HasSuffix(before, []byte("=>"))
+		case '{', ',', '\n', ';', '}': // of an object, a class, or in the old style of C
+			return after[0] == ':' || after[0] == '(' && hasBody(src[min(len(src), to+80)-len(after):])
 		case '.': // exports.name = …
 			return after[0] == '='
 		}
 		return false
 	}
 	return after[0] == '(' || after[0] == '<'
+}
+
+// bodyOpeners are what a body may begin with, behind the parameters.
+var bodyOpeners = []string{"{", ":", "->", "=>"}
+
+// longestHead is how many bytes the parameters of a function have that is looked at.
+const longestHead = 1000
+
+// hasBody reports whether a body may follow the parameters that src begins with, so
+// that they are no arguments.
+func hasBody(src []byte) bool {
+	depth := 0
+	for i, c := range src[:min(len(src), longestHead)] {
+		switch c {
+		case '(':
+			depth++
+		case ')':
+			if depth--; depth == 0 {
+				rest := src[i+1 : min(len(src), i+1+longestHead)]
+				if same := bytes.TrimLeft(rest, " \t"); len(same) > 0 && nameByte[same[0]] { // … throws E {
+					return true
+				}
+				behind := string(bytes.TrimLeft(rest, " \t\r\n"))
+				return slices.ContainsFunc(bodyOpeners, func(opener string) bool { return strings.HasPrefix(behind, opener) })
+			}
+		}
+	}
+	return len(src) > longestHead
 }
 
 // calledWords looks for calls of helpers.
