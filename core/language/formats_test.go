@@ -185,13 +185,46 @@ func TestOtherFormatsSay(t *testing.T) {
 	})
 }
 
+// Settings name the environment in forms of their own.
+func TestReferredSays(t *testing.T) {
+	holds(t, "gate.yaml", "", []saying{
+		{"url: ${env:GATE_URL}\nkey: \"${env:GATE_KEY:-none}\"\nstage: ${env:STAGE, 'dev'}\n", "GATE_URL expected; GATE_KEY optional =none; STAGE optional =dev"},
+		{"a: '{{ env \"GATE\" }}'\nb: '{{ env \"LOCK\" | default \"x\" }}'\nc: '{{ default .Env.TIDE \"t\" }}'\n", "GATE expected; LOCK optional =x; TIDE optional =t"},
+		{"a: '{{ mustEnv \"GATE\" }}{{ getenv \"LOCK\" \"x\" }}{{ .Env.SEA }}{{ if .Env.TIDE }}{{ end }}'\n", "GATE required; LOCK optional =x; SEA expected; TIDE optional"},
+		{"a: {{ lookup(\"env\", 1) }}\nb: env \"GATE\"\nc: {env:}\n# ${env:GATE}\n", ""},
+	})
+	holds(t, "tox.ini", "", []saying{
+		{"[testenv]\ncommands = run {env:GATE_ARGS:} {env:GATE_PORT:80} {env:GATE}\n", "GATE_ARGS optional =; GATE_PORT optional =80; GATE expected"},
+		{"[program:gate]\ncommand=gate --key %(ENV_GATE_KEY)s %(here)s ; not %(ENV_LOCK)s\n", "GATE_KEY required"},
+		{"[database]\npassword = $__env{GATE_KEY}\n", "GATE_KEY expected"},
+	})
+	holds(t, "gate.toml", "", []saying{
+		{"uri = \"${GATE_URI:-http://x}\"\nkey = \"${GATE_KEY:?none}\"\nx = \"${gate}\"\n", "GATE_URI optional =http://x; GATE_KEY required"},
+		{"x = '{{ env \"GATE\" }}'\n", "GATE expected"},
+		{"[env]\nGATE = \"x\"\n", ""},
+	})
+	holds(t, "terragrunt.hcl", "", []saying{
+		{"a = get_env(\"GATE\", \"x\")\nb = get_env(\"LOCK\")\nc = other_env(\"SEA\")\n", "GATE optional =x; LOCK expected"},
+	})
+	holds(t, "gate.pkr.hcl", "", []saying{
+		{"variable \"key\" { default = env(\"GATE_KEY\") }\nvariable \"size\" {}\n", "PKR_VAR_key optional; GATE_KEY expected; PKR_VAR_size required"},
+	})
+	holds(t, "docker-bake.hcl", "", []saying{
+		{"variable \"TAG\" { default = \"latest\" }\nvariable \"GATE\" {}\n", "TAG optional =latest; GATE expected"},
+	})
+	holds(t, ".circleci/config.yml", "", []saying{
+		{"jobs:\n  a:\n    environment:\n      SEA: x\n    steps:\n      - run: up $GATE ${LOCK:?none} $SEA ${CIRCLE_SHA1} ${TIDE:-t}\n", "GATE expected; LOCK required; TIDE optional"},
+	})
+}
+
 // A file's language is told by its name, its ending, its place or its first line.
 func TestOf(t *testing.T) {
 	for file, want := range map[string]string{
 		"a.go": "go", "a.py": "python", "a.PY": "python", "a.js": "javascript", "a.tsx": "typescript", "a.vue": "javascript", "a.rb": "ruby", "Rakefile": "ruby", "a.php": "php", "a.blade.php": "php",
 		"a.java": "java", "a.kt": "kotlin", "a.rs": "rust", "a.c": "c", "a.hpp": "c", "a.sh": "shell", ".bashrc": "shell", "Makefile": "make", "a.mk": "make", "Dockerfile": "dockerfile", "Dockerfile.dev": "dockerfile",
 		"x/compose.yml": "compose", "docker-compose.prod.yaml": "compose", ".github/workflows/a.yml": "workflow", "a.service": "unit", "a.tf": "terraform", "package.json": "package-scripts", "a.prisma": "prisma",
-		"config/a.yaml": "service configuration", "a.yaml": "playbook", "README.md": "", "a": "", "a.txt": "", "a.json": "",
+		"config/a.yaml": "service configuration", "a.yaml": "playbook", "README.md": "", "a.toml": "toml", "a.nomad": "hcl", "terragrunt.hcl": "hcl", "x/docker-bake.hcl": "bake file", "a.pkr.hcl": "image builds",
+		".gitlab-ci.yml": "pipeline", "ci/.gitlab/ci/a.yml": "pipeline", "bitbucket-pipelines.yml": "pipeline", ".circleci/config.yml": "pipeline", ".woodpecker/a.yaml": "pipeline", "circleci/config.yml": "playbook", "a": "", "a.txt": "", "a.json": "",
 	} {
 		got := ""
 		if l := Of(file); l != nil {

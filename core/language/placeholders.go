@@ -170,13 +170,23 @@ func linesOf(src []byte, marks string) (list []textLine) {
 		trimmed := bytes.TrimLeft(text, " \t")
 		if len(trimmed) > 0 && strings.IndexByte(marks, trimmed[0]) >= 0 {
 			text = nil
-		} else if n := bytes.Index(text, []byte(" #")); n >= 0 && strings.Contains(marks, "#") && bytes.Count(text[:n], []byte{'"'})%2 == 0 {
+		} else if n := trailing(text, marks); n >= 0 {
 			text = text[:n]
 		}
 		list = append(list, textLine{text, at})
 		at = end + 1
 	}
 	return list
+}
+
+// trailing returns where a comment begins behind what a line holds, or -1.
+func trailing(text []byte, marks string) int {
+	for _, mark := range []string{" #", " ;"} {
+		if n := bytes.Index(text, []byte(mark)); n >= 0 && strings.Contains(marks, mark[1:]) && bytes.Count(text[:n], []byte{'"'})%2 == 0 {
+			return n
+		}
+	}
+	return -1
 }
 
 // readPlaceholders reads a file line by line for the placeholders of a style.

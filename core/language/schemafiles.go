@@ -35,18 +35,18 @@ var prismaTable = &syntax.Table{
 
 // serviceConfig are YAML files in config folders with %env(NAME)% in them.
 var serviceConfig = &reads.Language{
-	Name: "service configuration", Where: "YAML in config folders, with %env(NAME)% or <%= … %>", Triggers: []string{"%env(", "<%", "env:"},
+	Name: "service configuration", Where: "YAML in config folders, with %env(NAME)% or <%= … %>", Triggers: append([]string{"%env(", "<%", "env:"}, references...),
 	OfFile: func(file string) bool {
 		return isYAML(file) && (strings.HasPrefix(file, "config/") || strings.Contains(file, "/config/"))
 	},
-	Own: alsoTables(func(src []byte) ([]reads.Read, error) {
+	Own: alsoTables(together(readReferred, func(src []byte) ([]reads.Read, error) {
 		list, err := readServiceConfig(src)
 		if err != nil || !bytes.Contains(src, []byte("<%")) {
 			return list, err
 		}
 		within, err := readEmbedded(src)
 		return append(list, within...), err
-	}),
+	})),
 }
 
 // erbReady is Ruby in templates with its idioms compiled.

@@ -14,16 +14,16 @@ import (
 // Settings files and templates with placeholders.
 var (
 	properties = &reads.Language{
-		Name: "properties", Extensions: []string{".properties", ".ini", ".cfg", ".conf"}, Triggers: []string{"${", "ktor"},
+		Name: "properties", Extensions: []string{".properties", ".ini", ".cfg", ".conf"}, Triggers: append([]string{"${", "ktor"}, references...),
 		OfFile: func(file string) bool {
 			base := path.Base(file)
 			return (strings.HasPrefix(base, "application") || strings.HasPrefix(base, "bootstrap")) && isYAML(base)
 		},
-		Own: together(readSettings, readKtor),
+		Own: together(readSettings, readKtor, readReferred),
 	}
 	template = &reads.Language{
-		Name: "template", Extensions: []string{".tmpl", ".template", ".tpl", ".envsubst"}, Triggers: []string{"$"},
-		Own: readPlaceholders("", style{open: "${", close: "}"}, "${…}"),
+		Name: "template", Extensions: []string{".tmpl", ".template", ".tpl", ".envsubst"}, Triggers: append([]string{"$"}, references...),
+		Own: together(readPlaceholders("", style{open: "${", close: "}"}, "${…}"), readReferred),
 	}
 )
 

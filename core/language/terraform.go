@@ -5,17 +5,34 @@ import (
 	"inzicht/core/syntax"
 )
 
-// A variable of a Terraform module is read from TF_VAR_ and its name.
-var terraform = &reads.Language{
-	Name: "terraform", Extensions: []string{".tf"}, Triggers: []string{"variable"},
-	Own: func(src []byte) (list []reads.Read, err error) {
+// Variables of modules and builds are read from the environment under their names, behind
+// what the tool puts before these.
+var (
+	terraform = &reads.Language{
+		Name: "terraform", Extensions: []string{".tf"}, Triggers: []string{"variable"},
+		Own: readVariables("TF_VAR_"),
+	}
+	images = &reads.Language{
+		Name: "image builds", Extensions: []string{".pkr.hcl"}, Triggers: []string{"variable", "env("},
+		Own: together(readVariables("PKR_VAR_"), readCalls),
+	}
+	bake = &reads.Language{
+		Name: "bake file", Names: []string{"docker-bake.hcl", "docker-bake.override.hcl"}, Triggers: []string{"variable"},
+		Own: readVariables(""),
+	}
+)
+
+// readVariables makes the reader of files that declare variables, which are read under
+// a prefix.
+func readVariables(prefix string) func([]byte) ([]reads.Read, error) {
+	return func(src []byte) (list []reads.Read, err error) {
 		f := terraformTable.Scan(src, false)
 		for i := range f.Tokens {
 			name, ok := f.Value(i + 1)
 			if !f.Is(i, "variable") || !f.Tokens[i].NewLine || !ok || !f.Is(i+2, "{") || f.Mate(i+2) < 0 {
 				continue
 			}
-			r := reads.Read{Name: "TF_VAR_" + name, Access: "variable", Need: reads.Required, Scope: reads.Tooling}
+			r := reads.Read{Name: prefix + name, Access: "variable", Need: reads.Required, Scope: reads.Tooling}
 			for j := i + 3; j < f.Mate(i+2); j++ {
 				if m := f.Mate(j); m > j {
 					j = m
@@ -28,11 +45,14 @@ var terraform = &reads.Language{
 					r.Kind = terraformKinds[f.Text(j+2)]
 				}
 			}
+			if prefix == "" && r.Need == reads.Required { // what nothing gives a value is empty
+				r.Need = reads.Expected
+			}
 			r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
 			list = append(list, r)
 		}
 		return list, nil
-	},
+	}
 }
 
 // terraformKinds are the kinds of the types that a variable may have.

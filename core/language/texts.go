@@ -104,8 +104,8 @@ var (
 	}
 	// Playbooks look variables up for the machine that runs them.
 	playbook = &reads.Language{
-		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: []string{"lookup", "query", "env:", "oc.env", "!ENV", ":-"},
-		Own: alsoTables(together(interpolated, readSubstituted, byLine("#", reads.Tooling, nil, nil,
+		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: append([]string{"lookup", "query", "env:", "oc.env", "!ENV", ":-"}, references...),
+		Own: alsoTables(together(interpolated, readReferred, readSubstituted, byLine("#", reads.Tooling, nil, nil,
 			form{late.Regexp(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected}))),
 	}
 	// Descriptions in XML of builds, of logging and of services.
@@ -118,12 +118,9 @@ var (
 	}
 	// What runs on a hosting service gets variables of the project.
 	pipeline = &reads.Language{
-		Name: "pipeline", Where: ".gitlab-ci.yml", Triggers: []string{"$"},
-		OfFile: func(file string) bool {
-			base := path.Base(file)
-			return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base)
-		},
-		Own: pipelineAsked(suppliedBy("CI_", "GITLAB_")(byLine("#", reads.Build, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
+		Name: "pipeline", Where: ".gitlab-ci.yml, .circleci/config.yml, bitbucket-pipelines.yml and the like", Triggers: []string{"$"},
+		OfFile: isPipeline,
+		Own: pipelineAsked(suppliedBy(pipelineSupplies...)(byLine("#", reads.Build, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
 			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)\b`), "$", reads.Expected}))),
 	}
 	awk = &reads.Language{
@@ -151,10 +148,26 @@ var (
 var (
 	pipelineRule = late.Regexp(`^\s*(?:-\s+)?if:`)
 	pipelineElse = late.Regexp(`^:?[-+]`)
+	pipelineMust = late.Regexp(`^:?\?`)
 )
 
+// pipelineFiles are the names of files that say what a hosting service runs.
+var pipelineFiles = wordSet("bitbucket-pipelines.yml .travis.yml .drone.yml .woodpecker.yml .woodpecker.yaml .appveyor.yml .cirrus.yml .semaphore.yml")
+
+// isPipeline reports whether a file says what a hosting service runs, in commands of a
+// shell.
+func isPipeline(file string) bool {
+	base := path.Base(file)
+	folder := path.Base(path.Dir(file))
+	return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base) ||
+		pipelineFiles[base] || (folder == ".circleci" || folder == ".woodpecker" || folder == ".buildkite" || folder == ".semaphore") && isYAML(base)
+}
+
+// pipelineSupplies are what the names of variables begin with that the services supply.
+var pipelineSupplies = []string{"CI_", "GITLAB_", "CIRCLE_", "BITBUCKET_", "TRAVIS_", "DRONE_", "BUILDKITE_", "CIRRUS_", "SEMAPHORE_"}
+
 // pipelineAsked makes optional what a rule of a pipeline asks for, and what a
-// script has another value for: ${X:-y}, ${X:+$X}.
+// script has another value for: ${X:-y}, ${X:+$X}; and required what ends it: ${X:?}.
 func pipelineAsked(own func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
 	return func(src []byte) ([]reads.Read, error) {
 		list, err := own(src)
@@ -166,6 +179,8 @@ func pipelineAsked(own func([]byte) ([]reads.Read, error)) func([]byte) ([]reads
 			before, behind := line[:at], line[at+len(r.Name):]
 			if pipelineRule().Match(line) || bytes.HasSuffix(before, []byte("{")) && pipelineElse().Match(behind) || bytes.Contains(before, []byte("${"+r.Name+":+")) {
 				r.Need = reads.Optional
+			} else if bytes.HasSuffix(before, []byte("{")) && pipelineMust().Match(behind) {
+				r.Need = reads.Required
 			}
 		}
 		return list, err

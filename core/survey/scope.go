@@ -28,7 +28,7 @@ var (
 		ltmain.sh ltconfig libtool depcomp compile missing mdate-sh ylwrap ar-lib py-compile elisp-comp test-driver mkinstalldirs texi2dvi shtool
 		config.guess config.sub config.rpath config.status`)
 	toolFile = words(`rakefile capfile guardfile vagrantfile fastfile dangerfile brewfile thorfile justfile install.sh install-sh uninstall.sh setup.sh
-		postinstall.js preinstall.js noxfile.py tasks.py fabfile.py`)
+		postinstall.js preinstall.js noxfile.py tasks.py fabfile.py tox.ini tiltfile serverless.yml serverless.yaml`)
 	buildEnding = words(".gemspec .podspec .cabal .spec .mk .cmake .props .targets")
 )
 

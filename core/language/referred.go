@@ -1,0 +1,60 @@
+package language
+
+import (
+	"inzicht/core/late"
+	"inzicht/core/reads"
+)
+
+// Settings files that name the environment where they want a variable of it: what
+// they are given to puts it in.
+
+// referred are the forms that mean the environment in a file of any kind.
+var referred = []form{
+	{late.Regexp(`\$?\{env:([A-Za-z_][A-Za-z0-9_]*)(?:\s*(?::-?|,)\s*["']?([^{}"']*?)["']?\s*)?\}`), "{env:…}", reads.Expected},
+	{late.Regexp(`\$__env\{([A-Za-z_][A-Za-z0-9_]*)\}`), "$__env{…}", reads.Expected},
+	{late.Regexp(`%\(ENV_([A-Za-z_][A-Za-z0-9_]*)\)s`), "%(ENV_…)s", reads.Required},
+	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*env\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `]\s*\)?(?:\s*\|\s*(?:default|or)\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `])?`), "env", reads.Expected},
+	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*(?:getenv|envOrDefault)\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `](?:\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `])?`), "getenv", reads.Expected},
+	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*mustEnv\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `]`), "mustEnv", reads.Required},
+	{late.Regexp(`\{\{-?\s*default\s+\.Env\.([A-Za-z_][A-Za-z0-9_]*)\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `]`), ".Env", reads.Optional},
+	{late.Regexp(`\{\{-?\s*(?:if|else if|with|and|or|not)\s[^}]*?\.Env\.([A-Za-z_][A-Za-z0-9_]*)`), ".Env", reads.Optional},
+	{late.Regexp(`\{\{-?\s*(?:\w+\s+)?\.Env\.([A-Za-z_][A-Za-z0-9_]*)\s*(?:-?\}\}|\|)`), ".Env", reads.Expected},
+}
+
+// references are what a file holds that may hold such a form.
+var references = []string{"{env:", "$__env{", ")s", "env \"", "env `", `env \"`, "getenv", "envOrDefault", "mustEnv", ".Env."}
+
+var (
+	readReferred = onceEach(byLine("#;", "", nil, nil, referred...))
+	readCalls    = byLine("#", reads.Tooling, nil, nil,
+		form{late.Regexp(`\b(?:get_env|env)\(\s*"([A-Za-z_][A-Za-z0-9_]*)"(?:\s*,\s*"([^"]*)")?`), "env()", reads.Expected})
+	// What tools for infrastructure are told.
+	hcl = &reads.Language{
+		Name: "hcl", Extensions: []string{".hcl", ".nomad"}, Triggers: append([]string{"get_env", "env("}, references...),
+		Own: together(readReferred, readCalls),
+	}
+	toml = &reads.Language{
+		Name: "toml", Extensions: []string{".toml"}, Triggers: append([]string{":-", ":?"}, references...),
+		Own: together(readReferred, byLine("#", "", nil, nil,
+			form{late.Regexp(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):-([^}]*)\}`), "${…}", reads.Optional},
+			form{late.Regexp(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):\?[^}]*\}`), "${…}", reads.Required})),
+	}
+)
+
+// onceEach leaves out, of several reads at one place, all but the first.
+func onceEach(read func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
+	type place struct {
+		line, column int
+		name         string
+	}
+	return func(src []byte) (once []reads.Read, err error) {
+		list, err := read(src)
+		seen := map[place]bool{}
+		for _, r := range list {
+			if at := (place{r.Line, r.Column, r.Name}); !seen[at] {
+				seen[at], once = true, append(once, r)
+			}
+		}
+		return once, err
+	}
+}
