@@ -204,17 +204,18 @@ type focus struct {
 
 // frame is a function that is running.
 type frame struct {
-	fn      *Func
-	unit    *Unit
-	call    int32
-	from    *state // what held where it was called, or nil
-	context int32
-	self    *members
-	class   *Class
-	of      Value // what a method was asked of, where that is no object
-	returns Value
-	after   *state // what holds where it returns
-	got     bool
+	fn        *Func
+	unit      *Unit
+	call      int32
+	from      *state // what held where it was called, or nil
+	context   int32
+	self      *members
+	class     *Class
+	of        Value // what a method was asked of, where that is no object
+	arguments []argument
+	returns   Value
+	after     *state // what holds where it returns
+	got       bool
 }
 
 // try is where errors are caught.

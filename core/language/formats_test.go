@@ -185,6 +185,30 @@ func TestOtherFormatsSay(t *testing.T) {
 	})
 }
 
+// What a script sets where something is missing ends it later.
+func TestShellGathers(t *testing.T) {
+	holds(t, "x.sh", "", []saying{
+		{"missing=0\n[ -z \"$GATE\" ] && missing=1\nif [ $missing -ne 0 ]; then exit 1; fi\n", "GATE required"},
+		{"if [ -z \"$GATE\" ]; then echo no; bad=1; fi\n[ \"$bad\" = 1 ] && exit 1\n", "GATE required"},
+		{"for v in GATE LOCK; do if [ -z \"${!v}\" ]; then no=\"$no $v\"; fi; done\nif [ -n \"$no\" ]; then exit 1; fi\n", "GATE required; LOCK required"},
+		{"for v in GATE; do [[ -n \"${!v:-}\" ]] || no+=(\"$v\"); done\nif (( ${#no[@]} > 0 )); then exit 1; fi\n", "GATE required"},
+		{"ok=true\nif [ -z \"$GATE\" ]; then ok=false; fi\n$ok || exit 1\n", "GATE required"},
+		{"[ -n \"$GATE\" ] || { echo no; fail=1; }\nexit $fail\n", "GATE required"},
+		{"[ -n \"$GATE\" ] || n=$((n+1))\n[ -n \"$LOCK\" ] || ((n++))\nif [[ $n -gt 0 ]]; then exit 1; fi\n", "GATE required; LOCK required"},
+		{"check() { rc=0; for v in \"$@\"; do if [[ -z \"${!v:-}\" ]]; then rc=1; fi; done; return $rc; }\ncheck GATE || exit 1\n", "GATE required"},
+		{"need() { if [[ -z \"${!1:-}\" ]]; then return 1; fi; }\nif ! need GATE; then exit 1; fi\n", "GATE required"},
+		// What is not proven is not said.
+		{"[ -z \"$GATE\" ] && no=1\nif [ $no = 1 ]; then echo careful; fi\n", "GATE optional"},
+		{"[ -z \"$GATE\" ] && no=1\nif [ $no = 1 ]; then exit 0; fi\n", "GATE optional"},
+		{"[ -z \"$GATE\" ] && no=1\nif $strict; then\n  if [ $no = 1 ]; then exit 1; fi\nfi\n", "GATE optional"},
+		{"[ -z \"$GATE\" ] && no=1\nif [ $no = 1 ] && $strict; then exit 1; fi\n", "GATE optional"},
+		{"[ -z \"$GATE\" ] && no=1\nno=0\nif [ $no = 1 ]; then exit 1; fi\n", "GATE optional"},
+		{"[ -z \"$GATE\" ] && mode=dev\nif [ $mode = prod ]; then exit 1; fi\n", "GATE optional"},
+		{"if [ -z \"$GATE\" ]; then test -f x && no=1; fi\nif [ $no = 1 ]; then exit 1; fi\n", "GATE optional"},
+		{"need() { if [[ -z \"${!1:-}\" ]]; then return 1; fi; }\nneed GATE || echo none\n", "GATE optional"},
+	})
+}
+
 // Settings name the environment in forms of their own.
 func TestReferredSays(t *testing.T) {
 	holds(t, "gate.yaml", "", []saying{

@@ -47,7 +47,9 @@ func readShell(src []byte) ([]reads.Read, error) {
 	}
 	s := newScript(src)
 	nodes := s.nodes(file)
-	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.defines, s.expansions)
+	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks)
+	s.followFlags(nodes)
+	s.look(nodes, s.defines, s.expansions)
 	s.markAsked(nodes)
 	return s.reads, nil
 }
@@ -134,6 +136,7 @@ type script struct {
 	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
 	strict    bool               // set -u: a variable without a value ends the script
 	failing   shellFailing
+	flags     []shellFlag
 	reads     []reads.Read
 }
 

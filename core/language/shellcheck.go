@@ -74,7 +74,7 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, 
 			s.checked[name] = o
 		}
 		taken, peace := then, leavesAtOnce(then)
-		switch (&unsetShell{name}).holds(condition, 0) {
+		switch (&valuedShell{name: name}).holds(condition, 0) {
 		case never:
 			taken, peace = otherwise, asks
 		case perhaps:
@@ -90,6 +90,7 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, 
 		if value, given := gives(taken, name); given && o.fallback == nil {
 			o.fallback = &value
 		}
+		s.flag(taken, name, condition.Pos().Offset())
 	}
 }
 
@@ -142,10 +143,10 @@ func askedFor(word *syntax.Word) string {
 	return word.Lit()
 }
 
-// unsetShell decides conditions with one variable unset.
-type unsetShell struct{ name string }
+// valuedShell decides conditions where one variable has a value; "" where it is not set.
+type valuedShell struct{ name, value string }
 
-func (u *unsetShell) holds(st *syntax.Stmt, depth int) (v verdict) {
+func (u *valuedShell) holds(st *syntax.Stmt, depth int) (v verdict) {
 	if depth > 20 {
 		return perhaps
 	}
@@ -154,6 +155,8 @@ func (u *unsetShell) holds(st *syntax.Stmt, depth int) (v verdict) {
 		v = u.test(n.X, depth)
 	case *syntax.CallExpr:
 		v = u.command(n)
+	case *syntax.ArithmCmd:
+		v = u.arithmetic(n.X)
 	case *syntax.BinaryCmd:
 		x, y := u.holds(n.X, depth+1), u.holds(n.Y, depth+1)
 		switch n.Op {
@@ -184,7 +187,7 @@ func both(x, y verdict) verdict {
 }
 
 // test decides [[ … ]].
-func (u *unsetShell) test(x syntax.TestExpr, depth int) verdict {
+func (u *valuedShell) test(x syntax.TestExpr, depth int) verdict {
 	if depth > 20 {
 		return perhaps
 	}
@@ -206,7 +209,7 @@ func (u *unsetShell) test(x syntax.TestExpr, depth int) verdict {
 				return u.filled(word)
 			}
 		case syntax.TsVarSet:
-			if word, ok := n.X.(*syntax.Word); ok && askedFor(word) == u.name {
+			if word, ok := n.X.(*syntax.Word); ok && askedFor(word) == u.name && u.value == "" {
 				return never
 			}
 		}
@@ -226,18 +229,28 @@ func (u *unsetShell) test(x syntax.TestExpr, depth int) verdict {
 				}
 				return v
 			}
+		case syntax.TsEql, syntax.TsNeq, syntax.TsGtr, syntax.TsGeq, syntax.TsLss, syntax.TsLeq:
+			x, first := n.X.(*syntax.Word)
+			y, second := n.Y.(*syntax.Word)
+			if first && second {
+				return u.counted(n.Op.String(), x, y)
+			}
 		}
 	}
 	return perhaps
 }
 
 // command decides [ … ] and test ….
-func (u *unsetShell) command(n *syntax.CallExpr) verdict {
+func (u *valuedShell) command(n *syntax.CallExpr) verdict {
 	args := n.Args
 	if len(args) == 0 {
 		return perhaps
 	}
-	switch args[0].Lit() {
+	name := args[0].Lit()
+	if text, known := u.text(args[0]); known && len(args) == 1 { // $ok
+		name = text
+	}
+	switch name {
 	case "[":
 		if args[len(args)-1].Lit() != "]" {
 			return perhaps
@@ -256,7 +269,7 @@ func (u *unsetShell) command(n *syntax.CallExpr) verdict {
 }
 
 // words decides the operands of [ … ].
-func (u *unsetShell) words(args []*syntax.Word) verdict {
+func (u *valuedShell) words(args []*syntax.Word) verdict {
 	for i, word := range args {
 		switch word.Lit() {
 		case "-o":
@@ -279,7 +292,7 @@ func (u *unsetShell) words(args []*syntax.Word) verdict {
 		case "-n":
 			return u.filled(args[1])
 		case "-v":
-			if askedFor(args[1]) == u.name {
+			if askedFor(args[1]) == u.name && u.value == "" {
 				return never
 			}
 		}
@@ -289,13 +302,15 @@ func (u *unsetShell) words(args []*syntax.Word) verdict {
 			return u.same(args[0], args[2])
 		case "!=":
 			return u.same(args[0], args[2]).not()
+		default:
+			return u.counted(args[1].Lit(), args[0], args[2])
 		}
 	}
 	return perhaps
 }
 
 // filled decides whether a word has any text.
-func (u *unsetShell) filled(word *syntax.Word) verdict {
+func (u *valuedShell) filled(word *syntax.Word) verdict {
 	switch text, known := u.text(word); {
 	case known && text == "":
 		return never
@@ -305,7 +320,7 @@ func (u *unsetShell) filled(word *syntax.Word) verdict {
 	return perhaps
 }
 
-func (u *unsetShell) same(x, y *syntax.Word) verdict {
+func (u *valuedShell) same(x, y *syntax.Word) verdict {
 	a, first := u.text(x)
 	b, second := u.text(y)
 	switch {
@@ -318,11 +333,11 @@ func (u *unsetShell) same(x, y *syntax.Word) verdict {
 }
 
 // text returns what a word is where the variable is not set.
-func (u *unsetShell) text(word *syntax.Word) (text string, known bool) {
+func (u *valuedShell) text(word *syntax.Word) (text string, known bool) {
 	return u.parts(word.Parts)
 }
 
-func (u *unsetShell) parts(parts []syntax.WordPart) (text string, known bool) {
+func (u *valuedShell) parts(parts []syntax.WordPart) (text string, known bool) {
 	for _, part := range parts {
 		switch p := part.(type) {
 		case *syntax.Lit:
@@ -348,8 +363,8 @@ func (u *unsetShell) parts(parts []syntax.WordPart) (text string, known bool) {
 	return text, true
 }
 
-// expansion returns what an expansion of the unset variable gives.
-func (u *unsetShell) expansion(p *syntax.ParamExp) (text string, known bool) {
+// expansion returns what an expansion of the variable gives.
+func (u *valuedShell) expansion(p *syntax.ParamExp) (text string, known bool) {
 	if p.Param == nil {
 		return "", false
 	}
@@ -359,6 +374,17 @@ func (u *unsetShell) expansion(p *syntax.ParamExp) (text string, known bool) {
 	}
 	if name != u.name {
 		return "", false
+	}
+	if u.value != "" {
+		switch {
+		case p.Length:
+			return "1", true
+		case p.Exp == nil:
+			return u.value, true
+		case p.Exp.Op == syntax.AlternateUnset || p.Exp.Op == syntax.AlternateUnsetOrNull:
+			return u.text(p.Exp.Word)
+		}
+		return u.value, true
 	}
 	if p.Exp == nil || p.Exp.Word == nil {
 		return "", true
@@ -372,7 +398,7 @@ func (u *unsetShell) expansion(p *syntax.ParamExp) (text string, known bool) {
 
 // shellText returns the text of a word without expansions.
 func shellText(word *syntax.Word) (string, bool) {
-	return (&unsetShell{}).parts(word.Parts)
+	return (&valuedShell{}).parts(word.Parts)
 }
 
 // stops reports whether statements end the script with a failure.
@@ -476,7 +502,7 @@ func (s *script) chosen(n *syntax.CaseClause) {
 		o = &outcome{need: reads.Optional}
 		s.checked[names[0]] = o
 	}
-	unset, known := (&unsetShell{names[0]}).text(n.Word)
+	unset, known := (&valuedShell{name: names[0]}).text(n.Word)
 	done := !known
 	for _, item := range n.Items {
 		for _, pattern := range item.Patterns {

@@ -13,6 +13,7 @@ var failingShebang = late.Regexp(`^#!\S*sh +-[a-z]*e`)
 type shellFailing struct {
 	ends   bool // set -e: it ends, unless something asks whether that failed
 	asked  map[string]bool
+	wanted map[string]bool // where one of these functions fails, what asks for it ends the script: f || exit 1
 	bodies []shellBody
 }
 
@@ -28,13 +29,30 @@ func (f *shellFailing) note(n syntax.Node) {
 	case *syntax.FuncDecl:
 		f.bodies = append(f.bodies, shellBody{calledAs(n), n.Pos().Offset(), n.End().Offset()})
 	case *syntax.IfClause:
+		if len(n.Cond) == 1 && n.Cond[0].Negated && stops(n.Then) {
+			f.want(n.Cond[0])
+			return
+		}
 		f.ask(n.Cond...)
 	case *syntax.WhileClause:
 		f.ask(n.Cond...)
 	case *syntax.BinaryCmd:
-		if n.Op == syntax.AndStmt || n.Op == syntax.OrStmt {
+		switch {
+		case n.Op == syntax.OrStmt && !n.X.Negated && stops([]*syntax.Stmt{n.Y}):
+			f.want(n.X)
+		case n.Op == syntax.AndStmt || n.Op == syntax.OrStmt:
 			f.ask(n.X)
 		}
+	}
+}
+
+// want notes what a statement calls that the script needs.
+func (f *shellFailing) want(st *syntax.Stmt) {
+	if call, is := st.Cmd.(*syntax.CallExpr); is && len(call.Args) > 0 {
+		if f.wanted == nil {
+			f.wanted = map[string]bool{}
+		}
+		f.wanted[call.Args[0].Lit()] = true
 	}
 }
 
@@ -56,16 +74,18 @@ func (f *shellFailing) leaves(list []*syntax.Stmt, at uint) bool {
 	if f.ends && subshellFails(list) {
 		return true
 	}
-	if !f.ends || !returnsFailure(list) {
-		return false
-	}
+	return returnsFailure(list) && f.endsAt(at)
+}
+
+// endsAt reports whether the script ends where the function that an offset is in fails.
+func (f *shellFailing) endsAt(at uint) bool {
 	name := ""
 	for _, b := range f.bodies { // the innermost comes last
 		if b.from <= at && at < b.to {
 			name = b.name
 		}
 	}
-	return name != "" && !f.asked[name]
+	return name != "" && !f.asked[name] && (f.ends || f.wanted[name])
 }
 
 // subshellFails reports whether the last of some statements is a shell of its own that

@@ -89,7 +89,9 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) 
 func (s *script) within(body syntax.Node) *script {
 	inner := newScript(s.src)
 	inner.strict, inner.failing = s.strict, s.failing
-	inner.look(nodesOf(body), inner.copied, inner.checks)
+	nodes := nodesOf(body)
+	inner.look(nodes, inner.copied, inner.checks)
+	inner.followFlags(nodes)
 	return inner
 }
 

@@ -1,6 +1,10 @@
 package reads
 
-import "inzicht/core/syntax"
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
 
 // The parts that outlines of all languages share: assignments, destructuring,
 // parameters, and where an expression ends.
@@ -243,7 +247,9 @@ func bindNested(f *syntax.File, o *Outline, inside Range, whole Binding, prefix 
 			continue
 		}
 		if f.Is(part.Lo, "...") {
-			o.Bind(f.Text(part.Lo+1), Binding{At: part.Lo + 1, Function: -1})
+			rest := whole // it has what the whole has
+			rest.At, rest.Property = part.Lo+1, strings.TrimSuffix(prefix, ".")
+			o.Bind(f.Text(part.Lo+1), rest)
 			continue
 		}
 		property, target := part.Lo, part.Lo

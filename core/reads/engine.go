@@ -349,7 +349,7 @@ func (a *analysis) found(m *match) {
 	if m.pattern.idiom.Whole {
 		inside := a.last.access.contains(m.access.Lo) && !a.last.fallback.contains(m.access.Lo) || a.isCopied(m.access.Lo)
 		a.wholes = append(a.wholes, m.access)
-		if !inside && (a.isCopy(m) || a.passedOn(m.access)) {
+		if !inside && !a.isListed(m.access) && (a.isCopy(m) || a.passedOn(m.access)) {
 			a.add(m.access, Read{Whole: true, Access: m.pattern.access, Need: Optional, Kind: Text})
 		}
 		a.giveWhole(m)

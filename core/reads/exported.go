@@ -46,6 +46,12 @@ const byDefault = "default"
 // is at a range of tokens, or "".
 func (a *analysis) nameGiven(whole Range) string {
 	f, at := a.f, whole.Lo
+	if a.isListed(whole) {
+		if f.Is(at+1, "as") {
+			return f.Text(at + 2)
+		}
+		return f.Text(at)
+	}
 	if !endsValue(f, whole.Hi) || a.o.functionBlock(a.o.blockOf[at]) != 0 {
 		return ""
 	}
@@ -65,6 +71,17 @@ func (a *analysis) nameGiven(whole Range) string {
 		}
 	}
 	return ""
+}
+
+// isListed reports whether a name stands in a list of what the file exports:
+// export { env }, module.exports = { env }.
+func (a *analysis) isListed(name Range) bool {
+	f, at := a.f, name.Lo
+	if a.lang.Exports == "" || name.Hi != at+1 || !f.Is(at-1, "{") && !f.Is(at-1, ",") || !endsValue(f, at+1) && !f.Is(at+1, "as") {
+		return false
+	}
+	open := a.openerOf(at)
+	return f.Is(open, "{") && (f.Is(open-1, a.lang.Exports) || f.Is(open-1, "=") && f.Is(open-2, "exports"))
 }
 
 // endsValue reports whether nothing at a token goes on with the value before it.
