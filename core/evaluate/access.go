@@ -195,7 +195,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		m.calls[m.frames[least+1].fn]++
 		least++
 	}
-	for least < depth && name.isKnownFrom(least) && m.frames[least+1].isGivenNoText() { // it is a variable of the file that says it
+	for least < depth && name.isKnownFrom(least) && m.frames[least+1].isGivenNone(name) { // it is a variable of the file that says it
 		least++
 	}
 	unit, node, through := m.frames[depth].unit, n, ""
@@ -274,50 +274,6 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 func (m *machine) isGivenPart(name Row, frame int32) bool {
 	known := slices.ContainsFunc(name, func(p part) bool { return !p.any && p.text != "" })
 	return !known || slices.ContainsFunc(name, func(p part) bool { return p.param || !p.any && p.text != "" && p.frame <= frame })
-}
-
-// isKnownFrom reports whether the parts of a name that come from a frame are known.
-func (r Row) isKnownFrom(frame int32) bool {
-	return !slices.ContainsFunc(r, func(p part) bool { return p.param || p.any && p.frame <= frame })
-}
-
-// isGivenNoText reports whether a function that is called, and no part of another one, is
-// given nothing that may be a name, or give one.
-func (fr *frame) isGivenNoText() bool {
-	return fr.fn != nil && fr.fn.within == nil && !fr.fn.isMacro() && len(fr.of) == 0 && !fr.self.hasText(maxNesting) &&
-		!slices.ContainsFunc(fr.arguments, func(a argument) bool { return a.value.hasText(maxNesting) })
-}
-
-// maxNesting bounds how deep what something holds is looked into.
-const maxNesting = 4
-
-// hasText reports whether a value may be a text that is known, here or by other files, hold
-// one, or give one where it is called.
-func (v Value) hasText(depth int) bool {
-	return slices.ContainsFunc(v, func(x alt) bool {
-		switch x.form {
-		case function, class:
-			return true
-		case record:
-			return x.members.hasText(depth)
-		case sequence:
-			return depth == 0 || slices.ContainsFunc(x.list, func(e Value) bool { return e.hasText(depth - 1) })
-		}
-		return x.name != "" || slices.ContainsFunc(x.parts, func(p part) bool { return p.ref != "" || !p.any && p.text != "" })
-	})
-}
-
-// hasText reports whether one of the members may be a known text, hold or give one.
-func (m *members) hasText(depth int) bool {
-	if m == nil || depth == 0 {
-		return m != nil
-	}
-	for _, v := range m.value { // in any order
-		if v.hasText(depth - 1) {
-			return true
-		}
-	}
-	return false
 }
 
 // isInline reports whether a frame is that of a function without a name which is
