@@ -293,7 +293,11 @@ func (m *machine) assignment(n int32, st *state) Value {
 		m.assign(target, v, st, value)
 		return v
 	case "||=", "??=", "//=", "or=":
-		v := m.alternative(target, value, op == "??=" || op == "//=", true, st)
+		v := m.notYet(n, target, st)
+		if st.dead {
+			return nil
+		}
+		v = m.orRight(v, value, op == "??=" || op == "//=", true, st)
 		if !st.dead {
 			m.assign(target, v, st, value)
 			m.compare(target, v)

@@ -124,24 +124,24 @@ func (m *machine) field(name string, st *state) (Value, bool) {
 	}
 	fr := m.frame()
 	if v, known := fr.self.get(name); known && fr.self.of != nil && !m.isShared(fr.self) {
-		return m.said(v), true
+		return m.said(m.withoutUnset(v)), true
 	} else if known {
-		return m.here(v), true
+		return m.here(m.withoutUnset(v)), true
 	}
 	if v, known := fr.self.nameOf(name); known {
-		return m.here(v), true
+		return m.here(m.withoutUnset(v)), true
 	}
 	if fr.self != nil && fr.self.hazy {
 		return Value{anything(m.depth())}, true
 	}
 	if fr.self != nil && fr.self.of != nil && fr.self.of != fr.class { // what extends the class of the method
 		if v, known := m.inherited(fr.self.of, name, 0); known {
-			return m.here(v), true
+			return m.here(m.withoutUnset(v)), true
 		}
 	}
 	if fr.class != nil {
 		if v, known := m.inherited(fr.class, name, 0); known {
-			return m.here(v), true
+			return m.here(m.withoutUnset(v)), true
 		}
 		for _, f := range fr.class.fields {
 			if f == name && len(m.frames) == 1 { // set by whoever makes the object

@@ -115,6 +115,7 @@ type machine struct {
 	queued      map[place]bool               // functions that were run by themselves, each once a round of the loop that they are made in
 	inRounds    map[int32]bool               // those that are run for such rounds
 	makers      map[int32]bool               // whether functions that were passed over may make objects that read
+	givers      map[string][]int32           // what gives names of the file a value
 	readers     []string                     // the classes of those
 	givings     map[*Func]map[string][]int32 // where functions give their variables a value
 	rounding    int                          // how many loops over what is known are being gone round

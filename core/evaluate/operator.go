@@ -211,11 +211,15 @@ func textLike(v Value) bool {
 
 // alternative runs a || b, or a ?? b where only nothing is passed over.
 func (m *machine) alternative(left, right int32, onlyNothing, chooses bool, st *state) Value {
-	u := m.unit()
 	v := m.eval(left, st)
 	if st.dead {
 		return nil
 	}
+	return m.orRight(v, right, onlyNothing, chooses, st)
+}
+
+// orRight returns a value where it counts, or else what is at a node.
+func (m *machine) orRight(v Value, right int32, onlyNothing, chooses bool, st *state) Value {
 	return m.orElse(v, onlyNothing, st, func(way *state) Value {
 		m.instead++
 		w := m.quiet(right, way)
@@ -224,7 +228,7 @@ func (m *machine) alternative(left, right int32, onlyNothing, chooses bool, st *
 			m.replaced(m.goneBy(v, onlyNothing), w, right)
 		}
 		return w
-	}, u)
+	}, m.unit())
 }
 
 // orElse returns what a value is where it counts, or else what other gives.

@@ -12,6 +12,7 @@ func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) 
 	for s := st.scope; s != nil; s = s.outer {
 		if v, found = s.vars.get(name); !found {
 			v, found = s.base.get(name)
+			v = m.withoutUnset(v)
 		}
 		if found {
 			if out > 0 && m.isRunningIn(s) {
@@ -41,7 +42,54 @@ func (m *machine) global(name string) (v Value, found bool) {
 	if v, found = m.globals.vars.get(name); found {
 		return v, true
 	}
-	return m.globals.base.get(name)
+	v, found = m.globals.base.get(name)
+	return m.withoutUnset(v), found
+}
+
+// withoutUnset returns what a variable held in the first run, but for the value of the
+// variable that is unset: what it holds instead of that is what it is given in this run,
+// or nothing where it held nothing else.
+func (m *machine) withoutUnset(v Value) Value {
+	if m.focus == nil || len(v) == 0 {
+		return v
+	}
+	var other Value
+	missing, plain := mask(0), true
+	for _, x := range v {
+		if bits := m.ofFocus(x); bits == 0 {
+			other = append(other, x)
+		} else {
+			missing |= bits
+			plain = plain && (x.form == text || x.form == unknown) && len(x.parts) == 1 && x.parts[0].any
+		}
+	}
+	switch {
+	case missing == 0 || len(other) == 0 && !plain:
+		return v
+	case len(other) == 0:
+		return Value{{form: m.unsetForm(), missing: missing, depends: missing}}
+	}
+	return other
+}
+
+// unsetForm returns what a variable that is unset is, where it is not asked for whether it
+// is set.
+func (m *machine) unsetForm() form {
+	if u := m.focus.reads[0].Access.Unset; u == Empty || u == Pair {
+		return text
+	}
+	return nothing
+}
+
+// ofFocus returns the reads of the variable that is unset which a value was made of in the
+// first run.
+func (m *machine) ofFocus(x alt) (bits mask) {
+	for n, r := range m.focus.reads {
+		if n < 64 && slices.Contains(x.sites, r.number) {
+			bits |= 1 << n
+		}
+	}
+	return bits
 }
 
 // here stamps what was made elsewhere as known in this function.
@@ -224,7 +272,7 @@ func (m *machine) besides(s *scope, name string) (v Value) {
 	}
 	was, _ := s.base.get(name)
 	for _, x := range was {
-		if !slices.ContainsFunc(m.focus.reads, func(r *Read) bool { return slices.Contains(x.sites, r.number) }) {
+		if m.ofFocus(x) == 0 {
 			v = append(v, x)
 		}
 	}
