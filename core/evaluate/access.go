@@ -18,14 +18,14 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	if a.Whole {
 		return Value{{form: whole, env: a}}
 	}
-	usual, own, listed := false, "", false
+	usual, listed := false, false
 	m.held = ""
 	names := a.Names(func(node int32) Value {
 		v := m.eval(node, st)
 		if _, known := v.plain(); !known {
 			m.lookIntoName(node)
 		}
-		usual, own = m.usualName(node, v)
+		usual = m.isUsualName(node, v)
 		m.held = m.path(node)
 		listed = len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.env == nil || x.form == whole })
 		return v
@@ -42,9 +42,6 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 			break
 		}
 		site := m.noted(n, a, m.standing(name), usual)
-		if own != "" && site >= 0 {
-			m.reads[site].Usual = own
-		}
 		if v := m.supplied(a, name, site, st); v != nil {
 			out = out.besides(v)
 			continue
@@ -125,26 +122,18 @@ func (m *machine) ownValue(name string, st *state) (v Value, known bool) {
 	return m.globals.base.get(name)
 }
 
-// usualName returns the name that a parameter has where a caller gives it none,
-// if a name is that of such a parameter; of another file, usual says that the
-// caller gave none.
-func (m *machine) usualName(node int32, v Value) (usual bool, name string) {
+// isUsualName reports whether a name is what a parameter of a function of another file
+// has where a caller gives it none.
+func (m *machine) isUsualName(node int32, v Value) bool {
 	u, fn := m.unit(), m.frame().fn
-	if fn == nil || u.kind(node) != parse.Name {
-		return false, ""
+	if fn == nil || u == m.u || u.kind(node) != parse.Name {
+		return false
 	}
-	for _, p := range fn.params {
-		if p.name != u.at(node) || p.fallback == 0 {
-			continue
-		}
+	given, plain := v.plain()
+	return plain && slices.ContainsFunc(fn.params, func(p param) bool {
 		text, known := u.literal(p.fallback)
-		given, plain := v.plain()
-		if u == m.u && known && holdsParam(v) {
-			return false, text
-		}
-		return u != m.u && known && plain && text == given, ""
-	}
-	return false, ""
+		return p.name == u.at(node) && p.fallback != 0 && known && text == given
+	})
 }
 
 // besides returns the alternatives of both values; where one differs from the
@@ -234,6 +223,13 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if _, known := name.plain(); unit != m.u || m.entry < 0 && node != n && !known {
 		return -1
 	}
+	if !param && m.focus == nil { // called with what it usually has, or what it is asked of says, it reads this
+		for _, fr := range m.frames[1 : least+1] {
+			if fr.fn != nil {
+				m.calls[fr.fn]++
+			}
+		}
+	}
 	held := ""
 	if node == n {
 		held = m.held
@@ -258,6 +254,8 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
 		r.Outer = m.giverHere(n)
+	} else if m.entry >= 0 && m.entries[m.entry].usual {
+		r.Usual = m.outermost()
 	}
 	r.number = int32(len(m.reads))
 	m.touch(sites{r.number})

@@ -31,8 +31,36 @@ func (m *machine) discover() {
 		m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
 	}
 	m.drain()
+	m.usually()
 	m.followGlobals()
 	m.sweep()
+}
+
+// usually runs the functions that are given a part of what they read with what their
+// parameters have where nothing is given.
+func (m *machine) usually() {
+	asked := map[*Func]bool{}
+	for _, r := range slices.Clone(m.reads) {
+		fn := r.Outer
+		if fn == nil || asked[fn] || !fn.hasUsual() {
+			continue
+		}
+		asked[fn] = true
+		m.entries = append(m.entries, &entry{fn: &closure{unit: m.u, node: fn.Node, outer: m.globals}, usual: true})
+		m.runEntry(len(m.entries) - 1)
+	}
+	m.drain()
+}
+
+// hasUsual reports whether a parameter of a function is a text where nothing is given.
+func (fn *Func) hasUsual() bool {
+	return fn.within == nil && slices.ContainsFunc(fn.params, func(p param) bool {
+		text, known := "", false
+		if p.fallback != 0 {
+			text, known = fn.Unit.literal(p.fallback)
+		}
+		return known && text != ""
+	})
 }
 
 // sweep finds the reads that no run came to, since it was sure to go another way.
@@ -241,7 +269,9 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	}
 	for _, p := range fn.params {
 		given := Value{{parts: []part{{any: true, param: true}}}}
-		if p.fallback != 0 && m.readsWithin(p.fallback) { // what stands in where the caller gives nothing
+		if e.usual && p.fallback != 0 {
+			given = m.quiet(p.fallback, st)
+		} else if p.fallback != 0 && m.readsWithin(p.fallback) { // what stands in where the caller gives nothing
 			given = append(given, m.quiet(p.fallback, st)...)
 		}
 		st.scope.vars.put(p.name, given)

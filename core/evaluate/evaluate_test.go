@@ -22,7 +22,7 @@ func said(t *testing.T, file, src string) string {
 	list := result.Reads
 	for _, h := range result.Helpers {
 		if result.Calls[h] == 0 && !h.Alias() {
-			list = append(list, h.Inside)
+			list = append(list, h.Inside...)
 		}
 	}
 	var out []string

@@ -40,17 +40,17 @@ type Read struct {
 	Through string // the function that does the reading, or ""
 	Via     *Func  // that function
 	Outer   *Func  // the function that is given the name, where nothing is known but that
+	Usual   *Func  // the function that is given a part of the name, where it is called without: def load(prefix="GATE_")
 
 	Required, Tested bool
 	Fallback         *Fallback
 	Kind             string
 	Literals         []string
-	Unseen           bool   // no run came to it
-	Usual            string // the name where Outer is called without one, or ""
-	Closed           bool   // Literals are all that is understood
-	Asked            bool   // the program asks whether it is set, or not empty
-	Folded           bool   // it is compared in small or in capital letters
-	Passed           bool   // the value is used other than by comparing it
+	Unseen           bool // no run came to it
+	Closed           bool // Literals are all that is understood
+	Asked            bool // the program asks whether it is set, or not empty
+	Folded           bool // it is compared in small or in capital letters
+	Passed           bool // the value is used other than by comparing it
 
 	reached bool // a run with it unset came to it
 	keeps   bool // where it is not set, what it would be put to keeps a value: it is known whether one
@@ -187,7 +187,8 @@ type slot struct {
 
 // entry is a function that is run by itself, or the file.
 type entry struct {
-	fn *closure // nil for the file
+	fn    *closure // nil for the file
+	usual bool     // its parameters have the values that they usually have
 }
 
 // focus is the variable that is unset.

@@ -28,7 +28,7 @@ func said(t *testing.T, file, src string) string {
 	list := r.Reads
 	for _, h := range r.Helpers {
 		if r.Calls[h] == 0 {
-			list = append(list, h.Inside)
+			list = append(list, h.Inside...)
 		}
 	}
 	for _, one := range list {

@@ -43,7 +43,7 @@ func checkFixture(t *testing.T, file string, src []byte) {
 	result := l.Analyse(file, src, nil)
 	for _, h := range result.Helpers {
 		if result.Calls[h] == 0 {
-			result.Reads = append(result.Reads, h.Inside)
+			result.Reads = append(result.Reads, h.Inside...)
 		}
 	}
 	for _, r := range result.Reads {

@@ -32,7 +32,7 @@ func readNotebook(src []byte) ([]reads.Read, error) {
 	f := &syntax.File{Src: src}
 	for _, h := range result.Helpers {
 		if result.Calls[h] == 0 {
-			result.Reads = append(result.Reads, h.Inside)
+			result.Reads = append(result.Reads, h.Inside...)
 		}
 	}
 	for i := range result.Reads {

@@ -17,7 +17,9 @@ func (r Result) detached() Result {
 	for _, h := range r.Helpers {
 		detach(&h.Name, &h.Owner, &h.Access)
 		h.kept, h.Also = copied(h.kept), copied(h.Also)
-		h.Inside.detach()
+		for n := range h.Inside {
+			h.Inside[n].detach()
+		}
 	}
 	for n := range r.Roles {
 		detachRole(&r.Roles[n])

@@ -219,8 +219,10 @@ func (a *analysis) scoped(scope Scope) {
 		}
 	}
 	for _, h := range a.helpers {
-		if h.Inside.Scope == "" {
-			h.Inside.Scope = scope
+		for n := range h.Inside {
+			if h.Inside[n].Scope == "" {
+				h.Inside[n].Scope = scope
+			}
 		}
 	}
 }

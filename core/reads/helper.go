@@ -23,8 +23,8 @@ type Helper struct {
 	Also    []string
 	Macro   bool // it is a macro, which all files of a program know by its name alone
 	Extends bool // things of a type are asked for it, like for a method: fun String.name()
-	// Inside is the read inside it: what there is to report where nothing calls it.
-	Inside Read
+	// Inside are the reads inside it: what there is to report where nothing calls it.
+	Inside []Read
 
 	keeps bool     // it is no function, but a variable that holds an object which reads
 	kept  []string // the names of the file that objects of its class are given
@@ -32,6 +32,26 @@ type Helper struct {
 	at    int32          // where it begins in the file
 	fn    *evaluate.Func // nil where the file is opened again when it is called
 	of    *Helper        // of another name for it, under which a file hands it on: the helper
+}
+
+// has notes a read inside it: one of each pattern, and one of which no name is known.
+func (h *Helper) has(r Read) {
+	at := slices.IndexFunc(h.Inside, func(known Read) bool { return known.Name == r.Name && known.Pattern == r.Pattern })
+	switch {
+	case at < 0:
+		h.Inside = append(h.Inside, r)
+	case r.Need == Required:
+		h.Inside[at].Need = Required
+	}
+}
+
+// usuallyHas notes a read inside it, of a name that it has where it is called without: then
+// that is what is read there.
+func (h *Helper) usuallyHas(r Read) {
+	h.Inside = slices.DeleteFunc(h.Inside, func(known Read) bool {
+		return known.Name == "" && known.Line == r.Line && known.Column == r.Column
+	})
+	h.has(r)
 }
 
 // Alias reports whether it is another name for a helper, or for an object of helpers.

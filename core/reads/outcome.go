@@ -61,15 +61,15 @@ func (a *analysis) judge(run *evaluate.Run) {
 			h := functions[outer]
 			if h == nil {
 				h = a.helperOf(outer, m)
-				a.place(&read, at)
-				if read.Name == "" && read.Pattern == "" && plausible(found.Usual) {
-					read.Name = found.Usual
-				}
-				h.Inside = read
 				functions[outer] = h
-			} else if read.Need == Required {
-				h.Inside.Need = Required
 			}
+			a.place(&read, at)
+			h.has(read)
+			continue
+		}
+		if h := functions[found.Usual]; h != nil && plausible(read.Name) {
+			a.place(&read, at)
+			h.usuallyHas(read)
 			continue
 		}
 		a.addRead(at, found, read)
@@ -123,6 +123,9 @@ const anywhere = "."
 func patternsOf(list []*evaluate.Read) map[int32][]string {
 	patterns := map[int32][]string{}
 	for _, found := range list {
+		if found.Outer != nil {
+			continue
+		}
 		if pattern, known := textsOf([]evaluate.Row{found.Name})[0].pattern(); known && strings.Contains(pattern, "*") {
 			patterns[found.Node] = append(patterns[found.Node], pattern)
 		}

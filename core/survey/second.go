@@ -134,7 +134,7 @@ func (s *Survey) collect(units []*unit) (all []reads.Read) {
 		list := u.result.Reads
 		for _, h := range u.result.Helpers {
 			if calls[key(h)] == 0 && !h.Alias() {
-				list = append(list, h.Inside)
+				list = append(list, h.Inside...)
 			}
 		}
 		for _, r := range list {
