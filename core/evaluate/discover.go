@@ -293,6 +293,9 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	}
 	v := m.body(fn, st)
 	m.typedResult(fn, v)
+	if m.focus == nil {
+		m.noteMaking(fn, join(m.frame().returns, v))
+	}
 	if !st.dead {
 		m.returning(v, fn.Body, st)
 		m.ended(st)

@@ -354,7 +354,11 @@ func (m *members) isListed() bool { return m.whole || len(m.names) > 0 && (!m.op
 // collection runs a method of a list, a map or a text.
 func (m *machine) collection(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	if o := operationOf(name); o != noOperation {
-		if x, known := oneCollection(receiver); known {
+		x, known := oneCollection(receiver)
+		if !known && len(receiver) == 1 && receiver[0].form == unknown && holdsParam(receiver) && functionIn(arguments) != nil { // of what a caller gives, each
+			x, known = alt{form: sequence, list: []Value{{{parts: []part{{any: true, param: true}}}}}, perhaps: true}, true
+		}
+		if known {
 			if v, done := m.operate(n, o, x, arguments, st); done || st.dead {
 				return v, true
 			}

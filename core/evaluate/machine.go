@@ -75,6 +75,9 @@ type Result struct {
 	// Called are the functions of the tree that were given the name of a
 	// variable.
 	Called map[*Func]int
+	// Making are functions of the file that give others which read: from(prefix) gives
+	// { get: (name) => env[prefix + name] }.
+	Making []*Func
 	// Sought are functions of other files that are given what was read, and whether what
 	// they are given reads: then what they make may, too.
 	Sought map[string]bool
@@ -116,6 +119,7 @@ type machine struct {
 	inRounds    map[int32]bool               // those that are run for such rounds
 	makers      map[int32]bool               // whether functions that were passed over may make objects that read
 	givers      map[string][]int32           // what gives names of the file a value
+	making      []*Func                      // functions that give others which read
 	readers     []string                     // the classes of those
 	givings     map[*Func]map[string][]int32 // where functions give their variables a value
 	rounding    int                          // how many loops over what is known are being gone round
@@ -325,7 +329,7 @@ func (r *Run) Judge() *Result {
 	for node := range r.m.escaped { // in any order
 		delete(r.m.followed, node)
 	}
-	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Sought: r.m.sought, Compared: r.m.comparisons}
+	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Making: r.m.making, Sought: r.m.sought, Compared: r.m.comparisons}
 }
 
 // isOfNoObject reports whether the name of a read is not known for the one reason

@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // Maker returns the function with a name that gives a function without one to who calls
 // it, from = (prefix) => (name) => env[prefix + name], or nil.
@@ -25,4 +29,27 @@ func (fn *Func) Maker() *Func {
 		}
 	}
 	return nil
+}
+
+// noteMaking notes a function that gives functions of its own which may read, or an object
+// that has such.
+func (m *machine) noteMaking(fn *Func, v Value) {
+	if fn.within == nil && fn.Name != "" && !slices.Contains(m.making, fn) && m.givesOwn(fn, v, true) {
+		m.making = append(m.making, fn)
+	}
+}
+
+// givesOwn reports whether a value is a function within another one that may read; of an
+// object, whether a member is.
+func (m *machine) givesOwn(fn *Func, v Value, members bool) bool {
+	return slices.ContainsFunc(v, func(x alt) bool {
+		if members && x.form == record && x.members != nil && x.members.of == nil {
+			return slices.ContainsFunc(x.members.names, func(name string) bool { return m.givesOwn(fn, x.members.value[name], false) })
+		}
+		if x.form != function || x.fn == nil || x.fn.unit != m.u {
+			return false
+		}
+		inner := m.u.byNode[x.fn.node]
+		return inner != nil && inner.within == fn && inner.concerned
+	})
 }

@@ -26,6 +26,7 @@ type Helper struct {
 	// Inside are the reads inside it: what there is to report where nothing calls it.
 	Inside []Read
 
+	makes bool     // it gives functions that read, or an object that has such
 	keeps bool     // it is no function, but a variable that holds an object which reads
 	kept  []string // the names of the file that objects of its class are given
 	lang  *Language
@@ -54,8 +55,9 @@ func (h *Helper) usuallyHas(r Read) {
 	h.has(r)
 }
 
-// Alias reports whether it is another name for a helper, or for an object of helpers.
-func (h *Helper) Alias() bool { return h.of != nil || h.keeps }
+// Alias reports whether it is another name for a helper, or for an object of helpers, or
+// what makes such.
+func (h *Helper) Alias() bool { return h.of != nil || h.keeps || h.makes }
 
 // is reports whether a function of another file is the helper.
 func (h *Helper) is(fn *evaluate.Func) bool {

@@ -74,6 +74,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 		}
 		a.addRead(at, found, read)
 	}
+	a.noteMaking(result, functions)
 	for n := range result.Followed { // in any order
 		a.dropWhole(a.rangeOf(n).Lo)
 	}
@@ -131,6 +132,20 @@ func patternsOf(list []*evaluate.Read) map[int32][]string {
 		}
 	}
 	return patterns
+}
+
+// noteMaking has other files know the functions that give them functions which read.
+func (a *analysis) noteMaking(result *evaluate.Result, known map[*evaluate.Func]*Helper) {
+	for _, fn := range result.Making {
+		node := a.run.tree.Nodes[fn.Node]
+		at := slices.IndexFunc(result.Reads, func(r *evaluate.Read) bool {
+			in := a.run.tree.Nodes[r.Node]
+			return in.From >= node.From && in.To <= node.To
+		})
+		if known[fn] == nil && at >= 0 {
+			a.helperOf(fn, result.Reads[at].Access.Of.(*match)).makes = true
+		}
+	}
 }
 
 func (a *analysis) rangeOf(node int32) Range {
