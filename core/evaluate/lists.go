@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 
@@ -355,7 +356,7 @@ func (m *members) isListed() bool { return m.whole || len(m.names) > 0 && (!m.op
 func (m *machine) collection(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	if o := operationOf(name); o != noOperation {
 		x, known := oneCollection(receiver)
-		if !known && len(receiver) == 1 && receiver[0].form == unknown && holdsParam(receiver) && functionIn(arguments) != nil { // of what a caller gives, each
+		if !known && len(receiver) == 1 && receiver[0].form == unknown && holdsParam(receiver) && m.isParameterAsked(n) && functionIn(arguments) != nil { // of what a caller gives, each
 			x, known = alt{form: sequence, list: []Value{{{parts: []part{{any: true, param: true}}}}}, perhaps: true}, true
 		}
 		if known {
@@ -371,6 +372,13 @@ func (m *machine) collection(n int32, name string, receiver Value, arguments []a
 		return v, true
 	}
 	return m.recordMethod(n, name, receiver, arguments)
+}
+
+// isParameterAsked reports whether a method is asked of a parameter.
+func (m *machine) isParameterAsked(call int32) bool {
+	u, fn := m.unit(), m.frame().fn
+	object := u.Tree.Child(u.Tree.Child(call, 0), 0)
+	return fn != nil && u.kind(object) == parse.Name && slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(object) })
 }
 
 // asksFor are methods that report whether a collection has something.

@@ -140,7 +140,7 @@ func (a *analysis) noteMaking(result *evaluate.Result, known map[*evaluate.Func]
 		node := a.run.tree.Nodes[fn.Node]
 		at := slices.IndexFunc(result.Reads, func(r *evaluate.Read) bool {
 			in := a.run.tree.Nodes[r.Node]
-			return in.From >= node.From && in.To <= node.To
+			return r.Outer != nil && in.From >= node.From && in.To <= node.To
 		})
 		if known[fn] == nil && at >= 0 {
 			a.helperOf(fn, result.Reads[at].Access.Of.(*match)).makes = true
