@@ -67,7 +67,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && !m.isSaid(at) || fallback.Node != 0 && fallback.Node == r.Node) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -83,6 +83,17 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			r.Fallback = fallback
 		}
 	}
+}
+
+// standsIn reports whether a read is a node, or stands in it: what is made of a variable is
+// nothing to be used instead of it.
+func (m *machine) standsIn(r *Read, n int32) bool {
+	u := m.unit()
+	if n == 0 || r.Unit != u || int(r.Node) >= len(u.Tree.Nodes) {
+		return false
+	}
+	node, at := u.Tree.Nodes[n], u.Tree.Nodes[r.Node]
+	return node.From <= at.From && at.To <= node.To
 }
 
 // firstGiven returns the first of several things that a function of Go gives, with no error

@@ -43,6 +43,6 @@ fun f() {
     if (System.getenv("G") == null) { System.exit(1) }
     val h = System.getenv("H")?.toLongOrNull() ?: 30L
 }
-`, "A optional integer =3; B optional; C optional =c; D optional [listOf(\"D\", \"E\").firstNotNullOfOrNull { System.getenv(it) }]; E optional =d; F required; G required; H optional integer =30"},
+`, "A optional integer =3; B optional; C optional =c; D optional =d; E optional =d; F required; G required; H optional integer =30"},
 	})
 }

@@ -120,3 +120,16 @@ func TestNoReads(t *testing.T) {
 		{"a.pl", "$ENV{A} = 1; delete $ENV{B}; # $ENV{C}\nlocal $ENV{D} = 1; print $ENV{E};\n", "E"},
 	})
 }
+
+// What is left when something was taken out of the environment is the environment, too.
+func TestTheRest(t *testing.T) {
+	namesAre(t, []naming{
+		{"a.js", "const { A, ...rest } = process.env;\nrest.B;\nrest['C'];\n", "A B C"},
+		{"a.js", "const { env: { A, ...rest } } = process;\nrest.B;\n", "A B"},
+		{"a.js", "const { env, ...others } = process;\nenv.A;\nothers.B;\n", "A"},
+		{"a.js", "const { a, ...rest } = { a: 1, b: process.env.B };\nrest.C;\n", "B"},
+		{"a.js", "const { A, ...rest } = process.env;\nexport { rest };\n", "A"},
+		{"a.js", "const { A, ...rest } = process.env;\nmodule.exports = { A, rest };\n", "A"},
+		{"a.js", "const { A, ...rest } = process.env;\nspawn('x', { env: rest });\n", "A *"},
+	})
+}
