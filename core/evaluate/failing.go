@@ -24,7 +24,7 @@ func (m *machine) returns(n int32, st *state) {
 	if value != 0 && !(u.Words.Pointers && u.kind(value) == parse.Block && u.Tree.Child(value, 0) == 0) { // return {}
 		v = m.quiet(value, st)
 	} else {
-		v = Value{{form: nothing}}
+		v = m.resultsNow(st)
 	}
 	if st.dead {
 		return

@@ -142,6 +142,7 @@ func (m *machine) isRunning(fn *Func) bool {
 // where a function returns that.
 func (m *machine) body(fn *Func, st *state) Value {
 	u := fn.Unit
+	m.declareResults(fn, st)
 	for _, s := range fn.before {
 		if !m.initialises(fn, s, st) && !m.setsField(fn, s, st) {
 			m.exec(s, st)
