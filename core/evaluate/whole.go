@@ -76,7 +76,7 @@ func (m *machine) named(v Value, name string, all bool, n int32) bool {
 
 // beginnings are functions that ask how a text begins.
 var beginnings = map[string]bool{
-	"startswith": true, "startsWith": true, "start_with?": true, "StartsWith": true, "hasPrefix": true, "starts_with": true, "HasPrefix": true,
+	"startswith": true, "strip_prefix": true, "CutPrefix": true, "startsWith": true, "start_with?": true, "StartsWith": true, "hasPrefix": true, "starts_with": true, "HasPrefix": true,
 	"str_starts_with": true, "starts_with?": true, "hasprefix": true,
 }
 

@@ -82,8 +82,16 @@ func (p *parser) barred() {
 	p.at++
 	for p.at < p.end && !p.is("|") {
 		at := p.at
-		if p.kind() == syntax.Open {
-			p.within(p.at, p.all)
+		if p.kind() == syntax.Open || p.kind() == syntax.Word && p.kindAt(at+1) == syntax.Open { // |(k, v)|, |Some(x)|
+			mark := len(p.stack)
+			if p.kind() == syntax.Word {
+				p.at++
+			}
+			p.add(p.operandPattern())
+			p.add(p.make(Parameter, at, -1, mark))
+			if p.take(":") {
+				p.skipType()
+			}
 			continue
 		}
 		p.at++
