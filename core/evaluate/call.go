@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // argument is what a function is given.
@@ -74,7 +75,7 @@ func (m *machine) call(n int32, st *state) Value {
 	if list := u.children(n); u.Words.Shift != "" && u.calleeName(callee) == u.Words.Shift && len(list) == 2 && u.kind(list[1]) == parse.Name { // shift @x
 		return m.shifted(u.at(list[1]), st)
 	}
-	if u.Words.Catchers[u.calleeName(callee)] && (u.kind(callee) == parse.Name || isUpper(u.calleeName(callee))) && len(u.children(n)) == 2 {
+	if u.Words.Catchers[u.calleeName(callee)] && (u.kind(callee) == parse.Name || syntax.IsCapital(u.calleeName(callee))) && len(u.children(n)) == 2 {
 		return m.orNothing(u.children(n)[1], n, st)
 	}
 	return m.called(n, callee, m.arguments(n, st), st)
@@ -161,7 +162,7 @@ func namesFailure(constant string) bool {
 func (m *machine) thrownBy(n int32) string {
 	u := m.unit()
 	if list := u.children(n); len(list) > 1 {
-		if name := m.thrown(list[1]); isUpper(name) {
+		if name := m.thrown(list[1]); syntax.IsCapital(name) {
 			return name
 		}
 	}
@@ -189,7 +190,7 @@ func (m *machine) isStop(n int32) bool {
 	if u.kind(callee) == parse.Name {
 		return len(u.funcs[name]) == 0
 	}
-	return u.Words.Stops["."+name] || isUpper(name)
+	return u.Words.Stops["."+name] || syntax.IsCapital(name)
 }
 
 // calleePath returns the path of what is called.

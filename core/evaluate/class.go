@@ -5,6 +5,7 @@ import (
 	"sync/atomic"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // Class is a class of the tree.
@@ -107,7 +108,7 @@ func (c *Class) method(name string, depth int) *Func {
 // classNamed returns the class of a name: one of the file, or of another one if its
 // objects may read. Else it returns nil.
 func (u *Unit) classNamed(name string) *Class {
-	if c := u.classes[name]; c != nil || u.OuterClass == nil || !isUpper(name) {
+	if c := u.classes[name]; c != nil || u.OuterClass == nil || !syntax.IsCapital(name) {
 		return c
 	}
 	return u.OuterClass(name, 0)
@@ -116,7 +117,7 @@ func (u *Unit) classNamed(name string) *Class {
 // outerClassAt returns the class of another file that a name or member stands for, if
 // its objects may read, or nil.
 func (u *Unit) outerClassAt(n int32) *Class {
-	if u.OuterClass == nil || !isUpper(u.at(n)) {
+	if u.OuterClass == nil || !syntax.IsCapital(u.at(n)) {
 		return nil
 	}
 	return u.OuterClass(u.at(n), n)

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // defines runs the definition of a function within another.
@@ -173,7 +174,7 @@ func (m *machine) member(s int32, c *Class, st *state) {
 			m.eval(s, st)
 			return
 		}
-		if callee := u.Tree.Child(s, 0); u.kind(callee) == parse.Name && (len(c.params)+len(c.methods) > 0 && isUpper(u.at(callee)) || c.names()) {
+		if callee := u.Tree.Child(s, 0); u.kind(callee) == parse.Name && (len(c.params)+len(c.methods) > 0 && syntax.IsCapital(u.at(callee)) || c.names()) {
 			object := m.make(c, m.arguments(s, st), s, st)
 			m.nameConstant(object, u.at(callee))
 			m.setField(u.at(callee), object, st, 0)
@@ -236,5 +237,3 @@ func (m *machine) listed(c *Class, object Value) {
 	}
 	all.set("values()", Value{{form: sequence, list: append(append([]Value{}, list...), object)}})
 }
-
-func isUpper(s string) bool { return s != "" && s[0] >= 'A' && s[0] <= 'Z' }

@@ -157,10 +157,10 @@ func (u *Unit) makesOuter(c made) bool {
 		return false
 	}
 	name := c.name
-	if object := u.Tree.Child(c.callee, 0); c.callee != 0 && u.kind(c.callee) == parse.Member && object != 0 && !isUpper(name) {
+	if object := u.Tree.Child(c.callee, 0); c.callee != 0 && u.kind(c.callee) == parse.Member && object != 0 && !syntax.IsCapital(name) {
 		name = u.at(object)
 	}
-	return isUpper(name) && u.classes[name] == nil && u.Makes(name)
+	return syntax.IsCapital(name) && u.classes[name] == nil && u.Makes(name)
 }
 
 // outside returns the function of another file that a call means, or nil.

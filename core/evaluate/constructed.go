@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // textTypes are the types of C++ whose objects are texts.
@@ -27,7 +28,7 @@ func (m *machine) constructed(name, brackets int32, st *state) Value {
 	if len(arguments) == 1 && slices.Contains(textTypes, kind) {
 		return arguments[0].value
 	}
-	if isUpper(kind) && u.kind(brackets) == parse.Unknown {
+	if syntax.IsCapital(kind) && u.kind(brackets) == parse.Unknown {
 		return Value{{form: record, members: &members{open: true, made: &making{name: kind, arguments: arguments}}}}
 	}
 	return Value{anything(m.depth())}

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // What is declared, with or without a value.
@@ -64,7 +65,7 @@ func (m *machine) bindUnset(n int32, st *state) {
 			r := &members{of: c, open: true}
 			m.zeroFields(r, c)
 			st.scope.vars.put(name, Value{{form: record, members: r}})
-		} else if u.Words.Errors != nil && u.next(n) == "string" && !isUpper(name) { // no other package gives it one
+		} else if u.Words.Errors != nil && u.next(n) == "string" && !syntax.IsCapital(name) { // no other package gives it one
 			st.scope.vars.put(name, textOf("", m.depth()))
 		} else if u.Words.Errors != nil || u.Words.Pointers {
 			st.scope.vars.put(u.at(n), Value{anything(m.depth())})

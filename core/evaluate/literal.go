@@ -276,7 +276,7 @@ func (m *machine) recordOf(n int32, st *state) Value {
 	}
 	r := &members{of: m.typeOf(n)}
 	r.open = r.of != nil
-	if name := m.typeName(n); r.of == nil && isUpper(name) {
+	if name := m.typeName(n); r.of == nil && syntax.IsCapital(name) {
 		r.made = &making{name: name, written: true}
 	}
 	ordered := alt{form: sequence}

@@ -34,7 +34,7 @@ func (u *Unit) MethodsOfMade(fn *Func) (list []*Func) {
 	f, node := u.Tree.File, u.Tree.Nodes[fn.Node]
 	seen := map[string]bool{}
 	for i := int(node.From); i < min(int(node.To), int(node.From)+longestHead); i++ {
-		if f.Kind(i) != syntax.Word || !isUpper(f.Text(i)) || seen[f.Text(i)] {
+		if f.Kind(i) != syntax.Word || !syntax.IsCapital(f.Text(i)) || seen[f.Text(i)] {
 			continue
 		}
 		seen[f.Text(i)] = true

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // systemName marks the text that tells the system that a program runs on: it is
@@ -58,7 +59,7 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if v, known := m.textLength(name, of); known {
 		return v
 	}
-	if u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") && isUpper(u.at(object)) && len(u.Words.Uses["."+name]) > 0 { // String::toInt, given to something
+	if u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") && syntax.IsCapital(u.at(object)) && len(u.Words.Uses["."+name]) > 0 { // String::toInt, given to something
 		return Value{{name: u.at(object) + "." + name, parts: anyParts(m.depth())}}
 	}
 	if v, known := m.askLists(of, name); known {
@@ -351,22 +352,23 @@ func (m *machine) index(n int32, st *state) Value {
 	if v, done := m.askOuter(list[0], of, indexMethods, n, []argument{{node: u.Tree.Child(n, 1), value: key}}, st); done {
 		return v
 	}
-	if name, plain := key.plain(); plain && wholeAmong(of) != nil { // that was given a value here
-		if v, _, found := m.lookup(m.path(list[0])+"["+name, st); found && m.path(list[0]) != "" {
+	name, plain := key.plain()
+	a, asked := wholeAmong(of), []argument{{node: list[len(list)-1], value: key}}
+	if path := m.path(list[0]); plain && a != nil && path != "" { // that was given a value here
+		if v, _, found := m.lookup(path+"["+name, st); found {
 			return v
 		}
 	}
-	if a := wholeAmong(of); a != nil && len(key) > 0 {
-		if v, done := m.askWhole(n, a, "[", []argument{{node: list[len(list)-1], value: key}}, st); done {
+	if a != nil && len(key) > 0 {
+		if v, done := m.askWhole(n, a, "[", asked, st); done {
 			return v
 		}
 	}
 	if f := laidOver(of); f != nil && len(key) > 0 {
-		if v, done := m.askLaid(n, f, "[", []argument{{node: list[len(list)-1], value: key}}, st); done {
+		if v, done := m.askLaid(n, f, "[", asked, st); done {
 			return v
 		}
 	}
-	name, plain := key.plain()
 	if plain {
 		if len(of) == 1 && m.isEmptyGiven(list[0], of[0]) {
 			return Value{{form: nothing}}

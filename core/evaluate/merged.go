@@ -83,7 +83,7 @@ func (m *machine) merges(name string, receiver Value, arguments []argument) (Val
 
 // askLaid asks a map that the environment is laid over for a variable.
 func (m *machine) askLaid(n int32, f *members, how string, arguments []argument, st *state) (Value, bool) {
-	if f.env == nil || f.env.Asked == nil || len(arguments) == 0 || removes[how] || how == "[" && m.unit().isRemoved(n) {
+	if f.env == nil || f.env.Asked == nil || len(arguments) == 0 || m.unit().isTakenOut(n, how) {
 		return nil, false
 	}
 	name, plain := arguments[0].value.plain()
@@ -104,9 +104,7 @@ func (m *machine) askLaid(n int32, f *members, how string, arguments []argument,
 	if asked(len(arguments)) == nil {
 		return nil, false
 	}
-	if f.env == m.u.Access[f.env.Node] {
-		m.followed[f.env.Node] = true
-	}
+	m.isFollowed(f.env)
 	v := m.readBy(&closure{reads: asked}, n, arguments, st)
 	if !has || st.dead {
 		return v, true

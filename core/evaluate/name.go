@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // What a name stands for.
@@ -165,7 +166,7 @@ func (m *machine) isVariable(n int32, st *state) bool {
 
 // constant returns the value of a name that other files define.
 func (m *machine) constant(name string) Value {
-	if last := lastOf(name); m.unit().Words.Errors != nil && len(last) > 3 && (strings.HasPrefix(last, "Err") || strings.HasPrefix(last, "err")) && isUpper(last[3:]) {
+	if last := lastOf(name); m.unit().Words.Errors != nil && len(last) > 3 && (strings.HasPrefix(last, "Err") || strings.HasPrefix(last, "err")) && syntax.IsCapital(last[3:]) {
 		return Value{{form: failure, name: "error"}}
 	}
 	return single(alt{}, part{any: true, ref: name, frame: m.depth()})

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // make makes an object of a class. What reads in it, any object of the class may have.
@@ -98,7 +99,7 @@ func (m *machine) madeClass(arguments []argument) Value {
 		names := flat([]argument{a})
 		for _, name := range names {
 			s, plain := name.plain()
-			if !plain || a.name != "" || i == 0 && isUpper(s) {
+			if !plain || a.name != "" || i == 0 && syntax.IsCapital(s) {
 				continue
 			}
 			c.fields = append(c.fields, strings.FieldsFunc(s, func(r rune) bool { return r == ' ' || r == ',' })...)
@@ -188,7 +189,7 @@ func (m *machine) outerClass(n int32) string {
 		return ""
 	}
 	object := u.Tree.Child(n, 0)
-	if name := u.at(object); u.kind(object) == parse.Name && isUpper(name) && u.classes[name] == nil && u.Outer(name) {
+	if name := u.at(object); u.kind(object) == parse.Name && syntax.IsCapital(name) && u.classes[name] == nil && u.Outer(name) {
 		return name
 	}
 	return ""
@@ -301,5 +302,5 @@ func (m *machine) makesObject(n int32, name string) bool {
 	if u.Words.Capitals && !u.Tree.File.Is(from, "new") && !u.Tree.File.Is(from-1, "new") {
 		return false
 	}
-	return isUpper(name) || name == "object" || name == "new"
+	return syntax.IsCapital(name) || name == "object" || name == "new"
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // Whether a value fits a pattern: what each kind of pattern asks of it, and the
@@ -191,7 +192,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		}
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
 	}
-	if isUpper(name) || !u.Words.Returns && u.Words.Loops != Keys {
+	if syntax.IsCapital(name) || !u.Words.Returns && u.Words.Loops != Keys {
 		v := m.name(p, st)
 		m.compared(Value{x}, v)
 		if len(v) > 0 {

@@ -172,7 +172,7 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 			within.concerned = true
 			within.named = within.named || !a.Literal
 		} else if t.Nodes[n].Kind == parse.Record {
-			if at := int(t.Nodes[n].At) - 1; at >= int(t.Nodes[n].From) && isUpper(t.File.Text(at)) { // Reader{a: b}
+			if at := int(t.Nodes[n].At) - 1; at >= int(t.Nodes[n].From) && syntax.IsCapital(t.File.Text(at)) { // Reader{a: b}
 				within.calls = append(within.calls, made{t.File.Text(at), 0})
 			}
 		} else if t.Nodes[n].Kind == parse.Call {
@@ -363,7 +363,10 @@ func (u *Unit) receiver(fn *Func) *Class {
 // calls, itself or through others, and that were passed over when the file was
 // read.
 func (u *Unit) PassedOver(fn *Func) (names []string) {
-	todo, seen := []*Func{fn}, map[*Func]bool{}
+	todo, seen, within := []*Func{fn}, map[*Func]bool{}, map[*Func][]*Func{}
+	for _, inner := range u.list {
+		within[inner.within] = append(within[inner.within], inner)
+	}
 	for len(todo) > 0 {
 		fn, todo = todo[len(todo)-1], todo[:len(todo)-1]
 		if seen[fn] {
@@ -374,11 +377,7 @@ func (u *Unit) PassedOver(fn *Func) (names []string) {
 			names = append(names, fn.Name)
 			continue
 		}
-		for _, inner := range u.list { // what it may give its caller
-			if inner.within == fn {
-				todo = append(todo, inner)
-			}
-		}
+		todo = append(todo, within[fn]...) // what it may give its caller
 		for _, c := range fn.calls {
 			todo = append(todo, u.funcs[c.name]...)
 			if class := u.classes[c.name]; class != nil && class.constructor() != nil {

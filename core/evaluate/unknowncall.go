@@ -5,13 +5,17 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
+
+// mostSought bounds how many functions of other files are looked for.
+const mostSought = 50
 
 // seek notes that a function is looked for in other files: it is given what was
 // read, or stands in for it.
 func (m *machine) seek(n int32, name string, arguments []argument) {
 	u := m.unit()
-	if m.focus != nil || u != m.u || len(name) < 3 || len(m.sought) > 50 {
+	if m.focus != nil || u != m.u || len(name) < 3 || len(m.sought) > mostSought {
 		return
 	}
 	callee := u.Tree.Child(n, 0)
@@ -40,7 +44,7 @@ func (m *machine) seekGiven(arguments []argument) {
 	}
 	for _, a := range arguments {
 		k := u.kind(a.node)
-		if path := u.Path(a.node); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= 50 {
+		if path := u.Path(a.node); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= mostSought {
 			if _, known := m.sought[path]; !known {
 				m.sought[path] = false
 			}
@@ -73,7 +77,7 @@ func (m *machine) isRunBlock(n int32) bool {
 // isInterface reports whether a call makes what has one method of a block: Property { … }.
 func (m *machine) isInterface(n int32, name string, arguments []argument) bool {
 	list := m.unit().children(n)
-	return m.unit().Words.Extends && isUpper(name) && len(list) == 2 && len(arguments) == 1 && m.unit().kind(list[1]) == parse.Lambda
+	return m.unit().Words.Extends && syntax.IsCapital(name) && len(list) == 2 && len(arguments) == 1 && m.unit().kind(list[1]) == parse.Lambda
 }
 
 // isOfIs reports whether a call is one of a collection of questions by the name of is:
@@ -131,7 +135,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 			return m.invoke(f[0], n, []argument{{value: given}}, st)
 		}
 	}
-	if last := len(arguments) - 1; last >= 0 && isUpper(name) && m.unit().kind(arguments[last].node) == parse.Block && len(arguments[last].value) == 1 {
+	if last := len(arguments) - 1; last >= 0 && syntax.IsCapital(name) && m.unit().kind(arguments[last].node) == parse.Block && len(arguments[last].value) == 1 {
 		switch arguments[last].value[0].form { // new Dictionary<…> { ["A"] = "b" }
 		case record, sequence:
 			return arguments[last].value
@@ -147,7 +151,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		return Value{{form: record, members: &members{open: true, made: &making{name: class, by: name, arguments: arguments}}}}
 	}
 	if maker := m.outerMaker(m.unit().Tree.Child(n, 0)); maker != "" {
-		if m.focus == nil && m.unit() == m.u && len(m.sought) <= 50 {
+		if m.focus == nil && m.unit() == m.u && len(m.sought) <= mostSought {
 			m.sought[m.unit().Path(m.unit().Tree.Child(n, 0))] = true
 		}
 		return Value{{form: record, members: &members{open: true, made: &making{name: maker, arguments: arguments}}}}

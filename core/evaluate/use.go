@@ -6,6 +6,7 @@ import (
 	"unicode"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // pathUse returns what a function does with an argument.
@@ -21,7 +22,7 @@ func (m *machine) pathUse(path, name string, arguments []argument, n int32) (Use
 	if at := strings.IndexFunc(path, unicode.IsUpper); len(list) == 0 && at > 0 && path[at-1] == '.' { // java.util.Objects.requireNonNull
 		list = u.Words.Uses[path[at:]]
 	}
-	if len(list) == 0 && path != name && isUpper(path) && len(path) > len(name) {
+	if len(list) == 0 && path != name && syntax.IsCapital(path) && len(path) > len(name) {
 		list = u.Words.Uses["new "+name]
 	}
 	if len(list) > 0 && m.isOwn(name, path, n) {
@@ -362,7 +363,7 @@ func (m *machine) namedMethod(v Value) (Use, bool) {
 		return Use{}, false
 	}
 	at := strings.LastIndexByte(v[0].name, '.')
-	if at < 0 || !isUpper(v[0].name) {
+	if at < 0 || !syntax.IsCapital(v[0].name) {
 		return Use{}, false
 	}
 	return m.pick(m.unit().Words.Uses[v[0].name[at:]], nil)

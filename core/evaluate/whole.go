@@ -192,20 +192,32 @@ func (m *machine) standsFirst(n, call int32, st *state) {
 // askWhole asks something that holds the environment for a variable: by a method, for an
 // element, "[", or for a member, ".".
 func (m *machine) askWhole(n int32, a *Access, how string, arguments []argument, st *state) (Value, bool) {
-	if a.Asked == nil || len(arguments) == 0 || arguments[0].spread || arguments[0].value == nil || removes[how] || how == "[" && m.unit().isRemoved(n) {
+	if a.Asked == nil || len(arguments) == 0 || arguments[0].spread || arguments[0].value == nil || m.unit().isTakenOut(n, how) {
 		return nil, false
 	}
 	if one := a.Asked(how, len(arguments)); one == nil {
 		return nil, false
 	}
-	if a == m.u.Access[a.Node] {
-		m.followed[a.Node] = true
-	}
+	m.isFollowed(a)
 	return m.readBy(&closure{reads: func(count int) *Access { return a.Asked(how, count) }}, n, arguments, st), true
 }
 
 // removes are methods by which something is taken out of a copy of the environment.
 var removes = map[string]bool{"pop": true, "delete": true, "remove": true, "setdefault": true}
+
+// isTakenOut reports whether something is taken out of a map by a method, or by an element
+// of it that is removed.
+func (u *Unit) isTakenOut(n int32, how string) bool {
+	return removes[how] || how == "[" && u.isRemoved(n)
+}
+
+// isFollowed notes, of the environment as a whole where it stands in the file, that it is
+// known what becomes of it.
+func (m *machine) isFollowed(a *Access) {
+	if a == m.u.Access[a.Node] {
+		m.followed[a.Node] = true
+	}
+}
 
 // isRemoved reports whether an element is taken out of what it is of: del env["X"].
 func (u *Unit) isRemoved(n int32) bool {

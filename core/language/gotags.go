@@ -73,7 +73,7 @@ func (w *taggedStructs) options() {
 		return
 	}
 	for i := range f.Tokens { // settings of a type of another file: var c config.Settings
-		if f.Kind(i) == syntax.Word && (f.Is(i-2, "var") || f.Is(i+1, "{") && (f.Is(i-1, ".") || f.Is(i-1, ":=") || f.Is(i-1, "&"))) && w.types[f.Text(i)] == 0 && isExportedGo(f.Text(i)) {
+		if f.Kind(i) == syntax.Word && (f.Is(i-2, "var") || f.Is(i+1, "{") && (f.Is(i-1, ".") || f.Is(i-1, ":=") || f.Is(i-1, "&"))) && w.types[f.Text(i)] == 0 && syntax.IsCapital(f.Text(i)) {
 			w.source.Give(declare.Role{Name: f.Text(i), File: w.source.File, As: declare.Base, Prefix: w.prefix, Module: "*"})
 		}
 	}
@@ -169,7 +169,7 @@ func (w *taggedStructs) walk(open int, prefix string, depth int) {
 		switch own, hasPrefix := prefixIn(tag); {
 		case inner != 0 && inner != open:
 			w.walk(inner, prefix+own, depth+1)
-		case inner == 0 && hasPrefix && tag != "" && isExportedGo(f.Text(end)): // of another file
+		case inner == 0 && hasPrefix && tag != "" && syntax.IsCapital(f.Text(end)): // of another file
 			w.source.Give(declare.Role{Name: f.Text(end), File: w.source.File, As: declare.Base, Prefix: prefix + own, Module: "*"})
 		case !w.known[last]:
 			w.field(at, last, tag, prefix)
@@ -282,6 +282,3 @@ func (w *taggedStructs) says(s *declare.Setting, tag reflect.StructTag, options 
 		}
 	}
 }
-
-// isExportedGo reports whether other packages see a name.
-func isExportedGo(name string) bool { return name != "" && name[0] >= 'A' && name[0] <= 'Z' }

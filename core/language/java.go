@@ -188,15 +188,13 @@ func ownImport(f *syntax.File, o *reads.Outline, first, last, bound int) {
 	switch name := f.Text(last); {
 	case module == "" || name == "" || owner == "":
 	case name == "*" || name == "_":
-		if isCapital(owner) {
+		if syntax.IsCapital(owner) {
 			o.Import("*", strings.TrimSuffix(module, "."), 0)
 		}
-	case !isCapital(name) && f.Kind(bound) == syntax.Word:
+	case !syntax.IsCapital(name) && f.Kind(bound) == syntax.Word:
 		o.Import(f.Text(bound), module+name, 0)
 	}
 }
-
-func isCapital(name string) bool { return name[0] >= 'A' && name[0] <= 'Z' }
 
 var javaGrammar = &parse.Grammar{
 	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true, Patterns: true,

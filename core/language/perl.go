@@ -92,7 +92,7 @@ func perlUse(f *syntax.File, o *reads.Outline, i int) {
 			o.Import(name, module+"."+name, i)
 		}
 	}
-	if !listed && isCapital(module) {
+	if !listed && syntax.IsCapital(module) {
 		o.Import("*", module, i)
 	}
 }

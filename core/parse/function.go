@@ -54,7 +54,7 @@ func (p *parser) methodAt(i int) int {
 		text := p.textAt(i)
 		switch {
 		case text == "(" && i > from && (p.kindAt(i-1) == syntax.Word || p.textAt(i-1) == ">" || p.textAt(i-1) == "]" || p.kindAt(i-1) == syntax.String):
-			if p.textAt(p.mate(i)+1) == ";" && words < 2 && !isUpper(p.textAt(from)) { // port('8080'); of an enumeration
+			if p.textAt(p.mate(i)+1) == ";" && words < 2 && !syntax.IsCapital(p.textAt(from)) { // port('8080'); of an enumeration
 				return 0
 			}
 			if (p.class || words > 1) && (p.methodBodyAt(p.mate(i)+1) || p.oldStyleBody(i) > 0) {
@@ -430,5 +430,3 @@ func (p *parser) initialisers() {
 		p.add(p.make(Call, from, open, mark))
 	}
 }
-
-func isUpper(name string) bool { return name != "" && name[0] >= 'A' && name[0] <= 'Z' }

@@ -109,9 +109,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if bundled {
 		a.forgetShortNames()
 	}
-	a.takeEnvironments()
-	a.direct()
-	a.destructured()
+	a.findAccesses()
 	var run *evaluate.Run
 	if a.run != nil || context != nil && len(context.Helpers) > 0 { // else there is nothing to be found
 		run = a.discover()
@@ -158,6 +156,13 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 		r.Roles = append(r.Roles, a.givenNames()...)
 	}
 	return r.detached(), nil
+}
+
+// findAccesses finds where the environment is asked for something.
+func (a *analysis) findAccesses() {
+	a.takeEnvironments()
+	a.direct()
+	a.destructured()
 }
 
 // declare makes a read of a declared setting. Where an idiom found it already,

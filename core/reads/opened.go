@@ -85,9 +85,7 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 	}
 	a := h.lang.open(src, folding)
 	a.file, a.context = h.File, c
-	a.takeEnvironments()
-	a.direct()
-	a.destructured()
+	a.findAccesses()
 	run := a.prepare()
 	run.opening = true // two files may call each other's helpers
 	run.unit.Prepare()

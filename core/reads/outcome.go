@@ -23,10 +23,10 @@ func (a *analysis) judge(run *evaluate.Run) {
 		if at := strings.LastIndexByte(name, '.'); at >= 0 {
 			module, last = name[:at], name[at+1:]
 		}
-		if class := lastOf(module); isCapital(class) && a.lang.Exports == "" && strings.Contains(module, ".") { // Reader of source.Reader.new
+		if class := lastOf(module); syntax.IsCapital(class) && a.lang.Exports == "" && strings.Contains(module, ".") { // Reader of source.Reader.new
 			module, last = module[:len(module)-len(class)-1], class
 		}
-		if (module != a.ownModule() || !a.lang.isCommon(last) || isCapital(last)) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
+		if (module != a.ownModule() || !a.lang.isCommon(last) || syntax.IsCapital(last)) && len(r.unit.Named(last)) == 0 && (module != a.ownModule() || a.lang.SharesNames || a.lang.Global) {
 			if module != anywhere {
 				module = lastOf(module)
 			}
@@ -104,9 +104,6 @@ func (l *Language) isOfLibrary(path string) bool {
 	first := strings.FieldsFunc(path, func(r rune) bool { return r == '/' || r == '.' })
 	return len(first) > 1 && l.compiled != nil && l.compiled.libraries[first[0]]
 }
-
-// isCapital reports whether a name begins like that of a class.
-func isCapital(name string) bool { return name != "" && name[0] >= 'A' && name[0] <= 'Z' }
 
 // ownModule returns where functions that are called by their bare names may be:
 // in the folder of the file, or anywhere, as in files that import all of something.

@@ -392,9 +392,7 @@ func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []
 func (l *Language) functionsIn(file string, src []byte, names []string, makes map[string]bool, folding *syntax.Folding) (list []*Helper, open []string) {
 	a := l.open(src, folding)
 	a.file = file
-	a.takeEnvironments()
-	a.direct()
-	a.destructured()
+	a.findAccesses()
 	a.prepare()
 	a.run.unit.Prepare()
 	note := func(fn *evaluate.Func) {
