@@ -302,7 +302,7 @@ func (a *analysis) onlyOne(h *Helper) bool {
 
 // isOnly reports whether no other helper has the name of one.
 func (a *analysis) isOnly(h *Helper) bool {
-	return a.context != nil && len(a.context.helpersNamed(h.Name)) == 1
+	return a.context != nil && len(a.context.listed().named[h.Name]) == 1
 }
 
 // inherits reports whether a class of the file extends one of another file, or takes in

@@ -31,88 +31,51 @@ type Context struct {
 	given   *Words // the names of functions that are given the environment, or nil
 	other   bool   // there are roles of other kinds
 
-	mutex     sync.Mutex
-	byName    map[string][]*Helper
-	unnamed   []*Helper            // that who imports them gives a name
-	answering []*Helper            // by whom objects are called, or asked for elements
-	keeping   map[string][]*Helper // by names of their files that stand for what they make
-	ofClass   map[string][]*Helper // by the classes that they are methods of
-	owners    map[string]bool      // classes that have helpers, and the names of their modules
-	listed    int
+	mutex sync.Mutex
+	list  *helperList
 }
 
-// helpersNamed returns the helpers of a name.
-func (c *Context) helpersNamed(name string) []*Helper {
+// helperList has helpers by what they are looked for.
+type helperList struct {
+	of      int // how many there are
+	named   map[string][]*Helper
+	unnamed []*Helper            // that who imports them gives a name
+	answers []*Helper            // that are run where an object is called or asked for an element
+	keepers map[string][]*Helper // by names of their files that stand for what they make
+	ofClass map[string][]*Helper // by the classes that they are methods of
+	owners  map[string]bool      // classes that have helpers, and the names of their modules
+}
+
+// listed returns the helpers of other files by what they are looked for.
+func (c *Context) listed() *helperList {
 	c.mutex.Lock()
 	defer c.mutex.Unlock()
-	c.list()
-	return c.byName[name]
-}
-
-// defaults returns the helpers that who imports them gives a name.
-func (c *Context) defaults() []*Helper {
-	c.mutex.Lock()
-	defer c.mutex.Unlock()
-	c.list()
-	return c.unnamed
-}
-
-// owns reports whether a class has helpers, or those of a module do.
-func (c *Context) owns(name string) bool {
-	c.mutex.Lock()
-	defer c.mutex.Unlock()
-	c.list()
-	return c.owners[name]
-}
-
-// ownedBy returns the helpers that are methods of a class.
-func (c *Context) ownedBy(class string) []*Helper {
-	c.mutex.Lock()
-	defer c.mutex.Unlock()
-	c.list()
-	return c.ofClass[class]
-}
-
-// answers returns the helpers that are run where an object is called or asked for an
-// element.
-func (c *Context) answers() []*Helper {
-	c.mutex.Lock()
-	defer c.mutex.Unlock()
-	c.list()
-	return c.answering
-}
-
-// keepers returns the helpers whose file has a name for what is made of them.
-func (c *Context) keepers(name string) []*Helper {
-	c.mutex.Lock()
-	defer c.mutex.Unlock()
-	c.list()
-	return c.keeping[name]
-}
-
-// list sorts the helpers by their names; the lock is held.
-func (c *Context) list() {
-	if c.listed == len(c.Helpers) {
-		return
+	if c.list == nil || c.list.of != len(c.Helpers) {
+		c.list = listHelpers(c.Helpers)
 	}
-	c.answering, c.keeping = nil, map[string][]*Helper{}
-	c.byName, c.unnamed, c.owners, c.listed = map[string][]*Helper{}, nil, map[string]bool{}, len(c.Helpers)
-	c.ofClass = map[string][]*Helper{}
-	for _, h := range c.Helpers {
-		c.byName[h.Name] = append(c.byName[h.Name], h)
+	return c.list
+}
+
+func listHelpers(helpers []*Helper) *helperList {
+	list := &helperList{
+		of: len(helpers), named: map[string][]*Helper{}, keepers: map[string][]*Helper{}, ofClass: map[string][]*Helper{}, owners: map[string]bool{},
+	}
+	for _, h := range helpers {
+		list.named[h.Name] = append(list.named[h.Name], h)
 		if h.Owner != "" {
 			stem, folder := h.origin()
-			c.owners[h.Owner], c.owners[stem], c.owners[folder] = true, true, true
-			c.ofClass[h.Owner] = append(c.ofClass[h.Owner], h)
+			list.owners[h.Owner], list.owners[stem], list.owners[folder] = true, true, true
+			list.ofClass[h.Owner] = append(list.ofClass[h.Owner], h)
 		}
 		if h.Owner != "" && evaluate.Answers(h.Name) {
-			c.answering = append(c.answering, h)
+			list.answers = append(list.answers, h)
 		}
 		for _, name := range h.Also {
-			c.keeping[name] = append(c.keeping[name], h)
+			list.keepers[name] = append(list.keepers[name], h)
 		}
 		if h.Default {
-			c.unnamed = append(c.unnamed, h)
+			list.unnamed = append(list.unnamed, h)
 		}
 	}
+	return list
 }

@@ -208,10 +208,10 @@ func (a *analysis) meansHelper(name string, b Binding) bool {
 	if from == "" {
 		return false
 	}
-	if last := lastOf(from); last != name && len(a.context.helpersNamed(last)) > 0 {
+	if last := lastOf(from); last != name && len(a.context.listed().named[last]) > 0 {
 		return true
 	}
-	return slices.ContainsFunc(a.context.defaults(), func(h *Helper) bool { return a.importsDefault(h, from) })
+	return slices.ContainsFunc(a.context.listed().unnamed, func(h *Helper) bool { return a.importsDefault(h, from) })
 }
 
 // unseen returns the offsets at which names that matter stand in what was

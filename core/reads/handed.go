@@ -89,7 +89,7 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 			a.dropWhole(at.Lo)
 		case !there:
 			a.tellHanded(h)
-			if name := a.f.Text(h.callee.Hi - 1); h.position == ofReceiver && a.asksReceiver(name) || a.context != nil && a.context.owns(name) {
+			if name := a.f.Text(h.callee.Hi - 1); h.position == ofReceiver && a.asksReceiver(name) || a.context != nil && a.context.listed().owners[name] {
 				a.dropWhole(at.Lo)
 			}
 		}
@@ -296,7 +296,7 @@ func (a *analysis) superAt(h handing) (class parse.Node) {
 func (a *analysis) ownsBase(class parse.Node) bool {
 	t := a.run.tree
 	for c := class.First; c != 0; c = t.Nodes[c].Next {
-		if k := t.Nodes[c].Kind; (k == parse.Name || k == parse.Member) && a.context.owns(t.Name(c)) {
+		if k := t.Nodes[c].Kind; (k == parse.Name || k == parse.Member) && a.context.listed().owners[t.Name(c)] {
 			return true
 		}
 	}

@@ -49,13 +49,13 @@ func (r *running) kept(node int32) (*evaluate.Unit, string) {
 	}
 	r.mutex.Lock() // other files may ask too
 	defer r.mutex.Unlock()
-	for _, h := range c.keepers(name) {
+	for _, h := range c.listed().keepers[name] {
 		if h.keeps && h.File != r.a.file && h.lang == r.a.lang && r.a.seesKept(h, module, from) {
 			return c.unitOf(h), h.Name
 		}
 	}
 	if from != "" {
-		for _, h := range c.defaults() {
+		for _, h := range c.listed().unnamed {
 			if h.keeps && h.File != r.a.file && r.a.importsDefault(h, from) {
 				return c.unitOf(h), h.Name
 			}

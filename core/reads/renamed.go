@@ -115,7 +115,7 @@ func (a *analysis) rename(name, of string) {
 	if at <= 0 || len(name) < 2 {
 		return
 	}
-	for _, h := range a.context.helpersNamed(of[at+1:]) {
+	for _, h := range a.context.listed().named[of[at+1:]] {
 		if h.File == a.file || h.Owner != "" || !a.isModule(strings.TrimSuffix(of[:at], "."), h.File) || h.of != nil {
 			continue
 		}

@@ -52,7 +52,7 @@ func (a *analysis) prepare() *running {
 		File: a.file, Tree: r.tree, Words: a.c.running, Access: map[int32]*evaluate.Access{}, Writes: map[int32]evaluate.Naming{},
 		Path: r.path, Constant: a.constantOf, Outside: r.outside, Outer: a.isOuter, OuterClass: r.outerClass, Kept: r.kept, Makes: a.makesOuter, Common: a.lang.isCommon,
 	}
-	if a.context != nil && len(a.context.answers()) > 0 {
+	if a.context != nil && len(a.context.listed().answers) > 0 {
 		r.unit.Answering = r.answering
 	}
 	if a.context != nil && len(a.context.Helpers) > 0 {
@@ -170,7 +170,7 @@ func (a *analysis) constantOf(name string) (string, bool) {
 
 // isOuter reports whether a class of that name has helpers in other files, or the
 // classes of a module of that name do.
-func (a *analysis) isOuter(name string) bool { return a.context != nil && a.context.owns(name) }
+func (a *analysis) isOuter(name string) bool { return a.context != nil && a.context.listed().owners[name] }
 
 // outside returns the helper of another file that a call means.
 func (r *running) outside(name string, node int32) *evaluate.Func {
@@ -186,11 +186,11 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 	if r.a.lang.isOfLibrary(r.pathLocked(node)) {
 		return nil
 	}
-	list := c.helpersNamed(name)
+	list := c.listed().named[name]
 	if len(list) == 0 {
-		list = c.helpersNamed(r.a.importedAs(name, int(r.tree.Nodes[node].From)))
+		list = c.listed().named[r.a.importedAs(name, int(r.tree.Nodes[node].From))]
 	}
-	if defaults := c.defaults(); len(defaults) > 0 && len(r.a.o.Bindings[name]) > 0 {
+	if defaults := c.listed().unnamed; len(defaults) > 0 && len(r.a.o.Bindings[name]) > 0 {
 		list = slices.Concat(list, defaults)
 	}
 	for _, h := range list {
@@ -216,7 +216,7 @@ func (r *running) answering() (list []*evaluate.Func) {
 	if r.opening {
 		return nil
 	}
-	for _, h := range r.a.context.answers() {
+	for _, h := range r.a.context.listed().answers {
 		if h.File == r.a.file || len(list) == mostAnswering || h.lang != r.a.lang {
 			continue
 		}
@@ -237,7 +237,7 @@ func (r *running) keeping(node int32) *evaluate.Func {
 	if at := strings.LastIndexByte(from, '.'); at > 0 {
 		module, name = strings.TrimSuffix(from[:at], "."), from[at+1:]
 	}
-	for _, h := range r.a.context.keepers(name) {
+	for _, h := range r.a.context.listed().keepers[name] {
 		if h.File == r.a.file || h.lang != r.a.lang {
 			continue
 		}
@@ -257,7 +257,7 @@ const mostAnswering = 20
 func (r *running) required(node int32) *evaluate.Func {
 	of := r.tree.Nodes[node]
 	module := r.a.required(Range{int(of.From), int(of.To)})
-	for _, h := range r.a.context.defaults() {
+	for _, h := range r.a.context.listed().unnamed {
 		if module == "" || h.File == r.a.file || !r.a.isModule(module, h.File) {
 			continue
 		}
