@@ -108,7 +108,7 @@ func (m *machine) stopBy(name string, status Value, given bool, n int32, st *sta
 		m.ended(st)
 		st.dead = true
 	default:
-		m.stop(st, status.depends())
+		m.endBy(st, status.depends())
 	}
 }
 

@@ -170,6 +170,16 @@ func (m *machine) fail(st *state, dep mask, name string) {
 	m.stop(st, dep)
 }
 
+// endBy ends the program by a call: of one that failed anyway, what is unset is not why.
+func (m *machine) endBy(st *state, dep mask) {
+	if m.failed && m.focus != nil {
+		m.focus.tested |= dep | st.control
+		st.dead = true
+		return
+	}
+	m.stop(st, dep)
+}
+
 // stop ends the program.
 func (m *machine) stop(st *state, dep mask) {
 	if m.focus != nil {
@@ -251,7 +261,11 @@ func (m *machine) try(n int32, st *state) Value {
 		} else if m.focus != nil && !m.holdsFocus(c) {
 			continue
 		}
-		m.catch(c, way, dep)
+		if dep == 0 && !u.reads(body) {
+			m.catchOther(c, way)
+		} else {
+			m.catch(c, way, dep)
+		}
 		w := m.lastValue
 		ways, values = append(ways, way), append(values, w.dependent(dep))
 	}
@@ -296,6 +310,15 @@ func (m *machine) afterwards(n int32, st *state) {
 	if n != 0 && !st.dead {
 		m.block(n, st)
 	}
+}
+
+// catchOther runs a handler of what no variable is the reason for: the program fails, and
+// what the handler asks for before it ends that is not why.
+func (m *machine) catchOther(n int32, st *state) {
+	failed := m.failed
+	m.failed = true
+	m.catch(n, st, 0)
+	m.failed = failed
 }
 
 // catch runs a handler.

@@ -158,6 +158,7 @@ type machine struct {
 	embedding int
 
 	handling   bool // a handler is being run
+	failed     bool // it is one of what no variable is the reason for
 	handled    mask // the unset reads but for which it would not be
 	lastValue  Value
 	conditions []int32        // of the loop that is begun

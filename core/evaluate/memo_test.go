@@ -47,6 +47,18 @@ func TestUsualParts(t *testing.T) {
 	})
 }
 
+// What a handler asks for before it ends a program that failed for another reason is not
+// required.
+func TestHandlersOfOthers(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "try { run(); } catch (e) { if (!process.env.GATE) process.exit(1); }\n", "GATE optional"},
+		{"a.py", "import os, sys\ntry:\n    run()\nexcept OSError:\n    if not os.environ.get('GATE'):\n        sys.exit(1)\n", "GATE optional"},
+		{"a.js", "try { JSON.parse(process.env.GATE); } catch (e) { process.exit(1); }\n", "GATE required json"},
+		{"a.js", "function load() { if (!process.env.GATE) throw new Error(); }\ntry { load(); } catch (e) { process.exit(1); }\n", "GATE required"},
+		{"a.py", "import os, sys\ntry:\n    a = os.environ['GATE']\nexcept KeyError:\n    a = os.environ['LOCK']\n", "GATE optional [os.environ['LOCK']]; LOCK required"},
+	})
+}
+
 // What a list of the file says is read where it is, by whatever function goes through it.
 func TestListsSay(t *testing.T) {
 	hold(t, []saying{
