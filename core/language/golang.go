@@ -24,6 +24,7 @@ var golang = &reads.Language{
 	},
 	Tree:        parse.Go,
 	SharesNames: true,
+	KeepsSmall:  true,
 	Declared:    func(f *syntax.File, _ *reads.Outline) []reads.Declared { list, _ := processedStructs(f); return list },
 	Forms:       goForms,
 	Outline:     goOutline,

@@ -13,8 +13,10 @@ import (
 // Callers tells which files may call a helper that another file defines. It
 // is the part of callsOther that can be told from the text alone.
 type Callers struct {
-	any     bool     // every file may
-	folder  string   // a file of it may, where it is not empty
+	any     bool   // every file may
+	folder  string // a file of it may, where it is not empty
+	own     bool   // and no other file
+	lang    *Language
 	holding []string // a file may that holds one of these words
 	member  bool     // the name is behind a receiver, where a file holds none of them
 }
@@ -23,8 +25,10 @@ type Callers struct {
 // its own language.
 func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
-	c := Callers{member: h.Owner != "" || h.Extends}
+	c := Callers{member: h.Owner != "" || h.Extends, lang: l}
 	switch {
+	case l.keeps(h.Name):
+		c.folder, c.own, c.holding = path.Dir(h.File), true, []string{h.Name}
 	case l == nil || h.Macro || StandsForFolder(stem):
 		c.any = true
 	case h.Owner != "":
@@ -49,11 +53,42 @@ func CallersOf(h *Helper, l *Language) Callers {
 // In reports whether a file may call the helper at all, and if so, whether also
 // by its bare name and not only as a member of something.
 func (c *Callers) In(file string, src []byte) (may, bare bool) {
+	if c.own && path.Dir(file) != c.folder {
+		return false, false
+	}
 	if !c.member && (c.any || path.Dir(file) == c.folder) {
 		return true, true
 	}
 	holds := c.Named(src)
 	return c.any || holds, !c.member || holds
+}
+
+// IsIdiom reports whether what is called at src[from:to] is what the language itself reads
+// the environment by, and no helper: os.Getenv.
+func (c *Callers) IsIdiom(src []byte, from, to int) bool {
+	dot := bytes.TrimRight(src[max(0, from-40):from], " \t")
+	if c.lang == nil || !bytes.HasSuffix(dot, []byte(".")) {
+		return false
+	}
+	begin := len(dot) - 1
+	for begin > 0 && isNameByte(dot[begin-1]) {
+		begin--
+	}
+	return c.lang.isIdiom(string(dot[begin:]) + string(src[from:to]))
+}
+
+// keeps reports whether a name is known in its folder alone.
+func (l *Language) keeps(name string) bool {
+	return l != nil && l.KeepsSmall && name != "" && !syntax.IsCapital(name)
+}
+
+// Makers returns the folder of the only files that may make objects of the class of a helper, or
+// "" where others may.
+func (h *Helper) Makers(l *Language) string {
+	if l.keeps(h.Owner) {
+		return path.Dir(h.File)
+	}
+	return ""
 }
 
 // Named reports whether a file names what a helper is a method of, or where it is.

@@ -80,6 +80,9 @@ type Language struct {
 	// Namespaces tells that names are shared by a namespace, which files of several folders
 	// may be of.
 	Namespaces bool
+	// KeepsSmall tells that names which begin with a small letter are known in their
+	// folder alone.
+	KeepsSmall bool
 	// Modifiers tells that if and unless may stand behind a statement.
 	Modifiers bool
 	// Imported tells that a name of another file must be imported by name.

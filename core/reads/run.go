@@ -170,7 +170,9 @@ func (a *analysis) constantOf(name string) (string, bool) {
 
 // isOuter reports whether a class of that name has helpers in other files, or the
 // classes of a module of that name do.
-func (a *analysis) isOuter(name string) bool { return a.context != nil && a.context.listed().owners[name] }
+func (a *analysis) isOuter(name string) bool {
+	return a.context != nil && a.context.listed().owners[name]
+}
 
 // outside returns the helper of another file that a call means.
 func (r *running) outside(name string, node int32) *evaluate.Func {

@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"inzicht/core/language"
 	"inzicht/core/reads"
 	"inzicht/core/testtree"
 )
@@ -516,6 +517,35 @@ func TestEndsElsewhere(t *testing.T) {
 		}
 		if len(s.Reads) != 1 || s.Reads[0].Name+" "+string(s.Reads[0].Need) != c.want {
 			t.Errorf("%s\nhave %v\nwant %s", c.tree, s.Reads, c.want)
+		}
+	}
+}
+
+// A name of Go in small letters is known in its folder alone, and what the language reads
+// by is no helper's call.
+func TestCalledWordsOfGo(t *testing.T) {
+	known, err := language.Compiled(nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	words := searchFor(calledWords(known, []*reads.Helper{
+		{Name: "need", File: "env/need.go", Exported: true},
+		{Name: "Getenv", File: "env/get.go", Exported: true},
+		{Name: "read", Owner: "loader", File: "env/load.go", Exported: true},
+	}))
+	for _, c := range []struct {
+		file, src string
+		want      bool
+	}{
+		{"env/other.go", "x := need(\"A\")", true},
+		{"main/main.go", "import \"m/env\"\nx := need(\"A\")", false},
+		{"main/main.go", "import \"m/env\"\nx := env.Getenv(\"A\")", true},
+		{"main/main.go", "import \"m/env\"\nx := os.Getenv(\"A\")", false},
+		{"main/main.go", "import \"m/env\"\nx := loader{}", false},
+		{"env/other.go", "x := loader{}", true},
+	} {
+		if have := words.in(c.file, []byte(c.src)) != 0; have != c.want {
+			t.Errorf("%s: %s: %v", c.file, c.src, have)
 		}
 	}
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"cmp"
 	"maps"
+	"path"
 	"slices"
 	"strings"
 
@@ -165,6 +166,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	also := map[string][]*reads.Callers{} // by names other than their own
 	modules := map[string]bool{}          // of helpers that who imports them gives a name
 	made := map[string]reads.Making{}     // classes whose objects read what they are asked for
+	makers := map[string]string{}         // the folders of the only files that may make them
 	for _, h := range helpers {
 		if h.Default && len(modules) < maxWords {
 			modules[reads.ModuleOf(h.File)] = true
@@ -179,6 +181,11 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 				also[name] = append(also[name], &c)
 			}
 			if h.Owner != "" && len(made) < maxWords {
+				if folder, listed := makers[h.Owner]; !listed || folder == h.Makers(known.Of(h.File)) {
+					makers[h.Owner] = h.Makers(known.Of(h.File))
+				} else {
+					makers[h.Owner] = ""
+				}
 				made[h.Owner] = reads.MakingOf(known.Of(h.File))
 				if beside := reads.MakingBeside(known.Of(h.File)); beside.Any() {
 					_, folder := reads.Origin(h.File)
@@ -194,7 +201,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 			return true
 		}
 		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall) ||
-			slices.ContainsFunc(also[string(word)], p.mayName) || made[string(word)].In(p.src, p.from, p.to)
+			slices.ContainsFunc(also[string(word)], p.mayName) || made[string(word)].In(p.src, p.from, p.to) && (makers[string(word)] == "" || makers[string(word)] == path.Dir(p.file))
 	})
 }
 
@@ -208,7 +215,7 @@ func (p *place) mayCall(c *reads.Callers) bool {
 		}
 		p.ties[c] = t
 	}
-	return t.may && reads.IsCall(p.src, p.from, p.to, t.bare)
+	return t.may && reads.IsCall(p.src, p.from, p.to, t.bare) && !c.IsIdiom(p.src, p.from, p.to)
 }
 
 // lineBegins reports whether the line that a place is on begins with a word.
