@@ -35,13 +35,16 @@ type Helper struct {
 	of    *Helper        // of another name for it, under which a file hands it on: the helper
 }
 
+// mostInside bounds how many reads inside a helper are told.
+const mostInside = 500
+
 // has notes a read inside it: one of each pattern, and one of which no name is known.
 func (h *Helper) has(r Read) {
 	at := slices.IndexFunc(h.Inside, func(known Read) bool { return known.Name == r.Name && known.Pattern == r.Pattern })
 	switch {
-	case at < 0:
+	case at < 0 && len(h.Inside) < mostInside:
 		h.Inside = append(h.Inside, r)
-	case r.Need == Required:
+	case at >= 0 && r.Need == Required:
 		h.Inside[at].Need = Required
 	}
 }

@@ -131,9 +131,12 @@ func patternsOf(list []*evaluate.Read) map[int32][]string {
 	return patterns
 }
 
+// mostMaking bounds how many functions of a file give others which read.
+const mostMaking = 200
+
 // noteMaking has other files know the functions that give them functions which read.
 func (a *analysis) noteMaking(result *evaluate.Result, known map[*evaluate.Func]*Helper) {
-	for _, fn := range result.Making {
+	for _, fn := range result.Making[:min(len(result.Making), mostMaking)] {
 		node := a.run.tree.Nodes[fn.Node]
 		at := slices.IndexFunc(result.Reads, func(r *evaluate.Read) bool {
 			in := a.run.tree.Nodes[r.Node]
