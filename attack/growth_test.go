@@ -97,6 +97,12 @@ var growths = map[string]map[string]string{
 	"objects that a file keeps":    {"env.js": "export class E { get(n) { return process.env[n]; } }\n" + repeat("export const eN = new E();\n", 8_000), "use.js": repeat("import { eN } from './env';\neN.get('AN');\n", 8_000)},
 	"maps that are laid over":      {"b.js": "let c = {};\n" + repeat("c = { ...c, kN: 'x', ...process.env };\nuse(c.AN);\n", 4_000)},
 	"decorators and closures":      {"b.py": "import os\ndef need(*names):\n    def wrap(f):\n        def inner(*a):\n            for n in names:\n                os.environ[n]\n            return f(*a)\n        return inner\n    return wrap\n" + repeat("@need('AN', 'BN')\ndef fN(): pass\n", 8_000)},
+	"usual parts of names":         {"b.py": "import os\n" + repeat("def fN(p='PN_'):\n    return os.environ[p + 'A'], os.environ.get(p + 'B')\n", 8_000), "c.py": "import os\ndef f(p='P_'):\n" + repeat("    os.environ[p + 'AN']\n", 20_000)},
+	"functions that make others":   {"b.js": repeat("export function mN(p) { return { get: (n) => process.env[p + n] }; }\nexport const gN = mN('GN_').get('A');\n", 6_000), "c.js": "import * as b from './b';\n" + repeat("b.mN('HN_').get('B');\n", 6_000)},
+	"values kept for later":        {"b.rb": "class C\n" + repeat("def fN\n  @xN ||= ENV.fetch('AN')\nend\n", 10_000) + "end\n", "b.ts": repeat("let vN;\nfunction fN() { return (vN ??= process.env.AN); }\n", 10_000)},
+	"what a script gathers":        {"b.sh": repeat("[ -z \"$AN\" ] && no=\"$no N\"\nif [ -n \"$x\" ]; then no=$((no+1)); fi\n", 12_000) + "if [ -n \"$no\" ]; then exit 1; fi\n", "c.sh": "[ -z \"$A\" ] && no=1\n" + repeat("[ $no = 2 ] && ", 30_000) + "exit 1\n"},
+	"settings that name variables": {"a.toml": repeat("a = '{{ env \"AN\" }} ${env:BN, \"x\"}'\n", 20_000), "a.yaml": "a: '" + strings.Repeat("{{ if ", 300_000) + "'\n", "a.ini": repeat("a = %(ENV_AN)s ; x\n", 40_000)},
+	"heads of functions":           {"a.py": "from b import die\nimport os\nif not os.environ.get('A'):\n    die('x')\n", "b.py": strings.Repeat("\ndie(", 200_000) + "\n"},
 	"ignored names":                {".gitignore": repeat("*aN*b\n", 1_500) + repeat("nameN\n", 100_000), "b.py": ""},
 }
 

@@ -48,10 +48,11 @@ func (s *script) checks(n syntax.Node) {
 			s.decide(n.Cond[len(n.Cond)-1], n.Then, otherwise, asks)
 		}
 	case *syntax.BinaryCmd:
-		switch n.Op {
-		case syntax.AndStmt:
+		switch {
+		case isLongChain(n.X):
+		case n.Op == syntax.AndStmt:
 			s.decide(n.X, []*syntax.Stmt{n.Y}, nil, false)
-		case syntax.OrStmt:
+		case n.Op == syntax.OrStmt:
 			s.decide(n.X, nil, []*syntax.Stmt{n.Y}, false)
 		}
 	case *syntax.WhileClause:
@@ -61,6 +62,21 @@ func (s *script) checks(n syntax.Node) {
 	case *syntax.CaseClause:
 		s.chosen(n)
 	}
+}
+
+// longestChain is up to how many commands in a row are looked at as one condition.
+const longestChain = 20
+
+// isLongChain reports whether a statement is a longer row: a && b && c && …
+func isLongChain(st *syntax.Stmt) bool {
+	for range longestChain {
+		row, is := st.Cmd.(*syntax.BinaryCmd)
+		if !is {
+			return false
+		}
+		st = row.X
+	}
+	return true
 }
 
 // decide notes, for each variable that a condition tests, what is done where

@@ -147,7 +147,9 @@ func nodesConcerning(nodes []syntax.Node) map[string][]syntax.Node {
 				note(n.Cond[len(n.Cond)-1], n)
 			}
 		case *syntax.BinaryCmd:
-			note(n.X, n)
+			if !isLongChain(n.X) {
+				note(n.X, n)
+			}
 		case *syntax.CallExpr:
 			if leavesWith(n) != nil {
 				note(leavesWith(n), n)
