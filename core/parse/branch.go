@@ -129,12 +129,16 @@ func (p *parser) conditional() int32 {
 	}
 	p.condition()
 	if unless && len(p.stack) > own {
-		behind := p.stack[len(p.stack):]
+		var behind []int32
+		to := int32(p.at)
 		if p.g.Layout == Worded && p.g.Records { // unless a, do: b
 			behind = slices.Clone(p.stack[own+1:])
 			p.stack = p.stack[:own+1]
+			to = p.t.Nodes[p.stack[own]].To
 		}
-		p.add(p.make(Unary, from, from, own))
+		node := p.make(Unary, from, from, own)
+		p.t.Nodes[node].To = to
+		p.add(node)
 		p.stack = append(p.stack, behind...)
 	}
 	if p.g.Layout == Worded && len(p.stack) > mark+1 && p.t.Nodes[p.stack[len(p.stack)-1]].Kind == Pair { // if a, do: b, else: c
