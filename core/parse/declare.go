@@ -21,6 +21,9 @@ func (p *parser) declaration(from, mark int) int32 {
 func (p *parser) declared(from, mark int) int32 {
 	for {
 		p.target()
+		if p.is("<") && p.g.Layout == Worded && p.textAt(p.at+2) == ">" { // local x <const> = y
+			p.at += 3
+		}
 		if p.is("?:") || p.is("!") || p.is("?") {
 			if !p.is("?:") {
 				p.at++

@@ -141,7 +141,7 @@ func (p *parser) closureHead() {
 		if text == "if" && guarded {
 			p.closureParameters(i)
 			p.at = i + 1
-			p.add(p.expression(levelChoice))
+			p.closureGuard()
 			if p.has(setArrow) {
 				p.at++
 			}
@@ -174,6 +174,17 @@ func (p *parser) closureParameters(end int) {
 			p.at--
 		}
 	}
+}
+
+// closureGuard parses what a closure asks of its parameters, up to the arrow: if a => b.
+func (p *parser) closureGuard() {
+	end, arrow := p.end, p.at
+	for arrow < end && !p.g.sets[setArrow][p.textAt(arrow)] {
+		arrow = max(arrow, p.f.Mate(arrow)) + 1
+	}
+	p.end = min(arrow, end)
+	p.add(p.expression(levelChoice))
+	p.at, p.end = max(p.at, p.end), end
 }
 
 // doBlock parses do |a| … end as a Lambda.
