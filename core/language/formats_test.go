@@ -247,7 +247,7 @@ func TestOf(t *testing.T) {
 		"a.go": "go", "a.py": "python", "a.PY": "python", "a.js": "javascript", "a.tsx": "typescript", "a.vue": "javascript", "a.rb": "ruby", "Rakefile": "ruby", "a.php": "php", "a.blade.php": "php",
 		"a.java": "java", "a.kt": "kotlin", "a.rs": "rust", "a.c": "c", "a.hpp": "c", "a.sh": "shell", ".bashrc": "shell", "Makefile": "make", "a.mk": "make", "Dockerfile": "dockerfile", "Dockerfile.dev": "dockerfile",
 		"x/compose.yml": "compose", "docker-compose.prod.yaml": "compose", ".github/workflows/a.yml": "workflow", "a.service": "unit", "a.tf": "terraform", "package.json": "package-scripts", "a.prisma": "prisma",
-		"config/a.yaml": "service configuration", "a.yaml": "playbook", "README.md": "", "a.toml": "toml", "a.nomad": "hcl", "terragrunt.hcl": "hcl", "x/docker-bake.hcl": "bake file", "a.pkr.hcl": "image builds",
+		"config/a.yaml": "service configuration", "a.yaml": "playbook", "README.md": "", "a.toml": "toml", "x/pyproject.toml": "", "inzicht.toml": "", "a.nomad": "hcl", "terragrunt.hcl": "hcl", "x/docker-bake.hcl": "bake file", "a.pkr.hcl": "image builds",
 		".gitlab-ci.yml": "pipeline", "ci/.gitlab/ci/a.yml": "pipeline", "bitbucket-pipelines.yml": "pipeline", ".circleci/config.yml": "pipeline", ".woodpecker/a.yaml": "pipeline", "circleci/config.yml": "playbook", "a": "", "a.txt": "", "a.json": "",
 	} {
 		got := ""

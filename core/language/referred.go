@@ -1,6 +1,9 @@
 package language
 
 import (
+	"path"
+	"strings"
+
 	"inzicht/core/late"
 	"inzicht/core/reads"
 )
@@ -34,12 +37,21 @@ var (
 		Own: together(readReferred, readCalls),
 	}
 	toml = &reads.Language{
-		Name: "toml", Extensions: []string{".toml"}, Triggers: append([]string{":-", ":?"}, references...),
+		Name: "toml", Where: "settings in .toml, and no manifests", OfFile: isSettings, Triggers: append([]string{":-", ":?"}, references...),
 		Own: together(readReferred, byLine("#", "", nil, nil,
 			form{late.Regexp(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):-([^}]*)\}`), "${…}", reads.Optional},
 			form{late.Regexp(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):\?[^}]*\}`), "${…}", reads.Required})),
 	}
 )
+
+// manifests are files in TOML that say what a project is, and are no settings of a program.
+var manifests = wordSet("inzicht.toml inzicht.accepted.toml Cargo.toml pyproject.toml Project.toml Manifest.toml rust-toolchain.toml clippy.toml rustfmt.toml .rustfmt.toml")
+
+// isSettings reports whether a file holds settings in TOML.
+func isSettings(file string) bool {
+	base := path.Base(file)
+	return strings.HasSuffix(base, ".toml") && !manifests[base]
+}
 
 // onceEach leaves out, of several reads at one place, all but the first.
 func onceEach(read func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
