@@ -30,40 +30,30 @@ func (f *shellFailing) note(n syntax.Node) {
 		f.bodies = append(f.bodies, shellBody{calledAs(n), n.Pos().Offset(), n.End().Offset()})
 	case *syntax.IfClause:
 		if len(n.Cond) == 1 && n.Cond[0].Negated && stops(n.Then) {
-			f.want(n.Cond[0])
+			noteCalled(&f.wanted, n.Cond[0])
 			return
 		}
-		f.ask(n.Cond...)
+		noteCalled(&f.asked, n.Cond...)
 	case *syntax.WhileClause:
-		f.ask(n.Cond...)
+		noteCalled(&f.asked, n.Cond...)
 	case *syntax.BinaryCmd:
 		switch {
 		case n.Op == syntax.OrStmt && !n.X.Negated && stops([]*syntax.Stmt{n.Y}):
-			f.want(n.X)
+			noteCalled(&f.wanted, n.X)
 		case n.Op == syntax.AndStmt || n.Op == syntax.OrStmt:
-			f.ask(n.X)
+			noteCalled(&f.asked, n.X)
 		}
 	}
 }
 
-// want notes what a statement calls that the script needs.
-func (f *shellFailing) want(st *syntax.Stmt) {
-	if call, is := st.Cmd.(*syntax.CallExpr); is && len(call.Args) > 0 {
-		if f.wanted == nil {
-			f.wanted = map[string]bool{}
-		}
-		f.wanted[call.Args[0].Lit()] = true
-	}
-}
-
-// ask notes what statements call that are asked whether they fail.
-func (f *shellFailing) ask(list ...*syntax.Stmt) {
+// noteCalled notes what statements call, in a map that is made with its first name.
+func noteCalled(called *map[string]bool, list ...*syntax.Stmt) {
 	for _, st := range list {
 		if call, is := st.Cmd.(*syntax.CallExpr); is && len(call.Args) > 0 {
-			if f.asked == nil {
-				f.asked = map[string]bool{}
+			if *called == nil {
+				*called = map[string]bool{}
 			}
-			f.asked[call.Args[0].Lit()] = true
+			(*called)[call.Args[0].Lit()] = true
 		}
 	}
 }

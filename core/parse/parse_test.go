@@ -177,14 +177,21 @@ func TestTrees(t *testing.T) {
 			"(function f (parameter k) (parameter d nil) (block (switch (call (member get_env System) k) (case nil (block (call raise \"no\"))) (case v (block (binary |> v (call g 1 (pair a 2))))))))"},
 		{"a.ex", "x = if a, do: b, else: fn k -> k end", "(assign = x (if a (pair do b) (pair else (lambda (parameter k) (block k)))))"},
 	} {
-		tree := treeOf(c.file, []byte(c.source))
-		var got []string
-		tree.Children(0, func(child int32) bool { got = append(got, brief(tree, child)); return true })
-		if have := strings.Join(got, "\n"); have != c.want {
-			t.Errorf("%s\nhave %s\nwant %s", c.source, have, c.want)
-		}
-		check(t, tree)
+		holdTree(t, c.file, c.source, c.want)
 	}
+}
+
+// holdTree holds the tree of a source to what it is in brief, one line for each
+// statement, and to what every tree promises.
+func holdTree(t *testing.T, file, source, want string) {
+	t.Helper()
+	tree := treeOf(file, []byte(source))
+	var got []string
+	tree.Children(0, func(child int32) bool { got = append(got, brief(tree, child)); return true })
+	if have := strings.Join(got, "\n"); have != want {
+		t.Errorf("%s\nhave %s\nwant %s", source, have, want)
+	}
+	check(t, tree)
 }
 
 // check holds a tree to what every tree promises: a child lies within its

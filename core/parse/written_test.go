@@ -1,9 +1,6 @@
 package parse_test
 
-import (
-	"strings"
-	"testing"
-)
+import "testing"
 
 // Further trees, by what decides between two ways to read a word or a bracket.
 func TestTreesByOneWord(t *testing.T) {
@@ -32,12 +29,6 @@ func TestTreesByOneWord(t *testing.T) {
 		{"a.js", "a: for (const [b, { c }] of d) { if (e) continue a; }\nf?.[g]?.(h);\nconst i = async ({ j = k }, ...l) => m;", "a\n(unknown)\n(loop (declare (list b (record c))) d (block (if e (block (leave a)))))\n(call (index f g) h)\n(declare i (lambda (parameter (record (pair j k))) (parameter l) m))"},
 		{"a.js", "class A extends B { static #c = d; get e() { return f; } static { g(); } *h() { yield i; } }", "(class A B (block (assign = #c d) (function e (block (return f))) (block (call g)) (function h (block (wrapper i)))))"},
 	} {
-		tree := treeOf(c.file, []byte(c.source))
-		var got []string
-		tree.Children(0, func(child int32) bool { got = append(got, brief(tree, child)); return true })
-		if have := strings.Join(got, "\n"); have != c.want {
-			t.Errorf("%s\nhave %s\nwant %s", c.source, have, c.want)
-		}
-		check(t, tree)
+		holdTree(t, c.file, c.source, c.want)
 	}
 }

@@ -171,23 +171,24 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 		if h.Default && len(modules) < maxWords {
 			modules[reads.ModuleOf(h.File)] = true
 		}
-		if l := known.Of(h.File); l != nil && l.Exports != "" && len(handing) < maxWords {
+		l := known.Of(h.File)
+		if l != nil && l.Exports != "" && len(handing) < maxWords {
 			handing[reads.ModuleOf(h.File)] = l.Exports
 		}
 		if callers[h.Name] != nil || len(callers) < maxWords {
-			c := reads.CallersOf(h, known.Of(h.File))
+			c := reads.CallersOf(h, l)
 			callers[h.Name] = append(callers[h.Name], &c)
 			for _, name := range h.Also {
 				also[name] = append(also[name], &c)
 			}
 			if h.Owner != "" && len(made) < maxWords {
-				if folder, listed := makers[h.Owner]; !listed || folder == h.Makers(known.Of(h.File)) {
-					makers[h.Owner] = h.Makers(known.Of(h.File))
-				} else {
-					makers[h.Owner] = ""
+				folder := h.Makers(l)
+				if other, listed := makers[h.Owner]; listed && other != folder {
+					folder = ""
 				}
-				made[h.Owner] = reads.MakingOf(known.Of(h.File))
-				if beside := reads.MakingBeside(known.Of(h.File)); beside.Any() {
+				makers[h.Owner] = folder
+				made[h.Owner] = reads.MakingOf(l)
+				if beside := reads.MakingBeside(l); beside.Any() {
 					_, folder := reads.Origin(h.File)
 					made[folder] = beside
 				}
