@@ -54,7 +54,11 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	if len(names) == 0 {
 		return Value{anything(m.depth())}
 	}
-	return out.compact()
+	out = out.compact()
+	if a.Sets && len(names) == 1 { // os.environ.setdefault("X", "v")
+		m.hold(names[0], out, st)
+	}
+	return out
 }
 
 // readBy runs a call of a function of the language that reads, which something
@@ -81,10 +85,14 @@ const ofEnvironment = "\x00environment "
 // supply notes that a program gives variables of the environment a value.
 func (m *machine) supply(naming Naming, v Value, st *state) {
 	names := naming(func(node int32) Value { return m.quiet(node, st) })
-	if len(names) != 1 || len(v) == 0 {
-		return
+	if len(names) == 1 && len(v) > 0 {
+		m.hold(names[0], v, st)
 	}
-	if name, whole := m.standing(names[0]).plain(); whole {
+}
+
+// hold notes the value that a variable of the environment has from here on.
+func (m *machine) hold(name Row, v Value, st *state) {
+	if name, whole := m.standing(name).plain(); whole {
 		m.sets(ofEnvironment + name)
 		st.scope.vars.put(ofEnvironment+name, v)
 	}

@@ -98,7 +98,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			}
 			return first.grown(valuesOf(arguments[1:])), true
 		}
-		if path == "array" && len(m.unit().funcs["array"]) > 0 {
+		if path == "array" && m.unit().calls("array") {
 			break
 		}
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true

@@ -118,7 +118,7 @@ func (m *machine) isBareStop(n int32) bool {
 	if u.kind(n) != parse.Name || !u.Words.Bare || !u.Words.Stops[u.at(n)] {
 		return false
 	}
-	return len(u.funcs[u.at(n)]) == 0
+	return !u.calls(u.at(n))
 }
 
 // inPeace reports whether a program may end with a call without a mistake: it
@@ -188,7 +188,7 @@ func (m *machine) isStop(n int32) bool {
 		return false
 	}
 	if u.kind(callee) == parse.Name {
-		return len(u.funcs[name]) == 0
+		return !u.calls(name)
 	}
 	return u.Words.Stops["."+name] || syntax.IsCapital(name)
 }
@@ -316,7 +316,7 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if u.Words.Formats[path] && len(arguments) > 0 {
 		return m.format(arguments[0].value, valuesOf(arguments[1:]))
 	}
-	if len(arguments) > 0 && u.Words.Transparent[path] && len(u.funcs[name]) == 0 {
+	if len(arguments) > 0 && u.Words.Transparent[path] && !u.calls(name) {
 		return m.transparent(name, arguments[0].value)
 	}
 	if member {
@@ -336,7 +336,7 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	} else {
 		receiver = nil
 	}
-	if !member && (u.classes[name] != nil || len(u.funcs[name]) > 0) {
+	if !member && (u.classes[name] != nil || u.calls(name)) {
 		if v, done := m.callee(n, callee, name, receiver, arguments, st); done {
 			return v
 		}

@@ -45,13 +45,13 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		}
 		if fn := m.callOfItself(name); fn != nil && !m.callable(v) {
 			of = m.functionValue(fn, m.frame().self)
-		} else if found && (m.callable(v) || m.frame().class.method(name, 0) == nil && m.namedFunction(name) == nil) {
+		} else if found && (m.callable(v) || m.bareMethod(name) == nil && m.namedFunction(name) == nil) {
 			of = v
 		} else if c := m.classAtHand(name); c != nil {
 			of = Value{{form: class, class: c}}
 		} else if c := m.frame().class; c != nil && c.Name == name && c.methods[name] != nil { // its constructor
 			of = Value{{form: class, class: c}}
-		} else if fn := m.frame().class.method(name, 0); fn != nil {
+		} else if fn := m.bareMethod(name); fn != nil {
 			of = m.functionValue(fn, m.frame().self)
 		} else if fn := m.namedFunction(name); fn != nil {
 			of = m.functionValue(fn, nil)
@@ -142,6 +142,14 @@ func (m *machine) holdsRead(c *closure) bool {
 	}
 	c.outer.vars.each(func(_ string, v Value) { holds = holds || v.wasRead() || v.missing() != 0 || v.readsLater() })
 	return holds
+}
+
+// bareMethod returns the method of the class at hand that a name alone stands for, or nil.
+func (m *machine) bareMethod(name string) *Func {
+	if fr := m.frame(); fr.fn == nil || !m.unit().Words.Explicit {
+		return fr.class.method(name, 0)
+	}
+	return nil
 }
 
 // callOfItself returns the method that is run where the object at hand is called: self(x).
@@ -317,4 +325,12 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 // be known, too.
 func arePlain(arguments []argument) bool {
 	return len(arguments) > 0 && !slices.ContainsFunc(arguments, func(a argument) bool { _, plain := a.value.plain(); return !plain })
+}
+
+// calls reports whether a name alone calls a function of the file.
+func (u *Unit) calls(name string) bool {
+	if !u.Words.Explicit {
+		return len(u.funcs[name]) > 0
+	}
+	return slices.ContainsFunc(u.funcs[name], func(fn *Func) bool { return fn.Owner == nil })
 }

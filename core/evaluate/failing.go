@@ -29,6 +29,10 @@ func (m *machine) returns(n int32, st *state) {
 	if st.dead {
 		return
 	}
+	if m.hasFailed(st) {
+		m.stop(st, 0)
+		return
+	}
 	if m.endsProgram() && !inPeace("exit", v, value != 0) {
 		m.stop(st, v.depends())
 		return
@@ -41,6 +45,19 @@ func (m *machine) returns(n int32, st *state) {
 		}
 	}
 	st.dead = true
+}
+
+// exitStatus is what the number is kept by that says how the program will have ended.
+const exitStatus = "\x00status"
+
+// hasFailed reports whether the function that is running has said that the program will
+// have failed: process.exitCode = 1.
+func (m *machine) hasFailed(st *state) bool {
+	v, said := st.scope.vars.get(exitStatus)
+	return said && len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool {
+		number, plain := x.plain()
+		return !plain || number == "0" || number == ""
+	})
 }
 
 // endsProgram reports whether what the function that is run by itself returns is how the

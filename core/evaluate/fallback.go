@@ -228,7 +228,11 @@ func (m *machine) fallback(v Value, at int32) *Fallback {
 			return f
 		}
 	}
-	u, at := m.standsFor(m.otherBranch(at))
+	at = m.otherBranch(at)
+	if of := m.madeOf(at); m.isParameter(of) {
+		at = of
+	}
+	u, at := m.standsFor(at)
 	if u == m.u {
 		f.Node = at
 	}

@@ -135,10 +135,15 @@ func (v Value) lumped() Value {
 	return v.asOneList()
 }
 
-// asOneList returns a value with one list in place of all.
+// asOneList returns a value with one list in place of all. Where all have as many
+// elements, as what a function returns in several places, each has what any has there;
+// else they are taken for one that grows, and the longest stands for all.
 func (v Value) asOneList() Value {
 	one := alt{form: sequence, perhaps: true, certain: true}
 	var out Value
+	if list := v.elementwise(); list != nil {
+		one.list, one.perhaps = list, false
+	}
 	for _, x := range v {
 		if x.form != sequence {
 			out = append(out, x)
@@ -153,6 +158,29 @@ func (v Value) asOneList() Value {
 		one.missing |= x.missing
 	}
 	return append(out, one)
+}
+
+// elementwise returns the elements that lists of the same length have at each place,
+// together, or nil where they differ in length.
+func (v Value) elementwise() (list []Value) {
+	for _, x := range v {
+		if x.form != sequence {
+			continue
+		}
+		if x.perhaps || len(x.list) == 0 || list != nil && len(x.list) != len(list) {
+			return nil
+		}
+		if list == nil {
+			list = make([]Value, len(x.list))
+		}
+		for n, e := range x.list {
+			list[n] = append(list[n], e.dependent(x.depends)...)
+		}
+	}
+	for n := range list {
+		list[n] = list[n].compact()
+	}
+	return list
 }
 
 // added returns the sums of numbers that are known.
@@ -212,9 +240,9 @@ func (m *machine) emptyMade(path, name string) (Value, bool) {
 	switch {
 	case path == "errors.Join":
 		return Value{{form: nothing}}, true
-	case makesList[path] && len(m.unit().funcs[name]) == 0 && m.unit().classes[name] == nil:
+	case makesList[path] && !m.unit().calls(name) && m.unit().classes[name] == nil:
 		return Value{{form: sequence, perhaps: true}}, true
-	case makesMap[path] && len(m.unit().funcs[name]) == 0 && m.unit().classes[name] == nil:
+	case makesMap[path] && !m.unit().calls(name) && m.unit().classes[name] == nil:
 		return Value{{form: record, members: &members{open: true, filled: true}}}, true
 	}
 	return nil, false
@@ -250,9 +278,23 @@ func (m *machine) mayStandIn(n int32, v Value) bool {
 	case k == parse.Call && textTests[u.calleeName(u.Tree.Child(n, 0))]:
 		return false
 	case k == parse.Name || k == parse.Member || k == parse.Call:
-		return !v.isLists()
+		return !v.isLists() || m.isParameter(m.madeOf(n))
 	}
 	return true
+}
+
+// madeOf returns what a call makes a list of: x of list(x), sorted(x). Of anything else it
+// returns the same.
+func (m *machine) madeOf(n int32) int32 {
+	u := m.unit()
+	if u.kind(n) != parse.Call {
+		return n
+	}
+	list := u.children(n)
+	if name := u.calleeName(list[0]); len(list) == 2 && u.kind(list[0]) == parse.Name && (makesList[name] || name == "set") && !u.calls(name) && u.classes[name] == nil {
+		return list[1]
+	}
+	return n
 }
 
 var comparisons = map[string]bool{"<": true, ">": true, "<=": true, ">=": true, "==": true, "!=": true, "===": true, "!==": true, "in": true, "eq": true, "ne": true, "lt": true, "gt": true, "le": true, "ge": true}

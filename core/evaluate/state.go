@@ -135,6 +135,9 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 	if names := u.Writes[target]; names != nil {
 		m.supply(names, v, st)
 	}
+	if u.Words.Status != "" && m.calleePath(target) == u.Words.Status {
+		st.scope.vars.put(exitStatus, v)
+	}
 	switch u.kind(target) {
 	case parse.Name:
 		m.assignName(u.at(target), v, st, at)

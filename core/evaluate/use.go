@@ -35,7 +35,7 @@ func (m *machine) pathUse(path, name string, arguments []argument, n int32) (Use
 // program, which only has the name of one that libraries have.
 func (m *machine) isOwn(name, path string, n int32) bool {
 	u := m.unit()
-	if path == name && len(u.funcs[name]) > 0 {
+	if path == name && u.calls(name) {
 		return true
 	}
 	callee := u.Tree.Child(n, 0)

@@ -35,6 +35,9 @@ type Words struct {
 	// OwnScopes says that a name that a function assigns is its own, though there
 	// is one outside too.
 	OwnScopes bool
+	// Explicit says that a method is never called by its name alone, but by what it is
+	// of: int() in the method int of a class is another.
+	Explicit bool
 	// AnyCase says that variables with a dollar are written in any case.
 	AnyCase bool
 	// Signs says that an element is written with another sign than what it is of:
@@ -81,6 +84,9 @@ type Words struct {
 	Catchers map[string]bool
 	// Result is the variable that a function returns where it does not say what.
 	Result string
+	// Status is the variable of which another number than 0 says that the program has
+	// failed, once it has come to its end: process.exitCode.
+	Status string
 	// Lists are functions that give what they are given as a list, besides those that
 	// go by such names in many languages: c("a", "b").
 	Lists map[string]bool

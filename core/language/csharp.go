@@ -69,7 +69,7 @@ var csharp = &reads.Language{
 	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString"},
 	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
 	Nothing:     []string{"null", "string.Empty"},
-	Runs:        reads.Runs{Exhausts: []string{"switch"}, Raises: true, Chains: true, Capitals: true, Main: []string{"Main", ""}},
+	Runs:        reads.Runs{Status: "Environment.ExitCode", Exhausts: []string{"switch"}, Raises: true, Chains: true, Capitals: true, Main: []string{"Main", ""}},
 	WordOr:      []string{"??", "??="},
 	Formats:     []string{"string.Format", "String.Format"},
 }

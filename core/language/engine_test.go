@@ -128,7 +128,7 @@ func TestPythonSays(t *testing.T) {
 		{"os.getenv(\"A\", \"no\").lower() == \"yes\"", "A optional boolean =no"},
 		{"x = os.getenv(\"A\") if y else os.getenv(\"B\")", "A expected; B expected"},
 		{"assert os.getenv(\"A\")", "A required"},
-		{"bool(os.getenv(\"A\"))", "A expected boolean"},
+		{"bool(os.getenv(\"A\"))", "A optional boolean"},
 		{"dict(os.environ)", "* optional"},
 		{"subprocess.run(x, env=os.environ)", "* optional"},
 		{"os.environ.copy()", "* optional"},

@@ -98,7 +98,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `nullthrows($read)`, Does: evaluate.OnNothing},
 			{Access: `nullthrows($read, $rest)`, Does: evaluate.OnNothing},
 		}, javascriptGiven...),
-		Runs:        reads.Runs{Raises: true, Chains: true, KeysIn: true, Platform: map[string]string{"process.platform": "linux"}},
+		Runs:        reads.Runs{Status: "process.exitCode", Explicit: true, Raises: true, Chains: true, KeysIn: true, Platform: map[string]string{"process.platform": "linux"}},
 		Transparent: []string{"String", ".trim", ".toLowerCase", ".toUpperCase", ".toString", ".trimEnd", ".trimStart"},
 		Stops:       []string{"throw", "process.exit", "process.abort", "Deno.exit"},
 		Nothing:     []string{"undefined", "null", "void 0"},

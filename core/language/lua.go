@@ -45,7 +45,7 @@ var lua = &reads.Language{
 	Transparent: []string{"tostring"},
 	Stops:       []string{"error", "os.exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Joins: []string{".."}, Catchers: []string{"pcall", "xpcall"}, EmptyTrue: true, Raises: true},
+	Runs:        reads.Runs{Explicit: true, Joins: []string{".."}, Catchers: []string{"pcall", "xpcall"}, EmptyTrue: true, Raises: true},
 	WordOr:      []string{"or"},
 	Concat:      []string{".."},
 	Formats:     []string{"string.format"},

@@ -68,7 +68,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Uses: []reads.Idiom{
 			{Access: `intval($read, $rest)`, Kind: reads.Integer, Does: evaluate.Converts},
 			{Access: `floatval($read)`, Kind: reads.Number, Does: evaluate.Converts},
-			{Access: `boolval($read)`, Kind: reads.Boolean, Does: evaluate.Converts},
+			{Access: `boolval($read)`, Kind: reads.Boolean, Does: evaluate.Tests},
 			{Access: `filter_var($read, FILTER_VALIDATE_BOOLEAN, $rest)`, Kind: reads.Boolean, Does: evaluate.Converts},
 			{Access: `filter_var($read, FILTER_VALIDATE_BOOL, $rest)`, Kind: reads.Boolean, Does: evaluate.Converts},
 			{Access: `filter_var($read, FILTER_VALIDATE_INT, $rest)`, Kind: reads.Integer},
@@ -84,7 +84,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Transparent: []string{"trim", "strtolower", "strtoupper", "strval", "rtrim"},
 		Stops:       []string{"throw", "exit", "die"},
 		Nothing:     []string{"null", "NULL", "false", "FALSE"},
-		Runs:        reads.Runs{Exhausts: []string{"match"}, EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
+		Runs:        reads.Runs{Explicit: true, Exhausts: []string{"match"}, EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
 		WordOr:      []string{"??", "?:", "||", "or"},
 		Concat:      []string{"."},
 		Formats:     []string{"sprintf"},

@@ -370,7 +370,8 @@ func (a *analysis) found(m *match) {
 		}
 		return
 	}
-	if next := a.f.Text(m.access.Hi); !again && (next == "||=" || next == "??=" || next == "//=") { // it is read, and set
+	next := a.f.Text(m.access.Hi)
+	if !again && (m.pattern.idiom.Keeps || next == "||=" || next == "??=" || next == "//=") { // it is read, and set
 		a.writes = append(a.writes, m)
 	}
 	if again || m.pattern.idiom.Writes || a.isWrite(m.access) || a.isRemoval(m) {

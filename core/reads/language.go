@@ -135,6 +135,7 @@ type Idiom struct {
 	Other    bool     // what a use gives is something else than the value
 	Empties  bool     // of a use with $fallback: it stands in for an empty text too
 	Sets     bool     // a call that sets it to its second argument
+	Keeps    bool     // sets it to $fallback where it is not set, besides reading it
 	Prefix   string
 	Behind   []string        // how what is given begins, if it is to name a variable: the rest is the name
 	Scope    Scope           // when the read happens, if not by where the file lies
@@ -154,6 +155,7 @@ type Runs struct {
 	Chains     bool              // a?.b.c asks nothing of what a?.b is not
 	Capitals   bool              // functions may begin with a capital letter: what makes an object says new
 	OwnScopes  bool              // what a function assigns is its own
+	Explicit   bool              // a method is never called by its name alone
 	AnyCase    bool              // variables with a dollar are written in any case
 	Bare       bool              // what ends the program may be called by its name alone
 	Arguments  string            // the variable that holds all that a function was given
@@ -174,6 +176,7 @@ type Runs struct {
 	Leaves     string            // the operator behind a value that leaves the function with an error
 	Catchers   []string          // functions that give nothing where what they are given fails
 	Errors     []string          // functions that make an error
+	Status     string            // the variable of which another number than 0 says that the program has failed
 	Result     string            // the variable that a function returns where it does not say what
 	Lists      []string          // functions that give what they are given as a list
 	Platform   map[string]string // what tells the system that a program runs on, and what it mostly says
