@@ -37,22 +37,25 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		return Value{anything(m.depth())}
 	}
 	var out Value
+	var each []Value
 	for i, name := range names {
 		if i >= mostAlternatives {
 			break
 		}
 		site := m.noted(n, a, m.standing(name), usual)
-		if v := m.supplied(a, name, site, st); v != nil {
-			out = out.besides(v)
-			continue
+		v := m.supplied(a, name, site, st)
+		if v == nil {
+			v = m.given(n, a, site, st)
 		}
-		out = out.besides(m.given(n, a, site, st))
 		if st.dead {
 			return nil
 		}
+		out, each = out.besides(v), append(each, v)
 	}
 	if len(names) == 0 {
 		return Value{anything(m.depth())}
+	} else if a.Each {
+		return Value{{form: sequence, list: each}}
 	}
 	out = out.compact()
 	if a.Sets && len(names) == 1 { // os.environ.setdefault("X", "v")

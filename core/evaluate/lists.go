@@ -254,6 +254,9 @@ func (m *machine) emptyOf(name string, x alt) (Value, bool) {
 		return m.lengthOf(x), true
 	}
 	whenEmpty := false
+	if m.unit().Words.Quiet && (name == "all?" || name == "any?" && slices.ContainsFunc(x.list, mayBeNothing)) { // of what is in it, not whether there is something
+		return m.anyOf(x, name == "any?", false), true
+	}
 	switch name {
 	case "empty?", "isEmpty", "none?", "is_empty", "empty":
 		whenEmpty = true
@@ -265,6 +268,11 @@ func (m *machine) emptyOf(name string, x alt) (Value, bool) {
 		return Value{{depends: x.depends, parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
 	return Value{{form: boolean, truth: (len(x.list) == 0) == whenEmpty, depends: x.depends}}, true
+}
+
+// mayBeNothing reports whether a value may be nothing.
+func mayBeNothing(v Value) bool {
+	return v.wasRead() || slices.ContainsFunc(v, func(x alt) bool { return x.form == nothing || x.missing != 0 })
 }
 
 // valuesOf returns what an enumeration lists.

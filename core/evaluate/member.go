@@ -21,6 +21,8 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	}
 	if path := u.Path(n); path != "" && u.Words.Nothing[path] {
 		return Value{{form: nothing}}
+	} else if path != "" && u.Words.EmptyTexts[path] {
+		return textOf("", m.depth())
 	}
 	if m.focus != nil && len(u.Words.Platform) > 0 {
 		if system := u.Words.Platform[m.calleePath(n)]; system != "" {

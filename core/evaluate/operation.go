@@ -166,7 +166,7 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 	if x.form != sequence {
 		return nil, false
 	}
-	if f := functionIn(arguments); f != nil && o == reduced {
+	if f := m.functionGiven(arguments); f != nil && o == reduced {
 		return m.reduce(n, x, *f, arguments, st), true
 	} else if f != nil {
 		return m.operateWith(n, o, x, *f, st)
@@ -181,7 +181,10 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 		return Value{x}, len(arguments) == 0 || m.unit().calleeName(m.unit().Tree.Child(n, 0)) == "collect"
 	case kept, compacted, mappedThere: // filter(Boolean)
 		return m.counting(x), len(arguments) > 0 || o == compacted
-	case found: // find(Boolean)
+	case found:
+		if len(arguments) == 0 { // findFirst()
+			return m.firstIn(x), true
+		}
 		return m.firstThere(x, arguments, st), len(x.list) > 0
 	case paired, numbered:
 		return Value{m.numberedOf(x)}, true
@@ -208,6 +211,20 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 		}
 	}
 	return nil, false
+}
+
+// firstIn returns the first element of a list, or nothing where it may have none.
+func (m *machine) firstIn(x alt) (out Value) {
+	if !x.perhaps && len(x.list) > 0 {
+		return x.list[0].dependent(x.depends)
+	}
+	for _, e := range x.list {
+		out = append(out, e.dependent(x.depends)...)
+	}
+	if !x.certain {
+		out = append(out, alt{form: nothing, depends: x.depends, about: x.about})
+	}
+	return out.compact()
 }
 
 // collected returns the failure that a list of results becomes where one of them
@@ -299,7 +316,7 @@ func (m *machine) operateOnRecord(n int32, o operation, x alt, arguments []argum
 	case takenFirst, takenLast, compacted, joinedTexts, noOperation, numbered:
 		return nil, false
 	}
-	f := functionIn(arguments)
+	f := m.functionGiven(arguments)
 	if f == nil {
 		return nil, false
 	}

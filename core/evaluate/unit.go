@@ -31,6 +31,7 @@ type Access struct {
 	Optional bool // nothing happens where it is not set
 	Whole    bool
 	Sets     bool // sets it where it is not set
+	Each     bool // gives a list of what each of its variables has
 	Of       any  // what it was found by
 	// Reader is of a function that is not called where it stands: it is given to
 	// something that may call it. Nothing else of such an access is set.

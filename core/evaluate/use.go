@@ -320,21 +320,22 @@ func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) 
 	if len(arguments) == 0 {
 		return v
 	}
-	a := arguments[len(arguments)-1]
 	tags := rest.sites()
-	var out Value
-	given := []argument{{value: rest}}
-	if len(a.value) == 1 && a.value[0].form == function {
-		out = m.invoke(a.value[0], a.node, given, st)
-	} else if use, named := m.namedUse(a.value, given, a.node); named {
-		out = m.use(use, a.node, nil, given, st)
-	} else if use, named := m.namedMethod(a.value); named && m.unit().kind(a.node) == parse.Name {
-		out = m.use(use, a.node, rest, nil, st)
-	} else if a.node != 0 {
-		out = m.applied(a.node, rest, st)
+	way := st
+	if len(gone) > 0 {
+		way = st.fork()
+	}
+	control := way.control
+	way.control |= m.because(rest, len(gone) == 0)
+	out := m.mappedBy(arguments[len(arguments)-1], rest, way)
+	way.control = control
+	if way != st {
+		st.meet(way, st.fork())
 	}
 	if st.dead {
 		return nil
+	} else if way.dead {
+		return gone
 	}
 	for n := range out {
 		if out[n].form == unknown || out[n].form == boolean || out[n].form == sequence || out[n].form == record {
@@ -345,6 +346,24 @@ func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) 
 		out = Value{{sites: tags, parts: []part{{any: true, frame: m.depth()}}}}
 	}
 	return append(gone, out...).compact()
+}
+
+// mappedBy runs the function that is given to be called with a value.
+func (m *machine) mappedBy(a argument, v Value, st *state) Value {
+	given := []argument{{value: v}}
+	if len(a.value) == 1 && a.value[0].form == function {
+		return m.invoke(a.value[0], a.node, given, st)
+	}
+	if use, named := m.namedUse(a.value, given, a.node); named {
+		return m.use(use, a.node, nil, given, st)
+	}
+	if use, named := m.namedMethod(a.value); named && m.unit().kind(a.node) == parse.Name {
+		return m.use(use, a.node, v, nil, st)
+	}
+	if a.node != 0 {
+		return m.applied(a.node, v, st)
+	}
+	return nil
 }
 
 // namedUse returns what a function of a library does that a variable holds:
@@ -412,6 +431,9 @@ func (m *machine) holdsName(n int32, name string) bool {
 func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value {
 	if f.fn.reads != nil {
 		return m.readBy(f.fn, n, arguments, st)
+	}
+	if f.fn.does != nil && len(arguments) > 0 {
+		return f.fn.does(n, arguments[0].value, st)
 	}
 	fn := f.fn.unit.byNode[f.fn.node]
 	if fn == nil {

@@ -84,6 +84,8 @@ type Words struct {
 	Catchers map[string]bool
 	// Result is the variable that a function returns where it does not say what.
 	Result string
+	// EmptyTexts are names of the text without characters: string.Empty.
+	EmptyTexts map[string]bool
 	// Status is the variable of which another number than 0 says that the program has
 	// failed, once it has come to its end: process.exitCode.
 	Status string

@@ -68,8 +68,8 @@ var csharp = &reads.Language{
 	}, csharpGiven...),
 	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString"},
 	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
-	Nothing:     []string{"null", "string.Empty"},
-	Runs:        reads.Runs{Status: "Environment.ExitCode", Exhausts: []string{"switch"}, Raises: true, Chains: true, Capitals: true, Main: []string{"Main", ""}},
+	Nothing:     []string{"null"},
+	Runs:        reads.Runs{EmptyTexts: []string{"string.Empty", "String.Empty", "System.String.Empty"}, Status: "Environment.ExitCode", Exhausts: []string{"switch"}, Raises: true, Chains: true, Capitals: true, Main: []string{"Main", ""}},
 	WordOr:      []string{"??", "??="},
 	Formats:     []string{"string.Format", "String.Format"},
 }

@@ -275,6 +275,15 @@ func TestOfScript(t *testing.T) {
 	}
 }
 
+// A script is read as files of its language are, and not as the templates in it.
+func TestScriptsAreNoTemplates(t *testing.T) {
+	for command, extension := range map[string]string{"ruby": ".rb", "php": ".php", "python": ".py", "node": ".js", "deno": ".ts", "perl": ".pl", "elixir": ".exs"} {
+		if of := known().OfScript([]byte("#!/usr/bin/env " + command + "\n")); of == nil || of != known().byExtension[extension] {
+			t.Errorf("%s: not what reads %s", command, extension)
+		}
+	}
+}
+
 // Every language can be read, and says what it goes by.
 func TestAllAreComplete(t *testing.T) {
 	for _, l := range All {

@@ -105,7 +105,9 @@ func newSet(list []*reads.Language) *Set {
 			s.byName[name] = l
 		}
 		for _, command := range l.Interpreters {
-			s.byCommand[command] = l
+			if s.byCommand[command] == nil { // and not its templates
+				s.byCommand[command] = l
+			}
 		}
 	}
 	return s

@@ -24,6 +24,9 @@ func (p *parser) suffix(node int32, from int) int32 {
 	case text == "?." && p.g.sets[setSuffix]["?"]: // x?.y, where ? is an operator of its own
 		p.add(node)
 		return p.member(p.make(Wrapper, from, at, mark), from)
+	case text == "?:" && p.textAt(at+1) == ":" && p.g.sets[setMember]["::"] && !p.f.Tokens[at+1].SpaceAhead: // String?::trim
+		p.at++
+		return p.member(node, from)
 	case token.Kind == syntax.Open && text == "(" && !(token.NewLine && p.g.LineEnds && p.inside == 0):
 		if p.g.Commands && token.SpaceAhead {
 			return 0

@@ -37,7 +37,7 @@ func (a *analysis) give(m *match) {
 // accessOf returns what the idiom of a match says of an access.
 func (a *analysis) accessOf(m *match, node int32) *evaluate.Access {
 	idiom := m.pattern.idiom
-	access := &evaluate.Access{Node: node, Kind: string(idiom.Kind), Test: idiom.Test, Absent: idiom.Absent, Optional: idiom.Need == Optional, Sets: idiom.Keeps, Of: m}
+	access := &evaluate.Access{Node: node, Kind: string(idiom.Kind), Test: idiom.Test, Absent: idiom.Absent, Optional: idiom.Need == Optional, Sets: idiom.Keeps, Each: idiom.Each, Of: m}
 	access.Unset = a.lang.Runs.Unset
 	if idiom.Unset != evaluate.Usual {
 		access.Unset = idiom.Unset

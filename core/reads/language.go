@@ -135,6 +135,7 @@ type Idiom struct {
 	Other    bool     // what a use gives is something else than the value
 	Empties  bool     // of a use with $fallback: it stands in for an empty text too
 	Sets     bool     // a call that sets it to its second argument
+	Each     bool     // of $names: it gives a list of what each of them has
 	Keeps    bool     // sets it to $fallback where it is not set, besides reading it
 	Prefix   string
 	Behind   []string        // how what is given begins, if it is to name a variable: the rest is the name
@@ -176,6 +177,7 @@ type Runs struct {
 	Leaves     string            // the operator behind a value that leaves the function with an error
 	Catchers   []string          // functions that give nothing where what they are given fails
 	Errors     []string          // functions that make an error
+	EmptyTexts []string          // names of the text without characters
 	Status     string            // the variable of which another number than 0 says that the program has failed
 	Result     string            // the variable that a function returns where it does not say what
 	Lists      []string          // functions that give what they are given as a list

@@ -58,6 +58,9 @@ func scopeOf(file string) reads.Scope {
 	case toolFile[base] || path.Ext(base) == ".rake":
 		return reads.Tooling
 	}
+	if before, _, found := strings.Cut(file, "src/main/"); found && (before == "" || strings.HasSuffix(before, "/")) { // what follows are packages, whatever they are called
+		file = before + "src/main/" + base
+	}
 	folders := strings.Split(path.Dir(file), "/")
 	switch {
 	case slices.ContainsFunc(folders, isTestFolder):

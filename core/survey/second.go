@@ -43,10 +43,25 @@ type open struct {
 	constants map[string]bool
 	functions map[string]bool // that are called with what was read, behind the names of their modules: whether they may make what reads
 	helpers   []*reads.Helper
+	ofTests   []*reads.Helper // those that files of tests define: nothing but other such files calls them
 	roles     []declare.Role
 	named     map[string]int // how many helpers have a name
 	units     map[string]*unit
 }
+
+// add notes a helper, unless too many have its name.
+func (o *open) add(h *reads.Helper) {
+	name, list := h.Name, &o.helpers
+	if isOfTests(h) {
+		name, list = "of tests: "+h.Name, &o.ofTests
+	}
+	if o.named[name]++; o.named[name] <= maxNamesakes {
+		*list = append(*list, h)
+	}
+}
+
+// isOfTests reports whether a helper is one that only tests know.
+func isOfTests(h *reads.Helper) bool { return scopeOf(h.File) == reads.Test }
 
 // resolve takes the second look.
 func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
@@ -61,13 +76,9 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 		o := parts[key]
 		o.units[u.file] = u
-		if scopeOf(u.file) != reads.Test {
-			for _, h := range reaching(u.result.Helpers) {
-				if o.named[h.Name]++; o.named[h.Name] <= maxNamesakes {
-					h.Package = s.packageNamed(u.file)
-					o.helpers = append(o.helpers, h)
-				}
-			}
+		for _, h := range reaching(u.result.Helpers) {
+			h.Package = s.packageNamed(u.file)
+			o.add(h)
 		}
 		if len(o.roles) < maxWords {
 			o.roles = append(o.roles, u.result.Roles...)
@@ -80,7 +91,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	for key, o := range parts { // in any order
-		if len(o.constants) == 0 && len(o.helpers) == 0 && len(o.functions) == 0 && len(o.roles) == 0 {
+		if len(o.constants) == 0 && len(o.helpers)+len(o.ofTests) == 0 && len(o.functions) == 0 && len(o.roles) == 0 {
 			delete(parts, key)
 		}
 	}
@@ -189,21 +200,26 @@ func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]]
 
 func (s *secondLook) take() (added []*unit) {
 	s.noteWanted()
-	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles))
+	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles), calledWords(s.survey.known, s.open.ofTests))
 	calling := found[1]
 	constants := s.constants(found[0])
 	functions := s.functions(found[2], s.open.functions)
-	helpers, known := append(slices.Clip(s.open.helpers), functions...), s.open.roles
+	helpers, ofTests, known := append(slices.Clip(s.open.helpers), functions...), s.open.ofTests, s.open.roles
 	answered := namesOf(functions)
 	for n := range s.files {
 		u := s.open.units[s.path(n)]
-		calling[n] = calling[n] || found[3][n] || u != nil && u.isAnswered(constants, answered)
+		calling[n] = calling[n] || found[3][n] || found[4][n] && s.isTest(n) || u != nil && u.isAnswered(constants, answered)
 	}
 	for round := 0; round < maxRounds; round++ {
-		var found []*reads.Helper
+		var found, foundByTests []*reads.Helper
 		var roles []declare.Role
 		asked := asked{constants: map[string]bool{}, functions: map[string]bool{}}
-		results := s.analyse(calling, &reads.Context{Constants: constants, Helpers: helpers, Roles: known, Marks: s.marks, Read: s.text})
+		context := &reads.Context{Constants: constants, Helpers: helpers, Roles: known, Marks: s.marks, Read: s.text}
+		forTests := context
+		if len(ofTests) > 0 {
+			forTests = &reads.Context{Constants: constants, Helpers: slices.Concat(helpers, ofTests), Roles: known, Marks: s.marks, Read: s.text}
+		}
+		results := s.analyse(calling, context, forTests)
 		for n, result := range results {
 			if result == nil {
 				continue
@@ -224,30 +240,39 @@ func (s *secondLook) take() (added []*unit) {
 			}
 			for _, h := range newHelpers(u.result.Helpers, result.Helpers) {
 				h.Package = s.survey.packageNamed(u.file)
-				found = append(found, h)
+				if isOfTests(h) {
+					foundByTests = append(foundByTests, h)
+				} else {
+					found = append(found, h)
+				}
 			}
 			roles = append(roles, newRoles(known, result.Roles)...)
 			u.result = *result
 			s.open.ask(result, &asked)
 		}
-		if found = reaching(found); len(found) == 0 && len(roles) == 0 && asked.empty() || round+1 == maxRounds {
+		found, foundByTests = reaching(found), reaching(foundByTests)
+		if len(found)+len(foundByTests) == 0 && len(roles) == 0 && asked.empty() || round+1 == maxRounds {
 			break
 		}
 		s.noteWanted()
-		holding := s.find(calledWords(s.survey.known, found), roleWords(roles), definitions(asked.constants), functionWords(s.sought(asked.functions)))
+		holding := s.find(calledWords(s.survey.known, found), roleWords(roles), definitions(asked.constants), functionWords(s.sought(asked.functions)), calledWords(s.survey.known, foundByTests))
 		answers := s.constants(holding[2])
 		functions := s.functions(holding[3], asked.functions)
 		maps.Copy(answers, constants) // what was known stays
 		constants = answers
 		helpers, known = append(append(helpers, found...), functions...), append(slices.Clip(known), roles...)
+		ofTests = append(slices.Clip(ofTests), foundByTests...)
 		answered := namesOf(functions)
 		for n := range calling {
 			u := s.open.units[s.path(n)]
-			calling[n] = holding[0][n] || holding[1][n] || u != nil && !asked.empty() && u.isAnswered(constants, answered)
+			calling[n] = holding[0][n] || holding[1][n] || holding[4][n] && s.isTest(n) || u != nil && !asked.empty() && u.isAnswered(constants, answered)
 		}
 	}
 	return added
 }
+
+// isTest reports whether the n-th file is one of tests.
+func (s *secondLook) isTest(n int) bool { return scopeOf(s.path(n)) == reads.Test }
 
 // fail notes, once, that a file is not known as well as the others.
 func (s *secondLook) fail(file, problem string) {
@@ -354,7 +379,7 @@ func (s *secondLook) functions(defining []bool, names map[string]bool) (list []*
 	byFile := make([][]*reads.Helper, len(s.files))
 	s.sideBySide(defining, func(n int, in *tree.Reader) {
 		wanted := wantedOf(s.path(n), names)
-		if len(wanted) == 0 || scopeOf(s.path(n)) == reads.Test {
+		if len(wanted) == 0 || s.isTest(n) {
 			return
 		}
 		src, err := in.Read(s.path(n))
@@ -426,13 +451,17 @@ func (s *secondLook) find(sets ...*wordSet) (holding [][]bool) {
 }
 
 // analyse looks at the chosen files of the part again.
-func (s *secondLook) analyse(chosen []bool, context *reads.Context) []*reads.Result {
+func (s *secondLook) analyse(chosen []bool, context, forTests *reads.Context) []*reads.Result {
 	results := make([]*reads.Result, len(s.files))
 	s.sideBySide(chosen, func(n int, in *tree.Reader) {
 		src, err := in.Read(s.path(n))
 		if err != nil {
 			s.survey.note(s.path(n), err)
 			return
+		}
+		context := context
+		if s.isTest(n) {
+			context = forTests
 		}
 		result := analyse(s.survey.languages[s.files[n]], s.path(n), src, context)
 		results[n] = &result

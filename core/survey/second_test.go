@@ -49,6 +49,23 @@ var token = config.Config{}.Must("GATE_TOKEN")
 main.go:10 GATE_URL runtime
 main.go:11 GATE_TOKEN runtime through Must
 `},
+		{"Python: what tests share is known to tests alone", `-- tests/helpers.py --
+import os
+
+def need(name):
+    value = os.environ.get(name)
+    if not value:
+        raise RuntimeError(name)
+    return value
+-- tests/test_gate.py --
+from helpers import need
+
+URL = need("GATE_TEST_URL")
+-- gate/main.py --
+need("GATE_PLAIN")
+-- want --
+tests/test_gate.py:3 GATE_TEST_URL test through need
+`},
 		{"Go: two files that call each other's helpers", `-- go.mod --
 module gate
 -- a.go --

@@ -1,0 +1,107 @@
+package evaluate_test
+
+import "testing"
+
+// Functions of the language are given as they are, to be called with what was read.
+func TestFunctionsOfTheLanguageGivenOn(t *testing.T) {
+	hold(t, []saying{
+		{"a.rb", "abort 'x' if %w[A B].map { |k| ENV[k] }.any?(&:nil?)\nabort 'y' unless ENV.values_at('C', 'D').all?\nd = [ENV['E']].reject(&:nil?).first || 'e'\n", "A required; B required; C required; D required; E optional =e"},
+		{"a.kt", "fun main() {\n  if (listOf(\"A\", \"B\").map { System.getenv(it) }.any(String?::isNullOrBlank)) error(\"x\")\n  if (listOf(System.getenv(\"C\")).any(String::isNullOrEmpty)) error(\"y\")\n}\n", "A required; B required; C required"},
+		{"A.java", "class A {\n  void f() {\n    if (Stream.of(System.getenv(\"A\"), System.getenv(\"B\")).anyMatch(Objects::isNull)) throw new IllegalStateException();\n  }\n}\n", "A required; B required"},
+		{"a.cs", "if (new[] { \"A\", \"B\" }.Select(Environment.GetEnvironmentVariable).Any(string.IsNullOrEmpty)) throw new Exception();\n", "A required; B required"},
+	})
+}
+
+// The first of a list may not be there, and what is done with it is done only where it is.
+func TestFirstOfAList(t *testing.T) {
+	hold(t, []saying{
+		{"A.java", `class A {
+  void f() {
+    Stream.of("A", "B").filter(n -> System.getenv(n) == null).findFirst().ifPresent(n -> { throw new IllegalStateException(n); });
+    var first = Stream.of("C", "D").filter(n -> System.getenv(n) == null).findFirst();
+    if (first.isPresent()) throw new IllegalStateException();
+    use(System.getenv("E"));
+  }
+}
+`, "A optional; B optional; C required; D required; E expected"},
+		{"a.rb", "a = ENV.values_at('A', 'B').compact.first || 'north'\nc, d = ENV.values_at('C', 'D')\nraise 'c' unless c\nd ||= 'x'\ne, = ENV.fetch_values('E')\n", "A optional =north; B optional; C required; D optional =x; E required"},
+	})
+}
+
+// What a function returns in several places is known element by element.
+func TestSeveralResults(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", `package a
+
+import (
+	"errors"
+	"log"
+	"os"
+)
+
+func load() (string, error) {
+	if os.Getenv("A") == "" {
+		return "", errors.New("a")
+	}
+	if os.Getenv("B") == "" {
+		return "", errors.New("b")
+	}
+	return "x", nil
+}
+
+func main() {
+	_, err := load()
+	if err != nil {
+		log.Fatal(err)
+	}
+	c, ok := os.LookupEnv("C")
+	if !ok {
+		c = "c"
+	}
+	use(c)
+}
+`, "A required; B required; C optional =c"},
+		{"a.py", "import os\ndef load():\n    if not os.environ.get('A'):\n        return None, 'a'\n    if not os.environ.get('B'):\n        return None, 'b'\n    return 1, None\ndef main():\n    _, error = load()\n    if error:\n        raise SystemExit(error)\n    c = os.environ.get('C') or 'c'\n    return c\nmain()\n", "A required; B required; C optional =c"},
+	})
+}
+
+// A method is not what its name alone calls, where methods are called by what they are of.
+func TestMethodsNamedAsConverters(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", `import os
+class Env:
+    def str(self, name, default=None):
+        return os.environ.get("GATE_" + name, default)
+    def int(self, name, default=None):
+        value = self.str(name)
+        return int(value) if value is not None else default
+    def list(self, name, default=()):
+        value = self.str(name)
+        if not value:
+            return list(default)
+        return value.split(",")
+env = Env()
+a = env.int("A", 12)
+b = env.list("B", ["x", "y"])
+c = env.str("C")
+`, `GATE_A optional integer =12; GATE_B optional list [["x", "y"]]; GATE_C expected`},
+		{"a.js", "class Env {\n  Number(name, d) { const v = process.env[name]; return v === undefined ? d : Number(v); }\n}\nconst a = new Env().Number('A', 4);\n", "A optional number =4"},
+	})
+}
+
+// A program that says how it will have ended, and then goes, has ended.
+func TestExitStatusIsSet(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "function main() {\n  if (!process.env.A) {\n    process.exitCode = 1;\n    return;\n  }\n  if (!process.env.B) {\n    process.exitCode = 0;\n    return;\n  }\n  use(process.env.A, process.env.B);\n}\nmain();\n", "A required; B optional; A required; B optional"},
+		{"a.cs", "class P {\n  static void Main() {\n    var a = Environment.GetEnvironmentVariable(\"A\");\n    if (string.IsNullOrEmpty(a)) { Environment.ExitCode = 2; return; }\n    Use(a);\n  }\n}\n", "A required"},
+		{"a.dart", "import 'dart:io';\nvoid main() {\n  final a = Platform.environment['A'];\n  if (a == null) {\n    exitCode = 64;\n    return;\n  }\n  print(a);\n}\n", "A required"},
+	})
+}
+
+// What the program gives a variable itself stays for what reads it later.
+func TestKeptInTheEnvironment(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nos.environ.setdefault('A', 'UTC')\nprint(os.environ['A'])\ndef f():\n    os.environ.setdefault('B', 'b')\n    return os.environ['B'], os.environ['C']\n", "A optional =UTC; A optional =UTC; B optional =b; B optional =b; C required"},
+		{"a.cs", "var a = Environment.GetEnvironmentVariable(\"A\") ?? string.Empty;\nif (a.Length > 0) { Use(a); }\nvar b = Environment.GetEnvironmentVariable(\"B\") ?? String.Empty;\nif (b == string.Empty) throw new Exception();\n", "A optional =; B required"},
+	})
+}
