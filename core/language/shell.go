@@ -47,7 +47,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 	}
 	s := newScript(src)
 	nodes := s.nodes(file)
-	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks)
+	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.compared)
 	s.followFlags(nodes)
 	s.look(nodes, s.defines, s.expansions)
 	s.markAsked(nodes)
@@ -56,7 +56,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 
 // newScript returns what the first line of a script says.
 func newScript(src []byte) *script {
-	s := &script{src: src, given: map[string]bool{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}}
+	s := &script{src: src, given: map[string]bool{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}, words: map[string]bool{}, numeric: map[string]bool{}, truths: map[string][]string{}}
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
 	s.failing.ends = failingShebang().Match(src[:min(len(src), 100)])
 	return s
@@ -88,7 +88,8 @@ func nodesOf(root syntax.Node) (nodes []syntax.Node) {
 	syntax.Walk(root, func(n syntax.Node) bool {
 		switch n.(type) {
 		case *syntax.CallExpr, *syntax.ParamExp, *syntax.Assign, *syntax.UnaryTest, *syntax.FuncDecl, *syntax.BinaryCmd,
-			*syntax.IfClause, *syntax.CaseClause, *syntax.ForClause, *syntax.WhileClause:
+			*syntax.IfClause, *syntax.CaseClause, *syntax.ForClause, *syntax.WhileClause,
+			*syntax.BinaryTest, *syntax.ArithmExp, *syntax.ArithmCmd, *syntax.LetClause, *syntax.CStyleLoop:
 			nodes = append(nodes, n)
 		}
 		return true
@@ -111,13 +112,16 @@ func expandsVariables(src []byte) bool {
 	for at := 0; ; at++ {
 		n := bytes.IndexByte(src[at:], '$')
 		if n < 0 {
-			return bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("-v "))
+			return bytes.Contains(src, []byte("((")) || bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("-v "))
 		}
 		at += n
 		if bytes.HasPrefix(src[at:], []byte("${!")) || at > 0 && src[at-1] == '\\' && bytes.Contains(src, []byte("eval")) {
 			return true
 		}
 		name := bytes.TrimLeft(src[at+1:min(len(src), at+40)], "{!#")
+		if bytes.HasPrefix(name, []byte("((")) && bytes.ContainsAny(name, "ABCDEFGHIJKLMNOPQRSTUVWXYZ") { // $((X + 1))
+			return true
+		}
 		if len(name) > 0 && (name[0] == '_' || name[0] >= 'A' && name[0] <= 'Z') || bytes.Contains(name, []byte("_proxy")) {
 			return true
 		}
@@ -138,6 +142,9 @@ type script struct {
 	failing   shellFailing
 	flags     []shellFlag
 	reads     []reads.Read
+
+	words, numeric map[string]bool     // variables that are compared with words, and with numbers
+	truths         map[string][]string // and with what says yes or no
 }
 
 // shellLoop is a loop over words that are written out: for v in A B.
@@ -184,6 +191,8 @@ func (s *script) expansions(n syntax.Node) {
 		}
 	case *syntax.CallExpr:
 		s.command(n)
+	default:
+		s.numbers(n)
 	}
 }
 
@@ -356,7 +365,7 @@ func (s *script) expansion(p *syntax.ParamExp) {
 		s.indirect(name, "${!…}", p.Pos(), s.expanded(p, "!"+name))
 		return
 	}
-	if !isEnvironmentName(name) || shellOwn[name] || strings.HasPrefix(name, "BASH") || strings.HasPrefix(name, "COMP_") || s.settings.has(name, p.Pos().Offset()) {
+	if !s.isRead(name, p.Pos()) {
 		return
 	}
 	r := s.expanded(p, name)
@@ -442,6 +451,9 @@ func (s *script) source(word *syntax.Word) string {
 func (s *script) add(name, access string, at syntax.Pos, r reads.Read) {
 	if r.Need == reads.Required && s.settings.before(name, at.Offset()) { // what the script sets on another way may stand there
 		r.Need = reads.Expected
+	}
+	if kind := s.kindOf(name); r.Kind == "" && (len(r.Literals) == 0 || kind == reads.Boolean) {
+		r.Kind = kind
 	}
 	r.Name, r.Access, r.Line, r.Column = name, access, int(at.Line()), int(at.Col())
 	s.reads = append(s.reads, r)

@@ -328,16 +328,11 @@ func madeByText(word *syntax.Word) string {
 	return begins.Value
 }
 
-// arithmetic notes what is assigned in let and (( )).
+// arithmetic notes what is assigned in let, (( )) and the head of a loop.
 func (w *settingWalk) arithmetic(n syntax.Node, within shellSpan) {
-	syntax.Walk(n, func(n syntax.Node) bool {
-		if b, ok := n.(*syntax.BinaryArithm); ok && b.Op == syntax.Assgn {
-			if word, ok := b.X.(*syntax.Word); ok && isShellName(word.Lit()) {
-				w.set(word.Lit(), b.End().Offset(), within)
-			}
-		}
-		return true
-	})
+	for _, c := range countedIn(n) {
+		w.set(c.name, c.end, within)
+	}
 }
 
 // expansions notes what ${X:=value} sets, in a statement itself.

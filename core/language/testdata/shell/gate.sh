@@ -34,4 +34,4 @@ cat <<'RAW'
 $IN_RAW
 RAW
 printenv GATE_PRINTED # read: GATE_PRINTED
-echo $((GATE_SUM + 1)) ${#GATE_LENGTH} # read: GATE_LENGTH
+echo $((GATE_SUM + 1)) ${#GATE_LENGTH} # read: GATE_SUM integer | GATE_LENGTH
