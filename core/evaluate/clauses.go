@@ -36,11 +36,13 @@ func (p param) isPattern() bool { return p.name == "" && p.node != 0 }
 func (m *machine) runClauses(list []*Func, c *closure, n int32, arguments []argument, st *state) (out Value, ran bool) {
 	arguments = slices.Clone(arguments)
 	var merged *state
+	var refused mask // what fits no way
 	decided := -1
 	for _, fn := range list {
 		way, own := st.fork(), slices.Clone(arguments)
 		fits, at, left := m.clauseFits(fn, c, n, own, way)
 		if !fits {
+			refused |= own[max(at, 0)].value.depends()
 			continue
 		}
 		if at >= 0 {
@@ -63,7 +65,10 @@ func (m *machine) runClauses(list []*Func, c *closure, n int32, arguments []argu
 		}
 		arguments[max(at, 0)].value = left
 	}
-	if merged == nil {
+	if merged == nil && refused != 0 { // a FunctionClauseError
+		m.fail(st, refused, "FunctionClauseError")
+		return nil, true
+	} else if merged == nil {
 		return nil, false
 	}
 	st.consults, st.dead = merged.consults, merged.dead
@@ -79,6 +84,7 @@ func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument
 		if !p.isPattern() || i >= len(arguments) {
 			continue
 		}
+		m.asked(arguments[i].value)
 		var taken, rest Value
 		for _, x := range arguments[i].value {
 			t := m.fitParameter(fn, p, x, st)

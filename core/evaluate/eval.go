@@ -53,7 +53,7 @@ func (m *machine) value(n int32, st *state) Value {
 		if strings.HasPrefix(u.at(n), "~w") {
 			return m.words(m.template(n, st))
 		}
-		return m.regexOf(n, m.template(n, st))
+		return m.heldAgainstTopic(n, m.regexOf(n, m.template(n, st)), st)
 	case parse.Member:
 		return m.memberNode(n, st)
 	case parse.Index:

@@ -49,7 +49,7 @@ func operationOf(method string) operation {
 		return mappedThere
 	case "find_map", "firstNotNullOf", "firstNotNullOfOrNull":
 		return firstMapped
-	case "filter", "select", "findAll", "find_all", "Where", "Where-Object", "partition", "takeWhile", "filterKeys":
+	case "filter", "select", "grep", "findAll", "find_all", "Where", "Where-Object", "partition", "takeWhile", "filterKeys":
 		return kept
 	case "reject", "filterNot":
 		return dropped
@@ -180,6 +180,13 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 		}
 		return Value{x}, len(arguments) == 0 || m.unit().calleeName(m.unit().Tree.Child(n, 0)) == "collect"
 	case kept, compacted, mappedThere: // filter(Boolean)
+		if len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].regex != "" { // grep(/^X_/)
+			for _, e := range x.list {
+				m.fitsRegex(n, e, arguments[0].value, false)
+			}
+			x.perhaps = true
+			return Value{x}, true
+		}
 		return m.counting(x), len(arguments) > 0 || o == compacted
 	case found:
 		if len(arguments) == 0 { // findFirst()
@@ -251,11 +258,13 @@ func (m *machine) collected(n int32, x alt) Value {
 // operateWith runs an operation with a function.
 func (m *machine) operateWith(n int32, o operation, x alt, f alt, st *state) (Value, bool) {
 	switch o {
+	case unchanged: // sort(by)
+		return Value{x}, true
 	case takenFirst:
 		o = found
 	case eachNumbered:
 		x, o = m.numberedOf(x), mapped
-	case eachKey, eachValue, unchanged, compacted, joinedTexts:
+	case eachKey, eachValue, compacted, joinedTexts:
 		o = mapped
 	case noOperation, takenLast, got, paired, numbered, takenKeys, takenValues:
 		return nil, false

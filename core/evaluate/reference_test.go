@@ -98,6 +98,38 @@ func TestExitStatusIsSet(t *testing.T) {
 	})
 }
 
+// Perl goes through the names of its environment by %ENV, and holds what $_ is against
+// expressions that stand alone.
+func TestNamesOfPerlsEnvironment(t *testing.T) {
+	hold(t, []saying{
+		{"a.pl", "my %extra = map { $_ => $ENV{$_} } grep { /^GATE_A_/ } keys %ENV;\n", "GATE_A_* optional; * optional"},
+		{"a.pl", "for my $k (sort keys %ENV) { next unless $k =~ m{^GATE_B_}; print \"$k=$ENV{$k}\" }\nforeach (keys %ENV) { print $ENV{$_} if /^GATE_C_/ }\n", "* optional; GATE_B_* optional; * optional; GATE_C_* optional"},
+		{"a.pl", "my @n = grep /^GATE_D_/, keys %ENV;\nsystem(\\%ENV);\n", "GATE_D_* optional; * optional; * optional"},
+		{"a.rb", "ENV.keys.grep(/\\AGATE_R_/).each { |k| puts ENV[k] }\n", "GATE_R_* optional"},
+	})
+}
+
+// A function that is written several times, each for other things, fails on what none
+// of them is written for.
+func TestNoClauseFits(t *testing.T) {
+	hold(t, []saying{
+		{"a.ex", `defmodule D do
+  def a do
+    System.get_env("A") |> mode()
+    strict(System.get_env("B"))
+    turns(System.get_env("C"))
+  end
+  defp mode("wet"), do: :wet
+  defp mode(_), do: :any
+  defp strict("wet"), do: :wet
+  defp strict("dry"), do: :dry
+  defp turns(nil), do: 5
+  defp turns(v), do: String.to_integer(v)
+end
+`, "A optional choice(wet); B required choice(dry,wet); C optional integer =5"},
+	})
+}
+
 // What the program gives a variable itself stays for what reads it later.
 func TestKeptInTheEnvironment(t *testing.T) {
 	hold(t, []saying{

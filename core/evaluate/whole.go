@@ -121,12 +121,30 @@ func (m *machine) regexOf(n int32, v Value) Value {
 	node := m.unit().Tree.Nodes[n]
 	f := m.unit().Tree.File
 	src := f.Src[f.Tokens[node.From].Start:f.Tokens[node.To-1].End]
-	if len(v) != 1 || len(src) < 3 || len(src) > longestRegex || src[0] != '/' && !strings.HasPrefix(string(src[:2]), "%r") {
+	if m.unit().Words.Signs && len(src) > 3 && src[0] == 'm' && strings.IndexByte("/{#~", src[1]) >= 0 { // m{^X_}
+		src = src[1:]
+	}
+	if len(v) != 1 || len(src) < 3 || len(src) > longestRegex || src[0] != '/' && (src[0] != '{' || !m.unit().Words.Signs) && !strings.HasPrefix(string(src[:2]), "%r") {
 		return v
 	}
 	x := v[0]
 	x.regex = string(src)
 	return Value{x}
+}
+
+// heldAgainstTopic runs a regular expression of Perl that stands by itself: what $_ holds
+// is held against it.
+func (m *machine) heldAgainstTopic(n int32, v Value, st *state) Value {
+	if len(v) != 1 || v[0].regex == "" || !m.unit().Words.Signs {
+		return v
+	}
+	if f, from := m.unit().Tree.File, int(m.unit().Tree.Nodes[n].From); f.Is(from-1, "=~") || f.Is(from-1, "!~") {
+		return v
+	}
+	if of, _, known := m.lookup("$_", st); known {
+		m.fitsRegex(n, of, v, false)
+	}
+	return v
 }
 
 // fitsRegex notes which variables a regular expression asks for, where the name

@@ -29,7 +29,7 @@ var perl = &reads.Language{
 	Idioms: []reads.Idiom{
 		{Access: `@ENV{$names}`},
 		{Access: `$ENV{$key}`},
-		{Access: `$ENV`, Whole: true},
+		{Access: `%ENV`, Whole: true},
 	},
 	Uses: append([]reads.Idiom{
 		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Converts},

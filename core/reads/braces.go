@@ -209,7 +209,7 @@ func functionHead(f *syntax.File, open int) (head, params int) {
 	if closesTypes(f, before) > 0 { // type parameters: name<T>(…)
 		before = beforeTypes(f, before)
 	}
-	if f.Kind(before) == syntax.Word && controls[f.Text(before)] {
+	if f.Kind(before) == syntax.Word && (controls[f.Text(before)] || f.Is(before-1, "for") || f.Is(before-1, "foreach") || f.Is(before-1, "my")) { // for my $k (keys %ENV) {
 		return -1, -1
 	}
 	// Go: func (r T) Name(…) and a result list in parentheses: func f(a) (b, error) {
