@@ -31,6 +31,12 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			}
 			if (x.form == function || x.form == unknown && x.name != "") && (name == "" || slices.Contains(callMethods, name)) {
 				of, arguments = append(of, x), m.handedOn(name, arguments)
+			} else if x.form == function {
+				asked := m.askedOfFunction(x, name, len(arguments))
+				if len(asked) == 1 && asked[0].fn.reads != nil { // of what else it is given nothing is known
+					arguments = arguments[:1]
+				}
+				of = append(of, asked...)
 			}
 		}
 		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
@@ -51,7 +57,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			of = Value{{form: class, class: c}}
 		} else if c := m.frame().class; c != nil && c.Name == name && c.methods[name] != nil { // its constructor
 			of = Value{{form: class, class: c}}
-		} else if fn := m.bareMethod(name); fn != nil {
+		} else if fn := m.bareMethod(name); fn != nil && fn.Body == 0 && m.frame().of.isFunction() { // what it is of is this one
+			of = m.frame().of
+		} else if fn != nil {
 			of = m.functionValue(fn, m.frame().self)
 		} else if fn := m.namedFunction(name); fn != nil {
 			of = m.functionValue(fn, nil)
@@ -79,6 +87,11 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			} else if u.Words.Transparent[x.name] {
 				out, done = append(out, m.transparent(x.name, arguments[0].value)...), true
 			}
+		case x.form == text && u.Words.Loops == Values: // $cast($raw), where $cast is 'intval'
+			path, plain := x.plain()
+			if use, found := m.pathUse(path, path, arguments, n); plain && found {
+				out, done = append(out, m.use(use, n, nil, arguments, st)...), true
+			}
 		case x.form == function && x.fn.reads != nil:
 			out, done = append(out, m.readBy(x.fn, n, arguments, st)...), true
 		case x.form == function:
@@ -89,7 +102,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if other := m.overload(fn, arguments); other != fn {
 				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
 			}
-			if !m.worth(fn, arguments, st) && !c.self.reads() && !m.holdsRead(c) {
+			if !m.worth(fn, arguments, st) && !c.self.reads() && !c.of.readsLater() && !m.holdsRead(c) {
 				continue
 			}
 			m.lookInto(fn, c.self, arguments)

@@ -67,7 +67,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.isStatement(at) || of.isError() || m.isParameter(at) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if fallback.Computed && (m.isStatement(at) || of.isError() || (m.isParameter(at) || m.isTakenApart(at)) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -171,6 +171,29 @@ func (v Value) isAnswer() bool {
 // isParameter reports whether a node is the name of a parameter of a function that
 // was called: what it stands for is not told by its name.
 func (m *machine) isParameter(n int32) bool { return len(m.frames) > 1 && m.isGiven(n) }
+
+// isTakenApart reports whether a node names what a function that was called has taken out
+// of something: { fallback } = options. What that is is not told by its name.
+func (m *machine) isTakenApart(n int32) bool {
+	u, fn := m.unit(), m.frame().fn
+	if len(m.frames) < 2 || fn == nil || u.kind(n) != parse.Name {
+		return false
+	}
+	open := []int32{fn.Node}
+	for len(open) > 0 {
+		at := open[len(open)-1]
+		open = append(open[:len(open)-1], u.children(at)...)
+		if target := u.Tree.Child(at, 0); u.kind(at) == parse.Declare && (u.kind(target) == parse.Record || u.kind(target) == parse.List) && u.names(target, u.at(n)) {
+			return true
+		}
+	}
+	return false
+}
+
+// names reports whether a pattern has a part of a name.
+func (u *Unit) names(pattern int32, name string) bool {
+	return slices.ContainsFunc(u.children(pattern), func(c int32) bool { return u.at(c) == name || u.names(c, name) })
+}
 
 // isGiven reports whether a node is the name of a parameter of the function that is
 // running.

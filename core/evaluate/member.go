@@ -366,7 +366,7 @@ func (m *machine) index(n int32, st *state) Value {
 			return v
 		}
 	}
-	if f := laidOver(of); f != nil && len(key) > 0 {
+	if f := laidAmong(of); f != nil && len(key) > 0 {
 		if v, done := m.askLaid(n, f, "[", asked, st); done {
 			return v
 		}

@@ -81,6 +81,18 @@ func (m *machine) merges(name string, receiver Value, arguments []argument) (Val
 	return laid(values), true
 }
 
+// mergedBy lays maps over each other that an operator joins, where the environment is one of
+// them: in PHP the first is over the second, elsewhere the second over the first.
+func (m *machine) mergedBy(op string, a, b Value) (Value, bool) {
+	if op != "+" && op != "|" && op != "++" || wholeOf(a) == nil && wholeOf(b) == nil && laidOver(a) == nil && laidOver(b) == nil {
+		return nil, false
+	}
+	if m.unit().Words.Loops == Values {
+		a, b = b, a
+	}
+	return laid([]Value{a, b}), true
+}
+
 // askLaid asks a map that the environment is laid over for a variable.
 func (m *machine) askLaid(n int32, f *members, how string, arguments []argument, st *state) (Value, bool) {
 	if f.env == nil || f.env.Asked == nil || len(arguments) == 0 || m.unit().isTakenOut(n, how) {
@@ -126,6 +138,20 @@ func laidOver(v Value) *members {
 		return v[0].members
 	}
 	return nil
+}
+
+// laidAmong returns the map that the environment is laid over which a value is, where it may
+// also be something of which nothing is known, or nil.
+func laidAmong(v Value) (f *members) {
+	for _, x := range v {
+		switch {
+		case f == nil && laidOver(Value{x}) != nil:
+			f = x.members
+		case x.form != unknown && x.form != nothing || x.env != nil:
+			return nil
+		}
+	}
+	return f
 }
 
 // isOfLaid reports whether a member or an element is one of a variable that holds a map

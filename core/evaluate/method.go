@@ -7,7 +7,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	if v, done := m.merges(name, receiver, arguments); done {
 		return v, true
 	}
-	if f := laidOver(receiver); f != nil {
+	if f := laidAmong(receiver); f != nil {
 		if v, done := m.askLaid(n, f, name, arguments, st); done {
 			return v, true
 		}

@@ -47,6 +47,9 @@ func (m *machine) binary(n int32, st *state) Value {
 		if op == ".." && isNumber(a) && isNumber(b) {
 			return m.span(a, b, op)
 		}
+		if v, is := m.mergedBy(op, a, b); is {
+			return v
+		}
 		m.passes(a)
 		m.passes(b)
 		if u.Words.Joins[op] && !st.dead {
@@ -96,6 +99,10 @@ func (m *machine) binary(n int32, st *state) Value {
 	}
 	a, b := m.eval(left, st), m.eval(right, st)
 	switch op := u.at(n); op {
+	case "|":
+		if v, is := m.mergedBy(op, a, b); is {
+			return v
+		}
 	case "&":
 		if textLike(a) || textLike(b) {
 			return m.concat(a, b)

@@ -348,9 +348,12 @@ func (m *members) reads() bool {
 	if m == nil {
 		return false
 	}
+	if m.env != nil { // laid over it
+		return true
+	}
 	for _, name := range m.names {
 		if slices.ContainsFunc(m.value[name], func(x alt) bool {
-			return x.form == whole || x.form == function && x.fn.reads != nil || x.members != nil && x.members.of.reader()
+			return x.form == whole || x.form == function && x.fn.reads != nil || x.members != nil && (x.members.of.reader() || x.members.env != nil)
 		}) {
 			return true
 		}

@@ -57,7 +57,7 @@ func (p *parser) methodAt(i int) int {
 			if p.textAt(p.mate(i)+1) == ";" && words < 2 && !syntax.IsCapital(p.textAt(from)) { // port('8080'); of an enumeration
 				return 0
 			}
-			if (p.class || words > 1) && (p.methodBodyAt(p.mate(i)+1) || p.oldStyleBody(i) > 0) {
+			if (p.class || words > 1) && (p.methodBodyAt(p.mate(i)+1) || p.oldStyleBody(i) > 0 || words > 1 && p.isAbstract(i)) {
 				name := p.beforeAngles(i - 1)
 				for name > from && p.kindAt(name) != syntax.Word && p.kindAt(name) != syntax.String && p.textAt(name) != "]" {
 					name--
@@ -93,6 +93,12 @@ func (p *parser) methodAt(i int) int {
 		}
 	}
 	return 0
+}
+
+// isAbstract reports whether parameters are those of a method that is only declared:
+// String get(String name);
+func (p *parser) isAbstract(open int) bool {
+	return p.class && p.g.Typed && p.textAt(p.mate(open)+1) == ";"
 }
 
 // beforeAngles returns the token before type arguments that end at a token, or

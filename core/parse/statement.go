@@ -81,6 +81,10 @@ func (p *parser) oneStatement() int32 {
 			return p.leaving(w)
 		}
 	case wordFunction:
+		if p.textAt(p.at+1) == "interface" && p.wordAt(p.at+1) == wordClass { // fun interface A
+			p.at++
+			return p.oneStatement()
+		}
 		if at := p.functionName(); at > 0 {
 			return p.function(at)
 		}
