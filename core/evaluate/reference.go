@@ -15,7 +15,7 @@ func (m *machine) functionGiven(arguments []argument) *alt {
 	if f := functionIn(arguments); f != nil || len(arguments) != 1 || arguments[0].node == 0 {
 		return f
 	}
-	does := m.referred(arguments[0].node)
+	does := m.referred(arguments[0].node, false)
 	if does == nil {
 		return nil
 	}
@@ -23,26 +23,28 @@ func (m *machine) functionGiven(arguments []argument) *alt {
 }
 
 // referred returns what a function of the language that a node names makes of a value, or
-// nil where it names none.
-func (m *machine) referred(n int32) func(n int32, v Value, st *state) Value {
+// nil where it names none. Where the node cannot be anything else than a function, a method
+// may be written like any member.
+func (m *machine) referred(n int32, surely bool) func(n int32, v Value, st *state) Value {
 	u := m.unit()
 	if u.kind(n) == parse.Wrapper {
 		n = u.Tree.Child(n, 0)
 	}
-	name, method := u.at(n), false
-	switch k := u.kind(n); {
-	case k == parse.Name && u.Words.Quiet && strings.HasPrefix(name, ":"):
-		name, method = name[1:], true
-	case k == parse.Member && u.Tree.Child(n, 0) != 0:
-		method = u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") || u.Tree.File.Is(int(u.Tree.Nodes[n].At)-2, "?:")
-	default:
+	if callee := u.Tree.Child(n, 0); u.kind(n) == parse.Call && u.calleeName(callee) == "init" && strings.HasSuffix(u.Tree.Text(n), "(_:)") { // Int.init(_:)
+		n = callee
+	}
+	name, k := u.at(n), u.kind(n)
+	symbol := k == parse.Name && u.Words.Quiet && strings.HasPrefix(name, ":")
+	if k != parse.Name && k != parse.Member || !surely && !symbol && (k == parse.Name || u.Tree.Child(n, 0) == 0) {
 		return nil
 	}
-	path := m.calleePath(n)
-	if use, found := m.pick(u.Words.Uses[path], []argument{{}}); found && path != "" && use.Arg == 0 {
+	path := strings.TrimSuffix(m.calleePath(n), ".init")
+	if use, found := m.pathUse(path, path, []argument{{}}, n); found && use.Arg == 0 {
 		return func(n int32, v Value, st *state) Value { return m.use(use, n, nil, []argument{{value: v}}, st) }
 	}
-	if !method {
+	if symbol {
+		name = name[1:]
+	} else if f := u.Tree.File; !surely && !f.Is(int(u.Tree.Nodes[n].At)-1, "::") && !f.Is(int(u.Tree.Nodes[n].At)-2, "?:") {
 		return nil
 	}
 	if use, found := m.pick(u.Words.Uses["."+name], nil); found && use.Arg < 0 {

@@ -395,7 +395,6 @@ var unnamed = []string{"_", "it", "$0", "$_"}
 // applied gives a value to what is written short for a function: _.toInt,
 // Int.init, Integer::parseInt, it.trim().
 func (m *machine) applied(n int32, v Value, st *state) Value {
-	u := m.unit()
 	for _, placeholder := range unnamed {
 		if m.holdsName(n, placeholder) {
 			in := st.fork()
@@ -405,18 +404,8 @@ func (m *machine) applied(n int32, v Value, st *state) Value {
 			return out
 		}
 	}
-	if k := u.kind(n); k == parse.Member || k == parse.Name {
-		path := m.calleePath(n)
-		path = strings.TrimSuffix(path, ".init")
-		if use, found := m.pathUse(path, path, []argument{{value: v}}, n); found {
-			return m.use(use, n, nil, []argument{{value: v}}, st)
-		}
-		if use, found := m.methodUse(u.at(n), nil, st); found {
-			return m.use(use, n, v, nil, st)
-		}
-		if m.unit().Words.Transparent["."+u.at(n)] {
-			return v
-		}
+	if does := m.referred(n, true); does != nil {
+		return does(n, v, st)
 	}
 	return nil
 }
