@@ -170,7 +170,7 @@ func (p *parser) typedName(i int) int {
 	if p.namesType(i) {
 		i++
 	}
-	if p.kindAt(i) != syntax.Word || p.g.words[p.f.Text(i)] > wordNone && p.g.words[p.f.Text(i)] != wordModifier {
+	if p.kindAt(i) != syntax.Word || p.g.sets[setPrefix]["assert"] && p.f.Is(i, "assert") || p.g.words[p.f.Text(i)] > wordNone && p.g.words[p.f.Text(i)] != wordModifier {
 		return 0
 	}
 	at, end := p.at, p.end
