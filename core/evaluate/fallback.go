@@ -93,7 +93,19 @@ func (m *machine) standsIn(r *Read, n int32) bool {
 		return false
 	}
 	node, at := u.Tree.Nodes[n], u.Tree.Nodes[r.Node]
-	return node.From <= at.From && at.To <= node.To
+	return node.From <= at.From && at.To <= node.To || u.kind(n) == parse.Name && m.holderOf(r.Node) == u.at(n)
+}
+
+// holderOf returns the variable of this file that is given what a node reads, or "".
+func (m *machine) holderOf(n int32) string {
+	parents := m.parentNodes()
+	for depth := 0; depth < 4 && n != 0; depth++ {
+		n = parents[n]
+		if k := m.u.kind(n); k == parse.Declare || k == parse.Assign {
+			return m.u.at(m.u.Tree.Child(n, 0))
+		}
+	}
+	return ""
 }
 
 // firstGiven returns the first of several things that a function of Go gives, with no error

@@ -278,9 +278,20 @@ func (m *machine) mayStandIn(n int32, v Value) bool {
 	case k == parse.Call && textTests[u.calleeName(u.Tree.Child(n, 0))]:
 		return false
 	case k == parse.Name || k == parse.Member || k == parse.Call:
-		return !v.isLists() || m.isParameter(m.madeOf(n))
+		of := m.madeOf(n)
+		return !v.isLists() || m.isParameter(of) && !m.isChanged(of)
 	}
 	return true
+}
+
+// isChanged reports whether the function that is running asks what a name stands for to do
+// something: parts.insert(0, x).
+func (m *machine) isChanged(n int32) bool {
+	u := m.unit()
+	return u.holds(m.frame().fn.Node, parse.Member, func(member int32) bool {
+		object := u.Tree.Child(member, 0)
+		return u.kind(object) == parse.Name && u.at(object) == u.at(n)
+	})
 }
 
 // madeOf returns what a call makes a list of: x of list(x), sorted(x). Of anything else it

@@ -56,7 +56,6 @@ var golang = &reads.Language{
 		{Access: `strings.Split($read, $rest)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
 		{Access: `strings.FieldsFunc($read, $rest)`, Kind: reads.List},
-		{Access: `strings.SplitN($read, $rest)`, Kind: reads.List},
 	}, goGiven...),
 	Libraries: strings.Fields(`archive bufio bytes cmp compress container context crypto database debug embed encoding errors expvar flag
 		fmt go hash html image index io iter log maps math mime net os path plugin reflect regexp runtime slices sort strconv strings sync

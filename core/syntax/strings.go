@@ -178,11 +178,16 @@ func (s *Scanner) nameHole(hole *Hole) {
 	s.pop(Close, s.Pos)
 }
 
-// subscript reads {NAME}, {'NAME'} or {"NAME"} behind a name in a string, if it
+// subscript reads {NAME}, {$name}, {'NAME'} or {"NAME"} behind a name in a string, if it
 // is no more than that. What is in quotes is of the language's first two forms.
 func (s *Scanner) subscript() {
 	at := s.Pos + 1
 	kind, form, end := Word, 0, s.wordEnd(at)
+	if at+1 < len(s.Src) && s.Src[at] == '$' && isSigil(s.table, '$') {
+		if end = s.wordEnd(at + 1); end == at+1 {
+			return
+		}
+	}
 	if end == at && at < len(s.Src) && (s.Src[at] == '\'' || s.Src[at] == '"') {
 		if kind, form, end = String, 1, s.wordEnd(at+1)+1; end > len(s.Src) || s.Src[end-1] != s.Src[at] {
 			return
