@@ -92,20 +92,32 @@ func (m *machine) standsIn(r *Read, n int32) bool {
 	if n == 0 || r.Unit != u || int(r.Node) >= len(u.Tree.Nodes) {
 		return false
 	}
-	node, at := u.Tree.Nodes[n], u.Tree.Nodes[r.Node]
-	return node.From <= at.From && at.To <= node.To || u.kind(n) == parse.Name && m.holderOf(r.Node) == u.at(n)
+	for u.kind(n) == parse.Wrapper && u.Tree.Child(n, 0) != 0 { // await f()
+		n = u.Tree.Child(n, 0)
+	}
+	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.within(r.Node, fn.Node) }) {
+		return true // what the function gives that reads it
+	}
+	return u.within(r.Node, n) || u.kind(n) == parse.Name && m.holds(n, r.Node)
 }
 
-// holderOf returns the variable of this file that is given what a node reads, or "".
-func (m *machine) holderOf(n int32) string {
-	parents := m.parentNodes()
+// within reports whether a node is another, or stands in it.
+func (u *Unit) within(inner, outer int32) bool {
+	a, b := u.Tree.Nodes[inner], u.Tree.Nodes[outer]
+	return b.From <= a.From && a.To <= b.To
+}
+
+// holds reports whether a name of this file is the variable that is given what a node reads,
+// and not what the variable was before: of x = read || x, it is that.
+func (m *machine) holds(name, read int32) bool {
+	parents, n := m.parentNodes(), read
 	for depth := 0; depth < 4 && n != 0; depth++ {
 		n = parents[n]
 		if k := m.u.kind(n); k == parse.Declare || k == parse.Assign {
-			return m.u.at(m.u.Tree.Child(n, 0))
+			return m.u.at(m.u.Tree.Child(n, 0)) == m.u.at(name) && !m.u.within(name, n)
 		}
 	}
-	return ""
+	return false
 }
 
 // firstGiven returns the first of several things that a function of Go gives, with no error
@@ -298,10 +310,8 @@ func (m *machine) otherBranch(at int32) int32 {
 // readsUnset reports whether a read of the variable that is unset is in a node.
 func (m *machine) readsUnset(n int32) bool {
 	u := m.unit()
-	node := u.Tree.Nodes[n]
 	return m.focus != nil && slices.ContainsFunc(m.focus.reads, func(r *Read) bool {
-		at := u.Tree.Nodes[min(int(r.Node), len(u.Tree.Nodes)-1)]
-		return r.Unit == u && node.From <= at.From && at.To <= node.To
+		return r.Unit == u && int(r.Node) < len(u.Tree.Nodes) && u.within(r.Node, n)
 	})
 }
 
