@@ -92,13 +92,16 @@ func (m *machine) standsIn(r *Read, n int32) bool {
 	if n == 0 || r.Unit != u || int(r.Node) >= len(u.Tree.Nodes) {
 		return false
 	}
-	for u.kind(n) == parse.Wrapper && u.Tree.Child(n, 0) != 0 { // await f()
-		n = u.Tree.Child(n, 0)
+	return u.within(r.Node, n) || u.callsAround(n, r.Node, 0) || u.kind(n) == parse.Name && m.holds(n, r.Node)
+}
+
+// callsAround reports whether an expression calls the function that a node stands in: what
+// that gives is nothing instead of what it reads.
+func (u *Unit) callsAround(n, read int32, depth int) bool {
+	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.within(read, fn.Node) }) {
+		return true
 	}
-	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.within(r.Node, fn.Node) }) {
-		return true // what the function gives that reads it
-	}
-	return u.within(r.Node, n) || u.kind(n) == parse.Name && m.holds(n, r.Node)
+	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.callsAround(c, read, depth+1) })
 }
 
 // within reports whether a node is another, or stands in it.
