@@ -106,6 +106,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 				continue
 			}
 			m.lookInto(fn, c.self, arguments)
+			m.lookIntoGiven(fn, arguments)
 			if fn.Name == "" {
 				c = c.unnamed(fn, arguments)
 			}
@@ -326,6 +327,8 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 		}
 	}
 	switch {
+	case depth < 6 && size < 100 && slices.ContainsFunc(arguments, func(a argument) bool { return m.isObjectOrMap(a.value) }) && fn.fills():
+		return true
 	case m.focus != nil && st.control != 0:
 		return size < 400
 	case fn.concerned:
@@ -333,6 +336,20 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	}
 	return size < 60 && depth < 2 || size < 30 && depth < 4 && (len(arguments) == 0 || arePlain(arguments))
 }
+
+// fills reports whether a function gives members of what it is given values: func(o
+// *options) { o.fallback = v }.
+func (fn *Func) fills() bool {
+	u := fn.Unit
+	return u.holds(fn.Body, parse.Assign, func(n int32) bool {
+		target := u.Tree.Child(n, 0)
+		object := u.Tree.Child(target, 0)
+		return u.kind(target) == parse.Member && object != 0 && slices.ContainsFunc(fn.params, func(p param) bool { return p.name != "" && p.name == u.at(object) })
+	})
+}
+
+// isObjectOrMap reports whether a value is something whose members are known.
+func (m *machine) isObjectOrMap(v Value) bool { return len(v) == 1 && v[0].members != nil }
 
 // arePlain reports whether texts are given that are known: what is asked of them may
 // be known, too.

@@ -94,6 +94,7 @@ func (m *machine) change(object *members, name string, v Value, st *state) {
 	}
 	if known {
 		object.changed = true
+		m.changed++
 		if !m.isOnlyWay(st) {
 			v = join(old, v)
 		}

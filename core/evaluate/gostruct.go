@@ -119,6 +119,12 @@ func (m *machine) zeroFields(r *members, c *Class) {
 		return
 	}
 	for i := f.Mate(open) - 1; i > open; i-- {
+		if name := i - 1; emptyTypes[f.Text(i)] && f.Kind(name) == syntax.Word && (f.Tokens[name].NewLine || f.Is(name-1, ";") || name-1 == open) { // a *string
+			if _, given := r.get(f.Text(name)); !given {
+				r.set(f.Text(name), Value{{form: nothing}})
+			}
+			continue
+		}
 		kind := f.Text(i)
 		if kind == "[" && f.Is(i+1, "]") {
 			kind = "[]"
@@ -134,6 +140,9 @@ func (m *machine) zeroFields(r *members, c *Class) {
 		}
 	}
 }
+
+// emptyTypes are what types begin with whose variables are nil where nothing is put into them.
+var emptyTypes = map[string]bool{"*": true, "func": true, "map": true, "chan": true, "any": true, "interface": true}
 
 // zeroOf returns what a variable of a type holds that nothing is put into.
 func (m *machine) zeroOf(kind string) (Value, bool) {

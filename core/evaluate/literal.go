@@ -146,8 +146,11 @@ func (m *machine) listOf(n int32, st *state) Value {
 
 func (m *machine) isSpread(n int32) bool {
 	u := m.unit()
-	switch u.Tree.File.Text(int(u.Tree.Nodes[n].From)) {
+	switch sign := u.Tree.File.Text(int(u.Tree.Nodes[n].From)); sign {
 	case "...", "*":
+		if sign == "*" && (u.Words.Errors != nil || u.Words.Pointers || u.Words.Leaves != "") { // what a pointer points to
+			return false
+		}
 		k := u.kind(n)
 		return k == parse.Wrapper || k == parse.Unary
 	}

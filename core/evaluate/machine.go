@@ -127,6 +127,7 @@ type machine struct {
 	sought      map[string]bool
 	overwrites  []overwritten  // by the entry that is running
 	instead     int            // how many fallbacks are being run
+	changed     int            // how often a field of an object was given another value
 	grew        int            // how often something was put into a list or a count
 	formed      sites          // reads that are taken for something only where they look like it
 	hinging     int            // how many ways are being gone because of what was read

@@ -177,7 +177,13 @@ func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Val
 		m.askedWhether(cond)
 		true_, false_ := u.split(cond)
 		before := v.depends() | v.missing()
-		return true_.dependent(before), false_.dependent(before)
+		if len(true_) > 0 {
+			taken = true_.dependent(before)
+		}
+		if len(false_) > 0 {
+			left = false_.dependent(before)
+		}
+		return taken, left
 	}
 	guard := int32(0)
 	if len(list) > 1 && (u.kind(list[len(list)-1]) == parse.If) {

@@ -59,8 +59,28 @@ func (m *machine) lookInto(fn *Func, self *members, arguments []argument) {
 	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
-	if m.hinging > 0 || m.rounding > 0 && arePlain(arguments) || self.reader() || m.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) {
+	if m.hinging > 0 || m.rounding > 0 && arePlain(arguments) || self.reader() || m.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) || m.helps() && slices.ContainsFunc(arguments, func(a argument) bool { return m.isObjectOrMap(a.value) }) {
 		m.takers = append(m.takers, fn)
+	}
+}
+
+// helps reports whether a function is running that is given the names of variables: what it
+// has others do to an object may say what stands in for them.
+func (m *machine) helps() bool {
+	return slices.ContainsFunc(m.frames, func(fr *frame) bool { return fr.fn != nil && fr.fn.named })
+}
+
+// lookIntoGiven notes the functions whose bodies were passed over and which make what a
+// function is given that reads: port := read("PORT", usual(80)).
+func (m *machine) lookIntoGiven(fn *Func, arguments []argument) {
+	u := m.unit()
+	if !fn.named || m.focus != nil || u != m.u {
+		return
+	}
+	for _, a := range arguments {
+		if u.kind(a.node) == parse.Call && u.kind(u.Tree.Child(a.node, 0)) == parse.Name {
+			m.lookIntoNamed(u.calleeName(u.Tree.Child(a.node, 0)))
+		}
 	}
 }
 

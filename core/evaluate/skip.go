@@ -16,6 +16,7 @@ type effect struct {
 	touched sites // the reads whose values it used
 	set     []setting
 	dead    bool
+	changes bool // an object that was there before was changed: it is made anew
 }
 
 // idle is the effect of a statement that did nothing of note.
@@ -131,9 +132,12 @@ func (m *machine) statement(s int32, st *state) Value {
 		}
 		return m.exec(s, st)
 	}
-	touches, settings := len(m.touches), len(m.settings)
+	touches, settings, changed := len(m.touches), len(m.settings), m.changed
 	v := m.exec(s, st)
 	m.note(key, touches, settings, st)
+	if m.changed != changed {
+		m.own(key).changes = true
+	}
 	if m.unit().Words.Returns && (len(v) > 0 || m.effects[key] != &idle) {
 		m.own(key).value = v
 	}
@@ -250,7 +254,7 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 			return true
 		}
 	}
-	return e.dead || st.control != 0 || (st.consults != 0 || m.depth() > 0) && (m.unit().mayLeave(s) || m.asksOuter(s, st))
+	return e.dead || e.changes || st.control != 0 || (st.consults != 0 || m.depth() > 0) && (m.unit().mayLeave(s) || m.asksOuter(s, st))
 }
 
 // asksOuter reports whether a statement calls a method of an object whose class another

@@ -186,10 +186,26 @@ func (m *machine) lend(n int32, st *state) {
 	if u.kind(inner) != parse.Name {
 		return
 	}
-	for _, x := range m.quiet(inner, st) {
+	of := m.quiet(inner, st)
+	if len(of) == 1 && of[0].members != nil && u.Words.Errors != nil { // apply(&options)
+		of[0].members.loosen()
+		return
+	}
+	for _, x := range of {
 		if plain := x.form == text || x.form == number || x.form == boolean || x.form == nothing; !plain || !x.isOwn() {
 			return
 		}
 	}
 	m.assign(inner, Value{anything(m.depth())}, st, inner)
+}
+
+// loosen notes that each field of an object may have been given another value.
+func (f *members) loosen() {
+	f.open = true
+	for name, v := range f.value { // in any order
+		if v.wasRead() || v.missing() != 0 || v.readsLater() {
+			continue
+		}
+		f.value[name] = append(slices.Clone(v), anything(0))
+	}
 }
