@@ -99,6 +99,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if fn == nil {
 				continue
 			}
+			arguments := m.results(fn, arguments)
 			if other := m.overload(fn, arguments); other != fn {
 				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
 			}
@@ -133,6 +134,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	if fn == nil || !m.worth(fn, arguments, st) {
 		return nil, false
 	}
+	arguments = m.results(fn, arguments)
 	fn = m.overload(fn, arguments)
 	if fn.extends() && (textual(receiver) || len(receiver) == 1 && receiver[0].form == whole) {
 		arguments = append([]argument{{value: receiver}}, arguments...)
@@ -335,6 +337,24 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 		return size < 300 && depth < 3
 	}
 	return size < 60 && depth < 2 || size < 30 && depth < 4 && (len(arguments) == 0 || arePlain(arguments))
+}
+
+// results returns what a function of Go is given that is called with all that another one
+// returns: must(read("X")).
+func (m *machine) results(fn *Func, arguments []argument) []argument {
+	if fn.Unit.Words.Errors == nil || len(arguments) != 1 || len(fn.params) < 2 || m.unit().kind(arguments[0].node) != parse.Call {
+		return arguments
+	}
+	v := arguments[0].value
+	list := v.elementwise()
+	if !v.isLists() || len(list) != len(fn.params) {
+		return arguments
+	}
+	out := make([]argument, len(list))
+	for n, e := range list {
+		out[n] = argument{node: arguments[0].node, value: e}
+	}
+	return out
 }
 
 // fills reports whether a function gives members of what it is given values: func(o

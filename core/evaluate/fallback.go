@@ -67,7 +67,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.isStatement(at) || of.isError() || (m.isParameter(at) || m.isTakenApart(at)) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if fallback.Computed && (m.isStatement(at) || of.isError() || (m.isParameter(at) || m.isTakenApart(at) || m.isOfParameter(at)) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -215,6 +215,20 @@ func (m *machine) isTakenApart(n int32) bool {
 		}
 	}
 	return false
+}
+
+// isOfParameter reports whether a node is a member or an element of what a function that was
+// called is given, or of a variable of its own: options.fallback says nothing elsewhere.
+func (m *machine) isOfParameter(n int32) bool {
+	u, fn := m.unit(), m.frame().fn
+	if len(m.frames) < 2 || fn == nil {
+		return false
+	}
+	of := n
+	for k := u.kind(of); (k == parse.Member || k == parse.Index || k == parse.Unary || k == parse.Wrapper) && u.Tree.Child(of, 0) != 0; k = u.kind(of) {
+		of = u.Tree.Child(of, 0)
+	}
+	return of != n && u.kind(of) == parse.Name && (m.isGiven(of) || len(m.givingsOf(fn)[u.at(of)]) > 0 || m.isTakenApart(of))
 }
 
 // names reports whether a pattern has a part of a name.
@@ -453,6 +467,14 @@ func (u *Unit) isSource(n int32) bool {
 // given returns what a function was given in a file for the parameter that a node
 // names, or 0.
 func (fr *frame) given(caller *Unit, n int32) int32 {
+	behind := 0 // the one behind a parameter that holds all further ones: def[0]
+	if u := fr.unit; u.kind(n) == parse.Index {
+		number, of := u.Tree.Text(u.Tree.Child(n, 1)), u.Tree.Child(n, 0)
+		if behind = numberOf(number); behind < 0 || !fr.holdsFurther(of) {
+			return 0
+		}
+		n = of
+	}
 	if fr.fn == nil || fr.unit.kind(n) != parse.Name || caller.kind(fr.call) != parse.Call {
 		return 0
 	}
@@ -466,9 +488,10 @@ func (fr *frame) given(caller *Unit, n int32) int32 {
 	if at < 0 {
 		return 0
 	}
+	at += behind
 	arguments := caller.children(fr.call)[1:]
 	for _, a := range arguments {
-		if caller.kind(a) == parse.Pair && strings.Trim(caller.at(a), ":") == names[at] {
+		if behind == 0 && caller.kind(a) == parse.Pair && strings.Trim(caller.at(a), ":") == names[at] {
 			return caller.Tree.Child(a, 0)
 		}
 	}
@@ -476,4 +499,15 @@ func (fr *frame) given(caller *Unit, n int32) int32 {
 		return 0
 	}
 	return arguments[at]
+}
+
+// holdsFurther reports whether a node names the parameter of the function that holds all
+// that it is given besides the others.
+func (fr *frame) holdsFurther(n int32) bool {
+	u := fr.unit
+	if fr.fn == nil || u.kind(n) != parse.Name || len(fr.fn.params) == 0 {
+		return false
+	}
+	last := fr.fn.params[len(fr.fn.params)-1]
+	return last.rest && last.name == u.at(n)
 }

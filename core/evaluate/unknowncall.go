@@ -36,15 +36,20 @@ func (m *machine) seek(n int32, name string, arguments []argument) {
 }
 
 // seekGiven looks for functions of other files that are given to something beside what
-// may be the name of a variable: read("WAIT", seconds).
+// may be the name of a variable, or make what is: read("WAIT", seconds), read("WAIT",
+// usual(5)).
 func (m *machine) seekGiven(arguments []argument) {
 	u := m.unit()
 	if len(arguments) < 2 || m.focus != nil || u != m.u || !slices.ContainsFunc(arguments, func(a argument) bool { s, plain := a.value.plain(); return plain && isCapitals(s) }) {
 		return
 	}
 	for _, a := range arguments {
-		k := u.kind(a.node)
-		if path := u.Path(a.node); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= mostSought {
+		of := a.node
+		if u.kind(of) == parse.Call {
+			of = u.Tree.Child(of, 0)
+		}
+		k := u.kind(of)
+		if path := u.Path(of); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= mostSought {
 			if _, known := m.sought[path]; !known {
 				m.sought[path] = false
 			}
