@@ -115,7 +115,7 @@ func (m *machine) name(n int32, st *state) Value {
 // is given to something: names.map(need).
 func (m *machine) outerFunction(n int32) (Value, bool) {
 	u := m.unit()
-	if i := int(u.Tree.Nodes[n].From); u.Outside == nil || !u.Tree.File.Is(i-1, "(") && !u.Tree.File.Is(i-1, ",") || u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+	if i := int(u.Tree.Nodes[n].From); u.Outside == nil || !u.Tree.File.Is(i-1, "(") && !u.Tree.File.Is(i-1, ",") && !u.Tree.File.Is(i-1, ":") || u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
 		return nil, false
 	}
 	if fn := u.Outside(u.at(n), n); fn != nil && fn.Owner == nil && fn.Body != 0 {

@@ -44,16 +44,30 @@ func (m *machine) seekGiven(arguments []argument) {
 		return
 	}
 	for _, a := range arguments {
-		of := a.node
-		if u.kind(of) == parse.Call {
-			of = u.Tree.Child(of, 0)
+		if u.kind(a.node) != parse.Record {
+			m.seekNamed(a.node)
+			continue
 		}
-		k := u.kind(of)
-		if path := u.Path(of); (k == parse.Name || k == parse.Member) && path != "" && len(u.Words.Uses[path]) == 0 && len(m.sought) <= mostSought {
-			if _, known := m.sought[path]; !known {
-				m.sought[path] = false
+		for _, pair := range u.children(a.node) { // read("WAIT", { parse: seconds })
+			if list := u.children(pair); u.kind(pair) == parse.Pair && len(list) > 0 {
+				m.seekNamed(list[len(list)-1])
 			}
 		}
+	}
+}
+
+// seekNamed looks for the function of another file that a node names or calls.
+func (m *machine) seekNamed(n int32) {
+	u := m.unit()
+	if u.kind(n) == parse.Call {
+		n = u.Tree.Child(n, 0)
+	}
+	path := u.Path(n)
+	if k := u.kind(n); k != parse.Name && k != parse.Member || path == "" || len(u.Words.Uses[path]) > 0 || len(m.sought) > mostSought {
+		return
+	}
+	if _, known := m.sought[path]; !known {
+		m.sought[path] = false
 	}
 }
 

@@ -306,7 +306,9 @@ func (a *analysis) isOfModule(i int) bool {
 // importsDefault reports whether a path is that of what the file of a helper
 // exports without a name.
 func (a *analysis) importsDefault(h *Helper, from string) bool {
-	return from != "" && a.isModule(strings.TrimSuffix(from, "."+byDefault), h.File)
+	module := strings.TrimSuffix(from, "."+byDefault)
+	stem, _ := h.origin()
+	return from != "" && (a.isModule(module, h.File) || module == h.Package && StandsForFolder(stem)) // a package by its name
 }
 
 // importsAllOf reports whether the file imports all that a module or class has.

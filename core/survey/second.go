@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"cmp"
 	"maps"
+	"path"
 	"runtime"
 	"slices"
 	"strings"
@@ -402,6 +403,9 @@ func (s *secondLook) sought(functions map[string]bool) (names []string) {
 	for n := range s.files {
 		stem, folder := reads.Origin(s.path(n))
 		modules[stem], modules[folder] = true, true
+		if reads.StandsForFolder(stem) { // a package by its name
+			modules[path.Base(s.survey.packageNamed(s.path(n)))] = true
+		}
 	}
 	for name := range functions { // in any order
 		if at := strings.LastIndexByte(name, '.'); modules[name[:at]] {
