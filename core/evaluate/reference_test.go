@@ -98,6 +98,94 @@ func TestExitStatusIsSet(t *testing.T) {
 	})
 }
 
+// What a helper has others do to its options counts, also where their bodies have nothing to
+// do with the environment.
+func TestOptionsThatAreFunctions(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", `package a
+
+import (
+	"errors"
+	"os"
+)
+
+type options struct {
+	fallback *string
+	required bool
+}
+
+type option func(*options)
+
+func usual(v string) option { return func(o *options) { o.fallback = &v } }
+func required() option      { return func(o *options) { o.required = true } }
+
+func read(name string, list ...option) (string, error) {
+	var o options
+	for _, apply := range list {
+		apply(&o)
+	}
+	v, ok := os.LookupEnv(name)
+	switch {
+	case ok:
+		return v, nil
+	case o.required:
+		return "", errors.New(name)
+	case o.fallback != nil:
+		return *o.fallback, nil
+	}
+	return "", nil
+}
+
+func must(v string, err error) string {
+	if err != nil {
+		panic(err)
+	}
+	return v
+}
+
+func main() {
+	use(must(read("A", required())), must(read("B", usual("b"))), must(read("C")))
+}
+`, "A required; B optional =b; C optional ="},
+		{"a.go", "package a\n\nimport \"os\"\n\ntype options struct{ usual string }\n\nfunc set(o *options) { o.usual = \"s\" }\n\nfunc read(name string) string {\n\to := &options{usual: \"u\"}\n\tset(o)\n\tv := os.Getenv(name)\n\tif v == \"\" {\n\t\treturn o.usual\n\t}\n\treturn v\n}\n\nfunc main() { use(read(\"A\")) }\n", "A optional =s"},
+	})
+}
+
+// A function stands for an object whose interface has more methods than it.
+func TestFunctionsStandForObjects(t *testing.T) {
+	hold(t, []saying{
+		{"A.java", `interface Lookup {
+  String get(String name);
+  default String need(String name) {
+    String v = get(name);
+    if (v == null) throw new IllegalStateException(name);
+    return v;
+  }
+  default String or(String name, String usual) {
+    String v = get(name);
+    return v == null ? usual : v;
+  }
+}
+class Main {
+  private final Lookup env;
+  Main(Lookup env) { this.env = env; }
+  void run() { use(env.need("A"), env.or("B", "b"), env.get("C")); }
+  public static void main(String[] args) { new Main(System::getenv).run(); }
+}
+`, "A required; B optional =b; C expected"},
+		{"a.kt", "fun interface Lookup {\n  fun get(name: String): String?\n  fun need(name: String): String = get(name) ?: error(name)\n}\nclass App(private val env: Lookup) {\n  fun run() { use(env.need(\"A\"), env.get(\"B\") ?: \"b\") }\n}\nfun main() { App(System::getenv).run() }\n", "A required; B optional =b"},
+		{"a.go", "package a\n\nimport \"os\"\n\ntype look func(string) string\n\nfunc (l look) or(name, usual string) string {\n\tif v := l(name); v != \"\" {\n\t\treturn v\n\t}\n\treturn usual\n}\n\ntype app struct{ env look }\n\nfunc (a app) run() { use(a.env.or(\"A\", \"a\"), a.env(\"B\")) }\n\nfunc main() {\n\ta := app{env: os.Getenv}\n\ta.run()\n}\n", "A optional =a; B expected"},
+	})
+}
+
+// What tells that there is nothing is not used instead of a variable.
+func TestMarksOfNothing(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nMISSING = object()\ndef env(name, default=MISSING):\n    value = os.environ.get(name, MISSING)\n    if value is MISSING:\n        if default is MISSING:\n            raise KeyError(name)\n        return default\n    return value\nenv('A')\nenv('B', 'b')\nc = os.environ.get('C', MISSING)\nif c is MISSING:\n    print('none')\n", "A required; B optional =b; C optional"},
+		{"a.js", "let debug = process.env.A || false;\ndebug = yes(process.env.A || debug);\nfunction yes(v) { return v === 'true'; }\nfunction region() {\n  if (process.env.B) { return process.env.B; }\n  return ask();\n}\nconst r = other() ?? region();\n", "A optional boolean =false; A optional boolean =false; B optional; B optional"},
+	})
+}
+
 // Perl goes through the names of its environment by %ENV, and holds what $_ is against
 // expressions that stand alone.
 func TestNamesOfPerlsEnvironment(t *testing.T) {
