@@ -139,6 +139,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return m.among(arguments[1].value, first, false), true
 		}
 	case "Some", "Ok", "Option", "Optional.of", "Optional.ofNullable", "Promise.resolve", "Box.new":
+		if m.unit().Words.Leaves == "?" && (path == "Ok" || path == "Some") { // Ok(None) is no error
+			return first.inHolder(), true
+		}
 		return first, true
 	case "str", "String", "string", "strval", "tostring", "to_string", "Just":
 		if len(arguments) == 1 && textual(first) {

@@ -16,6 +16,19 @@ func (v Value) inHolder() Value {
 	return out
 }
 
+// takenOut returns what holders have that hold nothing, and the other alternatives.
+func (v Value) takenOut() (inner, other Value) {
+	for _, x := range v {
+		if x.form == nothing && x.held {
+			x.held = false
+			inner = append(inner, x)
+		} else {
+			other = append(other, x)
+		}
+	}
+	return inner, other
+}
+
 // ofHolder returns what a member of a holder gives that holds nothing.
 func (m *machine) ofHolder(name string, gone Value, st *state) Value {
 	switch name {

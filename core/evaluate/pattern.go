@@ -218,6 +218,9 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 	switch name {
 	case "Ok", "Some", "Success", "Right", "some", ".some", "success", "Just":
 		switch {
+		case x.form == nothing && x.held && u.Words.Leaves == "?": // Ok(None)
+			x.held = false
+			return inner(x)
 		case x.form == nothing || x.form == failure && x.name != notNumber:
 			return no
 		case x.form == unknown && !x.truth:

@@ -155,7 +155,7 @@ func (fn *Func) plainReceiver() string {
 		return ""
 	case fn.receiver != "" && len(fn.Owner.fields) == 0:
 		return fn.receiver
-	case fn.Owner.Name == "String" || fn.Owner.lists():
+	case fn.Owner.Name == "String" || fn.Owner.Name == "str" || fn.Owner.lists():
 		return "self"
 	}
 	return ""

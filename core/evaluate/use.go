@@ -105,6 +105,12 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	if use.Does == Demands {
 		return m.demand(v, st)
 	}
+	if inner, other := v.takenOut(); len(inner) > 0 && use.Does == Fail && use.Arg < 0 && m.unit().Words.Leaves == "?" { // Ok(None).unwrap()
+		if len(other) == 0 {
+			return inner
+		}
+		return join(inner, m.use(use, n, other, arguments, st))
+	}
 	if use.Other {
 		return m.usedUp(use, n, v, receiver, arguments, st)
 	}

@@ -66,6 +66,11 @@ func (s *Survey) link() {
 			}
 		}
 	}
+	for folder, m := range manifests { // in any order
+		if m.base == "Cargo.toml" { // its programs, too, take in its library by that name
+			s.packages[folder] = strings.ReplaceAll(m.name, "-", "_")
+		}
+	}
 	for folder := range of { // in any order
 		s.links[folder] = of.root(folder)
 		if m := manifests[folder]; m != nil && m.dependencies != nil {
