@@ -121,6 +121,9 @@ func (fn *Func) isGetter() bool {
 	return f.Is(name-1, "get") || !u.Words.Quiet && !f.Is(name+1, "(") && !f.Is(name+1, "<")
 }
 
+// textClasses are the names of the types of texts that a program may give methods.
+var textClasses = []string{"String", "str"}
+
 // plainMethod returns the method that a text or a number has in the file: of a type
 // that is made of it, of an extension, or what is given it as its first parameter.
 func (m *machine) plainMethod(name string, receiver Value) *Func {
@@ -128,8 +131,10 @@ func (m *machine) plainMethod(name string, receiver Value) *Func {
 	if len(receiver) != 1 || receiver[0].form != text && receiver[0].form != number {
 		return nil
 	}
-	if fn := u.classes["String"].method(name, 0); fn != nil {
-		return fn
+	for _, class := range textClasses {
+		if fn := u.classes[class].method(name, 0); fn != nil {
+			return fn
+		}
 	}
 	var only *Func
 	for _, fn := range u.funcs[name] {
@@ -155,7 +160,7 @@ func (fn *Func) plainReceiver() string {
 		return ""
 	case fn.receiver != "" && len(fn.Owner.fields) == 0:
 		return fn.receiver
-	case fn.Owner.Name == "String" || fn.Owner.Name == "str" || fn.Owner.lists():
+	case slices.Contains(textClasses, fn.Owner.Name) || fn.Owner.lists():
 		return "self"
 	}
 	return ""

@@ -225,7 +225,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			}
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
-				return h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem)
+				return h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem) || isRoot(module, stem)
 			}
 		}
 		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && a.importsAllOf(stem) && !a.definesFunction(h.Name)) {
@@ -243,6 +243,9 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			return module != "" && a.isModule(module, h.File)
 		}
 		bound := a.o.lookup(receiver, i)
+		if isRoot(receiver, stem) {
+			return true
+		}
 		if receiver == stem && a.isOfModule(i-2) { // what a file defines is a module or class of its name
 			return true
 		}
@@ -339,7 +342,16 @@ func (a *analysis) onlyOne(h *Helper) bool {
 
 // isOnly reports whether no other helper has the name of one.
 func (a *analysis) isOnly(h *Helper) bool {
-	return a.context != nil && len(a.context.listed().named[h.Name]) == 1
+	if a.context == nil {
+		return false
+	}
+	list := a.context.listed().named[h.Name]
+	return len(list) > 0 && !slices.ContainsFunc(list, func(other *Helper) bool { return other != h && (!h.Macro || other.File != h.File) }) // a macro may have several arms
+}
+
+// isRoot reports whether what a crate has by its name, or by "crate", is in a file.
+func isRoot(module, stem string) bool {
+	return module == "crate" && (stem == "lib" || stem == "main")
 }
 
 // inherits reports whether a class of the file extends one of another file, or takes in

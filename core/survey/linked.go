@@ -47,8 +47,10 @@ func (s *Survey) link() {
 	if len(s.Tree.Components) > mostLinked {
 		return
 	}
+	s.nameCrate("")
 	manifests := map[string]*manifest{}
 	for _, c := range s.Tree.Components {
+		s.nameCrate(c.Folder)
 		if src, err := s.Tree.ReadFile(c.Manifest); c.Folder != "" && c.Manifest != "" && err == nil {
 			manifests[c.Folder] = newManifest(path.Base(c.Manifest), src)
 		}
@@ -66,16 +68,18 @@ func (s *Survey) link() {
 			}
 		}
 	}
-	for folder, m := range manifests { // in any order
-		if m.base == "Cargo.toml" { // its programs, too, take in its library by that name
-			s.packages[folder] = strings.ReplaceAll(m.name, "-", "_")
-		}
-	}
 	for folder := range of { // in any order
 		s.links[folder] = of.root(folder)
 		if m := manifests[folder]; m != nil && m.dependencies != nil {
 			s.packages[folder] = m.name
 		}
+	}
+}
+
+// nameCrate notes the name of a crate, by which its own programs, too, take in its library.
+func (s *Survey) nameCrate(folder string) {
+	if src, err := s.Tree.ReadFile(path.Join(folder, "Cargo.toml")); err == nil {
+		s.packages[folder] = strings.ReplaceAll(newManifest("Cargo.toml", src).name, "-", "_")
 	}
 }
 
@@ -116,7 +120,7 @@ func (s *Survey) packageNamed(file string) string {
 // folder, in order.
 func (s *Survey) packagesOf(region string) (list []string) {
 	for folder, name := range s.packages { // in any order
-		if s.links[folder] == region {
+		if s.links[folder] == region || folder == region {
 			list = append(list, folder+" "+name)
 		}
 	}

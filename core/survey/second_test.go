@@ -49,6 +49,51 @@ var token = config.Config{}.Must("GATE_TOKEN")
 main.go:10 GATE_URL runtime
 main.go:11 GATE_TOKEN runtime through Must
 `},
+		{"Rust: a crate by its name, its root, and a macro with two arms", `-- Cargo.toml --
+[package]
+name = "lock-keeper"
+-- src/lib.rs --
+#[macro_export]
+macro_rules! setting {
+    ($name:literal) => { std::env::var($name).unwrap() };
+    ($name:literal, $usual:expr) => { std::env::var($name).unwrap_or($usual.into()) };
+}
+pub fn need(name: &str) -> String { std::env::var(name).unwrap() }
+-- src/main.rs --
+use lock_keeper::{need, setting};
+fn main() {
+    need("GATE_A");
+    setting!("GATE_B");
+    setting!("GATE_C", "c");
+}
+-- src/other.rs --
+fn other() { crate::need("GATE_D"); }
+-- want --
+src/main.rs:3 GATE_A runtime through need
+src/main.rs:4 GATE_B runtime through setting
+src/main.rs:5 GATE_C runtime through setting
+src/other.rs:1 GATE_D runtime through need
+`},
+		{"Script: what a package exports without a name, under that of the package", `-- package.json --
+{"name": "root", "workspaces": ["packages/*", "web"]}
+-- packages/env/package.json --
+{"name": "@gate/env"}
+-- packages/env/src/index.ts --
+export function envVar(name: string, options: any = {}) {
+  const raw = process.env[name];
+  if (!raw) throw new Error(name);
+  return options.parse ? options.parse(raw) : raw;
+}
+export const asInt = (raw: string) => Number.parseInt(raw, 10);
+export { envVar as default };
+-- web/package.json --
+{"name": "web", "dependencies": {"@gate/env": "workspace:*"}}
+-- web/config.ts --
+import envVar, { asInt } from '@gate/env';
+export const port = envVar('GATE_PORT', { parse: asInt });
+-- want --
+web/config.ts:2 GATE_PORT runtime through envVar
+`},
 		{"Python: what tests share is known to tests alone", `-- tests/helpers.py --
 import os
 
