@@ -62,9 +62,7 @@ func (m *machine) usesRead(fn *Func, round *scope) bool {
 // what is known each round has its own.
 func (m *machine) captured(n int32, st *state) *closure {
 	c := &closure{unit: m.unit(), node: n, outer: st.scope}
-	if len(m.frames) > 1 && m.frames[1].fn != nil && m.frames[0].unit == m.u {
-		c.made = m.frames[1].call
-	}
+	c.made = m.madeByCall()
 	if m.rounding > 0 && m.focus == nil {
 		own := *st.scope
 		own.vars = st.scope.vars.forked()
@@ -73,9 +71,50 @@ func (m *machine) captured(n int32, st *state) *closure {
 	return c
 }
 
+// madeByCall returns the call of the file, outside of functions, that is running, or 0: in the
+// body of a class, too.
+func (m *machine) madeByCall() int32 {
+	for i, fr := range m.frames {
+		switch {
+		case fr.unit != m.u && (i == 0 || fr.fn == nil):
+			return 0
+		case i > 0 && fr.fn != nil:
+			return fr.call
+		}
+	}
+	return 0
+}
+
+// mostMade bounds how many functions that several calls make of the same text are run.
+const mostMade = 24
+
+// madeAs returns by what it is known whether a function within a function was run: those of
+// each round of a loop, and of each call that makes one in the body of a class, are others.
+func (m *machine) madeAs(c *closure) place {
+	if c.round == 0 && c.made != 0 && m.definedByCall(c) {
+		if m.variants[c.node] < mostMade {
+			return place{-c.made, c.node}
+		}
+	}
+	return place{c.round, c.node}
+}
+
+// definedByCall reports whether a function is the body of a method that a call defines:
+// define_method(name) do … end.
+func (m *machine) definedByCall(c *closure) bool {
+	u := c.unit
+	before := int(u.Tree.Nodes[c.node].From) - 1
+	for i := before; i > 0 && i > before-8; i-- {
+		if u.Tree.File.Is(i, "define_method") || u.Tree.File.Is(i, "define_singleton_method") {
+			return true
+		}
+	}
+	return false
+}
+
 // later has a function within a function run by itself, when that is done.
 func (m *machine) later(fn *Func, c *closure) {
-	if m.focus == nil && c.unit == m.u && !m.queued[place{c.round, c.node}] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
+	if m.focus == nil && c.unit == m.u && !m.queued[m.madeAs(c)] && len(m.queue) < 2000 && (fn.concerned || m.usesRead(fn, c.outer)) {
 		if c.round != 0 {
 			m.inRounds[c.node] = true
 		}

@@ -186,10 +186,12 @@ func (m *machine) mentions(fn *Func, names map[string]bool) bool {
 func (m *machine) enter(c *closure) {
 	e := &entry{fn: c}
 	if c != nil {
-		if m.queued[place{c.round, c.node}] {
+		as := m.madeAs(c)
+		if m.queued[as] {
 			return
 		}
-		m.queued[place{c.round, c.node}], m.queued[place{0, c.node}] = true, true
+		m.queued[as], m.queued[place{0, c.node}] = true, true
+		m.variants[c.node]++
 	}
 	m.entries = append(m.entries, e)
 	m.runEntry(len(m.entries) - 1)

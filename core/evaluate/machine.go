@@ -116,6 +116,7 @@ type machine struct {
 	queue       []*closure
 	headed      map[*Class]bool              // whose head was looked at for what it gives
 	queued      map[place]bool               // functions that were run by themselves, each once a round of the loop that they are made in
+	variants    map[int32]int                // how many were run of each
 	inRounds    map[int32]bool               // those that are run for such rounds
 	makers      map[int32]bool               // whether functions that were passed over may make objects that read
 	givers      map[string][]int32           // what gives names of the file a value
@@ -401,7 +402,7 @@ func (r *Run) Takers() []*Func {
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, variants: map[int32]int{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }

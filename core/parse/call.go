@@ -64,7 +64,7 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.add(node)
 		p.within(p.at, func() { p.inside++; p.all() })
 		return p.make(Call, from, at, mark)
-	case text == "do" && p.g.Layout == Worded && p.g.Closures && !p.head:
+	case text == "do" && p.g.Layout == Worded && p.g.Closures && !p.head && (p.bare == 0 || p.bare != p.inside+1): // a block behind arguments without parentheses is of what is called
 		p.add(node)
 		p.trailing()
 		return p.make(Call, from, at, mark)

@@ -7,6 +7,11 @@ func TestTreesByOneWord(t *testing.T) {
 	for _, c := range []struct{ file, source, want string }{
 		{"a.ps1", "$a = -$b\n$c = +$d\n$e = ,$f\n--$g", "(assign = $a (wrapper $b))\n(assign = $c (wrapper $d))\n(assign = $e (wrapper $f))\n(wrapper $g)"},
 		{"a.ps1", "$a.$($b) = 1\n$c.$d\n$e.'f'", "(assign = (call (member $ $a) $b) 1)\n(member $d $c)\n(member 'f' $e 'f')"},
+		{"a.rb", "f 'A', b: 'c' do |v|\n  v.d\nend\nputs e.map do |g|\n  g\nend\nx = h.map do |i|\n  i\nend\nf(j do\n  k\nend)", "(call f 'A' (pair b 'c') (lambda (parameter v) (block (member d v))))\n(call puts (member map e) (lambda (parameter g) (block g)))\n(assign = x (call (member map h) (lambda (parameter i) (block i))))\n(call f (call j (lambda (block k))))"},
+		{"a.java", "interface A {\n  B c(D e);\n  default F g() { return h; }\n}", "(class A (block (function c (parameter e)) default (function g (block (return h)))))"},
+		{"a.kt", "fun interface A { fun b(c: D): E }", "(class A (block (function b (parameter c))))"},
+		{"a.groovy", "assert a : 'b'\nassert c.d != null", "(unary assert a)\n(unknown)\n'b'\n(unary assert (binary != (member d c) null))"},
+		{"a.kt", "a.any(B?::c)", "(call (member any a) (member c B))"},
 		{"a.py", "match a:\n    case B() as c:\n        d()\n    case [e, *f] if g:\n        h()\n    case _:\n        pass", "(switch a (case (binary as (call B) c) (block (call d))) (case (list e (wrapper f)) (if g) (block (call h))) (case _ (block (leave))))"},
 		{"a.rb", "def [](a)\n  b\nend\ndef []=(a, b)\n  c\nend\ndef self.d(e) = f", "(function ] (parameter a) (block b))\n(function = (parameter a) (parameter b) (block c))\n(function d (parameter e) f)"},
 		{"a.rb", "a = class << self\n  b\nend\nc and return d\ne or raise f", "(assign = a (class self (block b)))\n(binary and c (return d))\n(binary or e (call raise f))"},

@@ -46,6 +46,9 @@ func CallersOf(h *Helper, l *Language) Callers {
 		if h.Package != "" {
 			c.holding = append(c.holding, path.Base(h.Package))
 		}
+		if isRoot("crate", stem) {
+			c.holding = append(c.holding, "crate")
+		}
 	}
 	return c
 }

@@ -67,12 +67,14 @@ fn main() {
     setting!("GATE_C", "c");
 }
 -- src/other.rs --
-fn other() { crate::need("GATE_D"); }
+fn other() {
+    crate::need("GATE_D");
+}
 -- want --
 src/main.rs:3 GATE_A runtime through need
 src/main.rs:4 GATE_B runtime through setting
-src/main.rs:5 GATE_C runtime through setting
-src/other.rs:1 GATE_D runtime through need
+src/main.rs:5 GATE_C runtime =c through setting
+src/other.rs:2 GATE_D runtime through need
 `},
 		{"Script: what a package exports without a name, under that of the package", `-- package.json --
 {"name": "root", "workspaces": ["packages/*", "web"]}
