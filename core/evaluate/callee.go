@@ -360,6 +360,17 @@ func (m *machine) results(fn *Func, arguments []argument) []argument {
 // fills reports whether a function gives members of what it is given values: func(o
 // *options) { o.fallback = v }.
 func (fn *Func) fills() bool {
+	known := fn.filling.Load()
+	if known == 0 {
+		if known = 1; fn.Body != 0 && fn.fillsMembers() {
+			known = 2
+		}
+		fn.filling.Store(known)
+	}
+	return known == 2
+}
+
+func (fn *Func) fillsMembers() bool {
 	u := fn.Unit
 	return u.holds(fn.Body, parse.Assign, func(n int32) bool {
 		target := u.Tree.Child(n, 0)

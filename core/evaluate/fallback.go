@@ -98,7 +98,7 @@ func (m *machine) standsIn(r *Read, n int32) bool {
 // callsAround reports whether an expression calls the function that a node stands in: what
 // that gives is nothing instead of what it reads.
 func (u *Unit) callsAround(n, read int32, depth int) bool {
-	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.within(read, fn.Node) }) {
+	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.within(read, fn.Node) && !u.within(n, fn.Node) }) {
 		return true
 	}
 	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.callsAround(c, read, depth+1) })

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 	"sync"
+	"sync/atomic"
 
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
@@ -107,6 +108,8 @@ type Func struct {
 	Name  string
 	Owner *Class
 	Body  int32
+
+	filling atomic.Int32 // what fills answers: 0 where it was not asked, 1 no, 2 yes
 
 	guard     int32   // what must be true of what it is given
 	before    []int32 // what is run before the body

@@ -60,6 +60,9 @@ func (m *machine) seekGiven(arguments []argument) {
 func (m *machine) seekNamed(n int32) {
 	u := m.unit()
 	if u.kind(n) == parse.Call {
+		if u.Words.Pointers { // it would cost more than it tells
+			return
+		}
 		n = u.Tree.Child(n, 0)
 	}
 	path := u.Path(n)
