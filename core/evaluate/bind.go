@@ -79,7 +79,7 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 					v, given, used[j] = a.value, true, true
 				}
 			}
-			if !given && next < len(positional) {
+			if !given && next < len(positional) && !fn.Unit.isGivenByName(p) {
 				v, given = arguments[positional[next]].value, true
 				m.bindSource(fn, p.name, arguments[positional[next]].node, st)
 				used[positional[next]] = true
@@ -106,6 +106,15 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			m.slots[key] = m.slots[key].with(tags)
 		}
 	}
+}
+
+// isGivenByName reports whether a parameter is given by its name alone: def f(a, port: 80).
+func (u *Unit) isGivenByName(p param) bool {
+	if !u.Words.Quiet || p.node == 0 {
+		return false
+	}
+	f, colon := u.Tree.File, int(u.Tree.Nodes[p.node].At)+1
+	return f.Is(colon, ":") && !f.Tokens[colon].SpaceAhead
 }
 
 // takesArguments reports whether a function has a list of all that it is given.

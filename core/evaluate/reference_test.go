@@ -186,6 +186,32 @@ func TestMarksOfNothing(t *testing.T) {
 	})
 }
 
+// Methods that calls define are each run, with what their calls were given.
+func TestDefinedByCalls(t *testing.T) {
+	hold(t, []saying{
+		{"a.rb", `class Settings
+  def self.setting(name, env: nil, default: nil, required: false, &cast)
+    key = env || "GATE_#{name.to_s.upcase}"
+    define_method(name) do
+      value = ENV[key]
+      raise KeyError, key if required && value.nil?
+      return default if value.nil?
+      cast ? cast.call(value) : value
+    end
+  end
+  setting :url, required: true
+  setting :rows, default: 3 do |v|
+    Integer(v)
+  end
+  setting :tone, env: "TONE", default: "plain"
+end
+`, "GATE_URL required; GATE_ROWS optional integer =3; TONE optional =plain"},
+		{"a.rs", "use std::env;\npub fn read(name: &str) -> Result<Option<String>, String> {\n    match env::var(name) {\n        Ok(raw) => Ok(Some(raw)),\n        Err(env::VarError::NotPresent) => Ok(None),\n        Err(e) => Err(e.to_string()),\n    }\n}\nfn main() {\n    let a = read(\"A\").unwrap().unwrap_or(\"a\".into());\n    let b = read(\"B\").unwrap().expect(\"b\");\n}\n", "A optional =a; B required"},
+		{"a.rs", "trait Ask { fn need(self) -> String; }\nimpl Ask for &str {\n    fn need(self) -> String { std::env::var(self).unwrap() }\n}\nfn main() { \"A\".need(); }\n", "A required"},
+		{"a.ex", "defmodule A do\n  def f do\n    case System.get_env(\"A\") do\n      \"x\" -> 1\n      _ -> 2\n    end\n  end\nend\n", "A optional choice(x)"},
+	})
+}
+
 // Perl goes through the names of its environment by %ENV, and holds what $_ is against
 // expressions that stand alone.
 func TestNamesOfPerlsEnvironment(t *testing.T) {
