@@ -114,7 +114,10 @@ func (u *Unit) isGivenByName(p param) bool {
 		return false
 	}
 	f, colon := u.Tree.File, int(u.Tree.Nodes[p.node].At)+1
-	return f.Is(colon, ":") && !f.Tokens[colon].SpaceAhead
+	if !f.Is(colon, ":") || f.Tokens[colon].SpaceAhead {
+		return false
+	}
+	return f.Is(colon+1, ",") || f.Is(colon+1, ")") || p.fallback != 0 && int(u.Tree.Nodes[p.fallback].From) == colon+1 // and no type: name: string
 }
 
 // takesArguments reports whether a function has a list of all that it is given.
