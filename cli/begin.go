@@ -11,6 +11,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"inzicht/core/language"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 	"inzicht/report"
 )
@@ -69,7 +70,7 @@ func look(t *tree.Tree) (f found) {
 	for name := range counts { // sorted below
 		f.languages = append(f.languages, name)
 	}
-	slices.SortFunc(f.languages, func(a, b string) int { return cmp.Or(counts[b]-counts[a], strings.Compare(a, b)) })
+	sorting.By(f.languages, func(a, b string) int { return cmp.Or(counts[b]-counts[a], strings.Compare(a, b)) })
 	slices.Sort(f.private)
 	return f
 }

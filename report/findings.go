@@ -8,6 +8,7 @@ import (
 
 	"github.com/charmbracelet/x/ansi"
 
+	"inzicht/core/sorting"
 	"inzicht/core/verify"
 )
 
@@ -33,7 +34,7 @@ func groups(findings []verify.Finding) (list []group) {
 		}
 		list[i].findings = append(list[i].findings, f)
 	}
-	slices.SortStableFunc(list, func(a, b group) int { return strings.Compare(a.environment, b.environment) })
+	sorting.By(list, func(a, b group) int { return strings.Compare(a.environment, b.environment) })
 	return list
 }
 

@@ -17,6 +17,7 @@ import (
 	"inzicht/core/files"
 	"inzicht/core/late"
 	"inzicht/core/settings"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 	"inzicht/core/verify"
 )
@@ -145,7 +146,7 @@ func (l *List) Add(findings []verify.Finding, reason, until string, today time.T
 }
 
 func (l *List) sort() {
-	slices.SortStableFunc(l.Entries, func(a, b Entry) int {
+	sorting.By(l.Entries, func(a, b Entry) int {
 		return cmp.Or(strings.Compare(a.Rule, b.Rule), strings.Compare(a.Variable, b.Variable), strings.Compare(a.Environment, b.Environment),
 			strings.Compare(a.Component, b.Component), strings.Compare(a.File, b.File), strings.Compare(a.About, b.About), a.Again-b.Again)
 	})

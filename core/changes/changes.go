@@ -10,6 +10,7 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/reads"
 	"inzicht/core/similarity"
+	"inzicht/core/sorting"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -106,7 +107,7 @@ func byComponent(s *survey.Survey, component string) map[key]*contract.Variable 
 }
 
 func order(list []Change) {
-	slices.SortFunc(list, func(a, b Change) int {
+	sorting.By(list, func(a, b Change) int {
 		return cmp.Or(slices.Index(Sorts, a.Sort)-slices.Index(Sorts, b.Sort), strings.Compare(a.Component, b.Component), strings.Compare(a.Name, b.Name))
 	})
 }

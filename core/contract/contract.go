@@ -9,6 +9,7 @@ import (
 
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
+	"inzicht/core/sorting"
 )
 
 // Variable is one environment variable that the tree reads.
@@ -99,7 +100,7 @@ func Build(all []reads.Read) *Contract {
 		begin := r.Pattern[:max(strings.IndexAny(r.Pattern+"*", `*?[\`), 0)]
 		c.beginnings[begin] = append(c.beginnings[begin], n)
 	}
-	slices.SortFunc(c.Variables, func(a, b Variable) int { return strings.Compare(a.Name, b.Name) })
+	sorting.By(c.Variables, func(a, b Variable) int { return strings.Compare(a.Name, b.Name) })
 	return c
 }
 

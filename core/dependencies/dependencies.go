@@ -12,6 +12,7 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
+	"inzicht/core/sorting"
 	"inzicht/core/survey"
 )
 
@@ -57,7 +58,7 @@ func Of(s *survey.Survey, options survey.Options) ([]Package, error) {
 		}
 		list = append(list, packagesIn(folder, installed)...)
 	}
-	slices.SortStableFunc(list, func(a, b Package) int {
+	sorting.By(list, func(a, b Package) int {
 		return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(a.Version, b.Version), strings.Compare(a.Folder, b.Folder))
 	})
 	return list, nil
@@ -85,7 +86,7 @@ func packagesIn(folder string, installed *survey.Survey) (list []Package) {
 		list[n].add(r, Place{path.Join(folder, r.File), r.Line})
 	}
 	for n := range list {
-		slices.SortFunc(list[n].Variables, func(a, b Variable) int { return strings.Compare(a.Name, b.Name) })
+		sorting.By(list[n].Variables, func(a, b Variable) int { return strings.Compare(a.Name, b.Name) })
 	}
 	return list
 }

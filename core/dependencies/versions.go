@@ -3,10 +3,10 @@ package dependencies
 import (
 	"encoding/json"
 	"path"
-	"slices"
 	"strings"
 
 	"inzicht/core/files"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
 
@@ -52,7 +52,7 @@ func (v *versions) goModules() {
 			v.modules = append(v.modules, module{parts[1], parts[2]})
 		}
 	}
-	slices.SortStableFunc(v.modules, func(a, b module) int { return len(b.path) - len(a.path) })
+	sorting.By(v.modules, func(a, b module) int { return len(b.path) - len(a.path) })
 }
 
 // composer reads what Composer installed.

@@ -12,6 +12,7 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/envfile"
 	"inzicht/core/marked"
+	"inzicht/core/sorting"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -102,7 +103,7 @@ func (p *plan) add() {
 			list = append(list, undocumented{v, leading(v).Component})
 		}
 	}
-	slices.SortStableFunc(list, func(a, b undocumented) int { return strings.Compare(a.component, b.component) })
+	sorting.By(list, func(a, b undocumented) int { return strings.Compare(a.component, b.component) })
 	for _, v := range list {
 		d := p.draftFor(v.component)
 		d.put(p.survey, v)

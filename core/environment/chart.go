@@ -10,6 +10,7 @@ import (
 	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/late"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
 
@@ -56,7 +57,7 @@ func (f *finder) charts() (list []*chart) {
 		}
 	}
 	for _, c := range list {
-		slices.SortStableFunc(c.values, func(a, b string) int { return len(c.stage(a)) - len(c.stage(b)) })
+		sorting.By(c.values, func(a, b string) int { return len(c.stage(a)) - len(c.stage(b)) })
 	}
 	return list
 }

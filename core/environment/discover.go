@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"inzicht/core/envfile"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
 
@@ -158,7 +159,7 @@ func (s *All) tie() {
 		}
 	}
 	s.Untied = slices.DeleteFunc(s.Untied, func(u Untied) bool { return used[u.File] })
-	slices.SortStableFunc(s.Untied, func(a, b Untied) int {
+	sorting.By(s.Untied, func(a, b Untied) int {
 		return cmp.Or(strings.Compare(a.File, b.File), strings.Compare(a.Environment, b.Environment))
 	})
 }

@@ -9,6 +9,7 @@ import (
 
 	"inzicht/core/envfile"
 	"inzicht/core/files"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
 
@@ -183,10 +184,10 @@ func (f *finder) discoverEnvFiles() {
 	}
 	var keys []group
 	for key, layers := range groups { // sorted below
-		slices.SortFunc(layers, compareFiles)
+		sorting.By(layers, compareFiles)
 		keys = append(keys, key)
 	}
-	slices.SortFunc(keys, func(a, b group) int {
+	sorting.By(keys, func(a, b group) int {
 		return cmp.Or(strings.Compare(a.name, b.name), strings.Compare(a.folder, b.folder))
 	})
 	for _, key := range keys {

@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"inzicht/core/envfile"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
 
@@ -231,13 +232,13 @@ func (s *All) add(e Environment) {
 }
 
 func (s *All) sort() {
-	slices.SortStableFunc(s.Environments, func(a, b Environment) int {
+	sorting.By(s.Environments, func(a, b Environment) int {
 		if c := strings.Compare(a.Name, b.Name); c != 0 {
 			return c
 		}
 		return strings.Compare(a.Component.Folder, b.Component.Folder)
 	})
-	slices.SortFunc(s.Examples, func(a, b *Layer) int { return strings.Compare(a.File, b.File) })
+	sorting.By(s.Examples, func(a, b *Layer) int { return strings.Compare(a.File, b.File) })
 }
 
 // clean takes out what cannot be the name of a variable: such as a line of a

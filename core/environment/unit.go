@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"inzicht/core/envfile"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
 
@@ -116,7 +117,7 @@ func (f *finder) unit(file string) ([]*Layer, error) {
 			files = append(files, other.Path)
 		}
 	}
-	slices.SortFunc(files[1:], func(a, b string) int { return strings.Compare(path.Base(a), path.Base(b)) })
+	sorting.By(files[1:], func(a, b string) int { return strings.Compare(path.Base(a), path.Base(b)) })
 	u := &unitLayers{name: path.Base(file), passed: map[string]Value{}, own: map[string]Value{}, unset: map[string]Value{}, only: map[string]string{}}
 	for _, file := range files {
 		src, err := f.tree.ReadFile(file)

@@ -4,11 +4,11 @@ import (
 	"bytes"
 	"cmp"
 	"path"
-	"slices"
 	"strings"
 
 	"inzicht/core/late"
 	"inzicht/core/reads"
+	"inzicht/core/sorting"
 )
 
 // Settings files and templates with placeholders.
@@ -34,7 +34,7 @@ func together(readers ...func([]byte) ([]reads.Read, error)) func([]byte) ([]rea
 			list, failed := read(src)
 			all, err = append(all, list...), cmp.Or(err, failed)
 		}
-		slices.SortStableFunc(all, func(a, b reads.Read) int { return cmp.Or(a.Line-b.Line, a.Column-b.Column) })
+		sorting.By(all, func(a, b reads.Read) int { return cmp.Or(a.Line-b.Line, a.Column-b.Column) })
 		return all, err
 	}
 }

@@ -3,12 +3,12 @@
 package launch
 
 import (
-	"slices"
 	"strings"
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/similarity"
+	"inzicht/core/sorting"
 	"inzicht/core/survey"
 	"inzicht/core/verify"
 )
@@ -118,6 +118,6 @@ func slips(s *survey.Survey, o Options, all *environment.Layer) (list []Slip) {
 	}
 	look(given, similarity.NewIndex(read))
 	look(environment.Present(o.Surroundings).Names(), similarity.NewIndex(unset))
-	slices.SortFunc(list, func(a, b Slip) int { return strings.Compare(a.Name, b.Name) })
+	sorting.By(list, func(a, b Slip) int { return strings.Compare(a.Name, b.Name) })
 	return list
 }

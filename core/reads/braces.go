@@ -1,9 +1,9 @@
 package reads
 
 import (
-	"slices"
 	"strings"
 
+	"inzicht/core/sorting"
 	"inzicht/core/syntax"
 )
 
@@ -141,7 +141,7 @@ func (o *Outline) fillBlocks() {
 	for n := 1; n < len(o.blocks); n++ {
 		starts = append(starts, int32(n))
 	}
-	slices.SortStableFunc(starts, func(a, b int32) int { return o.blocks[a].Lo - o.blocks[b].Lo })
+	sorting.By(starts, func(a, b int32) int { return o.blocks[a].Lo - o.blocks[b].Lo })
 	stack := []int32{0}
 	for i := range o.blockOf {
 		for len(stack) > 1 && i >= o.blocks[stack[len(stack)-1]].Hi {

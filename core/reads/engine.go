@@ -8,6 +8,7 @@ import (
 	"inzicht/core/declare"
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
+	"inzicht/core/sorting"
 	"inzicht/core/syntax"
 )
 
@@ -140,7 +141,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if l.ScopeOf != nil {
 		a.scoped(l.ScopeOf(src))
 	}
-	slices.SortStableFunc(a.reads, func(x, y Read) int {
+	sorting.By(a.reads, func(x, y Read) int {
 		if x.Line != y.Line {
 			return x.Line - y.Line
 		}

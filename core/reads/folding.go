@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/sorting"
 	"inzicht/core/syntax"
 )
 
@@ -230,7 +231,7 @@ func (a *analysis) unseen() (list []int32) {
 	}
 	for name, spans := range a.asked { // sorted below
 		words, done := NewWords([]string{name}), int32(0)
-		slices.SortFunc(spans, func(a, b syntax.Span) int { return int(a.Lo - b.Lo) })
+		sorting.By(spans, func(a, b syntax.Span) int { return int(a.Lo - b.Lo) })
 		for _, span := range spans {
 			if span.Lo = max(span.Lo, done); span.Lo < span.Hi {
 				list = append(list, a.folded(words.Offsets(a.f.Src[span.Lo:span.Hi], span.Lo))...)

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"inzicht/core/parse"
+	"inzicht/core/sorting"
 )
 
 // orElse is a read together with what stands in for it where it has no value.
@@ -123,7 +124,7 @@ func (a *analysis) neighbours() *neighbours {
 	for n := range a.reads {
 		near.order = append(near.order, n)
 	}
-	slices.SortStableFunc(near.order, func(x, y int) int { return a.spots[x] - a.spots[y] })
+	sorting.By(near.order, func(x, y int) int { return a.spots[x] - a.spots[y] })
 	for _, n := range near.order {
 		near.byName[a.reads[n].Name] = append(near.byName[a.reads[n].Name], n)
 	}

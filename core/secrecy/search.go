@@ -8,6 +8,8 @@ import (
 	"sort"
 	"strings"
 	"sync"
+
+	"inzicht/core/sorting"
 )
 
 // Search finds many secret values in one pass over a text, also in base64 and
@@ -90,7 +92,7 @@ func (s *Search) add(text string, id int, how string) {
 // with: of all that a text begins with, one is the last before it in the
 // order or is reached from that by links.
 func (s *Search) prepare() {
-	slices.SortStableFunc(s.needles, func(a, b needle) int { return bytes.Compare(a.text, b.text) })
+	sorting.By(s.needles, func(a, b needle) int { return bytes.Compare(a.text, b.text) })
 	for n := 1; n < len(s.needles); n++ {
 		link := n - 1
 		for link >= 0 && !bytes.HasPrefix(s.needles[n].text, s.needles[link].text) {

@@ -9,12 +9,12 @@ import (
 	"os"
 	"path/filepath"
 	"regexp"
-	"slices"
 	"strings"
 	"time"
 
 	"inzicht/core/files"
 	"inzicht/core/late"
+	"inzicht/core/sorting"
 )
 
 // keptFile is a file of kept results: a checksum, then what was kept.
@@ -88,7 +88,7 @@ func (f keptFile) tidy() {
 			all = append(all, info)
 		}
 	}
-	slices.SortFunc(all, func(a, b fs.FileInfo) int { return b.ModTime().Compare(a.ModTime()) })
+	sorting.By(all, func(a, b fs.FileInfo) int { return b.ModTime().Compare(a.ModTime()) })
 	size := int64(0)
 	for n, info := range all {
 		size += info.Size()

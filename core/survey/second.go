@@ -12,6 +12,7 @@ import (
 
 	"inzicht/core/declare"
 	"inzicht/core/reads"
+	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
 
@@ -97,7 +98,8 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	files := s.filesOf(parts)
-	order := slices.SortedFunc(maps.Keys(parts), func(a, b part) int { // the large ones first
+	order := slices.Collect(maps.Keys(parts))
+	sorting.By(order, func(a, b part) int { // the large ones first
 		return cmp.Or(len(files[b])-len(files[a]), strings.Compare(a.region, b.region), strings.Compare(a.language, b.language))
 	})
 	work := make(chan part)

@@ -19,6 +19,7 @@ import (
 	"inzicht/core/language"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
+	"inzicht/core/sorting"
 	"inzicht/core/syntax"
 	"inzicht/core/tree"
 )
@@ -125,14 +126,14 @@ func Take(dir string, options Options) (*Survey, error) {
 	s.dropMade()
 	s.dropSourced()
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
-	slices.SortStableFunc(s.Reads, func(a, b reads.Read) int { return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line) })
+	sorting.By(s.Reads, func(a, b reads.Read) int { return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line) })
 	s.Contract = contract.Build(s.Reads)
 	s.Contract.State(statements(c))
 	s.markSecrets()
 	if !options.ReadsOnly {
 		s.Environments.Drop(func(name string) bool { return s.Contract.Lookup(name) != nil || s.Contract.Covers(name) != nil })
 	}
-	slices.SortFunc(s.Skipped, func(a, b tree.Skip) int {
+	sorting.By(s.Skipped, func(a, b tree.Skip) int {
 		return cmp.Or(strings.Compare(a.Path, b.Path), strings.Compare(a.Reason, b.Reason))
 	})
 	s.Skipped = slices.Compact(s.Skipped)
@@ -367,10 +368,10 @@ func (s *Survey) read(options Options) {
 		})
 	}
 	workers.Wait()
-	slices.SortFunc(s.Leaks, func(a, b Leak) int {
+	sorting.By(s.Leaks, func(a, b Leak) int {
 		return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line, a.Column-b.Column, strings.Compare(a.Variable, b.Variable))
 	})
-	slices.SortFunc(units, func(a, b *unit) int { return strings.Compare(a.file, b.file) })
+	sorting.By(units, func(a, b *unit) int { return strings.Compare(a.file, b.file) })
 	options.tell(Progress{"following", files, files, bytes.Load()})
 	found := s.resolve(units, options)
 	for _, f := range s.noted {

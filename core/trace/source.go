@@ -2,12 +2,12 @@ package trace
 
 import (
 	"bytes"
-	"slices"
 	"strings"
 
 	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
+	"inzicht/core/sorting"
 	"inzicht/core/survey"
 	"inzicht/core/syntax"
 )
@@ -213,7 +213,7 @@ func (l *line) written() {
 
 // shown returns the line with its masks, without white space round it.
 func (l *line) shown() string {
-	slices.SortFunc(l.masks, func(a, b span) int { return a.from - b.from })
+	sorting.By(l.masks, func(a, b span) int { return a.from - b.from })
 	var out strings.Builder
 	at := l.from
 	for _, m := range l.masks {

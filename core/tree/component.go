@@ -2,6 +2,7 @@ package tree
 
 import (
 	"inzicht/core/files"
+	"inzicht/core/sorting"
 	"path"
 	"slices"
 	"strings"
@@ -58,7 +59,7 @@ func (t *Tree) findComponents(given []Component) {
 			c.Name = c.Folder
 		}
 	}
-	slices.SortFunc(t.Components, func(a, b Component) int { return strings.Compare(a.Folder, b.Folder) })
+	sorting.By(t.Components, func(a, b Component) int { return strings.Compare(a.Folder, b.Folder) })
 }
 
 // ComponentOf returns the component that a file belongs to: the one of the

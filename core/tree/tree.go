@@ -15,6 +15,7 @@ import (
 	"sync"
 
 	"inzicht/core/files"
+	"inzicht/core/sorting"
 )
 
 // Options says what to leave out.
@@ -145,7 +146,7 @@ func Open(dir string, options Options) (*Tree, error) {
 		t.Files = slices.DeleteFunc(t.Files, func(f File) bool { return options.Excluded(f.Path) })
 	}
 	t.findComponents(options.Components)
-	slices.SortFunc(t.Skipped, func(a, b Skip) int {
+	sorting.By(t.Skipped, func(a, b Skip) int {
 		return cmp.Or(strings.Compare(a.Path, b.Path), strings.Compare(a.Reason, b.Reason))
 	})
 	t.Skipped = slices.Compact(t.Skipped)
@@ -156,13 +157,13 @@ func Open(dir string, options Options) (*Tree, error) {
 func sortByPath(files []File) {
 	byPath := func(a, b File) int { return strings.Compare(a.Path, b.Path) }
 	if len(files) < 4096 {
-		slices.SortFunc(files, byPath)
+		sorting.By(files, byPath)
 		return
 	}
 	low, high := slices.Clone(files[:len(files)/2]), files[len(files)/2:]
 	var other sync.WaitGroup
-	other.Go(func() { slices.SortFunc(low, byPath) })
-	slices.SortFunc(high, byPath)
+	other.Go(func() { sorting.By(low, byPath) })
+	sorting.By(high, byPath)
 	other.Wait()
 	for n := range files { // what high has left is never overtaken
 		if len(low) > 0 && (len(high) == 0 || byPath(low[0], high[0]) <= 0) {

@@ -10,6 +10,7 @@ import (
 	"inzicht/core/envfile"
 	"inzicht/core/environment"
 	"inzicht/core/reads"
+	"inzicht/core/sorting"
 )
 
 var missing = Rule{
@@ -203,7 +204,7 @@ func (j *job) lack(e *environment.Environment, variable, lack string) *Finding {
 func strictFirst(list []reads.Read) []reads.Read {
 	rank := map[reads.Need]int{reads.Required: 0, reads.Expected: 1, reads.Optional: 2}
 	sorted := slices.Clone(list)
-	slices.SortStableFunc(sorted, func(a, b reads.Read) int { return rank[a.Need] - rank[b.Need] })
+	sorting.By(sorted, func(a, b reads.Read) int { return rank[a.Need] - rank[b.Need] })
 	return sorted
 }
 

@@ -9,6 +9,7 @@ import (
 
 	"inzicht/core/environment"
 	"inzicht/core/reads"
+	"inzicht/core/sorting"
 	"inzicht/core/survey"
 )
 
@@ -185,7 +186,7 @@ func sortFindings(all []Finding) {
 	for i, rule := range Rules {
 		order[rule.Name] = i
 	}
-	slices.SortStableFunc(all, func(a, b Finding) int {
+	sorting.By(all, func(a, b Finding) int {
 		return cmp.Or(
 			cmp.Compare(a.Level.Rank(), b.Level.Rank()),
 			cmp.Compare(order[a.Rule], order[b.Rule]),
