@@ -486,25 +486,3 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	}
 	return Value{x}
 }
-
-// farthestMark bounds how many tokens behind a read it is asked for that there is nothing.
-const farthestMark = 2000
-
-// isMark reports whether a name is what a function is given to tell that there is nothing,
-// and asks for itself: value = environ.get(name, MISSING); if value is MISSING: …
-func (m *machine) isMark(n int32) bool {
-	u, fn := m.unit(), m.frame().fn
-	if u.kind(n) != parse.Name || m.isGiven(n) {
-		return false
-	}
-	f, from, to := u.Tree.File, int(u.Tree.Nodes[n].To), 0
-	if to = min(len(f.Tokens), from+farthestMark); fn != nil {
-		to = min(to, int(u.Tree.Nodes[fn.Node].To))
-	}
-	for i := from; i < to; i++ {
-		if f.Is(i, u.at(n)) && (f.Is(i-1, "is") || f.Is(i-1, "not") && f.Is(i-2, "is") || f.Is(i-1, "===") || f.Is(i-1, "!==")) {
-			return true
-		}
-	}
-	return false
-}

@@ -85,44 +85,6 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 	}
 }
 
-// standsIn reports whether a read is a node, or stands in it: what is made of a variable is
-// nothing to be used instead of it.
-func (m *machine) standsIn(r *Read, n int32) bool {
-	u := m.unit()
-	if n == 0 || r.Unit != u || int(r.Node) >= len(u.Tree.Nodes) {
-		return false
-	}
-	return u.within(r.Node, n) || u.callsAround(n, r.Node, 0) || u.kind(n) == parse.Name && m.holds(n, r.Node)
-}
-
-// callsAround reports whether an expression calls the function that a node stands in: what
-// that gives is nothing instead of what it reads.
-func (u *Unit) callsAround(n, read int32, depth int) bool {
-	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.within(read, fn.Node) && !u.within(n, fn.Node) }) {
-		return true
-	}
-	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.callsAround(c, read, depth+1) })
-}
-
-// within reports whether a node is another, or stands in it.
-func (u *Unit) within(inner, outer int32) bool {
-	a, b := u.Tree.Nodes[inner], u.Tree.Nodes[outer]
-	return b.From <= a.From && a.To <= b.To
-}
-
-// holds reports whether a name of this file is the variable that is given what a node reads,
-// and not what the variable was before: of x = read || x, it is that.
-func (m *machine) holds(name, read int32) bool {
-	parents, n := m.parentNodes(), read
-	for depth := 0; depth < 4 && n != 0; depth++ {
-		n = parents[n]
-		if k := m.u.kind(n); k == parse.Declare || k == parse.Assign {
-			return m.u.at(m.u.Tree.Child(n, 0)) == m.u.at(name) && !m.u.within(name, n)
-		}
-	}
-	return false
-}
-
 // firstGiven returns the first of several things that a function of Go gives, with no error
 // behind it: the value of return value, nil.
 func (m *machine) firstGiven(v Value, at int32) (Value, int32) {
@@ -193,54 +155,6 @@ func (v Value) isAnswer() bool {
 		}
 	}
 	return len(v) > 0
-}
-
-// isParameter reports whether a node is the name of a parameter of a function that
-// was called: what it stands for is not told by its name.
-func (m *machine) isParameter(n int32) bool { return len(m.frames) > 1 && m.isGiven(n) }
-
-// isTakenApart reports whether a node names what a function that was called has taken out
-// of something: { fallback } = options. What that is is not told by its name.
-func (m *machine) isTakenApart(n int32) bool {
-	u, fn := m.unit(), m.frame().fn
-	if len(m.frames) < 2 || fn == nil || u.kind(n) != parse.Name {
-		return false
-	}
-	open := []int32{fn.Node}
-	for len(open) > 0 {
-		at := open[len(open)-1]
-		open = append(open[:len(open)-1], u.children(at)...)
-		if target := u.Tree.Child(at, 0); u.kind(at) == parse.Declare && (u.kind(target) == parse.Record || u.kind(target) == parse.List) && u.names(target, u.at(n)) {
-			return true
-		}
-	}
-	return false
-}
-
-// isOfParameter reports whether a node is a member or an element of what a function that was
-// called is given, or of a variable of its own: options.fallback says nothing elsewhere.
-func (m *machine) isOfParameter(n int32) bool {
-	u, fn := m.unit(), m.frame().fn
-	if len(m.frames) < 2 || fn == nil {
-		return false
-	}
-	of := n
-	for k := u.kind(of); (k == parse.Member || k == parse.Index || k == parse.Unary || k == parse.Wrapper) && u.Tree.Child(of, 0) != 0; k = u.kind(of) {
-		of = u.Tree.Child(of, 0)
-	}
-	return of != n && u.kind(of) == parse.Name && (m.isGiven(of) || len(m.givingsOf(fn)[u.at(of)]) > 0 || m.isTakenApart(of))
-}
-
-// names reports whether a pattern has a part of a name.
-func (u *Unit) names(pattern int32, name string) bool {
-	return slices.ContainsFunc(u.children(pattern), func(c int32) bool { return u.at(c) == name || u.names(c, name) })
-}
-
-// isGiven reports whether a node is the name of a parameter of the function that is
-// running.
-func (m *machine) isGiven(n int32) bool {
-	u, fn := m.unit(), m.frame().fn
-	return u.kind(n) == parse.Name && fn != nil && slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(n) })
 }
 
 // of returns the alternatives that depend on a read.
