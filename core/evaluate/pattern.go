@@ -91,7 +91,7 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		return m.fit(list[0], x, st, depth+1)
 	case parse.Wrapper, parse.Unary:
 		list := u.children(p)
-		if u.at(p) == "not" && len(list) == 1 {
+		if (u.at(p) == "not" || u.at(p) == "!" && u.kind(list[0]) == parse.Unary) && len(list) == 1 {
 			return m.fit(list[0], x, st, depth+1).not()
 		}
 		if op := u.at(p); op == "in" || op == "!in" || op == "is" || op == "!is" {

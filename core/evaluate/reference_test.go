@@ -186,6 +186,14 @@ func TestMarksOfNothing(t *testing.T) {
 	})
 }
 
+// Functions that a value of a type is, and what a switch refuses.
+func TestFunctionValuesAndRefusals(t *testing.T) {
+	hold(t, []saying{
+		{"a.scala", "object W {\n  val lookup: String => Option[String] = sys.env.get\n  val a = lookup(\"A\").getOrElse(\"a\")\n  val need: String => String = name => sys.env.getOrElse(name, sys.error(name))\n  val b = need(\"B\")\n}\n", "A optional =a; B required"},
+		{"a.kt", "fun main() {\n  val known = listOf(\"x\", \"y\")\n  val a = when (val m = System.getenv(\"A\")) {\n    !in known -> error(\"bad\")\n    else -> m\n  }\n  when (val k = System.getenv(\"B\")) {\n    is String -> println(k)\n    !is String -> throw IllegalStateException()\n  }\n}\n", "A required choice(x,y); B required"},
+	})
+}
+
 // Methods that calls define are each run, with what their calls were given.
 func TestDefinedByCalls(t *testing.T) {
 	hold(t, []saying{

@@ -34,6 +34,9 @@ func (p *parser) declared(from, mark int) int32 {
 			head := p.head
 			p.head = true
 			p.skipType()
+			for p.g.Infix && p.take("=>") { // val f: A => B = …
+				p.skipType()
+			}
 			p.head = head
 		}
 		if p.is("{") && p.g.Closures && p.g.Labels && !p.head && len(p.stack) == mark+1 { // var x: T { … }

@@ -299,7 +299,7 @@ func (p *parser) parameters() {
 func (p *parser) wordParameters() {
 	end := p.end
 	for i := p.at; i < end; i++ {
-		if p.f.Tokens[i].NewLine && i > p.at || p.textAt(i) == ";" {
+		if p.f.Tokens[i].NewLine && i > p.at || p.textAt(i) == ";" || p.textAt(i) == "do" && p.g.Arrow != "" {
 			end = i
 		}
 	}

@@ -116,6 +116,11 @@ func (p *parser) casePattern() int32 {
 		p.add(p.expression(levelBinary))
 		return p.make(Unary, from, from, mark)
 	}
+	if next := p.textAt(p.at + 1); p.g.Layout == Braces && p.is("!") && (next == "in" || next == "is") { // !in list, in two tokens
+		p.at++
+		p.add(p.casePattern())
+		return p.make(Unary, from, from, mark)
+	}
 	if p.g.Layout == Braces && p.kind() == syntax.Word && p.kindAt(p.at+1) == syntax.Word && p.wordAt(p.at+1) == wordNone && p.g.ops[p.textAt(p.at+1)].level == 0 && !p.guards(p.at+1) {
 		p.at++
 		p.target()

@@ -37,3 +37,30 @@ func TestTreesByOneWord(t *testing.T) {
 		holdTree(t, c.file, c.source, c.want)
 	}
 }
+
+// How functions are written, and what they are given: names, defaults, patterns, types.
+func TestTreesOfFunctions(t *testing.T) {
+	for _, c := range []struct{ file, source, want string }{
+		{"a.ex", "a = fn {b, c} -> d end\ne = fn %{f: g}, [h] -> i end\nj = fn k, _ -> k end", "(assign = a (lambda (parameter (record b c)) (block d)))\n(assign = e (lambda (parameter (record (pair f g))) (parameter (list h)) (block i)))\n(assign = j (lambda (parameter k) (parameter _) (block k)))"},
+		{"a.c", "int f(a, b)\nint a;\nchar *b;\n{ g(a); }\nint h(a) { return a; }\nl(m)\nn();", "(function f (parameter a) (parameter b) (block (call g a)))\n(function h (parameter a) (block (return a)))\n(call l m)\n(call n)"},
+		{"a.rs", "macro_rules! m { ($a:expr, $($b:literal),+ $(,)?) => { f($a, $(g($b)),+) }; () => { h() }; }\nm!(1, 2, 3);", "(block (function m (parameter $a) (parameter $b) (block (call f $a (block (call g $b))))) (function m (block (call h))))\n(call (wrapper m) 1 2 3)"},
+		{"a.ps1", "using namespace A.B\n$c = 1; using module D; $e = 2\nthrow $f; break", "(import)\n(assign = $c 1)\n(import)\n(assign = $e 2)\n(throw $f)\n(leave)"},
+		{"a.kt", "when (a) { in b -> c; !in d -> e; is F -> g; !is H -> i; j, k -> l; else -> m }", "(switch a (case (unary in b) (block c)) (case (unary ! (unary in d)) (block e)) (case (unary is F) (block g)) (case (unary ! (unary is H)) (block i)) (case j k (block l)) (case (block m)))"},
+		{"a.rb", "def f a, b = 1\n  c\nend\ndef g(d); e; end\ndef h(i, j = k, *l, m: 1, n:, **o, &p) = q", "(function f (parameter a) (parameter b 1) (block c))\n(function g (parameter d) (block e))\n(function h (parameter i) (parameter j k) (parameter l) (parameter m 1) (parameter n) (parameter o) (parameter p) q)"},
+		{"a.ex", "def a(b, c \\\\ 1) when d(b) do\n  e\nend\ndefp f g, h do\n  i\nend", "(function a (parameter b) (parameter c 1) (if (call d b)) (block e))\n(function f (parameter g) (parameter h) (block i))"},
+		{"a.ts", "function a(b?: c, d: E = f, ...g: h[]) { }", "(function a (parameter b) (parameter d f) (parameter g (list)) (block))"},
+		{"a.php", "<?php function a(?B $c = null, int|string $d = 1, &$e, ...$f): ?G { return $h; }", "(function a (parameter $c null) (parameter $d 1) (parameter $e) (parameter $f) (block (return $h)))"},
+		{"a.swift", "func a(_ b: C, to d: E = f, g: H...) -> I { j }", "(function a (parameter b) (parameter d f) (parameter g) (block j))"},
+		{"a.py", "def a(b, /, c: D = e, *f, g=1, **h) -> i:\n    return j\nk = lambda l, m=n: o", "(function a (parameter b) (parameter) (parameter c e) (parameter f) (parameter g 1) (parameter h) i (block (return j)))\n(assign = k (lambda (parameter l) (parameter m n) o))"},
+		{"a.lua", "function a.b:c(d, ...) return d end\nlocal function e(f) end\ng = function(h) i() end", "(function c (parameter d) (parameter) (block (return d)))\n(function e (parameter f) (block))\n(assign = g (lambda (parameter h) (block (call i))))"},
+		{"a.scala", "def a(b: C, d: E = f)(implicit g: H): I = j\nval k = (l: M) => n\nval o: P => Q = _.r", "(function a (parameter b) (parameter d f) (parameter g) j)\n(declare k (lambda (parameter l) n))\n(declare o (member r _))"},
+		{"a.cs", "A B(C d = null, params E[] f) => g;\nH I<J>(this K l) where J : M { return n; }\nFunc<O, P> q = r => s;", "(function B (parameter d null) (parameter f (list)) g)\n(function I (parameter l) (block (return n)))\n(declare q (lambda (parameter r) s))"},
+		{"a.go", "package a\nfunc (b *C) D(e, f int, g ...string) (h string, err error) { return }\nvar i = func(j K) L { return m }", "(function D (parameter e) (parameter f) (parameter g) (block (return)))\n(declare i (lambda (parameter j) (block (return m))))"},
+		{"a.ps1", "function A([string]$b = 'c', [Parameter(Mandatory)] $d) { param($e, [int]$f = 1) $g }", "(function A (parameter $b 'c') (parameter $d) (parameter $e) (parameter $f 1) (block $g))"},
+		{"a.kt", "fun <T> A.b(c: D = e, vararg f: G): H? = i\nval j: (K) -> L = { m, n -> o }", "(function b (parameter c e) (parameter f) i)\n(declare j (lambda (parameter m) (parameter n) o))"},
+		{"a.java", "<T extends A> List<T> b(final C<D, E> f, G... h) throws I { return j; }\nRunnable k = () -> l();\nBiFunction<M, N, O> p = (q, r) -> s;", "(function b (parameter f) (parameter h) (block (return j)))\n(declare k (lambda (call l)))\n(declare p (lambda (parameter q) (parameter r) s))"},
+		{"a.rs", "fn a<'b, T: C>(&mut self, d: &'b str, (e, f): (G, H)) -> Option<I> where T: J { k }\nlet l = move |m: N, &o| p;", "(function a (parameter self) (parameter d) (parameter (list e f) (list G H)) (block k))\n(declare l (wrapper (lambda (parameter m) (parameter o) p)))"},
+	} {
+		holdTree(t, c.file, c.source, c.want)
+	}
+}
