@@ -194,6 +194,24 @@ func TestFunctionValuesAndRefusals(t *testing.T) {
 	})
 }
 
+// What decides only where something else does not: loops that end, functions that stand
+// further down, what is given to a function that is run by itself.
+func TestWhatElseDecides(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\nfor n in ('A', 'B'):\n    v = os.environ.get(n)\n    if v:\n        break\nelse:\n    raise SystemExit('none')\nuse(v)\n", "A optional; B optional"},
+		{"a.js", "function main() {\n  const a = need('A');\n  function need(n) {\n    const v = process.env[n];\n    if (!v) throw new Error(n);\n    return v;\n  }\n  return a;\n}\nmain();\n", "A required"},
+		{"a.ex", "defmodule A do\n  def f do\n    unless System.get_env(\"A\"), do: raise \"a\"\n    if is_nil(System.get_env(\"B\")), do: :ok, else: :set\n  end\nend\n", "A required; B optional"},
+		{"a.js", "export function f(d) {\n  return process.env.A || d;\n}\nexport function g(d) {\n  const v = process.env.B;\n  if (v === undefined) return d;\n  return v;\n}\n", "A optional [d]; B optional [d]"},
+		{"A.java", "class A {\n  void f() {\n    String d = List.of(\"x\", \"y\").get(1);\n    use(System.getenv().getOrDefault(\"A\", d));\n    use(System.getenv().getOrDefault(\"B\", List.of(\"x\").get(3)));\n  }\n}\n", "A optional =y; B optional [List.of(\"x\").get(3)]"},
+		{"a.c", "int helper(void) { if (!getenv(\"A\")) return 1; return 0; }\nint main(void) {\n  if (!getenv(\"B\")) return 1;\n  if (!getenv(\"C\")) return 0;\n  return helper();\n}\n", "A required; B required; C optional"},
+		{"a.kt", "fun main() {\n  val list = listOf(\"A\", \"B\")\n  for (n in list) {\n    val v = System.getenv(n) ?: continue\n    use(v)\n  }\n  list.forEach { n -> if (System.getenv(n + \"_X\") == null) return }\n  use(System.getenv(\"C\"))\n}\n", "A optional; B optional; A_X optional; B_X optional; C expected"},
+		{"a.php", "<?php\nfunction a() { $v = getenv('A'); if ($v === false) { return null; } return strtoupper($v); }\nfunction b(array $o = []) { $o += ['k' => getenv('B') ?: 'b']; return $o; }\nswitch (getenv('C')) { case 'x': f(); break; case false: exit(1); default: g(); }\n", "A optional; B optional =b; C required choice(x)"},
+		{"a.go", "package a\n\nimport \"os\"\n\nfunc pick(keys ...string) string {\n\tfor _, k := range keys {\n\t\tif v, ok := os.LookupEnv(k); ok {\n\t\t\treturn v\n\t\t}\n\t}\n\treturn \"none\"\n}\n\nfunc main() {\n\tuse(pick(\"A\", \"B\"))\n\tdefer func() {\n\t\tif r := recover(); r != nil {\n\t\t\tuse(os.Getenv(\"C\"))\n\t\t}\n\t}()\n}\n", "A optional =none; B optional =none; C expected"},
+		{"a.rs", "use std::env;\nfn main() {\n    let a = loop { if let Ok(v) = env::var(\"A\") { break v; } };\n    let b = env::var(\"B\").or_else(|_| env::var(\"C\")).unwrap_or_else(|_| \"c\".into());\n    let d: Vec<u16> = env::var(\"D\").unwrap_or_default().split(',').filter_map(|s| s.parse().ok()).collect();\n}\n", "A optional; B optional [env::var(\"C\")]; C optional =c; D optional list ="},
+		{"a.swift", "let env = ProcessInfo.processInfo.environment\nfunc a() -> String? { guard let v = env[\"A\"] else { return nil }; return v }\nlet b = env[\"B\"].flatMap { $0.isEmpty ? nil : $0 } ?? \"b\"\nif case .some(let c) = env[\"C\"] { print(c) } else { exit(1) }\n", "A optional; B optional =b; C required"},
+	})
+}
+
 // Methods that calls define are each run, with what their calls were given.
 func TestDefinedByCalls(t *testing.T) {
 	hold(t, []saying{
