@@ -302,7 +302,10 @@ func (m *machine) madeOf(n int32) int32 {
 		return n
 	}
 	list := u.children(n)
-	if name := u.calleeName(list[0]); len(list) == 2 && u.kind(list[0]) == parse.Name && (makesList[name] || name == "set") && !u.calls(name) && u.classes[name] == nil {
+	if len(list) != 2 {
+		return n
+	}
+	if name := u.calleeName(list[0]); u.kind(list[0]) == parse.Name && (makesList[name] || name == "set") && !u.calls(name) && u.classes[name] == nil {
 		return list[1]
 	}
 	return n
