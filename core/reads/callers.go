@@ -314,7 +314,7 @@ func (a *analysis) isOfModule(i int) bool {
 func (a *analysis) importsDefault(h *Helper, from string) bool {
 	module := strings.TrimSuffix(from, "."+byDefault)
 	stem, _ := h.origin()
-	return from != "" && (a.isModule(module, h.File) || module == h.Package && StandsForFolder(stem)) // a package by its name
+	return from != "" && (a.isModule(module, h.File) || h.Package != "" && module == h.Package && StandsForFolder(stem)) // a package by its name
 }
 
 // importsAllOf reports whether the file imports all that a module or class has.
