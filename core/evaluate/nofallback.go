@@ -55,7 +55,7 @@ func (m *machine) isParameter(n int32) bool { return len(m.frames) > 1 && m.isGi
 // of something: { fallback } = options. What that is is not told by its name.
 func (m *machine) isTakenApart(n int32) bool {
 	u, fn := m.unit(), m.frame().fn
-	if len(m.frames) < 2 || fn == nil || u.kind(n) != parse.Name {
+	if len(m.frames) < 2 || fn == nil || u.kind(n) != parse.Name || int(u.Tree.Nodes[fn.Node].To-u.Tree.Nodes[fn.Node].From) > farthestMark {
 		return false
 	}
 	open := []int32{fn.Node}
@@ -95,7 +95,8 @@ func (m *machine) isGiven(n int32) bool {
 	return u.kind(n) == parse.Name && fn != nil && slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(n) })
 }
 
-// farthestMark bounds how many tokens behind a read it is asked for that there is nothing.
+// farthestMark bounds how many tokens behind a read it is asked for that there is nothing, and
+// how many a function has that is gone through for what it takes apart.
 const farthestMark = 2000
 
 // isMark reports whether a name is what a function is given to tell that there is nothing,
