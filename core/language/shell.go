@@ -454,6 +454,9 @@ func (s *script) add(name, access string, at syntax.Pos, r reads.Read) {
 	}
 	if kind := s.kindOf(name); r.Kind == "" && (len(r.Literals) == 0 || kind == reads.Boolean) {
 		r.Kind = kind
+		if kind == reads.Boolean && len(r.Literals) == 0 {
+			r.Literals, r.Open = slices.Sorted(slices.Values(s.truths[name])), true
+		}
 	}
 	r.Name, r.Access, r.Line, r.Column = name, access, int(at.Line()), int(at.Col())
 	s.reads = append(s.reads, r)
