@@ -26,6 +26,7 @@ func (m *machine) block(n int32, st *state) Value {
 		}
 		if i > 0 {
 			st.control |= m.leftBefore(list[i-1], st)
+			st.passed |= m.passedBefore(list[i-1])
 		}
 		if m.isAttribute(list, i) {
 			m.assignName(u.at(s), m.quiet(list[i+1], st), st, 0)
@@ -131,6 +132,21 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 		return dep | after
 	}
 	return after
+}
+
+// passedBefore returns the unset reads but for which an if before may have left the function
+// somewhere in it: what is given behind it stands in for them, though it does so in other cases,
+// too.
+func (m *machine) passedBefore(s int32) mask {
+	u := m.unit()
+	if m.focus == nil || u.kind(s) != parse.If || m.frame().fn == nil {
+		return 0
+	}
+	dep := m.decided(s)
+	if dep == 0 || !u.holds(s, parse.Return, func(int32) bool { return true }) {
+		return 0
+	}
+	return dep
 }
 
 // leavesIf reports whether a statement leaves what it is in where a condition holds:

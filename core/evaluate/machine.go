@@ -255,6 +255,7 @@ type state struct {
 	scope    *scope
 	control  mask // the unset reads but for which this would not be reached
 	consults mask // the unset reads that mattered so far
+	passed   mask // those but for which an if before may have left the function
 	dead     bool
 	forked   bool // it is one of two ways, or may not be gone
 }

@@ -16,7 +16,16 @@ func (m *machine) standsIn(r *Read, n int32) bool {
 	if n == 0 || r.Unit != u || int(r.Node) >= len(u.Tree.Nodes) {
 		return false
 	}
-	return u.within(r.Node, n) || u.callsAround(n, r.Node, 0) || u.kind(n) == parse.Name && m.holds(n, r.Node)
+	return u.within(r.Node, n) || len(m.frames) > 1 && u.asksWithin(n, 0) || u.callsAround(n, r.Node, 0) || u.kind(n) == parse.Name && m.holds(n, r.Node)
+}
+
+// asksWithin reports whether an expression reads what it is given the name of: in a function
+// that is called with the name of a variable, that is the variable itself.
+func (u *Unit) asksWithin(n int32, depth int) bool {
+	if a := u.Access[n]; a != nil && !a.Literal && !a.Whole {
+		return true
+	}
+	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.asksWithin(c, depth+1) })
 }
 
 // callsAround reports whether an expression calls the function that a node stands in: what

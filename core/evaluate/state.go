@@ -297,9 +297,9 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 		return
 	}
 	instead := old.missing() &^ v.missing()
-	if st.control != 0 {
+	if st.control != 0 || key.name == "" && st.passed != 0 {
 		for n, r := range m.focus.reads {
-			if bit := mask(1) << n; v.missing()&bit == 0 && (st.control&bit != 0 || key.name != "") && m.tagged(m.slots[key], r) { // another read of it may have been asked
+			if bit := mask(1) << n; v.missing()&bit == 0 && ((st.control|st.passed)&bit != 0 || key.name != "") && m.tagged(m.slots[key], r) { // another read of it may have been asked
 				instead |= bit
 			}
 		}

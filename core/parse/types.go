@@ -19,6 +19,7 @@ func (p *parser) angles() int {
 		case p.kindAt(i) == syntax.Open && text != "{":
 			i = p.mate(i)
 		case p.kindAt(i) == syntax.Word, text == ",", text == ".", text == "?", text == "::", text == "|", text == "&", text == "*", text == "'", text == "=>", text == ":", p.kindAt(i) == syntax.String:
+		case text == "=" && p.g.sets[setCasts]["satisfies"]: // <T = string>
 		case p.g.Rules != "" && (text == "=" || text == "->" || text == "+"): // Iterator<Item = T>, Fn(T) -> T
 		default:
 			return 0
