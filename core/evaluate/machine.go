@@ -150,6 +150,7 @@ type machine struct {
 	touches     []int32
 	settings    []assigned
 	slots       map[slot]sites
+	returned    map[slot]sites // and what functions return that is made from them
 
 	entry   int
 	focus   *focus
@@ -404,7 +405,7 @@ func (r *Run) Takers() []*Func {
 func newMachine(u *Unit) *machine {
 	return &machine{
 		u: u, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, variants: map[int32]int{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
-		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
+		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, returned: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }
 

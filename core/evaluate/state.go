@@ -288,6 +288,7 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 	if m.focus == nil {
 		tags := v.sites()
 		if key.name == "" { // what a function returns may be worked out of it
+			m.returned[key] = m.returned[key].with(tags)
 			tags = tags.with(v.about())
 		}
 		if len(tags) > 0 {
@@ -299,7 +300,7 @@ func (m *machine) replacing(old, v Value, key slot, st *state, at int32) {
 	instead := old.missing() &^ v.missing()
 	if st.control != 0 || key.name == "" && st.passed != 0 {
 		for n, r := range m.focus.reads {
-			if bit := mask(1) << n; v.missing()&bit == 0 && ((st.control|st.passed)&bit != 0 || key.name != "") && m.tagged(m.slots[key], r) { // another read of it may have been asked
+			if bit := mask(1) << n; v.missing()&bit == 0 && ((st.control&bit != 0 || key.name != "") && m.tagged(m.slots[key], r) || st.passed&bit != 0 && m.tagged(m.returned[key], r)) { // another read of it may have been asked
 				instead |= bit
 			}
 		}
