@@ -382,7 +382,7 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		control := st.control
 		st.control |= bit
 		v := m.quiet(a.Fallback, st)
-		if !st.dead && len(v) == 1 && v[0].form == function && m.isBlock(a.Fallback) {
+		if !st.dead && v.isFunction() && m.isBlock(a.Fallback) {
 			v = m.invoke(v[0], n, []argument{{value: Value{anything(m.depth())}}}, st)
 		}
 		st.control = control
@@ -461,7 +461,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 			return Value{x}
 		}
 		st.consults |= way.consults
-		if len(v) == 1 && v[0].form == function {
+		if v.isFunction() {
 			m.invoke(v[0], a.Fallback, []argument{{value: Value{anything(m.depth())}}}, way)
 			v = Value{{}}
 		}

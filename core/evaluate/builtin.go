@@ -61,7 +61,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return Value{{form: sequence, list: []Value{first, {{element: true}}, {{}}}}}, true
 		}
 	}
-	if (path == "functools.partial" || path == "partial") && len(first) == 1 && first[0].form == function {
+	if (path == "functools.partial" || path == "partial") && first.isFunction() {
 		return Value{bound(first[0], arguments[1:])}, true
 	}
 	if v, done := m.function(n, path, arguments, st); done || st.dead {

@@ -86,7 +86,7 @@ func (m *machine) orNothing(inner, n int32, st *state) Value {
 	t := &try{catches: func(string) bool { return true }}
 	m.tries = append(m.tries, t)
 	v := m.eval(inner, st)
-	if len(v) == 1 && v[0].form == function && !st.dead {
+	if v.isFunction() && !st.dead {
 		v = m.invoke(v[0], n, nil, st)
 	}
 	m.tries = m.tries[:len(m.tries)-1]

@@ -329,7 +329,7 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 		}
 	}
 	switch {
-	case depth < 6 && size < 100 && slices.ContainsFunc(arguments, func(a argument) bool { return m.isObjectOrMap(a.value) }) && fn.fills():
+	case depth < 6 && size < 100 && giveObject(arguments) && fn.fills():
 		return true
 	case m.focus != nil && st.control != 0:
 		return size < 400
@@ -379,8 +379,10 @@ func (fn *Func) fillsMembers() bool {
 	})
 }
 
-// isObjectOrMap reports whether a value is something whose members are known.
-func (m *machine) isObjectOrMap(v Value) bool { return len(v) == 1 && v[0].members != nil }
+// giveObject reports whether one of the arguments is something whose members are known.
+func giveObject(arguments []argument) bool {
+	return slices.ContainsFunc(arguments, func(a argument) bool { return len(a.value) == 1 && a.value[0].members != nil })
+}
 
 // arePlain reports whether texts are given that are known: what is asked of them may
 // be known, too.

@@ -222,7 +222,7 @@ func (v Value) hasFunction(name string) bool {
 		return false
 	}
 	member, _ := v[0].members.get(name)
-	return len(member) == 1 && member[0].form == function
+	return member.isFunction()
 }
 
 // itself returns the object on which a method of another file is called: it is

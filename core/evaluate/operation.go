@@ -344,7 +344,7 @@ func (m *machine) operateOnRecord(n int32, o operation, x alt, arguments []argum
 // arguments, or nil.
 func functionIn(arguments []argument) *alt {
 	for i := len(arguments) - 1; i >= 0; i-- {
-		if v := arguments[i].value; len(v) == 1 && v[0].form == function {
+		if v := arguments[i].value; v.isFunction() {
 			return &v[0]
 		}
 	}

@@ -59,7 +59,7 @@ func (m *machine) lookInto(fn *Func, self *members, arguments []argument) {
 	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
-	if m.hinging > 0 || m.rounding > 0 && arePlain(arguments) || self.reader() || m.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) || m.helps() && slices.ContainsFunc(arguments, func(a argument) bool { return m.isObjectOrMap(a.value) }) {
+	if m.hinging > 0 || m.rounding > 0 && arePlain(arguments) || self.reader() || m.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) || m.helps() && giveObject(arguments) {
 		m.takers = append(m.takers, fn)
 	}
 }

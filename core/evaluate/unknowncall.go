@@ -143,13 +143,13 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	for _, a := range arguments {
 		m.passes(a.value)
 		m.lend(a.node, st)
-		if v := a.value; len(v) == 1 && v[0].form == function && len(v[0].fn.bound) > 0 { // partial(need, "X")
+		if v := a.value; v.isFunction() && len(v[0].fn.bound) > 0 { // partial(need, "X")
 			m.invoke(v[0], n, nil, st.fork())
 		}
 	}
 	m.typedDefault(arguments)
 	if last := len(arguments) - 1; last >= 0 && m.isRunBlock(n) {
-		if f := arguments[last].value; len(f) == 1 && f[0].form == function {
+		if f := arguments[last].value; f.isFunction() {
 			given := receiver
 			if given == nil && last > 0 {
 				given = arguments[0].value

@@ -65,7 +65,7 @@ func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
 	var calls Value
 	var nodes []int32
 	for _, c := range decorators {
-		if v := m.eval(c, st); len(v) == 1 && v[0].form == function {
+		if v := m.eval(c, st); v.isFunction() {
 			calls, nodes = append(calls, v[0]), append(nodes, c)
 		}
 	}
@@ -76,7 +76,7 @@ func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
 	given := Value{{form: function, fn: &closure{unit: m.unit(), node: fn, outer: st.scope}}}
 	for i, call := range slices.Backward(calls) {
 		made := m.invoke(call, fn, []argument{{value: given}}, st)
-		if len(made) == 1 && made[0].form == function && made[0].fn.unit != m.u && !st.dead { // who calls the function calls that
+		if made.isFunction() && made[0].fn.unit != m.u && !st.dead { // who calls the function calls that
 			m.invoke(made[0], nodes[i], nil, st.fork())
 		}
 	}
