@@ -194,3 +194,32 @@ func main() {
 }
 `, "GATE expected"}})
 }
+
+// A branch that is not written is nothing, and not what the file ends with.
+func TestEndOfFileIsNoBranch(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", `
+import os, sys
+if not os.getenv("A"):
+    print("no key")
+    sys.exit(2)
+work()
+sys.exit(1)
+`, "A required"},
+		{"a.js", `
+if (!process.env.A) {
+  throw new Error('no key');
+}
+run();
+throw new Error('never ends');
+`, "A required"},
+		{"a.sh", `
+if [ -z "$KEEPER_KEY" ]; then
+  echo "no key"
+  exit 2
+fi
+work
+exit 1
+`, "KEEPER_KEY required"},
+	})
+}

@@ -11,7 +11,7 @@ import (
 // class of the tree is made as others are.
 func (m *machine) braced(n, callee int32, st *state) (Value, bool) {
 	u := m.unit()
-	last, name := lastBlock(u, n), u.calleeName(callee)
+	last, name := u.lastChild(n), u.calleeName(callee)
 	if u.kind(callee) == parse.Record && last == callee { // new() { A = b }
 		return m.eval(last, st), true
 	}

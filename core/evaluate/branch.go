@@ -141,15 +141,17 @@ func (m *machine) close(branch int32) {
 
 // stopsAnyway reports whether a way ends the program wherever it is gone.
 func (m *machine) stopsAnyway(n int32) bool {
+	if n == 0 { // there is no such way; the file's own node is none
+		return false
+	}
 	u := m.unit()
 	switch u.kind(n) {
 	case parse.Throw:
-		return n != 0
+		return true
 	case parse.Call:
 		return m.isStop(n) || m.demandsFalse(n)
 	case parse.Block, parse.Wrapper:
-		list := u.children(n)
-		return len(list) > 0 && m.stopsAnyway(list[len(list)-1])
+		return m.stopsAnyway(u.lastChild(n))
 	case parse.If:
 		list := u.children(n)
 		last := len(list) - 1
@@ -237,16 +239,12 @@ func (m *machine) insteadOf(other int32, v Value, taken int32, st *state) {
 
 // setBy returns what the last statement of a branch is an assignment to, or "".
 func (u *Unit) setBy(branch int32) string {
-	for depth := 0; depth < 4; depth++ {
+	for depth := 0; depth < 4 && branch != 0; depth++ {
 		switch u.kind(branch) {
 		case parse.Assign:
 			return u.Tree.Text(u.Tree.Child(branch, 0))
 		case parse.Block, parse.Wrapper:
-			list := u.children(branch)
-			if len(list) == 0 {
-				return ""
-			}
-			branch = list[len(list)-1]
+			branch = u.lastChild(branch)
 		default:
 			return ""
 		}

@@ -235,7 +235,7 @@ func (m *machine) member(s int32, c *Class, st *state) {
 	m.exec(s, st)
 	if target := u.Tree.Child(s, 0); u.kind(s) == parse.Declare && u.kind(target) == parse.Name { // note: str = Env()
 		if v, known := m.fieldsOf(c).get(u.at(target)); known {
-			m.described(u.at(target), v, lastBlock(u, s), c, st)
+			m.described(u.at(target), v, u.lastChild(s), c, st)
 		}
 	}
 }

@@ -61,7 +61,7 @@ func (c *Class) isEnumeration() bool {
 // with.
 func (c *Class) constants() (names []string) {
 	u := c.Unit
-	for _, n := range u.children(lastBlock(u, c.Node)) {
+	for _, n := range u.children(u.lastChild(c.Node)) {
 		switch u.kind(n) {
 		case parse.Name:
 			names = append(names, u.at(n))

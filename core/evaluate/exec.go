@@ -99,7 +99,7 @@ func (m *machine) leftBefore(s int32, st *state) mask {
 		if m.frame().fn == nil {
 			return 0
 		}
-		return m.decided(lastBlock(u, s))
+		return m.decided(u.lastChild(s))
 	case parse.Binary:
 		if !u.leavesIf(s) {
 			return 0
@@ -168,6 +168,9 @@ func (u *Unit) leavesIf(n int32) bool {
 
 // leaves reports whether a block ends with leaving what it is in.
 func (m *machine) leaves(n int32) bool {
+	if n == 0 {
+		return false
+	}
 	u := m.unit()
 	switch u.kind(n) {
 	case parse.Return, parse.Throw:
@@ -179,11 +182,7 @@ func (m *machine) leaves(n int32) bool {
 	case parse.Name:
 		return m.isBareStop(n)
 	case parse.Block:
-		last := int32(0)
-		for _, c := range u.children(n) {
-			last = c
-		}
-		return last != 0 && m.leaves(last)
+		return m.leaves(u.lastChild(n))
 	case parse.Wrapper, parse.Unary:
 		if u.at(n) == "throw" {
 			return true

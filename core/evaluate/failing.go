@@ -262,7 +262,7 @@ func (m *machine) try(n int32, st *state) Value {
 	if otherwise != 0 && !st.dead { // where nothing failed
 		v = m.block(otherwise, st)
 	}
-	if t.state != nil && t.dep == 0 && m.focus != nil && len(catches) > 0 && m.leaves(lastBlock(u, catches[0])) {
+	if t.state != nil && t.dep == 0 && m.focus != nil && len(catches) > 0 && m.leaves(u.lastChild(catches[0])) {
 		t.state = nil
 	}
 	ways := []*state{st.fork()}
@@ -313,13 +313,6 @@ func (m *machine) try(n int32, st *state) Value {
 	st.scope.vars, st.consults, st.dead = out.scope.vars, out.consults, out.dead
 	m.afterwards(finally, st)
 	return value
-}
-
-func lastBlock(u *Unit, n int32) (block int32) {
-	for _, c := range u.children(n) {
-		block = c
-	}
-	return block
 }
 
 // afterwards runs a block that is run in any case.

@@ -328,7 +328,7 @@ func (m *machine) leftRound(body int32, st *state) (left mask) {
 			continue
 		}
 		for _, c := range u.children(s) {
-			if k := u.kind(lastBlock(u, c)); u.kind(c) == parse.Block && (k == parse.Return || k == parse.Throw) || u.kind(c) == parse.Return {
+			if k := u.kind(u.lastChild(c)); u.kind(c) == parse.Block && (k == parse.Return || k == parse.Throw) || u.kind(c) == parse.Return {
 				left |= m.leftBefore(s, st)
 				break
 			}

@@ -149,7 +149,7 @@ func (m *machine) defaultLast(cases []int32) []int32 {
 func (m *machine) blockOf(cases []int32, i int) (block int32) {
 	u := m.unit()
 	for ; i < len(cases); i++ {
-		block = lastBlock(u, cases[i])
+		block = u.lastChild(cases[i])
 		if u.kind(block) != parse.Block || len(u.children(block)) > 0 || u.Words.Errors != nil {
 			return block
 		}

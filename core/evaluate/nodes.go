@@ -45,6 +45,14 @@ func (u *Unit) children(n int32) []int32 {
 	return list
 }
 
+// lastChild returns the last child of a node, or 0 where it has none.
+func (u *Unit) lastChild(n int32) (last int32) {
+	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
+		last = c
+	}
+	return last
+}
+
 // reads reports whether an access is within a node.
 func (u *Unit) reads(n int32) bool {
 	within := u.Tree.Nodes[n]

@@ -158,7 +158,7 @@ func (m *machine) body(fn *Func, st *state) Value {
 	if u.kind(fn.Body) != parse.Block || u.Words.Returns {
 		last := fn.Body
 		if u.kind(last) == parse.Pair { // , do: a
-			last = lastBlock(u, last)
+			last = u.lastChild(last)
 		}
 		m.tail(v, last, st)
 		return v

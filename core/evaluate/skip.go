@@ -154,7 +154,7 @@ func (m *machine) statement(s int32, st *state) Value {
 func (m *machine) definesInner(s int32) bool {
 	u := m.unit()
 	if u.kind(s) == parse.Wrapper {
-		s = lastBlock(u, s)
+		s = u.lastChild(s)
 	}
 	return u.kind(s) == parse.Function && m.depth() > 0
 }
