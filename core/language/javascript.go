@@ -184,7 +184,7 @@ func importedPath(module, name string) string {
 }
 
 var javascriptGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Records: true, Angles: true, Arrow: "=>",
+	Layout: parse.Braces, Ternary: true, Records: true, Angles: true, ObjectTypes: true, Arrow: "=>",
 	Binary: []string{"?? ||", "&&", "|", "^", "&", "== != === !==", "< > <= >= instanceof in", "<< >> >>>", "+ -", "* / %", "**"}, Right: "**",
 	Assign: "= += -= *= /= %= **= <<= >>= >>>= &= |= ^= &&= ||= ??=", Prefix: "! - + ~ typeof void delete await yield ... ++ --", Suffix: "++ -- !",
 	Member: ". ?.", Casts: "as satisfies",

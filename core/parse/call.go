@@ -161,6 +161,10 @@ func (p *parser) member(object int32, from int) int32 {
 		return p.make(Wrapper, from, p.at-1, mark)
 	case p.is("<") && p.angles() > 0: // ::<T>
 		p.at = p.angles()
+		if at := p.at; p.kind() == syntax.Word { // .<T>name
+			p.at++
+			return p.make(Member, from, at, mark)
+		}
 		return p.make(Wrapper, from, from, mark)
 	case token == syntax.Word || token == syntax.Number || token == syntax.String || token == syntax.Quote:
 		at := p.at

@@ -106,7 +106,9 @@ func (p *parser) body() int32 {
 func (p *parser) creation() int32 {
 	from, mark := p.at, len(p.stack)
 	p.at++
-	if p.kind() == syntax.Word {
+	if p.g.ObjectTypes && p.wordAt(p.at) == wordClass { // new class { … }(…)
+		p.add(p.classDeclaration())
+	} else if p.kind() == syntax.Word {
 		callee := p.at
 		p.at++
 		name := p.make(Name, callee, callee, len(p.stack))
@@ -119,7 +121,9 @@ func (p *parser) creation() int32 {
 		}
 		p.add(name)
 	}
-	if p.is("<") && p.angles() > 0 {
+	if p.is("<>") { // new HashMap<>(…)
+		p.at++
+	} else if p.is("<") && p.angles() > 0 {
 		p.at = p.angles()
 	}
 	at := p.at

@@ -160,12 +160,32 @@ func (p *parser) typeDeclaration() int32 {
 	if p.is("<") && p.angles() > 0 {
 		p.at = p.angles()
 	}
-	if p.take("=") {
+	switch {
+	case p.is("=") && p.g.ObjectTypes:
+		p.skipAlias()
+	case p.take("="):
 		p.take("|")
 		p.skipType()
 	}
 	return p.make(Declare, from, from, mark)
 }
+
+// skipAlias goes on behind all that a type is declared to be, which may be conditions and
+// functions, over several lines.
+func (p *parser) skipAlias() {
+	for begun := p.at; p.at < p.end && !p.is(";"); {
+		if p.f.Tokens[p.at].NewLine && p.at > begun && !typeGoesOn[p.text()] && !typeGoesOn[p.textAt(p.at-1)] {
+			return
+		}
+		if p.kind() == syntax.Open {
+			p.at = p.mate(p.at)
+		}
+		p.at = min(p.at+1, p.end)
+	}
+}
+
+// typeGoesOn are what a type goes on with, or behind, on the next line.
+var typeGoesOn = map[string]bool{"=": true, "|": true, "&": true, "?": true, ":": true, "=>": true, "<": true, ">": true, ",": true, "extends": true, "keyof": true, "typeof": true, "readonly": true, "infer": true, "is": true}
 
 // typedName returns where the name is of a declaration that begins with a
 // type, String x = y; 0 where it is none.

@@ -102,6 +102,8 @@ func (p *parser) typePattern() bool {
 	switch {
 	case p.is("{"):
 		p.at = min(p.mate(p.at)+1, p.end)
+	case p.kind() == syntax.Word && p.textAt(p.at+1) == "<" && p.angleEnd(p.at+1) > 0: // Map<?, ?> m
+		p.at = p.angleEnd(p.at + 1)
 	case p.kind() == syntax.Word && p.wordAt(p.at) == wordNone && next == syntax.Word && !joinsPatterns[p.textAt(p.at+1)]:
 		p.at++
 	default:
@@ -171,6 +173,9 @@ func (p *parser) operand() int32 {
 			p.at++
 		}
 		own, right := len(p.stack), p.at
+		if text == "yield" {
+			p.take("*")
+		}
 		node := p.expression(p.prefixLevel(text))
 		if text == "!" && p.is("=") && p.g.sets[setAssign]["="] { // !x = y
 			at := p.at

@@ -85,7 +85,10 @@ func (p *parser) methodAt(i int) int {
 			case wordNone, wordModifier, wordNothing, wordBool, wordDeclare:
 				words++
 			default:
-				return 0
+				if !p.class || !p.g.ObjectTypes || p.textAt(i+1) != "(" { // import(x) { … } is a method where one is
+					return 0
+				}
+				words++
 			}
 		case text == "*" || text == "&" || text == "?" || text == "." || text == "::" || text == "~" || text == "#" || p.kindAt(i) == syntax.String && p.class:
 		default:
@@ -249,6 +252,8 @@ func (p *parser) toBody() {
 			return
 		case text == ":" && p.g.Layout == Indented:
 			return
+		case text == ":" && p.g.ObjectTypes:
+			p.returnType()
 		case text == "<" && p.g.Angles && p.angles() > 0: // Result<()>
 			p.at = p.angles()
 		case text == "->" && p.g.Layout == Indented: // -> T:
@@ -357,6 +362,8 @@ func (p *parser) parameter(end int) {
 			name = i
 		case text == "<" && p.angleEnd(i) > 0:
 			i = p.angleEnd(i) - 1
+		case p.g.ObjectTypes && colon >= 0 && p.kindAt(i) == syntax.Open: // a: { b: T }
+			i = p.mate(i)
 		case p.kindAt(i) == syntax.Open || p.kindAt(i) == syntax.Quote:
 			p.at = i
 			p.add(p.primary()) // a pattern, or what is beside the name

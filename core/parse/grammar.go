@@ -54,6 +54,7 @@ type Grammar struct {
 	ParenCasts  bool   // (int) x
 	Patterns    bool   // x is string s, x is { Length: 1 } s
 	Angles      bool   // f<T>(x)
+	ObjectTypes bool   // a: { b: T } = c, function f(): { b: T } { … }, a is T
 	Brackets    bool   // #[attribute] or [Attribute] before a declaration
 	EqualsBody  bool   // the body of a function is set in deeper behind its type and =
 	LabelBlocks bool   // a: { … break :a b; } gives b

@@ -29,6 +29,14 @@ func (p *parser) arrowBehind(close int) bool {
 	return found
 }
 
+// returnType goes on behind a colon and the type of what a function returns.
+func (p *parser) returnType() {
+	head := p.head
+	p.at, p.head = p.at+1, true
+	p.skipType()
+	p.head = head
+}
+
 // arrow parses a lambda from its parameters on: in parentheses, or one name.
 func (p *parser) arrow(from, mark int) int32 {
 	if p.is("(") {
@@ -38,11 +46,8 @@ func (p *parser) arrow(from, mark int) int32 {
 		p.at++
 		p.add(p.make(Parameter, name, name, own))
 	}
-	if p.take(":") {
-		head := p.head
-		p.head = true
-		p.skipType()
-		p.head = head
+	if p.is(":") {
+		p.returnType()
 	}
 	for p.is("async") || p.is("throws") || p.is("rethrows") {
 		p.at++
@@ -216,8 +221,11 @@ func (p *parser) lambdaFrom(from, mark int) int32 {
 	p.at++
 	p.take("*")
 	p.take("&")
-	if p.kind() == syntax.Word && p.textAt(p.at+1) == "(" { // a function with a name, as an expression
+	if next := p.textAt(p.at + 1); p.kind() == syntax.Word && (next == "(" || next == "<" && p.angleEnd(p.at+1) > 0) { // a function with a name, as an expression
 		p.at++
+	}
+	if p.is("<") && p.angles() > 0 { // function <T>(x: T)
+		p.at = p.angles()
 	}
 	if p.is("(") {
 		p.parameters()

@@ -168,7 +168,7 @@ func (p *parser) parenthesis() int32 {
 	p.arguments()
 	elements := len(p.stack) - mark
 	last := p.kindAt(close - 1)
-	if p.g.ParenCasts && elements == 1 && !p.newLine() && p.isType(from+1, close) && p.castOperand() {
+	if p.g.ParenCasts && (elements == 1 || p.textAt(close-1) == ">" || p.textAt(close-1) == ">>") && !p.newLine() && p.isType(from+1, close) && p.castOperand() {
 		p.stack = p.stack[:mark]
 		p.add(p.expression(levelBinary + len(p.g.Binary)))
 		return p.make(Wrapper, from, -1, mark)
@@ -221,7 +221,7 @@ func (p *parser) named() int32 {
 		p.at++
 		return p.make(Name, from, from, mark)
 	case wordLambda, wordFunction:
-		if w == wordLambda || next == "(" || next == "{" || next == "*" || next == "&" || p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "(" {
+		if w == wordLambda || next == "(" || next == "{" || next == "*" || next == "&" || next == "<" && p.angleEnd(p.at+1) > 0 || p.kindAt(p.at+1) == syntax.Word && (p.textAt(p.at+2) == "(" || p.textAt(p.at+2) == "<" && p.angleEnd(p.at+2) > 0) {
 			return p.lambda()
 		}
 	case wordIf, wordUnless, wordSwitch, wordTry, wordLoop, wordWith:
@@ -240,7 +240,7 @@ func (p *parser) named() int32 {
 			return p.statement()
 		}
 	case wordClass:
-		if next == "{" || next == "extends" || next == "<<" || p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "{" {
+		if behind := p.textAt(p.at + 2); next == "{" || next == "extends" || next == "<<" || p.kindAt(p.at+1) == syntax.Word && (behind == "{" || p.g.ObjectTypes && (behind == "extends" || behind == "implements" || behind == "<")) || p.g.ObjectTypes && next == "<" && p.angleEnd(p.at+1) > 0 {
 			return p.statement()
 		}
 	}

@@ -93,7 +93,7 @@ func (p *parser) oneStatement() int32 {
 			p.at++
 			return p.oneStatement()
 		}
-		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "::" || p.g.Rules != "" && p.angleEnd(p.at+1) > 0 {
+		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "::" || (p.g.Rules != "" || p.g.ObjectTypes) && p.angleEnd(p.at+1) > 0 {
 			return p.classDeclaration()
 		}
 	case wordImport:

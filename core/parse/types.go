@@ -16,10 +16,10 @@ func (p *parser) angles() int {
 			open -= 2
 		case text == ">>>":
 			open -= 3
-		case p.kindAt(i) == syntax.Open && text != "{":
+		case p.kindAt(i) == syntax.Open && (text != "{" || p.g.ObjectTypes):
 			i = p.mate(i)
 		case p.kindAt(i) == syntax.Word, text == ",", text == ".", text == "?", text == "::", text == "|", text == "&", text == "*", text == "'", text == "=>", text == ":", p.kindAt(i) == syntax.String:
-		case text == "=" && p.g.sets[setCasts]["satisfies"]: // <T = string>
+		case text == "=" && p.g.ObjectTypes: // <T = string>
 		case p.g.Rules != "" && (text == "=" || text == "->" || text == "+"): // Iterator<Item = T>, Fn(T) -> T
 		default:
 			return 0
@@ -52,12 +52,17 @@ func (p *parser) skipType() {
 		case text == "const" && p.at == begun: // [] as const
 			word = p.g.Records && p.g.sets[setCasts]["as"]
 			p.at++
+		case p.g.ObjectTypes && (word && (text == "is" || text == "extends") || !word && text == "import" && p.textAt(p.at+1) == "("): // a is T
+			p.at++
+			word = false
 		case kind == syntax.Word:
 			if word || p.g.words[text] != wordNone && p.g.words[text] != wordNothing && p.g.words[text] != wordBool && p.g.words[text] != wordFunction && p.g.words[text] != wordModifier {
 				return
 			}
 			switch text {
-			case "keyof", "typeof", "readonly", "mut", "dyn", "impl", "const", "unsigned", "signed", "long", "struct", "infer", "is", "asserts", "extends", "some", "any", "inout", "unique", "fn", "Fn", "abstract", "new":
+			case "any":
+				word = p.g.ObjectTypes // elsewhere a word before a type
+			case "keyof", "typeof", "readonly", "mut", "dyn", "impl", "const", "unsigned", "signed", "long", "struct", "infer", "is", "asserts", "extends", "some", "inout", "unique", "fn", "Fn", "abstract", "new":
 			default:
 				word = true
 			}
@@ -67,11 +72,13 @@ func (p *parser) skipType() {
 			if end == 0 {
 				return
 			}
-			p.at, word = end, true
+			p.at, word = end, word || !p.g.ObjectTypes // <T>(a: T) => T
 		case text == "[" || text == "(":
 			if word && text == "(" && p.textAt(p.at-1) != "fn" && p.textAt(p.at-1) != "Fn" {
 				return
 			}
+			p.at, word = min(p.mate(p.at)+1, p.end), true
+		case text == "{" && p.g.ObjectTypes && !word:
 			p.at, word = min(p.mate(p.at)+1, p.end), true
 		case text == "{":
 			if word || p.at != begun && !p.g.sets[setMember][p.textAt(p.at-1)] && p.textAt(p.at-1) != "|" && p.textAt(p.at-1) != "&" && p.textAt(p.at-1) != ":" || p.head || !p.g.Records || p.g.Layout != Braces {
@@ -95,8 +102,22 @@ func (p *parser) skipType() {
 }
 
 // typeArrow reports whether => belongs to the type of a function: what stands
-// before it is the end of parentheses.
-func (p *parser) typeArrow() bool { return p.textAt(p.at-1) == ")" && p.g.Angles && p.head }
+// before it is the end of parentheses, and not of a type in parentheses: (A | B) => c.
+func (p *parser) typeArrow() bool {
+	if p.textAt(p.at-1) != ")" || !p.g.Angles {
+		return false
+	}
+	if !p.g.ObjectTypes {
+		return p.head
+	}
+	open := p.f.Mate(p.at - 1)
+	switch first, second := p.textAt(open+1), p.textAt(open+2); {
+	case first == ")", first == "...", first == "{", first == "[":
+		return true
+	default:
+		return p.kindAt(open+1) == syntax.Word && (second == ":" || second == "?:" || second == ",")
+	}
+}
 
 // isType reports whether tokens are those of a type and nothing else.
 func (p *parser) isType(from, to int) bool {
@@ -110,7 +131,7 @@ func (p *parser) isType(from, to int) bool {
 				return false
 			}
 			words++
-		case text == "*" || text == "." || text == "::" || text == "<" || text == ">" || text == "[" || text == "]" || text == "?" || text == "," || text == "&" || text == "\\":
+		case text == "*" || text == "." || text == "::" || text == "<" || text == ">" || text == ">>" || text == "[" || text == "]" || text == "?" || text == "," || text == "&" || text == "\\":
 		default:
 			return false
 		}

@@ -48,7 +48,7 @@ func TestTreesOfFunctions(t *testing.T) {
 		{"a.kt", "when (a) { in b -> c; !in d -> e; is F -> g; !is H -> i; j, k -> l; else -> m }", "(switch a (case (unary in b) (block c)) (case (unary ! (unary in d)) (block e)) (case (unary is F) (block g)) (case (unary ! (unary is H)) (block i)) (case j k (block l)) (case (block m)))"},
 		{"a.rb", "def f a, b = 1\n  c\nend\ndef g(d); e; end\ndef h(i, j = k, *l, m: 1, n:, **o, &p) = q", "(function f (parameter a) (parameter b 1) (block c))\n(function g (parameter d) (block e))\n(function h (parameter i) (parameter j k) (parameter l) (parameter m 1) (parameter n) (parameter o) (parameter p) q)"},
 		{"a.ex", "def a(b, c \\\\ 1) when d(b) do\n  e\nend\ndefp f g, h do\n  i\nend", "(function a (parameter b) (parameter c 1) (if (call d b)) (block e))\n(function f (parameter g) (parameter h) (block i))"},
-		{"a.ts", "function a(b?: c, d: E = f, ...g: h[]) { }", "(function a (parameter b) (parameter d f) (parameter g (list)) (block))"},
+		{"a.ts", "function a(b?: c, d: E = f, ...g: h[]) { }", "(function a (parameter b) (parameter d f) (parameter g) (block))"},
 		{"a.php", "<?php function a(?B $c = null, int|string $d = 1, &$e, ...$f): ?G { return $h; }", "(function a (parameter $c null) (parameter $d 1) (parameter $e) (parameter $f) (block (return $h)))"},
 		{"a.swift", "func a(_ b: C, to d: E = f, g: H...) -> I { j }", "(function a (parameter b) (parameter d f) (parameter g) (block j))"},
 		{"a.py", "def a(b, /, c: D = e, *f, g=1, **h) -> i:\n    return j\nk = lambda l, m=n: o", "(function a (parameter b) (parameter) (parameter c e) (parameter f) (parameter g 1) (parameter h) i (block (return j)))\n(assign = k (lambda (parameter l) (parameter m n) o))"},
