@@ -78,7 +78,29 @@ func (m *machine) call(n int32, st *state) Value {
 	if u.Words.Catchers[u.calleeName(callee)] && (u.kind(callee) == parse.Name || syntax.IsCapital(u.calleeName(callee))) && len(u.children(n)) == 2 {
 		return m.orNothing(u.children(n)[1], n, st)
 	}
+	if inner := m.curried(n, callee); inner != 0 {
+		return m.called(n, inner, append(m.arguments(callee, st), m.arguments(n, st)...), st)
+	}
 	return m.called(n, callee, m.arguments(n, st), st)
+}
+
+// curried returns what is called by a call that gives a function of the tree its second list of
+// arguments: get in get(a)(b), where get takes two. It returns 0 for every other call.
+func (m *machine) curried(n, callee int32) int32 {
+	u := m.unit()
+	if !u.Words.Curried || u.kind(callee) != parse.Call {
+		return 0
+	}
+	inner := u.Tree.Child(callee, 0)
+	list := u.funcs[u.calleeName(inner)]
+	if other := u.outside(made{u.calleeName(inner), inner}); other != nil {
+		list = []*Func{other}
+	}
+	given := len(u.children(callee)) + len(u.children(n)) - 2
+	if len(list) != 1 || len(list[0].params) < given || len(u.children(callee)) < 2 {
+		return 0
+	}
+	return inner
 }
 
 // orNothing runs what a call is given, and gives nothing where that fails: Try(x).

@@ -282,7 +282,7 @@ func (m *machine) isMemberOf(object int32, c *Class) bool {
 // function M.env().
 func (u *Unit) isMember(fn *Func) bool {
 	at := int(u.Tree.Nodes[fn.Node].At)
-	return at > 0 && (u.Tree.File.Is(at-1, ".") || u.Tree.File.Is(at-1, ":"))
+	return at > 0 && (u.Tree.File.Is(at-1, ".") || u.Tree.File.Is(at-1, ":") || u.Tree.File.Is(at-1, "?."))
 }
 
 func isOpen(v Value) bool {

@@ -24,9 +24,12 @@ type Class struct {
 func (u *Unit) class(n int32) *Class {
 	t := u.Tree
 	c := &Class{Unit: u, Node: n, methods: map[string]*Func{}}
-	if t.Nodes[n].At >= 0 {
-		c.Name = t.Name(n)
+	if t.Nodes[n].At < 0 { // of one value only
+		u.nameless[n] = c
+		c.inherit(u, n)
+		return c
 	}
+	c.Name = t.Name(n)
 	if old := u.classes[c.Name]; old != nil { // impl, extension, a class opened again
 		old.inherit(u, n)
 		return old
@@ -34,6 +37,14 @@ func (u *Unit) class(n int32) *Class {
 	u.classes[c.Name] = c
 	c.inherit(u, n)
 	return c
+}
+
+// classAt returns the class that a node defines, or nil.
+func (u *Unit) classAt(n int32) *Class {
+	if u.Tree.Nodes[n].At < 0 {
+		return u.nameless[n]
+	}
+	return u.classes[u.at(n)]
 }
 
 // isOpened reports whether a class is what the class round it is itself: class << self,
@@ -53,8 +64,13 @@ func (c *Class) inherit(u *Unit, n int32) {
 			c.fields = append(c.fields, t.Name(child))
 		case parse.Name, parse.Member:
 			c.bases = append(c.bases, t.Name(child))
-		case parse.Call:
-			if base := u.calleeName(t.Child(child, 0)); base != "" {
+		case parse.Call, parse.Wrapper, parse.Index: // T(a), T<A>, T[A]
+			if t.Nodes[child].Kind != parse.Call {
+				child = t.Nodes[child].First
+				if k := t.Nodes[child].Kind; k == parse.Name || k == parse.Member {
+					c.bases = append(c.bases, t.Name(child))
+				}
+			} else if base := u.calleeName(t.Child(child, 0)); base != "" {
 				c.bases = append(c.bases, base)
 			}
 		case parse.Block:

@@ -122,10 +122,24 @@ func (m *machine) later(fn *Func, c *closure) {
 	}
 }
 
+// classValue defines a class where a value is wanted, and gives it: the class, or of object { … }
+// what it is the class of.
+func (m *machine) classValue(n int32, st *state) Value {
+	m.classBody(n, st)
+	c := m.unit().classAt(n)
+	if c == nil || st.dead {
+		return nil
+	}
+	if u := m.unit(); u.Tree.File.Is(int(u.Tree.Nodes[n].From), "object") {
+		return m.make(c, nil, n, st)
+	}
+	return Value{{form: class, class: c}}
+}
+
 // classBody runs the body of a class: what its fields are given.
 func (m *machine) classBody(n int32, st *state) {
 	u := m.unit()
-	c := u.classes[u.at(n)]
+	c := u.classAt(n)
 	if u.isOpened(n) {
 		c = m.frame().class
 	}

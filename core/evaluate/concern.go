@@ -92,7 +92,7 @@ func (u *Unit) quietCalls(callers map[string][]*Func) {
 	getters, indexed, called := map[string]bool{}, []string(nil), []string(nil)
 	var objects map[string][]string
 	for _, fn := range u.list {
-		if fn.Owner == nil || fn.Body == 0 {
+		if fn.Owner == nil && !fn.isGetter() || fn.Body == 0 {
 			continue
 		}
 		if fn.isGetter() {

@@ -92,8 +92,10 @@ func (m *machine) value(n int32, st *state) Value {
 			m.eval(c, st)
 		}
 		return m.regexOf(n, Value{anything(m.depth())})
-	case parse.Block, parse.If, parse.Switch, parse.Try, parse.Return, parse.Throw, parse.Leave, parse.Declare, parse.Loop, parse.Function, parse.Class:
+	case parse.Block, parse.If, parse.Switch, parse.Try, parse.Return, parse.Throw, parse.Leave, parse.Declare, parse.Loop, parse.Function:
 		return m.exec(n, st)
+	case parse.Class:
+		return m.classValue(n, st)
 	}
 	return Value{anything(m.depth())}
 }

@@ -114,7 +114,7 @@ func (m *machine) askedOf(fn *Func, of Value) *closure {
 func (fn *Func) isGetter() bool {
 	u := fn.Unit
 	name := int(u.Tree.Nodes[fn.Node].At)
-	if u.kind(fn.Node) != parse.Function || name < 0 || fn.Owner == nil || len(fn.params) > 0 {
+	if u.kind(fn.Node) != parse.Function || name < 0 || fn.Owner == nil && !(u.Words.Extends && u.isMember(fn)) || len(fn.params) > 0 {
 		return false
 	}
 	f := u.Tree.File
@@ -138,7 +138,7 @@ func (m *machine) plainMethod(name string, receiver Value) *Func {
 	}
 	var only *Func
 	for _, fn := range u.funcs[name] {
-		if fn.receiver == "" && !fn.extends() && !fn.Owner.lists() {
+		if fn.receiver == "" && !fn.extends() && !fn.Owner.lists() && !(fn.Owner == nil && fn.isGetter()) {
 			continue
 		}
 		if only != nil {

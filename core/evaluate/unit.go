@@ -87,8 +87,10 @@ type Unit struct {
 	funcs   map[string][]*Func
 	byNode  map[int32]*Func
 	classes map[string]*Class
-	structs map[string]int // where those of C open, by name
-	list    []*Func
+	// nameless are the classes that have no name, by their nodes.
+	nameless map[int32]*Class
+	structs  map[string]int // where those of C open, by name
+	list     []*Func
 
 	leavingLock sync.Mutex
 	stringing   sync.Once
@@ -159,6 +161,7 @@ type param struct {
 func (u *Unit) Prepare() {
 	u.sayGlobal = u.Words.OwnScopes && (bytes.Contains(u.Tree.File.Src, []byte("global ")) || bytes.Contains(u.Tree.File.Src, []byte("nonlocal ")))
 	u.funcs, u.byNode, u.classes = map[string][]*Func{}, map[int32]*Func{}, map[string]*Class{}
+	u.nameless = map[int32]*Class{}
 	u.define(0, nil, nil, nil, nil)
 	u.concern()
 	u.name()
@@ -456,7 +459,7 @@ func (u *Unit) isVariadic(param int32) bool {
 		}
 	}
 	last := int(node.To) - 1
-	return last > int(node.At)+1 && f.Is(int(node.At)+1, ":") && (f.Is(last, "...") || f.Is(last, "*") || f.Is(last, "+"))
+	return last > int(node.At)+1 && f.Is(int(node.At)+1, ":") && (f.Is(last, "...") && !f.Is(last-1, "=") || f.Is(last, "*") || f.Is(last, "+"))
 }
 
 // isDefault reports whether what is in a parameter is its default, and no

@@ -26,6 +26,8 @@ type Words struct {
 	// Clauses says that a function may be written several times, each for other things
 	// that it is given.
 	Clauses bool
+	// Curried says that a function may have several lists of parameters: f(a)(b).
+	Curried bool
 	// Returns says that a function returns its last expression.
 	Returns bool
 	// Forces says that an operator behind a value stops where there is none: x!!

@@ -14,7 +14,7 @@ var csharp = &reads.Language{
 	Extensions: []string{".cs", ".csx", ".cshtml", ".razor"},
 	Grammar:    csharpGrammar,
 	Table: &syntax.Table{
-		LineComments: cComments, BlockComments: cBlocks, WordStart: "@",
+		LineComments: append([]string{"#if", "#elif", "#else", "#endif", "#region", "#endregion", "#nullable", "#pragma", "#define", "#undef", "#line", "#error", "#warning"}, cComments...), BlockComments: cBlocks, WordStart: "@",
 		Strings: []syntax.StringForm{
 			rawForm,
 			{Open: "\x01", Close: "\x01", Lines: true, Holes: csharpHoles},

@@ -72,7 +72,7 @@ var kotlinUses = []reads.Idiom{
 }
 
 var kotlinGrammar = &parse.Grammar{
-	Layout: parse.Braces, LineEnds: true, Closures: true, Choices: true, Angles: true, Keywords: true, Leading: ". ?. ?: && || as as?",
+	Layout: parse.Braces, LineEnds: true, Closures: true, Choices: true, Angles: true, Receivers: true, Keywords: true, Leading: ". ?. ?: && || as as?",
 	Binary: []string{"||", "&&", "== != === !==", "< > <= >=", "in !_in is !_is", "?:", "until downTo step to shl shr and or xor ..", "+ -", "* / %"},
 	Assign: "= += -= *= /= %=", Prefix: "! - + ++ -- *", Suffix: "++ -- !!", Member: ". ?. ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for while do", Switch: "when", Try: "try", Catch: "catch", Finally: "finally",

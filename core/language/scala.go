@@ -39,7 +39,7 @@ var scala = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "sys.exit", "sys.error", "System.exit"},
 	Nothing:     []string{"null", "None"},
-	Runs:        reads.Runs{Excludes: []string{"until"}, Short: true, Generators: true, Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
+	Runs:        reads.Runs{Excludes: []string{"until"}, Short: true, Curried: true, Generators: true, Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true},
 }
 
 var scalaUses = []reads.Idiom{
@@ -88,7 +88,7 @@ func scalaImports(f *syntax.File, o *reads.Outline) {
 }
 
 var scalaGrammar = &parse.Grammar{
-	Layout: parse.Braces, Offside: true, Infix: true, LineEnds: true, Closures: true, Choices: true, Keywords: true, Arrow: "=>", Leading: ".",
+	Layout: parse.Braces, Offside: true, Infix: true, SquareTypes: true, LineEnds: true, Closures: true, Choices: true, Keywords: true, Arrow: "=>", Leading: ".",
 	Binary: []string{"to until by", "||", "&&", "|", "^", "&", "== != eq ne", "< > <= >=", "-> :: ::: ++", "+ -", "* / %"},
 	Assign: "= += -= *= /=", Prefix: "! - + ~ new", Member: ".",
 	If: "if", Else: "else", Loop: "for while do", Matches: "match", Case: "case", Try: "try", Catch: "catch", Finally: "finally",

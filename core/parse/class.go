@@ -10,8 +10,10 @@ func (p *parser) classDeclaration() int32 {
 	if p.is("<") && p.angles() > 0 { // impl<T>
 		p.at = p.angles()
 	}
-	if at := p.typeNamed(); at >= 0 {
+	if at := p.typeNamed(); at >= 0 && p.textAt(at) != "extends" && p.textAt(at) != "implements" {
 		name = at
+	} else if at >= 0 { // class extends T { … }
+		p.at = at
 	}
 	if p.g.Rules != "" && p.is("<") && p.angles() > 0 && p.textAt(p.angles()) == "for" {
 		p.at = p.angles()
@@ -97,9 +99,25 @@ func (p *parser) body() int32 {
 	}
 	p.within(p.at, func() {
 		p.inside, p.class = 0, true
+		if p.g.SquareTypes {
+			p.ownName()
+		}
 		p.statements()
 	})
 	return p.make(Block, from, -1, mark)
+}
+
+// ownName goes on behind the name that a class has for itself: self =>, self: T =>.
+func (p *parser) ownName() {
+	for i := p.at; i < p.end && i < p.at+20 && (i == p.at || !p.f.Tokens[i].NewLine); i++ {
+		switch text := p.textAt(i); {
+		case text == "=>" && i > p.at:
+			p.at = i + 1
+			return
+		case i == p.at && p.kindAt(i) != syntax.Word, i == p.at+1 && text != ":", text == "=":
+			return
+		}
+	}
 }
 
 // creation parses new T(arguments), with a body or an initialiser.
@@ -108,6 +126,8 @@ func (p *parser) creation() int32 {
 	p.at++
 	if p.g.ObjectTypes && p.wordAt(p.at) == wordClass { // new class { … }(…)
 		p.add(p.classDeclaration())
+	} else if p.g.ObjectTypes && p.is("(") { // new (f())(a)
+		p.add(p.bracket())
 	} else if p.kind() == syntax.Word {
 		callee := p.at
 		p.at++
@@ -135,12 +155,20 @@ func (p *parser) creation() int32 {
 	}
 	if p.is("{") && !p.head && (!p.f.Tokens[p.at].NewLine || p.g.Typed) {
 		if p.g.Typed && p.methodBody() {
-			p.add(p.body())
-		} else {
-			p.add(p.braced())
+			return p.createdClass(from, at, mark)
 		}
+		p.add(p.braced())
 	}
 	return p.make(Call, from, at, mark)
+}
+
+// createdClass parses the body of a class without a name behind what it extends, which is
+// parsed: new T(a) { … }. It is a call of the class.
+func (p *parser) createdClass(from, at, mark int) int32 {
+	p.add(p.make(Call, from, at, mark))
+	p.add(p.body())
+	p.add(p.make(Class, from, -1, mark))
+	return p.make(Call, from, from, mark)
 }
 
 // methodBody reports whether braces hold the body of a class: declarations, and
@@ -163,7 +191,7 @@ func (p *parser) methodBody() bool {
 func (p *parser) bodyAt(i int) bool {
 	name := i - 1
 	if p.textAt(name) == ")" {
-		name = p.mate(name) - 1
+		name = p.f.Mate(name) - 1
 	}
 	return p.kindAt(name) == syntax.Word && p.textAt(name) != "new" && p.textAt(name-1) != "new"
 }

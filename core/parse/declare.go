@@ -19,6 +19,9 @@ func (p *parser) declaration(from, mark int) int32 {
 
 // declared parses names or patterns with their types and values.
 func (p *parser) declared(from, mark int) int32 {
+	if p.g.Receivers {
+		p.ofReceiver()
+	}
 	for {
 		p.target()
 		if p.is("<") && p.g.Layout == Worded && p.textAt(p.at+2) == ">" { // local x <const> = y
@@ -61,13 +64,86 @@ func (p *parser) declared(from, mark int) int32 {
 			break
 		}
 	}
+	if p.is("=>") && p.class && p.g.Typed && len(p.stack) == mark+1 { // T name => x
+		return p.shortGetter(from, mark)
+	}
 	if p.is("{") && p.g.Typed && !p.head && p.at > from { // a property with accessors
-		p.add(p.block())
+		if at := p.accessor(); at > 0 && len(p.stack) == mark+1 {
+			return p.accessors(at, from, mark)
+		}
+		if p.textAt(p.at+1) == "get" && p.g.Patterns { // { get; set; }
+			p.at = min(p.mate(p.at)+1, p.end)
+		} else {
+			p.add(p.block())
+		}
 		if p.take("=") {
 			p.add(p.expression(levelAssign))
 		}
 	}
 	return p.make(Declare, from, from, mark)
+}
+
+// shortGetter parses what a property is worked out by, as a function of its name.
+func (p *parser) shortGetter(from, mark int) int32 {
+	name := int(p.t.Nodes[p.stack[mark]].At)
+	p.stack = p.stack[:mark]
+	p.at++
+	class := p.class
+	p.class = false
+	p.add(p.value(levelAssign))
+	p.class = class
+	return p.make(Function, from, name, mark)
+}
+
+// accessor returns where what works a property out begins, in braces that open here: { get { … } },
+// { get => x; }; 0 where nothing does.
+func (p *parser) accessor() int {
+	for i, close := p.at+1, p.mate(p.at); i < close; i++ {
+		if next := p.textAt(i + 1); p.textAt(i) == "get" && (next == "{" || next == "=>") {
+			return i + 1
+		}
+		if p.kindAt(i) == syntax.Open {
+			i = p.mate(i)
+		}
+	}
+	return 0
+}
+
+// accessors parses what works a property out, which begins at a token, as a function of its name.
+func (p *parser) accessors(at, from, mark int) int32 {
+	name, close := int(p.t.Nodes[p.stack[mark]].At), p.mate(p.at)
+	p.stack = p.stack[:mark]
+	class := p.class
+	p.class, p.at = false, at
+	if p.take("=>") {
+		p.add(p.expression(levelAssign))
+	} else {
+		p.add(p.block())
+	}
+	p.class, p.at = class, min(close+1, p.end)
+	return p.make(Function, from, name, mark)
+}
+
+// ofReceiver goes on to the name of a property of another type: val <T> List<T>.name.
+func (p *parser) ofReceiver() {
+	i := p.at
+	if p.textAt(i) == "<" && p.angleEnd(i) > 0 {
+		i = p.angleEnd(i)
+	}
+	for p.kindAt(i) == syntax.Word {
+		name := i
+		if i++; p.textAt(i) == "<" && p.angleEnd(i) > 0 {
+			i = p.angleEnd(i)
+		}
+		if p.textAt(i) == "?" {
+			i++
+		}
+		if p.textAt(i) != "." && p.textAt(i) != "?." {
+			p.at = name
+			return
+		}
+		i++
+	}
 }
 
 // values parses the value of what is declared: one, or where several names stand
@@ -212,7 +288,13 @@ func (p *parser) typedName(i int) int {
 		if p.constructs(name + 1) {
 			return name
 		}
-	case "=", ";", ",", "in", ":", "[", "{":
+	case "=", ";", ",", "in", ":", "[", "{", "=>":
+		if next == "=>" {
+			if p.class && p.g.Patterns {
+				return name
+			}
+			return 0
+		}
 		if next == "{" && p.constructs(name+1) {
 			return name
 		}

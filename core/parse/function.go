@@ -5,7 +5,7 @@ import "inzicht/core/syntax"
 // functionName returns where the name of a function is that begins here
 // with a word, or 0.
 func (p *parser) functionName() int {
-	for i := p.at + 1; i < p.end && i < p.at+12; i++ {
+	for i, last := p.at+1, p.at+12; i < p.end && i < last; i++ {
 		text := p.textAt(i)
 		switch {
 		case text == "[" && p.g.Layout == Worded && (i == p.at+1 || p.textAt(i-1) == "."): // def [](key), def []=(key, value)
@@ -27,15 +27,15 @@ func (p *parser) functionName() int {
 			if behind <= 0 || p.textAt(behind) == "(" {
 				return 0
 			}
-			i = behind - 1 // fun <T> name(, fun List<T>.name(
-		case text == "[" && p.g.Layout == Indented:
+			i, last = behind-1, behind+12 // fun <T> name(, fun List<T>.name(
+		case text == "[" && (p.g.Layout == Indented || p.g.SquareTypes):
 			return i - 1
 		case text == "(" && p.g.LineEnds && p.mate(i)+1 < p.end && p.kindAt(p.mate(i)+1) == syntax.Word: // func (r T) name(
 			i = p.mate(i)
 		case p.kindAt(i) == syntax.Word && p.g.Layout == Worded && (i+1 >= p.end || p.f.Tokens[i+1].NewLine || p.textAt(i+1) == "=" || p.textAt(i+1) == ";" || p.kindAt(i+1) == syntax.Word || p.textAt(i+1) == "*" || p.textAt(i+1) == "&" || p.textAt(i+1) == ","):
 			return i
-		case p.kindAt(i) == syntax.Word, text == ".", text == "&", text == "*", text == ":", text == "::":
-		case p.kindAt(i) == syntax.Punct && p.g.Layout == Worded: // def ==(other)
+		case p.kindAt(i) == syntax.Word, text == ".", text == "&", text == "*", text == ":", text == "::", p.g.Receivers && (text == "?" || text == "?."):
+		case p.kindAt(i) == syntax.Punct && (p.g.Layout == Worded || p.g.SquareTypes && text != "="): // def ==(other)
 		default:
 			return 0
 		}
@@ -161,7 +161,7 @@ func (p *parser) function(name int) int32 {
 	if p.is("<") && p.g.Angles && p.angles() > 0 {
 		p.at = p.angles()
 	}
-	if p.is("[") && p.g.Layout == Indented {
+	if p.is("[") && (p.g.Layout == Indented || p.g.SquareTypes) {
 		p.at = min(p.mate(p.at)+1, p.end)
 	}
 	if p.is("[") && p.textAt(name) == "this" {

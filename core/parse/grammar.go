@@ -54,6 +54,8 @@ type Grammar struct {
 	ParenCasts  bool   // (int) x
 	Patterns    bool   // x is string s, x is { Length: 1 } s
 	Angles      bool   // f<T>(x)
+	SquareTypes bool   // def f[T](x), class A { self => … }
+	Receivers   bool   // val T.name, fun T?.name(x)
 	ObjectTypes bool   // a: { b: T } = c, function f(): { b: T } { … }, a is T
 	Brackets    bool   // #[attribute] or [Attribute] before a declaration
 	EqualsBody  bool   // the body of a function is set in deeper behind its type and =

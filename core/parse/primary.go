@@ -240,7 +240,7 @@ func (p *parser) named() int32 {
 			return p.statement()
 		}
 	case wordClass:
-		if behind := p.textAt(p.at + 2); next == "{" || next == "extends" || next == "<<" || p.kindAt(p.at+1) == syntax.Word && (behind == "{" || p.g.ObjectTypes && (behind == "extends" || behind == "implements" || behind == "<")) || p.g.ObjectTypes && next == "<" && p.angleEnd(p.at+1) > 0 {
+		if behind := p.textAt(p.at + 2); next == ":" && p.g.Receivers || next == "{" || next == "extends" || next == "implements" || next == "(" && p.textAt(p.at-1) == "new" || next == "<<" || p.kindAt(p.at+1) == syntax.Word && (behind == "{" || p.g.ObjectTypes && (behind == "extends" || behind == "implements" || behind == "<")) || p.g.ObjectTypes && next == "<" && p.angleEnd(p.at+1) > 0 {
 			return p.statement()
 		}
 	}

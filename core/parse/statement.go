@@ -61,6 +61,12 @@ func (p *parser) oneStatement() int32 {
 	if method := p.methodAt(p.at); method > 0 {
 		return p.function(method)
 	}
+	if p.is("await") && p.wordAt(p.at+1) == wordLoop { // await foreach (var a in b)
+		p.at++
+	}
+	if p.is("yield") && p.g.Typed && p.g.Layout == Braces && (p.wordAt(p.at+1) == wordReturn || p.wordAt(p.at+1) == wordLeave) {
+		return p.yields()
+	}
 	switch w := p.wordAt(p.at); w {
 	case wordIf, wordUnless:
 		return p.conditional()
@@ -93,7 +99,7 @@ func (p *parser) oneStatement() int32 {
 			p.at++
 			return p.oneStatement()
 		}
-		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "::" || (p.g.Rules != "" || p.g.ObjectTypes) && p.angleEnd(p.at+1) > 0 {
+		if p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "<<" || p.textAt(p.at+1) == "(" && p.textAt(p.at-1) == "new" || p.textAt(p.at+1) == ":" && p.g.Receivers || p.textAt(p.at+1) == "::" || (p.g.Rules != "" || p.g.ObjectTypes) && p.angleEnd(p.at+1) > 0 {
 			return p.classDeclaration()
 		}
 	case wordImport:
@@ -247,6 +253,18 @@ func (p *parser) leaving(w word) int32 {
 		node = p.later(node, from)
 	}
 	return node
+}
+
+// yields parses yield return a, which goes on behind it, and yield break.
+func (p *parser) yields() int32 {
+	from, mark := p.at, len(p.stack)
+	leaves := p.wordAt(p.at+1) == wordLeave
+	p.at += 2
+	if leaves {
+		return p.make(Return, from, from, mark)
+	}
+	p.add(p.expression(levelAssign))
+	return p.make(Wrapper, from, from, mark)
 }
 
 // imports takes what is imported.

@@ -19,6 +19,7 @@ func (p *parser) angles() int {
 		case p.kindAt(i) == syntax.Open && (text != "{" || p.g.ObjectTypes):
 			i = p.mate(i)
 		case p.kindAt(i) == syntax.Word, text == ",", text == ".", text == "?", text == "::", text == "|", text == "&", text == "*", text == "'", text == "=>", text == ":", p.kindAt(i) == syntax.String:
+		case text == "->" && p.g.Closures && p.textAt(i-1) == ")": // (T) -> T
 		case text == "=" && p.g.ObjectTypes: // <T = string>
 		case p.g.Rules != "" && (text == "=" || text == "->" || text == "+"): // Iterator<Item = T>, Fn(T) -> T
 		default:
@@ -62,7 +63,9 @@ func (p *parser) skipType() {
 			switch text {
 			case "any":
 				word = p.g.ObjectTypes // elsewhere a word before a type
-			case "keyof", "typeof", "readonly", "mut", "dyn", "impl", "const", "unsigned", "signed", "long", "struct", "infer", "is", "asserts", "extends", "some", "inout", "unique", "fn", "Fn", "abstract", "new":
+			case "long", "unsigned", "signed", "short":
+				word = !p.goesOnType()
+			case "keyof", "typeof", "readonly", "mut", "dyn", "impl", "const", "struct", "infer", "is", "asserts", "extends", "some", "inout", "unique", "fn", "Fn", "abstract", "new":
 			default:
 				word = true
 			}
@@ -99,6 +102,13 @@ func (p *parser) skipType() {
 			return
 		}
 	}
+}
+
+// goesOnType reports whether the word of a type is one of several: unsigned int x, but
+// not long x = 1.
+func (p *parser) goesOnType() bool {
+	next := p.textAt(p.at + 2)
+	return p.kindAt(p.at+1) == syntax.Word && (p.kindAt(p.at+2) == syntax.Word || next == "*" || next == "&")
 }
 
 // typeArrow reports whether => belongs to the type of a function: what stands

@@ -87,3 +87,63 @@ if (t instanceof U<?> v && v.w()) { x(); }
 		holdTree(t, c.file, c.source, strings.TrimSpace(c.want))
 	}
 }
+
+// Declarations as each language writes them, of which a parser that stumbles loses what follows.
+func TestDeclarationsInFull(t *testing.T) {
+	for _, c := range []struct{ file, source, want string }{
+		{"a.scala", `
+object A {
+  self: B =>
+  def c[D](e: String = f)(g: => D): D = {
+    g
+  }
+  def |(h: I): I = j
+  val k = l
+}
+`, `
+(class A (block (function c (parameter e f) (parameter g) (lambda g)) (function | (parameter h) j) (declare k l)))`},
+		{"a.kt", `
+val A.b: C?
+    get() = d
+fun E?.f(): G { return h }
+fun <I, J : K, L : Map<I, J>> M<I>.n(o: P): L { return q }
+val r = s<T, (U, V) -> W>(x)
+val y = object : Z(a), B { override fun c() = d }
+`, `
+(function b d)
+(function f (block (return h)))
+(function n (parameter o) (block (return q)))
+(declare r (call (wrapper s) x))
+(declare y (class (call Z a) B (block (function c d))))`},
+		{"a.cs", `
+#region for all
+class A {
+  public string B => c;
+  public string D { get { return e; } set { f = value; } }
+  public string G { get => h; }
+  public string I { get; set; } = j;
+  long k = 5;
+  IEnumerable<L> M() { yield return n; await foreach (var o in p) { q(o); } yield break; }
+}
+#endregion
+`, `
+(class A (block (function B c) (function D (block (return e))) (function G h) (declare I j) (declare k 5) (function M (block (wrapper n) (loop (declare o) p (block (call q o))) (return)))))`},
+		{"a.java", `
+A b = new A<>(c) {
+  @Override public String d(String e) { return f; }
+};
+`, `
+(declare b (call (class (call A c) (block (wrapper (wrapper Override) (function d (parameter e) (block (return f))))))))`},
+		{"a.php", `<?php
+$a = new class($b) extends C implements D { function e($f) { return $g; } };
+`, `
+(assign = $a (unary new (class $b C D (block (function e (parameter $f) (block (return $g)))))))`},
+		{"a.c", "long a = b;\nunsigned long c;\nunsigned int *d = e;\nlong f(void) { return g; }", `
+(declare a b)
+(declare c)
+(declare d e)
+(function f (parameter void) (block (return g)))`},
+	} {
+		holdTree(t, c.file, c.source, strings.TrimSpace(c.want))
+	}
+}
