@@ -90,7 +90,7 @@ func scalaImports(f *syntax.File, o *reads.Outline) {
 var scalaGrammar = &parse.Grammar{
 	Layout: parse.Braces, Offside: true, Infix: true, SquareTypes: true, LineEnds: true, Closures: true, Choices: true, Keywords: true, Arrow: "=>", Leading: ".",
 	Binary: []string{"to until by", "||", "&&", "|", "^", "&", "== != eq ne", "< > <= >=", "-> :: ::: ++", "+ -", "* / %"},
-	Assign: "= += -= *= /=", Prefix: "! - + ~ new", Member: ".",
+	Assign: "= += -= *= /=", Prefix: "! - + ~", Member: ".",
 	If: "if", Else: "else", Loop: "for while do", Matches: "match", Case: "case", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return", Throw: "throw", Function: "def", Class: "class object trait enum", Import: "import package", Declare: "val var",
 	Modifier: "private protected override final sealed implicit lazy abstract case inline given", Nothing: "null None", Bool: "true false",

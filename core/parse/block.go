@@ -14,7 +14,7 @@ func (p *parser) startsBlock(i int) bool {
 	case Indented:
 		return p.textAt(i) == ":"
 	}
-	return i >= p.end || p.f.Tokens[i].NewLine || p.textAt(i) == "do" || p.textAt(i) == "{"
+	return i >= p.end || p.f.Tokens[i].NewLine || p.textAt(i) == "do" || p.textAt(i) == "{" || p.textAt(i) == ";"
 }
 
 // block parses a block that begins at the next token.

@@ -1,6 +1,10 @@
 package parse
 
-import "inzicht/core/syntax"
+import (
+	"strings"
+
+	"inzicht/core/syntax"
+)
 
 // suffix parses what is behind an operand and belongs to it: a member, a
 // key, arguments; 0 where nothing does.
@@ -19,6 +23,8 @@ func (p *parser) suffix(node int32, from int) int32 {
 			p.add(p.expression(levelChoice))
 		}
 		return p.make(Call, from, at, mark)
+	case text == "::" && p.g.Rooted && p.g.Commands && token.SpaceAhead && !p.f.Tokens[at+1].SpaceAhead: // f ::T
+		return p.commandBefore(node, from)
 	case text != "" && p.g.sets[setMember][text]:
 		return p.member(node, from)
 	case text == "?." && p.g.sets[setSuffix]["?"]: // x?.y, where ? is an operator of its own
@@ -28,7 +34,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.at++
 		return p.member(node, from)
 	case token.Kind == syntax.Open && text == "(" && !(token.NewLine && p.g.LineEnds && p.inside == 0):
-		if p.g.Commands && token.SpaceAhead {
+		if p.g.Commands && token.SpaceAhead && !p.g.BraceKeys {
+			return p.commandBefore(node, from)
+		}
+		if p.g.BraceKeys && token.SpaceAhead && !p.isFunctionName(node) { // foreach $x (…)
 			return 0
 		}
 		p.add(node)
@@ -36,7 +45,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.trailing()
 		return p.make(Call, from, at, mark)
 	case token.Kind == syntax.Open && text == "[":
-		if p.g.Commands && token.SpaceAhead || token.NewLine && p.inside == 0 && p.g.LineEnds {
+		if p.g.Commands && token.SpaceAhead {
+			return p.commandBefore(node, from)
+		}
+		if token.NewLine && p.inside == 0 && p.g.LineEnds {
 			return 0
 		}
 		p.add(node)
@@ -46,6 +58,10 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.add(node)
 		p.within(p.at, func() { p.inside++; p.list(p.entry) })
 		return p.make(Record, from, at, mark)
+	case text == "@" && p.g.Receivers && p.at > 0 && !token.SpaceAhead && !token.NewLine && p.kindAt(p.at+1) == syntax.Word && p.t.Nodes[node].Kind == Name: // this@A
+		p.at += 2
+		p.add(node)
+		return p.make(Wrapper, from, at, mark)
 	case text == "{" && p.takesBlock(node):
 		return p.blockCall(node, from)
 	case text == ":" && p.takesLines(node):
@@ -309,11 +325,30 @@ func (p *parser) beginsArgument() bool {
 	case syntax.Number, syntax.String, syntax.Quote, syntax.Regex:
 		return true
 	case syntax.Open:
-		return p.is("[") || p.is("(") || p.g.Blocks != "" && !p.is("{") // qw(a b)
+		return p.is("[") || p.is("(") || p.g.Blocks != "" && !p.is("{") || strings.HasPrefix(p.text(), "%") // qw(a b), %w[a b]
 	}
 	text := p.text()
 	tight := p.at+1 < p.end && !p.f.Tokens[p.at+1].SpaceAhead
 	return tight && (text == ":" || text == "*" || text == "&" || text == "-" || text == "::" || text == "->" || text == "!" || text == "**" || text == "%" || text == "\\")
+}
+
+// commandBefore parses the arguments without parentheses of a call, which begin with a bracket
+// that a space is before, where a function may stand before it: f [a], f (a).b. Otherwise it
+// returns 0.
+func (p *parser) commandBefore(node int32, from int) int32 {
+	if p.g.Layout != Worded || !p.isFunctionName(node) || !p.beginsArgument() || p.at+1 < p.end && p.f.Tokens[p.at+1].SpaceAhead {
+		return 0
+	}
+	return p.command(node, from)
+}
+
+// isFunctionName reports whether a node may be the name of a function: print, but not $x.
+func (p *parser) isFunctionName(node int32) bool {
+	name := ""
+	if k := p.t.Nodes[node].Kind; k == Name || k == Member {
+		name = p.textAt(int(p.t.Nodes[node].At))
+	}
+	return name != "" && (name[0] == '_' || name[0] >= 'a' && name[0] <= 'z' || name[0] >= 'A' && name[0] <= 'Z' && p.g.BraceKeys)
 }
 
 // command parses the arguments of a call without parentheses.
@@ -327,7 +362,7 @@ func (p *parser) command(callee int32, from int) int32 {
 		p.bare = bare
 		return p.make(Call, from, at, mark)
 	}
-	for p.at < p.end && !p.newLine() {
+	for begun := p.at; p.at < p.end && (p.at > begun || !p.newLine()); { // behind a comma on the next line, too
 		before := p.at
 		p.add(p.argument())
 		if !p.take(",") || p.at == before {

@@ -146,6 +146,9 @@ func (p *parser) creation() int32 {
 	} else if p.is("<") && p.angles() > 0 {
 		p.at = p.angles()
 	}
+	if p.is("[") && p.g.SquareTypes {
+		p.at = min(p.mate(p.at)+1, p.end)
+	}
 	at := p.at
 	for p.is("[") {
 		p.elements()
@@ -153,8 +156,14 @@ func (p *parser) creation() int32 {
 	if p.is("(") {
 		p.arguments()
 	}
+	for p.g.SquareTypes && p.take("with") {
+		p.typeNamed()
+		if p.is("[") {
+			p.at = min(p.mate(p.at)+1, p.end)
+		}
+	}
 	if p.is("{") && !p.head && (!p.f.Tokens[p.at].NewLine || p.g.Typed) {
-		if p.g.Typed && p.methodBody() {
+		if p.g.SquareTypes || p.g.Typed && p.methodBody() {
 			return p.createdClass(from, at, mark)
 		}
 		p.add(p.braced())

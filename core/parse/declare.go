@@ -48,7 +48,7 @@ func (p *parser) declared(from, mark int) int32 {
 		if p.is("get") && p.textAt(p.at+1) == "(" && p.textAt(p.at+2) == ")" && p.g.Closures && len(p.stack) == mark+1 { // val x: T get() = y
 			return p.getter(from, mark)
 		}
-		if p.has(setAssign) || p.is("by") && p.g.Closures {
+		if p.has(setAssign) || p.is("by") && p.g.Closures || p.is("=>") && p.g.BraceKeys { // Readonly my $x => y
 			p.at++
 			p.add(p.values(len(p.stack) - mark))
 		}
@@ -81,6 +81,12 @@ func (p *parser) declared(from, mark int) int32 {
 		}
 	}
 	return p.make(Declare, from, from, mark)
+}
+
+// endsName reports whether the name of what is declared ends before a token: unsigned n = 1.
+func (p *parser) endsName(i int) bool {
+	text := p.textAt(i)
+	return text == "=" || text == ";" || text == ","
 }
 
 // shortGetter parses what a property is worked out by, as a function of its name.
@@ -274,7 +280,7 @@ func (p *parser) typedName(i int) int {
 	}
 	at, end := p.at, p.end
 	p.at = i
-	for p.wordAt(p.at) == wordModifier && p.kindAt(p.at+1) == syntax.Word {
+	for p.wordAt(p.at) == wordModifier && p.kindAt(p.at+1) == syntax.Word && !p.endsName(p.at+2) {
 		p.at++
 	}
 	p.skipType()

@@ -165,6 +165,9 @@ func (p *parser) operand() int32 {
 		return 0
 	}
 	p.skipQualifiers()
+	if p.is("@") && p.g.Rooted && p.at+1 < p.end && p.f.Tokens[p.at+1].Kind == syntax.Word && p.textAt(p.at + 1)[0] == '@' { // @@name
+		p.at++
+	}
 	from, mark := p.at, len(p.stack)
 	text := p.text()
 	if text != "" && p.g.sets[setPrefix][text] && !p.isPlainName(text) {

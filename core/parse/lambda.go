@@ -246,6 +246,12 @@ func (p *parser) lambdaFrom(from, mark int) int32 {
 	case p.has(setArrow):
 		p.at++
 		p.add(p.lambdaBody())
+	case p.is("{") && p.f.Is(from, "->"): // ->(x) { y }
+		p.add(p.block())
+	case p.is("do") && p.f.Is(from, "->"):
+		p.at++
+		p.add(p.guardedBody())
+		p.take("end")
 	case p.is("{") && p.g.Layout == Worded && !p.g.Records:
 		p.add(p.closure())
 	case p.is("{") && p.g.Layout != Worded:

@@ -13,6 +13,7 @@ type parser struct {
 	stack []int32 // children of nodes that are not finished
 
 	first   int // where the statement, or the part of it that has a block, begins
+	begun   int // where the innermost statement begins
 	at, end int // the next token, and where those end that may be taken
 	depth   int
 	inside  int  // brackets in which the end of a line means nothing

@@ -168,7 +168,7 @@ func (p *parser) parenthesis() int32 {
 	p.arguments()
 	elements := len(p.stack) - mark
 	last := p.kindAt(close - 1)
-	if p.g.ParenCasts && (elements == 1 || p.textAt(close-1) == ">" || p.textAt(close-1) == ">>") && !p.newLine() && p.isType(from+1, close) && p.castOperand() {
+	if p.g.ParenCasts && (elements == 1 || p.oneType(from+1, close)) && !p.newLine() && p.isType(from+1, close) && p.castOperand() {
 		p.stack = p.stack[:mark]
 		p.add(p.expression(levelBinary + len(p.g.Binary)))
 		return p.make(Wrapper, from, -1, mark)
@@ -188,7 +188,24 @@ func (p *parser) castOperand() bool {
 	case syntax.String, syntax.Quote, syntax.Number:
 		return true
 	}
-	return p.is("(") || p.is("!") || p.is("~")
+	return p.is("(") || p.is("!") || p.is("~") || p.is("@") && p.g.sets[setPrefix]["@"] || p.is("\\") && p.g.Qualifies != ""
+}
+
+// oneType reports whether tokens of which some other sense could be made are those of a type: T<A, B>,
+// struct t *, unsigned int.
+func (p *parser) oneType(from, to int) bool {
+	switch p.textAt(to - 1) {
+	case ">", ">>", "*":
+		return true
+	}
+	for i := from; i+1 < to; i++ {
+		_, first := p.g.ops[p.textAt(i)]
+		_, second := p.g.ops[p.textAt(i+1)]
+		if p.kindAt(i) == syntax.Word && p.kindAt(i+1) == syntax.Word && !first && !second {
+			return true
+		}
+	}
+	return false
 }
 
 // named parses what begins with a word.
@@ -206,6 +223,10 @@ func (p *parser) named() int32 {
 		p.at = p.angleEnd(p.at + 1)
 		return p.bracket()
 	}
+	if text == "static" && p.g.Arrow != "" && (p.wordAt(p.at+1) == wordFunction || p.wordAt(p.at+1) == wordLambda) && p.textAt(p.at+2) == "(" { // static fn (x) => y
+		p.at++
+		return p.lambdaFrom(from, mark)
+	}
 	if text == "async" && p.g.Arrow != "" {
 		switch {
 		case next == "(" && p.arrowBehind(p.mate(p.at+1)), p.kindAt(p.at+1) == syntax.Word && p.g.sets[setArrow][p.textAt(p.at+2)]:
@@ -216,7 +237,11 @@ func (p *parser) named() int32 {
 			return p.lambdaFrom(from, mark)
 		}
 	}
-	switch w := p.wordAt(p.at); w {
+	w := p.wordAt(p.at)
+	if p.at == p.begun && w != wordNothing && w != wordLambda && w != wordFunction { // what began with it is no statement of its own
+		w = wordNone
+	}
+	switch w {
 	case wordNothing, wordBool:
 		p.at++
 		return p.make(Name, from, from, mark)
@@ -244,7 +269,7 @@ func (p *parser) named() int32 {
 			return p.statement()
 		}
 	}
-	if text == "new" && p.g.Angles {
+	if text == "new" && (p.g.Angles || p.g.SquareTypes) {
 		return p.creation()
 	}
 	if text == "do" && p.g.BraceKeys && next == "{" {

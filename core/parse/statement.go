@@ -22,10 +22,10 @@ func (p *parser) statement() int32 {
 	if p.at >= p.end {
 		return 0
 	}
-	head, inside := p.head, p.inside
-	p.head = false
+	head, inside, begun := p.head, p.inside, p.begun
+	p.head, p.begun = false, p.at
 	node := p.oneStatement()
-	p.head, p.inside = head, inside
+	p.head, p.inside, p.begun = head, inside, begun
 	if p.at == from {
 		p.at++
 		node = p.make(Unknown, from, -1, len(p.stack))
@@ -45,6 +45,9 @@ func (p *parser) oneStatement() int32 {
 	}
 	if p.isExtension() {
 		return p.extension()
+	}
+	if p.is("@") && p.textAt(p.at+1) != "" && p.textAt(p.at + 1)[0] == '@' && p.g.Layout == Worded { // @@name
+		p.at++
 	}
 	if p.is("@") || p.is("#") && p.textAt(p.at+1) == "[" || p.is("[") && p.g.Brackets && p.attribute() {
 		return p.decoratedStatement()
@@ -122,13 +125,17 @@ func (p *parser) oneStatement() int32 {
 			return p.oneStatement()
 		}
 	case wordDeclare:
+		if p.g.BraceKeys && p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "{" && !p.f.Tokens[p.at+2].SpaceAhead { // local $ENV{X} = y
+			p.at++
+			return p.oneStatement()
+		}
 		if p.kindAt(p.at+1) == syntax.Word || p.kindAt(p.at+1) == syntax.Open || p.g.BraceKeys && p.textAt(p.at+1) == "%" {
 			return p.declaration(from, mark)
 		}
 	case wordModifier:
-		if k := p.kindAt(p.at + 1); k == syntax.Word || k == syntax.Open && p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "(" && p.textAt(p.mate(p.at+1)+1) != "" && p.kindAt(p.mate(p.at+1)+1) == syntax.Word {
+		if k := p.kindAt(p.at + 1); k == syntax.Word || k == syntax.Open && (p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "[" && p.g.SquareTypes) || p.textAt(p.at+1) == "(" && p.textAt(p.mate(p.at+1)+1) != "" && p.kindAt(p.mate(p.at+1)+1) == syntax.Word {
 			p.at++
-			if p.is("(") {
+			if p.is("(") || p.is("[") && p.g.SquareTypes {
 				p.at = min(p.mate(p.at)+1, p.end)
 			}
 			if p.at < p.end {
@@ -236,6 +243,9 @@ func (p *parser) leaving(w word) int32 {
 	from, mark := p.at, len(p.stack)
 	kind := map[word]Kind{wordReturn: Return, wordThrow: Throw, wordLeave: Leave}[w]
 	p.at++
+	if p.g.Receivers && p.is("@") { // return@map x
+		p.at = min(p.at+2, p.end)
+	}
 	if w == wordLeave && p.g.LabelBlocks && p.is(":") { // break :a b
 		p.at = min(p.at+2, p.end)
 		kind = Return

@@ -50,6 +50,8 @@ func (p *parser) skipType() {
 	for begun := p.at; p.at < p.end; {
 		text := p.text()
 		switch kind := p.kind(); {
+		case text == "const" && p.textAt(p.at-1) == "*": // char *const x
+			p.at++
 		case text == "const" && p.at == begun: // [] as const
 			word = p.g.Records && p.g.sets[setCasts]["as"]
 			p.at++

@@ -147,3 +147,74 @@ $a = new class($b) extends C implements D { function e($f) { return $g; } };
 		holdTree(t, c.file, c.source, strings.TrimSpace(c.want))
 	}
 }
+
+// Calls without parentheses, lambdas and blocks of one line, of Ruby and Perl.
+func TestCommandsInFull(t *testing.T) {
+	for _, c := range []struct{ file, source, want string }{
+		{"a.rb", `
+a = ->(b) { ENV[b] }
+c = -> do
+  d
+end
+need ["E", "F"]
+need %w[G H]
+need (i + 1).j
+config.k :l, m: ENV['N'],
+             o: p,
+             :if => q
+@@r = s
+begin; t; rescue U => v; w; end
+x = 1
+`, `
+(assign = a (lambda (parameter b) (block (index ENV b))))
+(assign = c (lambda (block d)))
+(call need (list "E" "F"))
+(call need (unknown (template) (template)))
+(call need (member j (wrapper (binary + i 1))))
+(call (member k config) :l (pair m (index ENV 'N')) (pair o p) (pair => :if q))
+(assign = @r s)
+(try (block t) (catch U v (block w)))
+(assign = x 1)`},
+		{"a.pl", `
+push (@a, $b) unless $ENV{$b};
+die ("c") unless defined ($ENV{D});
+Readonly my $e => $ENV{E} // 'f';
+foreach $g (@h) { i ($g); }
+local $ENV{J} = 'k';
+`, `
+(if (unary unless (index $ENV $b)) (call push @a $b))
+(if (unary unless (call defined (index $ENV D))) (call die "c"))
+Readonly
+(declare $e (binary // (index $ENV E) 'f'))
+(loop $g (wrapper @h) (block (call i $g)))
+(assign = (index $ENV J) 'k')`},
+		{"a.c", `
+unsigned int a = (unsigned int) b(c), *d;
+e = (struct f *)g;
+const char *const h = i;
+`, `
+(declare a (wrapper (call b c)))
+d
+(assign = e (wrapper g))
+(declare h i)`},
+		{"a.php", `<?php
+$a = (int) @getenv('B');
+$c = (bool) \getenv('D');
+$e = array_map(static fn (string $f): string => $g, []);
+`, `
+(assign = $a (wrapper (unary @ (call getenv 'B'))))
+(assign = $c (wrapper (call getenv 'D')))
+(assign = $e (call array_map (lambda (parameter $f) $g) (list)))`},
+		{"a.scala", `
+val a = new B[C](d) with E { override def f(g: H) = i }
+private[this] val j = new K
+`, `
+(declare a (call (class (call B d) (block (function f (parameter g) i)))))
+(declare j (call K))`},
+		{"a.kt", "val a = this@B.c\nval d = e.map { f -> return@map g }", `
+(declare a (member c (wrapper this)))
+(declare d (call (member map e) (lambda (parameter f) (return g))))`},
+	} {
+		holdTree(t, c.file, c.source, strings.TrimSpace(c.want))
+	}
+}
