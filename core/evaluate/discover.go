@@ -77,11 +77,22 @@ func (m *machine) sweep() {
 	if len(loops)*len(list) > mostLoops {
 		loops = nil
 	}
+	functions := m.u.list
+	if len(functions)*len(list) > mostLoops {
+		functions = nil
+	}
 	for _, n := range list {
 		st := m.apart()
 		for _, l := range loops { // what they go through is not known here
-			if node := m.u.Tree.Nodes[l]; node.From <= m.u.Tree.Nodes[n].From && node.To >= m.u.Tree.Nodes[n].To {
+			if m.u.isWithin(n, l) {
 				st.scope.vars.put(m.u.loopName(l), Value{anything(m.depth())})
+			}
+		}
+		for _, fn := range functions { // nor what they are given
+			if m.u.isWithin(n, fn.Node) {
+				for _, p := range fn.params {
+					st.scope.vars.put(p.name, Value{anything(m.depth())})
+				}
 			}
 		}
 		m.access(n, m.u.Access[n], st)
@@ -96,8 +107,9 @@ func (m *machine) sweep() {
 	m.left = left
 }
 
-// mostLoops bounds how many loops are looked through for all reads that no run came to.
-const mostLoops = 200_000
+// mostLoops bounds how many loops, and how many functions, are looked through for all reads that no
+// run came to.
+const mostLoops = 2_000_000
 
 // loops returns the loops of the file.
 func (u *Unit) loops() (list []int32) {

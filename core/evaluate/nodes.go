@@ -45,6 +45,12 @@ func (u *Unit) children(n int32) []int32 {
 	return list
 }
 
+// isWithin reports whether a node lies in another.
+func (u *Unit) isWithin(n, in int32) bool {
+	node, round := u.Tree.Nodes[n], u.Tree.Nodes[in]
+	return round.From <= node.From && round.To >= node.To
+}
+
 // lastChild returns the last child of a node, or 0 where it has none.
 func (u *Unit) lastChild(n int32) (last int32) {
 	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
