@@ -24,7 +24,7 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 		st.scope.vars.put(u.Words.Given, Value{{form: record, members: all}})
 	}
 	if m.takesArguments(fn) {
-		st.scope.vars.put(fn.Unit.Words.Arguments, Value{{form: sequence, list: valuesOf(arguments)}})
+		st.scope.vars.put(fn.Unit.Words.Arguments, Value{{form: sequence, list: m.handed(arguments)}})
 	}
 	for i, p := range fn.params {
 		if p.name == "" && p.node == 0 { // a bare *: what follows is given by name
@@ -118,6 +118,17 @@ func (u *Unit) isGivenByName(p param) bool {
 		return false
 	}
 	return f.Is(colon+1, ",") || f.Is(colon+1, ")") || p.fallback != 0 && int(u.Tree.Nodes[p.fallback].From) == colon+1 // and no type: name: string
+}
+
+// handed returns what a function finds in the list of all that it was given: of name => value both.
+func (m *machine) handed(arguments []argument) (list []Value) {
+	for _, a := range arguments {
+		if a.name != "" && m.unit().Words.Signs {
+			list = append(list, textOf(a.name, m.depth()))
+		}
+		list = append(list, a.value)
+	}
+	return list
 }
 
 // takesArguments reports whether a function has a list of all that it is given.

@@ -48,7 +48,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
 		case "entries", "pairs", "fromEntries":
 			return Value{{form: sequence, list: []Value{m.entryOf(a)}}}, true
-		case "dict", "list", "set", "frozenset", "sorted", "HashMap", "TreeMap", "assign", "Map", "iter", "array_filter":
+		case "dict", "list", "set", "frozenset", "sorted", "HashMap", "TreeMap", "LinkedHashMap", "ConcurrentHashMap", "unmodifiableMap", "copyOf", "from", "of", "assign", "Map", "iter", "array_filter":
 			return first, true
 		}
 	}

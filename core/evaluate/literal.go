@@ -105,7 +105,7 @@ func (m *machine) listOf(n int32, st *state) Value {
 		}
 	}
 	for _, c := range list {
-		if u.kind(c) == parse.Pair { // ['a' => 'b'], [a: 'b']
+		if u.kind(c) == parse.Pair || u.Words.Signs && u.kind(c) == parse.Unary && u.at(c) == "%" { // ['a' => 'b'], [a: 'b'], (%a, %b)
 			return m.recordOf(n, st)
 		}
 	}

@@ -323,6 +323,26 @@ func (m *machine) isOptionalMember(n int32) bool {
 	return f.Is(i, "?.") || f.Is(i, "&.") || f.Is(i, "?->") || f.Is(i, "?") || f.Is(i-1, "?")
 }
 
+// behind returns the element of a list that stands behind a text, as the value of a key in a list of
+// both: name => 'X'. It returns nil where the text is not in it.
+func (x alt) behind(key string) Value {
+	for i := 0; i+1 < len(x.list); i++ {
+		if s, plain := x.list[i].plain(); plain && s == key {
+			return x.list[i+1]
+		}
+	}
+	return nil
+}
+
+// elementKey returns the key by which an index asks: of $x{name} that is the word.
+func (m *machine) elementKey(index, key int32, st *state) Value {
+	u := m.unit()
+	if word := u.at(key); u.Words.Signs && u.at(index) == "{" && u.kind(key) == parse.Name && word[0] != '$' && word[0] != '@' && word[0] != '%' {
+		return textOf(word, m.depth())
+	}
+	return m.eval(key, st)
+}
+
 // mostAny bounds of how many elements one is taken for any of them.
 const mostAny = 40
 
@@ -343,7 +363,7 @@ func (m *machine) index(n int32, st *state) Value {
 	of := m.indexed(n, list[0], st)
 	var key Value
 	for _, k := range list[1:] {
-		key = m.eval(k, st)
+		key = m.elementKey(n, k, st)
 	}
 	if st.dead {
 		return nil
@@ -395,6 +415,10 @@ func (m *machine) index(n int32, st *state) Value {
 		case plain && x.form == sequence:
 			if i := numberOf(name); i >= 0 && i < len(x.list) {
 				out = append(out, x.list[i]...)
+				continue
+			}
+			if v := x.behind(name); u.Words.Signs && v != nil {
+				out = append(out, v...)
 				continue
 			}
 		case x.form == sequence && !x.perhaps && len(key) > 0 && len(x.list) < mostAny: // any of them

@@ -164,8 +164,14 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 			return
 		}
 	case parse.List:
+		if a := wholeAmong(v); a != nil && m.takesByName(target, a, st, at) {
+			return
+		}
 		m.assignList(target, v, st, at)
 	case parse.Record:
+		if a := wholeAmong(v); a != nil && m.takesByName(target, a, st, at) {
+			return
+		}
 		m.assignRecord(target, v, st, at)
 	case parse.Call, parse.Unknown:
 		m.bindAnything(target, st)

@@ -220,6 +220,27 @@ func (m *machine) askWhole(n int32, a *Access, how string, arguments []argument,
 	return m.readBy(&closure{reads: func(count int) *Access { return a.Asked(how, count) }}, n, arguments, st), true
 }
 
+// takesByName takes variables out of the environment by a pattern of keys: ['X' => $x] = $_ENV. It
+// reports whether the pattern is one.
+func (m *machine) takesByName(pattern int32, a *Access, st *state, at int32) (does bool) {
+	u := m.unit()
+	for _, c := range u.children(pattern) {
+		parts := u.children(c)
+		if u.kind(c) != parse.Pair || len(parts) != 2 || u.kind(parts[0]) != parse.Text {
+			continue
+		}
+		key := []argument{{node: parts[0], value: m.eval(parts[0], st)}}
+		if v, done := m.askWhole(c, a, "[", key, st); done {
+			does = true
+			if u.Words.Clauses { // what does not fit fails
+				v = m.needed(v, st)
+			}
+			m.assign(parts[1], v, st, at)
+		}
+	}
+	return does
+}
+
 // removes are methods by which something is taken out of a copy of the environment.
 var removes = map[string]bool{"pop": true, "delete": true, "remove": true, "setdefault": true}
 
@@ -243,6 +264,22 @@ func (u *Unit) isRemoved(n int32) bool {
 	return f.Is(at-1, "del") || f.Is(at-1, "delete") || f.Is(at-2, "unset") && f.Is(at-1, "(")
 }
 
+// mergingOf returns the environment merged with another map, of which a function says which of two
+// values is taken: e.merging(d) { own, _ in own }.
+func (m *machine) mergingOf(a *Access, arguments []argument) Value {
+	env, other := Value{{form: whole, env: a}}, arguments[0].value
+	f := arguments[len(arguments)-1].value
+	if len(f) == 1 && f[0].form == function && f[0].fn.unit == m.unit() {
+		u := m.unit()
+		fn, word := u.byNode[f[0].fn.node], u.at(m.resultOf(f[0].fn))
+		last := len(fn.params) - 1
+		if word == "$1" || last >= 0 && fn.params[last].name == word && (last > 0 || u.Tree.File.Is(int(u.Tree.Nodes[fn.Node].From)+1, "_")) {
+			return laid([]Value{env, other})
+		}
+	}
+	return laid([]Value{other, env})
+}
+
 // ofWhole runs a method of the environment.
 func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument, st *state) (Value, bool) {
 	if v, done := m.askWhole(n, a, name, arguments, st); done {
@@ -255,8 +292,12 @@ func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument,
 		}
 	case "keys", "keySet", "Keys", "keysIterator":
 		return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
-	case "copy", "clone", "dup", "to_h", "to_hash", "collect":
+	case "copy", "clone", "dup", "to_h", "to_hash", "collect", "toObject", "toMap", "toMutableMap", "asScala", "toSortedMap", "ToDictionary", "ToImmutableDictionary", "withDefaultValue":
 		return Value{{form: whole, env: a}}, true
+	case "merging":
+		if len(arguments) > 1 {
+			return m.mergingOf(a, arguments), true
+		}
 	}
 	last := len(arguments) - 1
 	if last < 0 || len(arguments[last].value) != 1 || arguments[last].value[0].form != function {

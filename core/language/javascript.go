@@ -70,6 +70,12 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `Deno.env.has($name)`, Test: true},
 			{Access: `Deno.env`, Whole: true},
 			{Access: `Deno.env.toObject()`, Whole: true},
+			{Access: `Deno.env.toObject().$name`},
+			{Access: `Deno.env.toObject()[$name]`},
+			{Access: `lodash.get(process.env, $name)`},
+			{Access: `lodash.get(process.env, $name, $fallback)`},
+			{Access: `lodash.has(process.env, $name)`, Test: true},
+			{Access: `lodash.pick(process.env, [$names])`},
 			{Access: `webpack.EnvironmentPlugin([$names])`},
 		},
 		Uses: append([]reads.Idiom{

@@ -166,9 +166,13 @@ func (p *parser) member(object int32, from int) int32 {
 			return p.make(Unknown, from, -1, mark)
 		}
 		return p.make(Call, from, at, mark)
-	case p.is("{"): // ${name}: and the like
+	case p.is("{"): // $x->{name}, ${name}: and the like
 		at := p.at
-		p.braced()
+		if p.g.BraceKeys {
+			p.within(at, func() { p.inside++; p.all() })
+		} else {
+			p.braced()
+		}
 		return p.make(Index, from, at, mark)
 	case p.is("?.") && object != 0: // x.?.y
 		return p.member(p.make(Wrapper, from, p.at, mark), from)

@@ -173,7 +173,7 @@ func (p *parser) parenthesis() int32 {
 		p.add(p.expression(levelBinary + len(p.g.Binary)))
 		return p.make(Wrapper, from, -1, mark)
 	}
-	if elements == 1 && last != syntax.Punct {
+	if elements == 1 && last != syntax.Punct && !(p.g.BraceKeys && p.t.Nodes[p.stack[mark]].Kind == Pair) { // (a => b) is a list
 		return p.make(Wrapper, from, -1, mark)
 	}
 	return p.make(List, from, -1, mark)
@@ -269,7 +269,7 @@ func (p *parser) named() int32 {
 			return p.statement()
 		}
 	}
-	if text == "new" && (p.g.Angles || p.g.SquareTypes) {
+	if text == "new" && (p.g.Angles && (!p.g.Closures || p.kindAt(p.at+1) == syntax.Word) || p.g.SquareTypes) {
 		return p.creation()
 	}
 	if text == "do" && p.g.BraceKeys && next == "{" {

@@ -75,7 +75,8 @@ func (a *analysis) asking(m *match, node int32) func(how string, arguments int) 
 				}
 			}
 		}
-		if arguments != 1 || how != "get" && how != "[" || !strings.HasSuffix(path, "()") {
+		element := a.c.paths["$"+path] != nil && how == "[" // %ENV, of which $ENV{X} is one
+		if arguments != 1 || how != "get" && how != "[" || !strings.HasSuffix(path, "()") && !element {
 			return nil
 		}
 		access := a.accessOf(m, node) // of a map that was made of it

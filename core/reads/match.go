@@ -47,7 +47,7 @@ func (a *analysis) find(i int) (best *match) {
 		}
 		if end := emptyCall(f, last+1); end > last+1 && a.c.prefixes[path+"()"] {
 			path, last = path+"()", end-1
-			if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || !m.pattern.idiom.Whole) {
+			if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || best.pattern.idiom.Whole || !m.pattern.idiom.Whole) { // Deno.env.toObject()
 				best = m
 			}
 		}
