@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"cmp"
 	"slices"
 	"strconv"
 
@@ -67,6 +68,12 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 // readBy runs a call of a function of the language that reads, which something
 // holds.
 func (m *machine) readBy(c *closure, n int32, arguments []argument, st *state) Value {
+	if len(c.bound) > 0 { // partial(os.getenv, "X")
+		arguments = slices.Concat(c.bound, arguments)
+		slices.SortStableFunc(arguments, func(a, b argument) int { // partial(os.getenv, default="x")
+			return cmp.Compare(min(len(a.name), 1), min(len(b.name), 1))
+		})
+	}
 	a := c.reads(len(arguments))
 	if a == nil || len(arguments) == 0 || arguments[0].spread {
 		return Value{anything(m.depth())}

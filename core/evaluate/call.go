@@ -332,6 +332,9 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if v, is := m.constantNamed(n, callee, arguments, st); is {
 		return v
 	}
+	if v, done := m.splitBy(path, arguments); done && !u.calls(name) {
+		return v
+	}
 	if use, found := m.pathUse(path, name, arguments, n); found {
 		return recased(name, m.use(use, n, nil, arguments, st))
 	}

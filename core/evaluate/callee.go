@@ -92,6 +92,14 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if use, found := m.pathUse(path, path, arguments, n); plain && found {
 				out, done = append(out, m.use(use, n, nil, arguments, st)...), true
 			}
+		case len(of) == 1 && laidOver(of) != nil && len(arguments) == 1: // m("X")
+			if v, asked := m.askLaid(n, x.members, "apply", arguments, st); asked {
+				return v, true
+			}
+		case u.Words.Curried && (x.form == record && x.members.of == nil || x.form == sequence) && len(arguments) == 1:
+			if v, known := x.applied(arguments[0].value); known {
+				return v, true
+			}
 		case x.form == function && x.fn.reads != nil:
 			out, done = append(out, m.readBy(x.fn, n, arguments, st)...), true
 		case x.form == function:
@@ -189,6 +197,21 @@ func (m *machine) handedOn(method string, arguments []argument) []argument {
 		return list
 	}
 	return arguments
+}
+
+// applied returns what a map or a list gives that is called with a key: m("a").
+func (x alt) applied(key Value) (Value, bool) {
+	name, plain := key.plain()
+	if !plain {
+		return nil, false
+	}
+	if x.members != nil {
+		return x.members.get(name)
+	}
+	if i := numberOf(name); i >= 0 && i < len(x.list) {
+		return x.list[i], true
+	}
+	return nil, false
 }
 
 // bound returns a function that is given something already.

@@ -67,6 +67,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if v, known := m.askLists(of, name); known {
 		return v
 	}
+	if u.Words.Quiet && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		if v, done := m.splitOf(name, of, nil); done {
+			return v
+		}
+	}
 	if use, found := m.methodUse(name, nil, st); found && u.Tree.File.Text(int(u.Tree.Nodes[n].To)) != "(" {
 		return m.use(use, n, of, nil, st)
 	}

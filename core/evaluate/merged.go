@@ -64,6 +64,9 @@ func laid(values []Value) Value {
 // they are asked of, below all others.
 var merging = map[string]bool{"assign": true, "merge": true, "extend": true, "array_merge": true, "array_replace": true}
 
+// laysOver are methods that lay a map over what they are asked of.
+var laysOver = map[string]bool{"update": true, "putAll": true, "merge!": true, "addAll": true}
+
 // merges lays maps over each other where the environment is one of them.
 func (m *machine) merges(name string, receiver Value, arguments []argument) (Value, bool) {
 	values := valuesOf(arguments)

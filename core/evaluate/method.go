@@ -7,6 +7,10 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	if v, done := m.merges(name, receiver, arguments); done {
 		return v, true
 	}
+	if laysOver[name] && len(arguments) == 1 && len(receiver) == 1 && receiver[0].form == record && receiver[0].members.of == nil && wholeOf(arguments[0].value) != nil {
+		receiver[0].members.lay(arguments[0].value)
+		return receiver, true
+	}
 	if f := laidAmong(receiver); f != nil {
 		if v, done := m.askLaid(n, f, name, arguments, st); done {
 			return v, true
@@ -23,6 +27,9 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		}
 	}
 	if v, ran := m.ofPlain(n, name, receiver, arguments, st); ran || st.dead {
+		return v, true
+	}
+	if v, done := m.splitOf(name, receiver, arguments); done {
 		return v, true
 	}
 	if fn := u.extension(name); fn != nil {

@@ -89,7 +89,7 @@ func (a *analysis) asking(m *match, node int32) func(how string, arguments int) 
 // memberOf returns the access that a member of the environment is, process.env.X, or nil.
 func (a *analysis) memberOf(path string, node int32) *evaluate.Access {
 	for _, p := range a.c.paths[path] {
-		if len(p.after) != 2 || len(p.before) > 0 || p.after[0].kind != literal || p.after[1].kind != hole || p.after[1].text != holeName || p.idiom.Test {
+		if len(p.after) != 2 || len(p.before) > 0 || p.after[0].kind != literal || !isMemberSign(p.after[0].text) || p.after[1].kind != hole || p.after[1].text != holeName || p.idiom.Test {
 			continue
 		}
 		access := a.accessOf(&match{pattern: p}, node)
@@ -98,6 +98,10 @@ func (a *analysis) memberOf(path string, node int32) *evaluate.Access {
 	}
 	return nil
 }
+
+// isMemberSign reports whether a sign stands before a member, as in process.env.X, and is no word
+// between two operands.
+func isMemberSign(s string) bool { return s != "" && (s[0] == '.' || s[0] == ':' || s[0] == '-') }
 
 // giveReader makes a value of a function that reads where it is not called.
 func (a *analysis) giveReader(at Range) {
