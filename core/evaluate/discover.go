@@ -163,6 +163,30 @@ func (m *machine) drain() {
 // followGlobals runs what uses a variable of the file, or a field, that holds
 // what was read, but does not itself read anything.
 func (m *machine) followGlobals() {
+	for known, rounds := 0, 0; rounds < mostFollowed; rounds++ { // what holds it may be given to something else there
+		holding := m.holding()
+		if len(holding) == known {
+			return
+		}
+		known = len(holding)
+		for _, fn := range m.u.list {
+			if isConstructor(fn) && m.ran[fn.Node] { // with what it is given
+				continue
+			}
+			if !fn.concerned && fn.within == nil && (m.mentions(fn, holding) || holding["0"] && fn.Owner != nil && m.u.kind(fn.Node) == parse.Function) {
+				m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+			}
+		}
+		m.drain()
+	}
+}
+
+// mostFollowed bounds how often it is looked what holds what was read.
+const mostFollowed = 3
+
+// holding returns the names of the variables of the file, and of fields, that hold what was read, or
+// what reads.
+func (m *machine) holding() map[string]bool {
 	holding := m.globals.vars.holding()
 	for _, fields := range m.fields { // in any order
 		for name, v := range fields.value { // in any order
@@ -171,15 +195,7 @@ func (m *machine) followGlobals() {
 			}
 		}
 	}
-	if len(holding) == 0 {
-		return
-	}
-	for _, fn := range m.u.list {
-		if !fn.concerned && fn.within == nil && (m.mentions(fn, holding) || holding["0"] && fn.Owner != nil && m.u.kind(fn.Node) == parse.Function) {
-			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
-		}
-	}
-	m.drain()
+	return holding
 }
 
 func (m *machine) mentions(fn *Func, names map[string]bool) bool {

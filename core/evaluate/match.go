@@ -54,6 +54,7 @@ func (m *machine) choose(n int32, st *state) Value {
 	m.closing(n, subject, subjectNode, cases)
 	cases = m.defaultLast(cases)
 	rest, tells := subject, m.tells(subject)
+	yesOrNo := tells && m.focus == nil && m.takesNothing(cases) // what the case for nothing gives stands in for what the others say of the variable
 	var out Value
 	var merged *state
 	all := Value(nil)
@@ -85,6 +86,9 @@ func (m *machine) choose(n int32, st *state) Value {
 			way.meet(way, exit.state)
 		}
 		if !way.dead {
+			if yesOrNo && len(v) == 1 && v[0].form == boolean {
+				v = v.telling(subject)
+			}
 			out = append(out, v...)
 		}
 		merged = st.either(merged, way)

@@ -61,6 +61,10 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if v, known := m.textLength(name, of); known {
 		return v
 	}
+	if a := wholeOf(of); a != nil && u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") && a.Asked != nil && a.Asked(name, 1) != nil { // all::get
+		m.isFollowed(a)
+		return Value{{form: function, fn: &closure{unit: u, node: n, reads: func(count int) *Access { return a.Asked(name, count) }}}}
+	}
 	if u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") && syntax.IsCapital(u.at(object)) && len(u.Words.Uses["."+name]) > 0 { // String::toInt, given to something
 		return Value{{name: u.at(object) + "." + name, parts: anyParts(m.depth())}}
 	}
