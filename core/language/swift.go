@@ -14,7 +14,7 @@ var swift = &reads.Language{
 	Extensions: []string{".swift"},
 	Grammar:    swiftGrammar,
 	Table: &syntax.Table{
-		LineComments: cComments, BlockComments: cBlocksNest, WordStart: "$",
+		LineComments: append([]string{"#if", "#elseif", "#else", "#endif", "#warning", "#error"}, cComments...), BlockComments: cBlocksNest, WordStart: "$",
 		Strings: []syntax.StringForm{
 			rawForm,
 			{Open: `"""`, Close: `"""`, Backslash: true, Lines: true, Holes: swiftHoles},
