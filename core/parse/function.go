@@ -101,7 +101,15 @@ func (p *parser) methodAt(i int) int {
 // isAbstract reports whether parameters are those of a method that is only declared:
 // String get(String name);
 func (p *parser) isAbstract(open int) bool {
-	return p.class && p.g.Typed && p.textAt(p.mate(open)+1) == ";"
+	if !p.class || !p.g.Typed {
+		return false
+	}
+	i := p.mate(open) + 1
+	if p.textAt(i) == "throws" {
+		for i++; p.kindAt(i) == syntax.Word || p.textAt(i) == "," || p.textAt(i) == "."; i++ {
+		}
+	}
+	return p.textAt(i) == ";"
 }
 
 // beforeAngles returns the token before type arguments that end at a token, or

@@ -160,7 +160,7 @@ func (p *parser) closureHead() {
 			p.at = i + 1
 			return
 		}
-		if k := p.kindAt(i); k != syntax.Word && text != "," && text != ":" && text != "?" && text != "." && text != "(" && text != ")" && text != "<" && text != ">" && text != "_" {
+		if k := p.kindAt(i); k != syntax.Word && text != "," && text != ":" && text != "?" && text != "." && text != "(" && text != ")" && text != "<" && text != ">" && text != ">>" && text != "*" && text != "_" {
 			return
 		}
 		if p.f.Tokens[i].NewLine && i > p.at {
@@ -171,8 +171,17 @@ func (p *parser) closureHead() {
 
 // closureParameters adds the parameters up to a token.
 func (p *parser) closureParameters(end int) {
+	depth := 0 // of type arguments
 	for ; p.at < end; p.at++ {
-		if p.kind() == syntax.Word && (p.at == 0 || p.textAt(p.at-1) != ":" && p.textAt(p.at-1) != ".") {
+		switch p.text() {
+		case "<":
+			depth++
+		case ">":
+			depth--
+		case ">>":
+			depth -= 2
+		}
+		if depth == 0 && p.kind() == syntax.Word && (p.at == 0 || p.textAt(p.at-1) != ":" && p.textAt(p.at-1) != ".") {
 			at := p.at
 			p.at++
 			p.add(p.make(Parameter, at, at, len(p.stack)))

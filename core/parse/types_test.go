@@ -134,6 +134,11 @@ A b = new A<>(c) {
 };
 `, `
 (declare b (call (class (call A c) (block (wrapper (wrapper Override) (function d (parameter e) (block (return f))))))))`},
+		{"a.java", "interface A { String b(String c) throws D, E; }\nabstract class F { protected abstract String g(); }", `
+(class A (block (function b (parameter c))))
+(class F (block (function g)))`},
+		{"a.kt", "val a = B { c: D<E<*>>, f -> c.g(f) }", `
+(declare a (call B (lambda (parameter c) (parameter f) (call (member g c) f))))`},
 		{"a.php", `<?php
 $a = new class($b) extends C implements D { function e($f) { return $g; } };
 `, `
