@@ -61,6 +61,12 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return Value{{form: sequence, list: []Value{first, {{element: true}}, {{}}}}}, true
 		}
 	}
+	if path == "value" && len(arguments) == 1 && m.unit().Words.Loops == Values && !m.unit().calls(path) { // of a framework: what a function gives, or what it is given
+		if first.isFunction() {
+			return m.invoke(first[0], n, nil, st), true
+		}
+		return first, true
+	}
 	if (path == "functools.partial" || path == "partial") && first.isFunction() {
 		return Value{bound(first[0], arguments[1:])}, true
 	}

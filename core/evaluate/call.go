@@ -335,6 +335,9 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if v, done := m.splitBy(path, arguments); done && !u.calls(name) {
 		return v
 	}
+	if v, known := m.asksKind(name, m.askedOfKind(callee, name, st), arguments); known {
+		return v
+	}
 	if use, found := m.pathUse(path, name, arguments, n); found {
 		return recased(name, m.use(use, n, nil, arguments, st))
 	}

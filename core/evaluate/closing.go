@@ -36,7 +36,7 @@ func (m *machine) closing(n int32, subject Value, node int32, cases []int32) {
 				others, bound = true, u.at(p)
 			}
 		}
-		if others && m.passesOn(block, u.Tree.Text(node), bound) {
+		if others && m.passesOn(block, u.variableIn(node), bound) {
 			closed = false
 		}
 	}
@@ -47,9 +47,30 @@ func (m *machine) closing(n int32, subject Value, node int32, cases []int32) {
 		if closed {
 			m.reads[t].Closed = true
 		} else {
-			m.reads[t].Passed = true
+			m.reads[t].Passed, m.reads[t].Others = true, true
 		}
 	}
+}
+
+// variableIn returns the text of what a switch asks for, without what only changes how it is written:
+// $value of strtolower($value), name of name.lower().
+func (u *Unit) variableIn(n int32) string {
+	for depth := 0; depth < 8; depth++ {
+		list := u.children(n)
+		switch k := u.kind(n); {
+		case k == parse.Wrapper && len(list) == 1:
+			n = list[0]
+		case k == parse.Call && len(list) == 2 && u.kind(list[0]) == parse.Name:
+			n = list[1]
+		case k == parse.Call && len(list) > 0 && u.kind(list[0]) == parse.Member && u.Tree.Child(list[0], 0) != 0:
+			n = u.Tree.Child(list[0], 0)
+		case k == parse.Member && len(list) > 0 && u.Words.Quiet:
+			n = list[0]
+		default:
+			return u.Tree.Text(n)
+		}
+	}
+	return u.Tree.Text(n)
 }
 
 // beginsWithText reports whether a pattern is a text, or several: "a" | "b" as c.

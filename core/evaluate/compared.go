@@ -28,6 +28,9 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 			m.sets(u.at(list[2]))
 		}
 	}
+	if v, known := isKind(a, u.at(right)); known && op == "instanceof" && len(u.children(n)) == 2 {
+		return v
+	}
 	if (op == "is" || op == "instanceof") && u.kind(right) == parse.Name && !u.Words.Nothing[u.at(right)] && !u.Words.OwnScopes { // x is string
 		m.asked(a)
 		return m.isOf(a, u.next(n) == "not")

@@ -197,6 +197,9 @@ func (m *machine) unary(n int32, st *state) Value {
 			return Value{anything(m.depth())}
 		}
 		v := m.eval(list[0], st)
+		if name, known := m.typeNameOf(v); known {
+			return name
+		}
 		if m.focus != nil && len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.form != nothing }) {
 			return Value{{form: text, parts: []part{{text: "undefined", frame: m.depth()}}, depends: v.depends() | v.missing()}}
 		}

@@ -48,6 +48,7 @@ type Read struct {
 	Literals         []string
 	Unseen           bool // no run came to it
 	Closed           bool // Literals are all that is understood
+	Others           bool // a case for all others than Literals hands the value on
 	Asked            bool // the program asks whether it is set, or not empty
 	Folded           bool // it is compared in small or in capital letters
 	Passed           bool // the value is used other than by comparing it

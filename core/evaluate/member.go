@@ -72,6 +72,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 		return v
 	}
 	if u.Words.Quiet && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		if name == "call" && of.isFunction() && of[0].fn.reads == nil { // fallback.call
+			return m.invoke(of[0], n, nil, st)
+		}
 		if v, done := m.splitOf(name, of, nil); done {
 			return v
 		}

@@ -58,11 +58,7 @@ var clang = &reads.Language{
 		{Access: `QProcessEnvironment::systemEnvironment().contains($name)`, Test: true},
 		{Access: `qEnvironmentVariableIntValue($name, $rest)`, Kind: reads.Integer},
 	},
-	Uses: []reads.Idiom{
-		{Access: `atoi($read)`, Kind: reads.Integer, Does: evaluate.Converts},
-		{Access: `atol($read)`, Kind: reads.Integer, Does: evaluate.Converts},
-		{Access: `strtol($read, $rest)`, Kind: reads.Integer, Does: evaluate.Converts},
-		{Access: `strtoul($read, $rest)`, Kind: reads.Integer},
+	Uses: append([]reads.Idiom{
 		{Access: `std::stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `std::stol($read)`, Kind: reads.Integer, Does: evaluate.Fail},
@@ -77,7 +73,7 @@ var clang = &reads.Language{
 		{Access: `atof($read)`, Kind: reads.Number, Does: evaluate.Converts},
 		{Access: `assert($read)`, Does: evaluate.Demands},
 		{Access: `strtod($read, $rest)`, Kind: reads.Number},
-	},
+	}, cNumbers("", "std::")...),
 	Transparent: []string{"std.string", "strdup", "string", "std.string_view", "std.move", "QString", "QByteArray", ".c_str", ".data", ".toStdString", ".trimmed", ".toLower"},
 	Stops:       []string{"exit", "abort", "_exit", "throw", "err", "errx", "die", "std.exit", "std.abort"},
 	Nothing:     []string{"NULL", "nullptr", "0", "nullopt", "std.nullopt"},
@@ -155,4 +151,21 @@ func environmentIn(f *syntax.File, i int) string {
 		}
 	}
 	return f.Text(i)
+}
+
+// cNumbers returns the functions of C that make a number of a text, by what may stand before them.
+func cNumbers(before ...string) (list []reads.Idiom) {
+	for _, space := range before {
+		for _, name := range []string{"atoi", "atol", "atoll"} {
+			list = append(list, reads.Idiom{Access: space + name + "($read)", Kind: reads.Integer, Does: evaluate.Converts})
+		}
+		for _, name := range []string{"strtol", "strtoul", "strtoll", "strtoull"} {
+			list = append(list, reads.Idiom{Access: space + name + "($read, $rest)", Kind: reads.Integer, Does: evaluate.Converts})
+		}
+		list = append(list, reads.Idiom{Access: space + "atof($read)", Kind: reads.Number, Does: evaluate.Converts})
+		for _, name := range []string{"strtod", "strtof"} {
+			list = append(list, reads.Idiom{Access: space + name + "($read, $rest)", Kind: reads.Number, Does: evaluate.Converts})
+		}
+	}
+	return list
 }

@@ -212,7 +212,7 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	r.Literals = slices.Compact(found.Literals)
 	if r.Kind == "" {
 		r.Kind = kindOfLiterals(r.Literals)
-		if r.Kind == Choice && !found.Closed && found.Passed {
+		if !found.Closed && (r.Kind == Choice && found.Passed || r.Kind == Boolean && found.Others) {
 			r.Kind = Text
 		}
 	}
