@@ -226,8 +226,12 @@ func (p *parser) list(element func() int32) {
 		if p.take(",") || p.take(";") {
 			continue
 		}
+		if p.directive(p.at) != "" { // among the elements
+			p.skipLine()
+			continue
+		}
 		p.add(element())
-		if p.at < p.end && !p.is(",") && !p.is(";") {
+		if p.at < p.end && !p.is(",") && !p.is(";") && p.directive(p.at) == "" {
 			p.rest()
 		}
 		if p.at == before {

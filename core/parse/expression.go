@@ -165,6 +165,11 @@ func (p *parser) operand() int32 {
 		return 0
 	}
 	p.skipQualifiers()
+	for p.g.Macros && p.is("#") && p.f.Tokens[p.at].NewLine && p.directive(p.at) != "" { // among the elements of a list
+		if p.skipLine(); p.at >= p.end {
+			return 0
+		}
+	}
 	if p.is("@") && p.g.Rooted && p.at+1 < p.end && p.f.Tokens[p.at+1].Kind == syntax.Word && p.textAt(p.at + 1)[0] == '@' { // @@name
 		p.at++
 	}
@@ -212,6 +217,12 @@ func (p *parser) operand() int32 {
 		node = next
 	}
 	return node
+}
+
+// skipLine goes on to the next line.
+func (p *parser) skipLine() {
+	for p.at++; p.at < p.end && !p.f.Tokens[p.at].NewLine; p.at++ {
+	}
 }
 
 // skipQualifiers goes on to the last of names that stand in namespaces: \A\B.

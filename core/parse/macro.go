@@ -35,7 +35,7 @@ func (p *parser) beside(node int32, from, mark int) int32 {
 	}
 	text := p.t.Nodes[node].Kind != Name
 	for p.at < p.end {
-		if p.is("#") && p.kindAt(p.at+1) == syntax.Word {
+		if p.is("#") && p.kindAt(p.at+1) == syntax.Word && p.directive(p.at) == "" {
 			if len(p.stack) == mark {
 				p.add(node)
 			}

@@ -143,6 +143,9 @@ A b = new A<>(c) {
 $a = new class($b) extends C implements D { function e($f) { return $g; } };
 `, `
 (assign = $a (unary new (class $b C D (block (function e (parameter $f) (block (return $g)))))))`},
+		{"a.c", "char *a[] = {\n#ifndef B\n  \"c\",\n#else\n  \"d\"\n#endif\n};\nint e = f(1,\n#ifdef G\n  2,\n#endif\n  3);", `
+(declare a (list "c" "d"))
+(declare e (call f 1 2 3))`},
 		{"a.c", "long a = b;\nunsigned long c;\nunsigned int *d = e;\nlong f(void) { return g; }", `
 (declare a b)
 (declare c)

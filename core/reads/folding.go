@@ -37,10 +37,14 @@ const maxAsked = 500
 // declares; larger ones were put together by a program.
 const mostWritten = 256 << 10
 
+// mostSmall is up to how many bytes a file is looked at whole whatever it says: what helps to read
+// settings stands in small files, where each function may matter that does not name the environment.
+const mostSmall = 8 << 10
+
 // marks returns the offsets round which a file must be looked at; ok is false
 // where it must be looked at whole.
 func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
-	if l.Passes == "" || l.compiled == nil {
+	if l.Passes == "" || l.compiled == nil || len(src) <= mostSmall && (context == nil || len(context.Helpers) == 0) {
 		return nil, false
 	}
 	list = l.compiled.words.Offsets(src, 0)
