@@ -124,8 +124,16 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 				continue
 			}
 			out, done = append(out, v...), true
+		case x.form == class && x.class.isOfFunctions(arguments): // GetterFunc(os.LookupEnv)
+			r := &members{of: x.class}
+			r.set(itself, arguments[0].value)
+			out, done = append(out, alt{form: record, members: r}), true
 		case x.form == class:
 			out, done = append(out, m.make(x.class, arguments, n, st)...), true
+		case x.form == record && x.members.itself() != nil:
+			for _, f := range x.members.itself() {
+				out, done = append(out, m.invoke(f, n, arguments, st)...), true
+			}
 		case x.form == record:
 			if v, ran := m.objectCall(x, n, arguments, st); ran {
 				out, done = append(out, v...), true
@@ -197,6 +205,23 @@ func (m *machine) handedOn(method string, arguments []argument) []argument {
 		return list
 	}
 	return arguments
+}
+
+// itself is what a function is kept by in an object of a type that is made of functions.
+const itself = "()"
+
+// itself returns the function that an object of a type of functions is, or nil.
+func (f *members) itself() Value {
+	if f == nil {
+		return nil
+	}
+	return f.value[itself]
+}
+
+// isOfFunctions reports whether a type of Go is made of functions, which has methods, as far as what
+// is converted to it tells.
+func (c *Class) isOfFunctions(arguments []argument) bool {
+	return c.Unit.Words.Errors != nil && len(arguments) == 1 && len(c.fields) == 0 && len(c.methods) > 0 && arguments[0].value.isFunction()
 }
 
 // applied returns what a map or a list gives that is called with a key: m("a").

@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 	"sync/atomic"
 
 	"inzicht/core/parse"
@@ -133,7 +134,7 @@ func (u *Unit) classNamed(name string) *Class {
 // outerClassAt returns the class of another file that a name or member stands for, if
 // its objects may read, or nil.
 func (u *Unit) outerClassAt(n int32) *Class {
-	if u.OuterClass == nil || !syntax.IsCapital(u.at(n)) {
+	if u.OuterClass == nil || !syntax.IsCapital(u.at(n)) && !strings.Contains(u.Path(n), ".") { // class var: in Python, imported
 		return nil
 	}
 	return u.OuterClass(u.at(n), n)

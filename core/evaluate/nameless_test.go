@@ -141,3 +141,64 @@ env.text("B", "b")
 `, "A required; B optional =b"},
 	})
 }
+
+// Types of Go that are made of functions, and options that a loader is given.
+func TestTypesOfFunctions(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", `
+package main
+
+type Getter interface{ Get(name string) (string, bool) }
+type GetterFunc func(string) (string, bool)
+
+func (f GetterFunc) Get(name string) (string, bool) { return f(name) }
+
+type Env struct{ g Getter }
+
+func (e Env) Require(name string) string {
+	v, ok := e.g.Get(name)
+	if !ok || v == "" {
+		panic(name)
+	}
+	return v
+}
+
+func main() {
+	env := Env{g: GetterFunc(os.LookupEnv)}
+	env.Require("A")
+}
+`, "A required"},
+		{"a.go", `
+package main
+
+type loader struct {
+	prefix string
+	lookup func(string) (string, bool)
+}
+
+func with(p string) func(*loader) { return func(l *loader) { l.prefix = p } }
+
+func newLoader(opts ...func(*loader)) *loader {
+	l := &loader{lookup: os.LookupEnv}
+	for _, o := range opts {
+		o(l)
+	}
+	return l
+}
+
+func (l *loader) num(name string, def int) int {
+	v, ok := l.lookup(l.prefix + name)
+	if !ok {
+		v = strconv.Itoa(def)
+	}
+	n, _ := strconv.Atoi(v)
+	return n
+}
+
+func main() {
+	l := newLoader(with("GATE_"))
+	l.num("A", 5)
+}
+`, "GATE_A optional integer =5"},
+	})
+}
