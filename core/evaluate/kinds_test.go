@@ -74,3 +74,25 @@ static class E {
 `, "A optional boolean =true"},
 	})
 }
+
+// Methods that ask of what a text is made say no of an empty one.
+func TestWhatTextsAreMadeOf(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", `
+import os
+def size():
+    raw = os.environ.get("A", "")
+    if not raw.isdigit():
+        return 64
+    return int(raw)
+def other():
+    raw = os.environ.get("B")
+    return int(raw) if raw and raw.isdigit() else 5
+def must():
+    raw = os.environ["C"]
+    if not raw.isdigit():
+        raise ValueError(raw)
+    return int(raw)
+`, "A optional integer =64; B optional integer =5; C required integer"},
+	})
+}

@@ -9,6 +9,9 @@ var textTests = map[string]bool{
 	"startswith": true, "endswith": true, "str_contains": true, "str_starts_with": true, "str_ends_with": true, "hasPrefix": true, "hasSuffix": true, "equalsIgnoreCase": true,
 }
 
+// wordTests are methods that ask of what a text is made, and say no of an empty one.
+var wordTests = map[string]bool{"isdigit": true, "isdecimal": true, "isnumeric": true, "isalpha": true, "isalnum": true, "isidentifier": true}
+
 // absences are functions of helper libraries that ask whether there is nothing.
 var absences = map[string]bool{"isUndefined": true, "isNil": true, "isNull": true, "isNone": true, "is_none": true, "is_nil": true, "isNullOrUndefined": true}
 
@@ -56,7 +59,7 @@ func (v Value) allNothing() bool {
 // than a test of it, and an empty text holds nothing.
 func (m *machine) textTest(receiver Value, arguments []argument) Value {
 	of, rest := receiver, arguments
-	if len(of.sites())|int(of.missing()) == 0 {
+	if len(of.sites())|int(of.missing()) == 0 && len(arguments) > 0 {
 		of, rest = arguments[0].value, arguments[1:]
 	}
 	m.asked(of)
@@ -70,7 +73,7 @@ func (m *machine) textTest(receiver Value, arguments []argument) Value {
 		s, plain := a.value.plain()
 		empty = empty && (!plain || s != "")
 	}
-	out := alt{depends: of.depends(), shape: true}
+	out := alt{depends: of.depends(), shape: len(arguments) > 0}
 	if empty && m.focus != nil {
 		out.form = boolean
 	} else {

@@ -122,7 +122,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	if absences[name] && len(arguments) == 1 {
 		return m.presence(arguments[0].value, true)
 	}
-	if textTests[name] && len(arguments) > 0 {
+	if textTests[name] && len(arguments) > 0 || wordTests[name] && len(arguments) == 0 && len(receiver) > 0 {
 		return m.textTest(receiver, arguments)
 	}
 	m.seek(n, name, arguments)
