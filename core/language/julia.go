@@ -12,7 +12,7 @@ var juliaHoles = []syntax.Hole{{Open: "$(", Close: ")"}, {Open: "$"}}
 var julia = &reads.Language{
 	Name: "julia", Extensions: []string{".jl"}, Interpreters: []string{"julia"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Worded, LineEnds: true, Ternary: true, Closures: true, Choices: true, Keywords: true, Arrow: "->", Leading: "|> || &&",
+		Layout: parse.Worded, Equations: true, LineEnds: true, Ternary: true, Closures: true, Choices: true, Keywords: true, Arrow: "->", Leading: "|> || &&",
 		Binary: []string{"||", "&&", "== != === !== < > <= >= in isa", "|>", ":", "+ -", "* / % //", "^"}, Right: "^",
 		Assign: "= += -= *= /= |= &=", Prefix: "! - + ~", Member: ".", Suffix: "...", Casts: "::",
 		If: "if", Elif: "elseif", Else: "else", Loop: "for while", Try: "try", Catch: "catch", Finally: "finally",

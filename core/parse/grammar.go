@@ -59,6 +59,7 @@ type Grammar struct {
 	ObjectTypes bool   // a: { b: T } = c, function f(): { b: T } { … }, a is T
 	Brackets    bool   // #[attribute] or [Attribute] before a declaration
 	EqualsBody  bool   // the body of a function is set in deeper behind its type and =
+	Equations   bool   // f(x) = y is a function
 	LabelBlocks bool   // a: { … break :a b; } gives b
 
 	Macros   bool   // #define f(x) y is a function

@@ -64,6 +64,9 @@ func (p *parser) oneStatement() int32 {
 	if method := p.methodAt(p.at); method > 0 {
 		return p.function(method)
 	}
+	if p.g.Equations && p.kind() == syntax.Word && p.textAt(p.at+1) == "(" && !p.f.Tokens[p.at+1].SpaceAhead && p.textAt(p.mate(p.at+1)+1) == "=" {
+		return p.function(p.at)
+	}
 	if p.is("await") && p.wordAt(p.at+1) == wordLoop { // await foreach (var a in b)
 		p.at++
 	}
