@@ -96,3 +96,21 @@ def must():
 `, "A optional integer =64; B optional integer =5; C required integer"},
 	})
 }
+
+// What stands in for a variable whose name a function is given, where that is given too.
+func TestGivenInstead(t *testing.T) {
+	hold(t, []saying{
+		{"a.sh", `
+get_or() {
+  local name=$1 fallback=$2
+  printf '%s' "${!name:-$fallback}"
+}
+a=$(get_or GATE_A http://localhost)
+b=$(get_or GATE_B)
+`, "GATE_A optional =http://localhost; GATE_B optional"},
+		{"a.jl", `
+env(name, default) = get(ENV, name, default)
+const a = env("A", "x")
+`, "A optional =x"},
+	})
+}

@@ -54,15 +54,16 @@ func (s *script) defines(n syntax.Node) {
 				index, known = i, true
 			}
 			if known && s.functions[calledAs(fn)] == nil {
-				s.functions[calledAs(fn)] = s.functionOf(fn, n, index)
+				s.functions[calledAs(fn)] = s.functionOf(fn, n, index, params)
 			}
 		}
 		return true
 	})
 }
 
-// functionOf says what a function does with the variable that it is given.
-func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) *shellFunction {
+// functionOf says what a function does with the variable that it is given; params are the variables
+// that hold its arguments.
+func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int, params map[string]int) *shellFunction {
 	f := &shellFunction{param: index, outcome: &outcome{}}
 	name := "!" + p.Param.Value
 	inner := s.within(fn.Body)
@@ -80,6 +81,8 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int) 
 	if p.Exp != nil && p.Exp.Word != nil {
 		if other, is := positional(p.Exp.Word); is {
 			f.other = other
+		} else if e := expansionAlone(p.Exp.Word); e != nil && e.Exp == nil { // ${!name:-$fallback}, behind fallback=$2
+			f.other = params[e.Param.Value]
 		}
 	}
 	return f
