@@ -335,6 +335,19 @@ func (m *machine) isOptionalMember(n int32) bool {
 	return f.Is(i, "?.") || f.Is(i, "&.") || f.Is(i, "?->") || f.Is(i, "?") || f.Is(i-1, "?")
 }
 
+// indexOfMade returns what is run where an element is taken of an object that a class of another file
+// gives, or nil.
+func (m *machine) indexOfMade(x alt) *Func {
+	u := m.unit()
+	if x.form != record || x.members.of != nil || x.members.made == nil || x.members.made.by == "" || u.OuterClass == nil {
+		return nil
+	}
+	if c := u.OuterClass(x.members.made.name, 0); c != nil {
+		return c.oneOf(indexMethods)
+	}
+	return nil
+}
+
 // behind returns the element of a list that stands behind a text, as the value of a key in a list of
 // both: name => 'X'. It returns nil where the text is not in it.
 func (x alt) behind(key string) Value {
@@ -413,7 +426,16 @@ func (m *machine) index(n int32, st *state) Value {
 	}
 	var out Value
 	for _, x := range of {
-		switch {
+		switch fn := m.indexOfMade(x); {
+		case fn != nil: // Env.shared["X"], of a class of another file
+			v, ran := m.run(fn, m.closureOf(fn, nil), n, asked, st)
+			if st.dead {
+				return nil
+			}
+			if ran {
+				out = append(out, v...)
+				continue
+			}
 		case plain && x.members != nil && (x.members.of == nil || x.members.of.oneOf(indexMethods) == nil):
 			if v, known := x.members.get(name); known {
 				out = append(out, v...)

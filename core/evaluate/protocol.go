@@ -15,7 +15,7 @@ var callMethods = []string{"__call__", "__invoke", "invoke", "apply", "call", "c
 
 // indexMethods are the names of methods that are run where an element of an
 // object is asked for.
-var indexMethods = []string{"__getitem__", "]", "get", "subscript", "this", "offsetGet"}
+var indexMethods = []string{"__getitem__", "]", "subscript", "this", "offsetGet", "get"}
 
 // hasMethods are the names of methods that are run where it is asked whether an object has
 // something.
