@@ -104,6 +104,21 @@ func (m *machine) isGiven(n int32) bool {
 	return u.kind(n) == parse.Name && fn != nil && slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(n) })
 }
 
+// isGivenAround reports whether a name is a parameter of the function that is running, or of one
+// round it.
+func (m *machine) isGivenAround(n int32) bool {
+	u := m.unit()
+	if u.kind(n) != parse.Name {
+		return false
+	}
+	for fn := m.frame().fn; fn != nil; fn = fn.within {
+		if slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(n) }) {
+			return true
+		}
+	}
+	return false
+}
+
 // farthestMark bounds how many tokens behind a read it is asked for that there is nothing, and
 // how many a function has that is gone through for what it takes apart.
 const farthestMark = 2000
