@@ -67,7 +67,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if fallback.Computed && (m.isStatement(at) || of.isError() || (m.isParameter(at) || m.isTakenApart(at) || m.isOfParameter(at)) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if of.isError() || fallback.Computed && (m.isStatement(at) || (m.isParameter(at) || m.isTakenApart(at) || m.isOfParameter(at)) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}

@@ -202,3 +202,31 @@ func main() {
 `, "GATE_A optional integer =5"},
 	})
 }
+
+// What a function of Go returns beside an error stands in for nothing.
+func TestBesideAnError(t *testing.T) {
+	hold(t, []saying{
+		{"a.go", `
+package main
+
+func secret(name string) (string, error) {
+	if file := os.Getenv(name + "_FILE"); file != "" {
+		b, err := os.ReadFile(file)
+		return string(b), err
+	}
+	if v := os.Getenv(name); v != "" {
+		return v, nil
+	}
+	return "", fmt.Errorf("neither is set")
+}
+
+func main() {
+	s, err := secret("A")
+	if err != nil {
+		log.Fatal(err)
+	}
+	use(s)
+}
+`, "A_FILE optional; A optional"},
+	})
+}

@@ -387,6 +387,9 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		var known Value
 		all := len(v) > 0
 		for _, x := range v {
+			if u.Words.Errors != nil && n+1 < len(x.list) && len(v) > 1 && (Value{x}).isError() && !v.isError() { // beside an error there is nothing that counts
+				continue
+			}
 			if x.form == sequence && n < len(x.list) {
 				known = append(known, x.list[n].dependent(x.depends)...)
 			} else if x.isWrittenOut() { // my ($name, $default) = @_
