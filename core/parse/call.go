@@ -23,7 +23,7 @@ func (p *parser) suffix(node int32, from int) int32 {
 			p.add(p.expression(levelChoice))
 		}
 		return p.make(Call, from, at, mark)
-	case text == "::" && p.g.Rooted && p.g.Commands && token.SpaceAhead && !p.f.Tokens[at+1].SpaceAhead: // f ::T
+	case text == "::" && p.g.Rooted && p.g.Commands && token.SpaceAhead && at+1 < p.end && !p.f.Tokens[at+1].SpaceAhead: // f ::T
 		return p.commandBefore(node, from)
 	case text != "" && p.g.sets[setMember][text]:
 		return p.member(node, from)
