@@ -131,7 +131,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		case x.form == class:
 			out, done = append(out, m.make(x.class, arguments, n, st)...), true
 		case x.form == record && x.members.itself() != nil:
-			for _, f := range x.members.itself() {
+			for _, f := range x.members.itself() { // functions all
 				out, done = append(out, m.invoke(f, n, arguments, st)...), true
 			}
 		case x.form == record:

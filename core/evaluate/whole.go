@@ -272,6 +272,9 @@ func (m *machine) mergingOf(a *Access, arguments []argument) Value {
 	if len(f) == 1 && f[0].form == function && f[0].fn.unit == m.unit() {
 		u := m.unit()
 		fn, word := u.byNode[f[0].fn.node], u.at(m.resultOf(f[0].fn))
+		if fn == nil {
+			return laid([]Value{other, env})
+		}
 		last := len(fn.params) - 1
 		if word == "$1" || last >= 0 && fn.params[last].name == word && (last > 0 || u.Tree.File.Is(int(u.Tree.Nodes[fn.Node].From)+1, "_")) {
 			return laid([]Value{env, other})
@@ -292,7 +295,7 @@ func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument,
 		}
 	case "keys", "keySet", "Keys", "keysIterator":
 		return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
-	case "copy", "clone", "dup", "to_h", "to_hash", "collect", "toObject", "toMap", "toMutableMap", "asScala", "toSortedMap", "ToDictionary", "ToImmutableDictionary", "withDefaultValue":
+	case "copy", "clone", "dup", "to_h", "to_hash", "collect", "toObject", "toMap", "toMutableMap", "asScala", "toSortedMap", "ToDictionary", "ToImmutableDictionary":
 		return Value{{form: whole, env: a}}, true
 	case "merging":
 		if len(arguments) > 1 {
