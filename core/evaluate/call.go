@@ -92,10 +92,7 @@ func (m *machine) curried(n, callee int32) int32 {
 		return 0
 	}
 	inner := u.Tree.Child(callee, 0)
-	list := u.funcs[u.calleeName(inner)]
-	if other := u.outside(made{u.calleeName(inner), inner}); other != nil {
-		list = []*Func{other}
-	}
+	list := u.funcsNamed(inner)
 	given := len(u.children(callee)) + len(u.children(n)) - 2
 	if len(list) != 1 || len(list[0].params) < given || len(u.children(callee)) < 2 {
 		return 0

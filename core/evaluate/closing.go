@@ -91,14 +91,8 @@ func (u *Unit) beginsWithText(n int32) bool {
 // passesOn reports whether a block uses the value that a switch is about.
 func (m *machine) passesOn(block int32, subject, bound string) bool {
 	u := m.unit()
-	if m.leaves(block) && u.kind(block) == parse.Block {
-		last := int32(0)
-		for _, c := range u.children(block) {
-			last = c
-		}
-		if u.kind(last) != parse.Return {
-			return false
-		}
+	if m.leaves(block) && u.kind(block) == parse.Block && u.kind(u.lastChild(block)) != parse.Return {
+		return false
 	}
 	node := u.Tree.Nodes[block]
 	for i := int(node.From); i < int(node.To); i++ {

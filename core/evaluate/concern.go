@@ -170,3 +170,13 @@ func (u *Unit) outside(c made) *Func {
 	}
 	return u.Outside(c.name, c.callee)
 }
+
+// funcsNamed returns the functions that what is called may mean by its name: those of the file, or
+// the one of another file.
+func (u *Unit) funcsNamed(callee int32) []*Func {
+	name := u.calleeName(callee)
+	if other := u.outside(made{name, callee}); other != nil {
+		return []*Func{other}
+	}
+	return u.funcs[name]
+}

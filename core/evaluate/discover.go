@@ -137,14 +137,11 @@ func (m *machine) apart() *state {
 // mayNameOne reports whether a call gives the name of a variable to a function that reads it.
 func (m *machine) mayNameOne(n int32) bool {
 	u := m.u
-	name := u.calleeName(u.Tree.Child(n, 0))
-	if name == "" || !slices.ContainsFunc(u.children(n)[1:], func(c int32) bool { return u.kind(c) == parse.Text }) {
+	callee := u.Tree.Child(n, 0)
+	if u.calleeName(callee) == "" || !slices.ContainsFunc(u.children(n)[1:], func(c int32) bool { return u.kind(c) == parse.Text }) {
 		return false
 	}
-	list := u.funcs[name]
-	if other := u.outside(made{name, u.Tree.Child(n, 0)}); other != nil {
-		list = []*Func{other}
-	}
+	list := u.funcsNamed(callee)
 	return len(list) == 1 && list[0].named && list[0].concerned
 }
 

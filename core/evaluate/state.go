@@ -163,16 +163,15 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 			m.assign(c, v, st, at)
 			return
 		}
-	case parse.List:
+	case parse.List, parse.Record:
 		if a := wholeAmong(v); a != nil && m.takesByName(target, a, st, at) {
 			return
 		}
-		m.assignList(target, v, st, at)
-	case parse.Record:
-		if a := wholeAmong(v); a != nil && m.takesByName(target, a, st, at) {
-			return
+		if u.kind(target) == parse.List {
+			m.assignList(target, v, st, at)
+		} else {
+			m.assignRecord(target, v, st, at)
 		}
-		m.assignRecord(target, v, st, at)
 	case parse.Call, parse.Unknown:
 		m.bindAnything(target, st)
 	}

@@ -89,10 +89,17 @@ func (p *parser) endsName(i int) bool {
 	return text == "=" || text == ";" || text == ","
 }
 
-// shortGetter parses what a property is worked out by, as a function of its name.
-func (p *parser) shortGetter(from, mark int) int32 {
+// takeName takes the name of what is declared off the stack, and returns its token: it names the
+// function that works it out.
+func (p *parser) takeName(mark int) int {
 	name := int(p.t.Nodes[p.stack[mark]].At)
 	p.stack = p.stack[:mark]
+	return name
+}
+
+// shortGetter parses what a property is worked out by, as a function of its name.
+func (p *parser) shortGetter(from, mark int) int32 {
+	name := p.takeName(mark)
 	p.at++
 	class := p.class
 	p.class = false
@@ -117,8 +124,7 @@ func (p *parser) accessor() int {
 
 // accessors parses what works a property out, which begins at a token, as a function of its name.
 func (p *parser) accessors(at, from, mark int) int32 {
-	name, close := int(p.t.Nodes[p.stack[mark]].At), p.mate(p.at)
-	p.stack = p.stack[:mark]
+	name, close := p.takeName(mark), p.mate(p.at)
 	class := p.class
 	p.class, p.at = false, at
 	if p.take("=>") {
@@ -170,8 +176,7 @@ func (p *parser) values(names int) int32 {
 // computed parses the body of a property that is worked out, as a function of its
 // name: var x: T { … }, var x: T { get { … } }.
 func (p *parser) computed(from, mark int) int32 {
-	name := int(p.t.Nodes[p.stack[mark]].At)
-	p.stack = p.stack[:mark]
+	name := p.takeName(mark)
 	if p.textAt(p.at+1) == "get" && p.textAt(p.at+2) == "{" {
 		open := p.at
 		p.at += 2
@@ -186,8 +191,7 @@ func (p *parser) computed(from, mark int) int32 {
 // getter parses what works a property out, behind its type, as a function of its
 // name: get() = y, get() { … }.
 func (p *parser) getter(from, mark int) int32 {
-	name := int(p.t.Nodes[p.stack[mark]].At)
-	p.stack = p.stack[:mark]
+	name := p.takeName(mark)
 	p.at += 3
 	if p.take(":") {
 		p.skipType()
