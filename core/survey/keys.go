@@ -4,11 +4,14 @@ import (
 	"bytes"
 	"encoding/json"
 	"path"
+	"regexp"
 	"strings"
+	"sync"
 
 	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/late"
+	"inzicht/core/reads"
 )
 
 // Two families of frameworks read no variable by its name: each key of their
@@ -66,9 +69,41 @@ func (k settingKeys) inOverridden(src []byte, note func(bare string, line int)) 
 // Keys are named in source by these: classes and calls that take a prefix of
 // keys, and calls that take one key.
 var (
-	keyPrefixes = late.Regexp(`(?:@(?:field:|get:)?ConfigurationProperties\s*\(\s*(?:(?:prefix|value)\s*=\s*)?|\b(?:GetSection|GetRequiredSection|BindConfiguration|getSubset|AddEnvironmentVariables)\s*\(\s*(?:prefix:\s*)?)"([\w.:\-]{1,200})"`)
-	keyNames    = late.Regexp(`(?:\bgetProperty\s*\(|\bgetRequiredProperty\s*\(|\bGetValue(?:<[\w?]+>)?\s*\(|\bGetConnectionString\s*\(|\b[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`)
+	keyPrefixes = keyForm{
+		lateWords("ConfigurationProperties", "GetSection", "GetRequiredSection", "BindConfiguration", "getSubset", "AddEnvironmentVariables"),
+		late.Regexp(`^\w+\s*\(\s*(?:(?:prefix|value)\s*=\s*|prefix:\s*)?"([\w.:\-]{1,200})"`),
+	}
+	keyNames = keyForm{
+		lateWords("getProperty", "getRequiredProperty", "GetValue", "GetConnectionString", "Config", "config", "Configuration", "configuration", "${"),
+		late.Regexp(`^(?:getProperty\s*\(|getRequiredProperty\s*\(|GetValue(?:<[\w?]+>)?\s*\(|GetConnectionString\s*\(|[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`),
+	}
 )
+
+// keyForm is a way in which source names keys: the words that it begins with,
+// which are found fast, and what it looks like from there on.
+type keyForm struct {
+	words func() *reads.Words
+	form  func() *regexp.Regexp
+}
+
+// lateWords returns a search for words that is prepared when it is first asked for.
+func lateWords(words ...string) func() *reads.Words {
+	return sync.OnceValue(func() *reads.Words { return reads.NewWords(words) })
+}
+
+// longestForm is how many bytes of source a form is sought in.
+const longestForm = 500
+
+// each calls named with the places of the keys that src names in this way: where the
+// form begins, and where its key begins and ends.
+func (k keyForm) each(src []byte, named func(at, from, to int)) {
+	for _, offset := range k.words().Offsets(src, 0) {
+		at := int(offset)
+		if in := k.form().FindSubmatchIndex(src[at:min(len(src), at+longestForm)]); in != nil {
+			named(at, at+in[2], at+in[3])
+		}
+	}
+}
 
 // keyMarks takes away what tells the ways apart in which a key may be written.
 var keyMarks = strings.NewReplacer("_", "", ".", "", ":", "", "-", "", "[", "", "]", "")
@@ -121,21 +156,21 @@ func (k settingKeys) in(file string, src []byte) map[string]int {
 // inSource finds keys, and prefixes of keys, that source names.
 func (k settingKeys) inSource(src []byte, note func(bare string, line int)) {
 	line := func(at int) int { return 1 + bytes.Count(src[:at], []byte{'\n'}) }
-	for _, at := range keyNames().FindAllSubmatchIndex(src, mostKeys) {
-		name := string(src[at[2]:at[3]])
-		note(bareKey(name), line(at[2]))
-		if bytes.Contains(src[at[0]:at[2]], []byte("GetConnectionString")) {
-			note(bareKey("ConnectionStrings:"+name), line(at[2]))
+	keyNames.each(src, func(at, from, to int) {
+		name := string(src[from:to])
+		note(bareKey(name), line(from))
+		if bytes.HasPrefix(src[at:], []byte("GetConnectionString")) {
+			note(bareKey("ConnectionStrings:"+name), line(from))
 		}
-	}
-	for _, at := range keyPrefixes().FindAllSubmatchIndex(src, mostKeys) {
-		prefix := bareKey(string(src[at[2]:at[3]]))
+	})
+	keyPrefixes.each(src, func(_, from, to int) {
+		prefix := bareKey(string(src[from:to]))
 		for bare := range k { // in any order
 			if prefix != "" && strings.HasPrefix(bare, prefix) && len(bare) > len(prefix) {
-				note(bare, line(at[2]))
+				note(bare, line(from))
 			}
 		}
-	}
+	})
 }
 
 // mostKeys bounds how many keys of one file are looked at.

@@ -2,24 +2,25 @@ package survey
 
 import (
 	"path"
-	"slices"
 	"strings"
 
 	"inzicht/core/reads"
-	"inzicht/core/tree"
 )
 
-// testParts, toolParts and buildParts are names of folders that say when the
-// code in them runs.
+// folderScopes says of names of folders when the code in them runs.
+var folderScopes = scopesOf(map[reads.Scope]string{
+	reads.Test: `test tests testing testutil testutils test_utils testenv testcases testdata t spec specs __tests__ __mocks__ fixtures e2e
+		cypress benches bench xt testsuite selftest selftests unittest unittests testlib testprogs`,
+	reads.Tooling: `tools tool scripts script hack .github .circleci ci .ci .gitlab examples example docs doc misc contrib .githooks githooks
+		.husky packaging debian devstack dev-bin maint maintainer`,
+	reads.Build: "build-aux buildtools build-tools build_tools buildscripts build-scripts autotools install-scripts install_scripts",
+})
+
+// Names of files and endings of names that say the same.
 var (
 	testHelpers = words("testutil testutils testhelper testhelpers testenv")
-	testParts   = words(`test tests testing testutil testutils test_utils testenv testcases testdata t spec specs __tests__ __mocks__ fixtures e2e
-		cypress benches bench xt testsuite selftest selftests unittest unittests testlib testprogs`)
-	testEnds  = words("test tests testing testsuite") // of a name of several words
-	toolParts = words(`tools tool scripts script hack .github .circleci ci .ci .gitlab examples example docs doc misc contrib .githooks githooks
-		.husky packaging debian devstack dev-bin maint maintainer`)
-	buildParts = words("build-aux buildtools build-tools build_tools buildscripts build-scripts autotools install-scripts install_scripts")
-	buildFile  = words(`build.rs setup.py makefile.pl build.pl webpack.config.js vite.config.js vite.config.ts rollup.config.js
+	testEnds    = words("test tests testing testsuite") // of a folder whose name has several words
+	buildFile   = words(`build.rs setup.py makefile.pl build.pl webpack.config.js vite.config.js vite.config.ts rollup.config.js
 		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js
 		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js
 		configure bootstrap autogen.sh build.sh build.ps1 make.sh compile.sh package.sh release.sh build.gradle build.gradle.kts
@@ -31,6 +32,16 @@ var (
 		postinstall.js preinstall.js noxfile.py tasks.py fabfile.py tox.ini tiltfile serverless.yml serverless.yaml`)
 	buildEnding = words(".gemspec .podspec .cabal .spec .mk .cmake .props .targets")
 )
+
+func scopesOf(lists map[reads.Scope]string) map[string]reads.Scope {
+	m := map[string]reads.Scope{}
+	for scope, list := range lists { // in any order: each name is in one list
+		for _, name := range strings.Fields(list) {
+			m[name] = scope
+		}
+	}
+	return m
+}
 
 func words(list string) map[string]bool {
 	m := map[string]bool{}
@@ -61,16 +72,26 @@ func scopeOf(file string) reads.Scope {
 	if before, _, found := strings.Cut(file, "src/main/"); found && (before == "" || strings.HasSuffix(before, "/")) { // what follows are packages, whatever they are called
 		file = before + "src/main/" + base
 	}
-	folders := strings.Split(path.Dir(file), "/")
-	switch {
-	case slices.ContainsFunc(folders, isTestFolder):
-		return reads.Test
-	case tree.InFolder(file, buildParts):
-		return reads.Build
-	case tree.InFolder(file, toolParts):
-		return reads.Tooling
+	return scopeOfFolders(file)
+}
+
+// scopeOfFolders says by the folders that a file lies in when its reads happen: those
+// for tests come before those of the build, and these before tools.
+func scopeOfFolders(file string) reads.Scope {
+	scope := reads.Runtime
+	for {
+		folder, rest, more := strings.Cut(file, "/")
+		if !more {
+			return scope
+		}
+		switch of := scopeOfFolder(folder); {
+		case of == reads.Test:
+			return reads.Test
+		case of == reads.Build || of == reads.Tooling && scope == reads.Runtime:
+			scope = of
+		}
+		file = rest
 	}
-	return reads.Runtime
 }
 
 // isTestName reports whether a file is for tests by its name, which is in small letters.
@@ -88,10 +109,16 @@ func isTestName(base, stem string) bool {
 	return stem == "conftest" || stem == "test" || testHelpers[stem]
 }
 
-// isTestFolder reports whether a folder is for tests by its name: tests, gate-tests,
-// Gate.Tests, GateTests.
-func isTestFolder(name string) bool {
+// scopeOfFolder says by the name of one folder when what lies in it is read, or "":
+// for tests are tests, gate-tests, Gate.Tests, GateTests.
+func scopeOfFolder(name string) reads.Scope {
 	small := strings.ToLower(name)
-	last := small[strings.LastIndexAny(small, "-_.")+1:]
-	return testParts[small] || testEnds[last] || strings.HasSuffix(name, "Tests") || strings.HasSuffix(name, "Test")
+	if scope := folderScopes[small]; scope != "" {
+		return scope
+	}
+	last := strings.LastIndexAny(small, "-_.") + 1
+	if last > 0 && testEnds[small[last:]] || strings.HasSuffix(name, "Tests") || strings.HasSuffix(name, "Test") {
+		return reads.Test
+	}
+	return ""
 }

@@ -26,6 +26,15 @@ type search struct {
 	words  map[string]setMask
 	quick  *reads.Words     // finds any of them faster, where they are few
 	starts [1 << 16]setMask // by the first two bytes
+	shapes [1 << 16]setMask // by length and four bytes of the word: most words of a file are told apart by them
+}
+
+// shapeOf returns where a word, of a byte at least, has its mark among the shapes.
+func shapeOf[T string | []byte](word T) uint16 {
+	last := len(word) - 1
+	const odd = 0x9e3779b1 // scatters the bits
+	mixed := uint32(word[0]) | uint32(word[last/2])<<8 | uint32(word[last-last/4])<<16 | uint32(word[last])<<24
+	return uint16((mixed*odd ^ uint32(last)*0x85ebca6b) >> 16)
 }
 
 // setMask tells some sets of a search, by their places in it.
@@ -249,6 +258,7 @@ func searchFor(sets ...*wordSet) *search {
 		for word := range set.words { // in any order
 			s.words[word] |= 1 << n
 			s.starts[int(word[0])<<8|int(word[1])] |= 1 << n
+			s.shapes[shapeOf(word)] |= 1 << n
 		}
 	}
 	if len(s.words) <= fewWords {
@@ -273,9 +283,11 @@ func (s *search) in(file string, src []byte) (held setMask) {
 		for end < len(src) && nameByte[src[end]] {
 			end++
 		}
-		p.from, p.to = i, end
-		if held |= s.fitting(s.words[string(src[i:end])]&^held, &p); int(held) == 1<<len(s.sets)-1 {
-			break
+		if word := src[i:end]; s.shapes[shapeOf(word)]&^held != 0 {
+			p.from, p.to = i, end
+			if held |= s.fitting(s.words[string(word)]&^held, &p); int(held) == 1<<len(s.sets)-1 {
+				break
+			}
 		}
 		i, before = end-1, src[end-1]
 	}

@@ -77,12 +77,12 @@ var testFolders = names("test tests testdata spec specs fixtures __tests__ __fix
 
 // IsTestPath reports whether a file lies in a folder for tests.
 func IsTestPath(file string) bool {
-	return InFolder(file, testFolders)
+	return inFolder(file, testFolders)
 }
 
-// InFolder reports whether one of the folders that a file lies in has one of some
+// inFolder reports whether one of the folders that a file lies in has one of some
 // names, which are in small letters.
-func InFolder(file string, names map[string]bool) bool {
+func inFolder(file string, names map[string]bool) bool {
 	for {
 		folder, rest, more := strings.Cut(file, "/")
 		if !more {
