@@ -305,16 +305,28 @@ func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 	if u.kind(n) == parse.Assign { // if ((s = getenv("X")))
 		v := m.exec(n, st)
 		m.asked(v)
-		m.askedWhether(v)
+		m.askedTruth(v)
 		return u.split(v)
 	}
 	v := m.eval(n, st)
 	m.asked(v)
-	m.askedWhether(v)
+	m.askedTruth(v)
 	if m.isUnsettled(n, st) {
 		v = Value{anything(m.depth())}
 	}
 	return u.split(v)
+}
+
+// askedTruth notes that a program asks whether a value counts as true.
+func (m *machine) askedTruth(v Value) {
+	m.askedWhether(v)
+	for _, x := range v {
+		if m.focus == nil && !x.whether {
+			for _, s := range x.sites {
+				m.reads[s].Truth = true
+			}
+		}
+	}
 }
 
 // askedWhether notes that a program asks whether a variable is set, or not

@@ -80,9 +80,15 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true
 	}
 	switch path {
-	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold", "strcasecmp":
+	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold":
 		if len(arguments) > 1 {
+			m.foldsCase(path, arguments)
 			return m.equal(0, first, arguments[1].value, "==", 0), true
+		}
+	case "strcmp", "strcasecmp", "strcoll", "stricmp", "_stricmp", "wcscmp", "wcscasecmp", "g_strcmp0", "g_ascii_strcasecmp": // 0 of those that are equal
+		if len(arguments) == 2 {
+			m.foldsCase(path, arguments)
+			return m.equal(0, first, arguments[1].value, "!=", 0), true
 		}
 	case "std.mem.eql":
 		if len(arguments) == 3 { // of things of a type

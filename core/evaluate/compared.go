@@ -194,6 +194,12 @@ func equalAlt(x, y alt) truth {
 		return may
 	}
 	if x.form != y.form {
+		if x.form == boolean && isZero(Value{y}) || y.form == boolean && isZero(Value{x}) { // strcmp(a, b) == 0
+			if x.truth || y.truth {
+				return no
+			}
+			return yes
+		}
 		if x.form == number && y.form == text || x.form == text && y.form == number {
 			return may
 		}
@@ -232,6 +238,9 @@ func equalAlt(x, y alt) truth {
 
 // compared notes the literals that a value is compared with.
 func (m *machine) compared(v, with Value) {
+	if m.unit().Words.AnyCase {
+		m.foldsCase("case", []argument{{value: v}})
+	}
 	if m.focus != nil || v.isLists() { // of which it is asked how many there are
 		return
 	}

@@ -141,6 +141,7 @@ func (m *machine) unary(n int32, st *state) Value {
 		if len(v.sites()) == 0 && v.depends() == 0 && len(v) == 1 && u.truthOf(v[0]) != may {
 			return Value{{form: boolean, truth: u.truthOf(v[0]) == yes}}
 		}
+		m.askedTruth(v)
 		return m.presence(v, false)
 	case "!", "not":
 		if len(list) == 0 {
@@ -148,7 +149,7 @@ func (m *machine) unary(n int32, st *state) Value {
 		}
 		v := m.eval(list[0], st)
 		m.asked(v)
-		m.askedWhether(v)
+		m.askedTruth(v)
 		true_, false_ := u.split(v)
 		var out Value
 		for _, x := range true_ {

@@ -342,12 +342,13 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 			break
 		}
 		if len(arguments) > 0 {
-			for _, v := range []Value{receiver, arguments[0].value} {
-				for _, s := range v.sites() {
-					m.reads[s].Folded = m.reads[s].Folded || m.focus == nil && name != "equals" && strings.HasSuffix(strings.ToLower(name), "case")
-				}
-			}
+			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
 			return m.equal(0, receiver, arguments[0].value, "==", 0), true
+		}
+	case "casecmp": // 0 of those that are equal
+		if len(arguments) == 1 {
+			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
+			return m.equal(0, receiver, arguments[0].value, "!=", 0), true
 		}
 	case "format", "formatted":
 		if x.form == text {

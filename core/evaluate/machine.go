@@ -45,11 +45,13 @@ type Read struct {
 	Required, Tested bool
 	Fallback         *Fallback
 	Kind             string
+	Form             string // how what converts it to Kind wants it written, where that is known
 	Literals         []string
 	Unseen           bool // no run came to it
 	Closed           bool // Literals are all that is understood
 	Others           bool // a case for all others than Literals hands the value on
 	Asked            bool // the program asks whether it is set, or not empty
+	Truth            bool // it asks whether it counts as true
 	Folded           bool // it is compared in small or in capital letters
 	Passed           bool // the value is used other than by comparing it
 

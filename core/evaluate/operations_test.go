@@ -288,6 +288,6 @@ $h = is_numeric(getenv('H')) ? (int) getenv('H') : 5;
 $i = getenv('I') !== false ? getenv('I') : 'i';
 $j = !empty($_ENV['J']);
 $k = floatval(getenv('K'));
-`, "A expected boolean; B optional list =a,b; C optional json ={}; D optional boolean; E optional =/srv; F expected integer; G optional boolean; H optional; H optional integer =5; I optional; I optional =i; J optional; K expected number"},
+`, "A optional boolean; B optional list =a,b; C optional json ={}; D optional boolean; E optional =/srv; F expected integer; G optional boolean; H optional; H optional integer =5; I optional; I optional =i; J optional; K expected number"},
 	})
 }

@@ -38,6 +38,28 @@ func (m *machine) transparent(name string, v Value) Value {
 	return recased(word, v)
 }
 
+// foldsCase notes that texts are compared without regard to case, as the name of what
+// compares them says, or what it is told besides: equals("on", ignoreCase = true).
+func (m *machine) foldsCase(name string, arguments []argument) {
+	if m.focus != nil {
+		return
+	}
+	name = strings.ToLower(name)
+	folds := strings.Contains(name, "case") || strings.HasSuffix(name, "fold") || strings.HasSuffix(name, "icmp")
+	for _, a := range arguments[1:] {
+		if a.node != 0 {
+			folds = folds || strings.Contains(m.unit().Tree.Text(a.node), "gnoreCase") && a.name != "" || a.name == "ignoreCase"
+		}
+	}
+	if folds {
+		for _, a := range arguments {
+			for _, s := range a.value.sites() {
+				m.reads[s].Folded = true
+			}
+		}
+	}
+}
+
 // recased returns a value in the case that a function of some name puts it in.
 func recased(name string, v Value) Value {
 	switch strings.ToLower(strings.ReplaceAll(name, "_", "")) {

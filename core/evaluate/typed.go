@@ -168,7 +168,7 @@ func (r *Read) byFallback() {
 	}
 	answer := r.Fallback.Text == "true" || r.Fallback.Text == "false"
 	if answer && isNumeric(r.Kind) {
-		r.Kind, r.mixed = "", true
+		r.Kind, r.Form, r.mixed = "", "", true
 	}
 	if !r.parsed || r.Kind != "" || r.mixed {
 		return

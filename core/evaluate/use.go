@@ -100,7 +100,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	if use.Kind == "number" && m.unit().Words.Types != nil {
 		m.parsed(v, n, st)
 	} else if use.Kind != "" {
-		m.noteKind(v, use.Kind)
+		m.noteForm(v, use.Kind, use.Form)
 	}
 	if use.Does == Demands {
 		return m.demand(v, st)
@@ -456,18 +456,24 @@ func (c *closure) unnamed(fn *Func, arguments []argument) *closure {
 	return &own
 }
 
-// noteKind notes what a value is taken for.
-func (m *machine) noteKind(v Value, kind string) {
+// noteKind notes what a value is taken for, by what the language has for that.
+func (m *machine) noteKind(v Value, kind string) { m.noteForm(v, kind, m.unit().Words.Forms[kind]) }
+
+// noteForm notes what a value is taken for, and how it must be written for that.
+func (m *machine) noteForm(v Value, kind, form string) {
 	if m.focus != nil {
 		return
+	}
+	if form == Presence {
+		m.askedTruth(v)
 	}
 	for _, s := range v.sites() {
 		switch r := m.reads[s]; {
 		case slices.Contains(m.formed, s):
 		case r.Kind == "" && !r.mixed:
-			r.Kind = kind
+			r.Kind, r.Form = kind, form
 		case r.Kind != kind && !isNumeric(r.Kind) && kind != "number":
-			r.Kind, r.mixed = "", true // it is taken for one thing or another
+			r.Kind, r.Form, r.mixed = "", "", true // it is taken for one thing or another
 		}
 	}
 }

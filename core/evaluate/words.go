@@ -6,6 +6,9 @@ type Words struct {
 	// Uses are what functions and methods do with a value: by path, or by name
 	// with a dot before it for methods.
 	Uses map[string][]Use
+	// Forms are how values of each kind must be written for what converts them, where a
+	// use does not say it.
+	Forms map[string]string
 	// EmptyTrue says that an empty text and zero count as true; EmptyLists that
 	// a list without elements counts as false.
 	EmptyTrue, EmptyLists bool
@@ -125,6 +128,9 @@ const (
 	Holder               // nothing, in something that may be asked for members: None
 )
 
+// Presence is the form of what is only asked whether it is there: any text will do.
+const Presence = "presence"
+
 // Use is what a function or method does with a value.
 type Use struct {
 	Arg      int    // which argument is the value, from 0; -1 for the receiver
@@ -134,6 +140,7 @@ type Use struct {
 	Exact    int    // how many arguments it has, or -1 for any number
 	Also     string // a further argument that must be there: FILTER_VALIDATE_INT
 	Kind     string // what it takes the value for, or ""
+	Form     string // how that must be written, or ""
 	Does     Effect // what it does where there is no value
 	Maps     bool   // calls a function with the value where there is one
 	Other    bool   // what it gives is something else than the value

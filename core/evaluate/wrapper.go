@@ -42,6 +42,10 @@ func (m *machine) wrapper(n int32, st *state) Value {
 			if kind == "" {
 				kind = castOf(u, n)
 			}
+			if kind == "boolean" && !u.Words.Raises { // of a text: whatever is not empty
+				m.noteForm(v, kind, Presence)
+				return m.presence(v, false)
+			}
 			m.noteKind(v, kind)
 			if m.focus != nil && v.missing() != 0 && kind != "text" {
 				return m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}})

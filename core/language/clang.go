@@ -77,7 +77,7 @@ var clang = &reads.Language{
 	Transparent: []string{"std.string", "strdup", "string", "std.string_view", "std.move", "QString", "QByteArray", ".c_str", ".data", ".toStdString", ".trimmed", ".toLower"},
 	Stops:       []string{"exit", "abort", "_exit", "throw", "err", "errx", "die", "std.exit", "std.abort"},
 	Nothing:     []string{"NULL", "nullptr", "0", "nullopt", "std.nullopt"},
-	Runs:        reads.Runs{Main: []string{"main"}},
+	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.BeginsInteger, reads.Number: reads.BeginsNumber}, Main: []string{"main"}},
 }
 
 // defines takes "#define NAME "text"" for a constant.

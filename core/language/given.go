@@ -34,6 +34,14 @@ func tried(kind reads.Kind, names string) []reads.Idiom {
 	return list
 }
 
+// formed returns uses that want what they take written in a form.
+func formed(form reads.Form, list []reads.Idiom) []reads.Idiom {
+	for i := range list {
+		list[i].Form = form
+	}
+	return list
+}
+
 // opened returns uses of which what they give is something else than the value.
 func opened(list []reads.Idiom) []reads.Idiom {
 	for i := range list {
@@ -74,7 +82,8 @@ var (
 	jvmGiven = slices.Concat(
 		opened(given(evaluate.OnNothing, "", "Paths.get Path.of File enumValueOf Charset.forName Locale.forLanguageTag Pattern.compile Class.forName StringReader Level.valueOf TimeUnit.valueOf URLDecoder.decode URLEncoder.encode Files.readString")),
 		given(evaluate.Fail, "", "UUID.fromString Instant.parse LocalDate.parse LocalDateTime.parse LocalTime.parse OffsetDateTime.parse ZonedDateTime.parse ZoneId.of Level.parse InetSocketAddress.createUnresolved"),
-		given(evaluate.Fail, reads.Integer, "Short.parseShort Byte.parseByte Integer.decode Long.decode Integer.parseUnsignedInt BigInteger Short.valueOf"),
+		given(evaluate.Fail, reads.Integer, "Short.parseShort Byte.parseByte Integer.parseUnsignedInt BigInteger Short.valueOf"),
+		formed(reads.AnyBase, given(evaluate.Fail, reads.Integer, "Integer.decode Long.decode")),
 		given(evaluate.Fail, reads.Number, "Double.valueOf Float.valueOf"),
 		given(evaluate.Fail, reads.Duration, "Period.parse"),
 		[]reads.Idiom{
@@ -86,7 +95,7 @@ var (
 			{Access: `$read.toBigDecimal()`, Kind: reads.Number, Does: evaluate.Fail},
 			{Access: `$read.toBigInteger()`, Kind: reads.Integer, Does: evaluate.Fail},
 			{Access: `$read.toUInt()`, Kind: reads.Integer, Does: evaluate.Fail},
-			{Access: `$read.toBooleanStrict()`, Kind: reads.Boolean, Does: evaluate.Fail},
+			{Access: `$read.toBooleanStrict()`, Kind: reads.Boolean, Form: reads.ExactTruth, Does: evaluate.Fail},
 			{Access: `$read.toFloatOrNull()`, Kind: reads.Number, Does: evaluate.Nones},
 			{Access: `$read.toShortOrNull()`, Kind: reads.Integer, Does: evaluate.Nones},
 			{Access: `$read.toBigDecimalOrNull()`, Kind: reads.Number, Does: evaluate.Nones},
@@ -121,9 +130,10 @@ var (
 	)
 	rustGiven = slices.Concat(
 		opened(given(evaluate.Goes, reads.Integer, "Duration.from_secs Duration.from_millis")),
-		given(evaluate.Breaks, reads.URL, "Url.parse url.Url.parse Uri.from_str"),
+		formed(reads.AbsoluteURL, given(evaluate.Breaks, reads.URL, "Url.parse url.Url.parse")),
+		given(evaluate.Breaks, reads.URL, "Uri.from_str"),
 		given(evaluate.Breaks, reads.JSON, "serde_json.from_str"),
-		given(evaluate.Breaks, reads.Duration, "humantime.parse_duration"),
+		formed(reads.UnitsDuration, given(evaluate.Breaks, reads.Duration, "humantime.parse_duration")),
 		given(evaluate.Breaks, reads.Integer, "u16.from_str u32.from_str u64.from_str i32.from_str i64.from_str usize.from_str u8.from_str"),
 		opened(given(evaluate.Breaks, "", "fs.read_to_string std.fs.read_to_string File.open fs.read std.fs.read")),
 	)

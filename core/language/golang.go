@@ -47,8 +47,12 @@ var golang = &reads.Language{
 	},
 	Uses: append([]reads.Idiom{
 		{Access: `strconv.Atoi($read)`, Kind: reads.Integer, Does: evaluate.Errs},
-		{Access: `strconv.ParseInt($read, $rest)`, Kind: reads.Integer, Does: evaluate.Errs},
-		{Access: `strconv.ParseUint($read, $rest)`, Kind: reads.Integer, Does: evaluate.Errs},
+		{Access: `strconv.ParseInt($read, 10, $any)`, Kind: reads.Integer, Does: evaluate.Errs},
+		{Access: `strconv.ParseUint($read, 10, $any)`, Kind: reads.Integer, Does: evaluate.Errs},
+		{Access: `strconv.ParseInt($read, 16, $any)`, Kind: reads.Integer, Form: reads.Hexadecimal, Does: evaluate.Errs},
+		{Access: `strconv.ParseUint($read, 16, $any)`, Kind: reads.Integer, Form: reads.Hexadecimal, Does: evaluate.Errs},
+		{Access: `strconv.ParseInt($read, $rest)`, Kind: reads.Integer, Form: reads.AnyBase, Does: evaluate.Errs},
+		{Access: `strconv.ParseUint($read, $rest)`, Kind: reads.Integer, Form: reads.AnyBase, Does: evaluate.Errs},
 		{Access: `strconv.ParseFloat($read, $rest)`, Kind: reads.Number, Does: evaluate.Errs},
 		{Access: `strconv.ParseBool($read)`, Kind: reads.Boolean, Does: evaluate.Errs},
 		{Access: `time.ParseDuration($read)`, Kind: reads.Duration, Does: evaluate.Errs},
@@ -64,7 +68,7 @@ var golang = &reads.Language{
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit", "Skip", "Skipf", "SkipNow"},
 	Nothing:     []string{"nil"},
 	ScopeOf:     goScope,
-	Runs:        reads.Runs{Explicit: true, Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Platform: map[string]string{"runtime.GOOS": "linux", "runtime.GOARCH": "amd64"}, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
+	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.GoTruth, reads.Duration: reads.GoDuration}, Explicit: true, Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Platform: map[string]string{"runtime.GOOS": "linux", "runtime.GOARCH": "amd64"}, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
 	Formats:     []string{"fmt.Sprintf"},
 }
 

@@ -40,7 +40,7 @@ var perl = &reads.Language{
 	Transparent: []string{"lc", "uc", "lcfirst", "ucfirst"},
 	Stops:       []string{"die", "croak", "confess", "exit"},
 	Nothing:     []string{"undef"},
-	Runs:        reads.Runs{Explicit: true, EmptyLists: true, Returns: true, Signs: true, Arguments: "@_", Shift: "shift", Catchers: []string{"eval"}},
+	Runs:        reads.Runs{No: []string{"0"}, Explicit: true, EmptyLists: true, Returns: true, Signs: true, Arguments: "@_", Shift: "shift", Catchers: []string{"eval"}},
 	WordOr:      []string{"||", "//", "or"},
 	Concat:      []string{"."},
 	Formats:     []string{"sprintf"},

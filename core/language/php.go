@@ -57,8 +57,8 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			{Access: `$_ENV`, Whole: true},
 			{Access: `$_SERVER[$name]`, Except: serverNames},
 			{Access: `array_key_exists($name, $_SERVER)`, Test: true, Except: serverNames},
-			{Access: `env($name)`, Function: true},
-			{Access: `env($name, $fallback)`, Function: true},
+			{Access: `env($name)`, Function: true, No: frameworkNo},
+			{Access: `env($name, $fallback)`, Function: true, No: frameworkNo},
 			{Access: `Env::get($name)`, Function: true},
 			{Access: `Env::get($name, $fallback)`, Function: true},
 			{Access: `Env::getOrFail($name)`, Function: true, Need: reads.Required},
@@ -71,8 +71,8 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			{Access: `boolval($read)`, Kind: reads.Boolean, Does: evaluate.Tests},
 			{Access: `filter_var($read, FILTER_VALIDATE_BOOLEAN, $rest)`, Kind: reads.Boolean, Does: evaluate.Converts},
 			{Access: `filter_var($read, FILTER_VALIDATE_BOOL, $rest)`, Kind: reads.Boolean, Does: evaluate.Converts},
-			{Access: `filter_var($read, FILTER_VALIDATE_INT, $rest)`, Kind: reads.Integer},
-			{Access: `filter_var($read, FILTER_VALIDATE_URL, $rest)`, Kind: reads.URL},
+			{Access: `filter_var($read, FILTER_VALIDATE_INT, $rest)`, Kind: reads.Integer, Form: reads.SpacedDigits},
+			{Access: `filter_var($read, FILTER_VALIDATE_URL, $rest)`, Kind: reads.URL, Form: reads.AbsoluteURL},
 			{Access: `json_decode($read, $rest)`, Kind: reads.JSON},
 			{Access: `explode($any, $read)`, Kind: reads.List, Does: evaluate.Converts},
 			{Access: `is_string($read)`, Test: true},
@@ -84,7 +84,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Transparent: []string{"trim", "strtolower", "strtoupper", "strval", "rtrim"},
 		Stops:       []string{"throw", "exit", "die"},
 		Nothing:     []string{"null", "NULL", "false", "FALSE"},
-		Runs:        reads.Runs{Explicit: true, Exhausts: []string{"match"}, EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
+		Runs:        reads.Runs{No: []string{"0"}, Explicit: true, Exhausts: []string{"match"}, EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
 		WordOr:      []string{"??", "?:", "||", "or"},
 		Concat:      []string{"."},
 		Formats:     []string{"sprintf"},
@@ -152,6 +152,9 @@ func qualified(f *syntax.File, i int) string {
 	}
 	return strings.ReplaceAll(name, `\`, ".")
 }
+
+// frameworkNo are the texts for which env of a framework gives false, nothing or an empty text.
+var frameworkNo = []string{"false", "(false)", "null", "(null)", "empty", "(empty)"}
 
 var phpGrammar = &parse.Grammar{
 	Layout: parse.Braces, Ternary: true, Labels: true, Choices: true, Arrow: "=>", ParenCasts: true, Brackets: true,

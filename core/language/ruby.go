@@ -73,7 +73,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `ENV`, Whole: true},
 		},
 		Uses: append([]reads.Idiom{
-			{Access: `Integer($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+			{Access: `Integer($read)`, Kind: reads.Integer, Form: reads.RubyInteger, Does: evaluate.Fail},
 			{Access: `Integer($read, $rest)`, Kind: reads.Integer},
 			{Access: `Float($read)`, Kind: reads.Number, Does: evaluate.Fail},
 			{Access: `$read.to_i`, Kind: reads.Integer, Does: evaluate.Converts},

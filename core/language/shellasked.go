@@ -19,6 +19,10 @@ func (s *script) markAsked(nodes []syntax.Node) {
 	}
 	for _, n := range nodes {
 		switch n := n.(type) {
+		case *syntax.TestClause: // [[ $NAME ]]
+			for _, word := range wordsOfTest(n.X, 0) {
+				ask("-n", word)
+			}
 		case *syntax.UnaryTest:
 			if word, ok := n.X.(*syntax.Word); ok {
 				ask(n.Op.String(), word)
@@ -45,6 +49,28 @@ func (s *script) markAsked(nodes []syntax.Node) {
 			r.Asked = true
 		}
 	}
+}
+
+// wordsOfTest returns the words that a test consists of, which ask whether they are empty.
+func wordsOfTest(x syntax.TestExpr, depth int) []*syntax.Word {
+	if depth > 40 {
+		return nil
+	}
+	switch x := x.(type) {
+	case *syntax.Word:
+		return []*syntax.Word{x}
+	case *syntax.ParenTest:
+		return wordsOfTest(x.X, depth+1)
+	case *syntax.UnaryTest:
+		if x.Op == syntax.TsNot {
+			return wordsOfTest(x.X, depth+1)
+		}
+	case *syntax.BinaryTest:
+		if x.Op == syntax.AndTest || x.Op == syntax.OrTest {
+			return append(wordsOfTest(x.X, depth+1), wordsOfTest(x.Y, depth+1)...)
+		}
+	}
+	return nil
 }
 
 // onlyParameter returns the expansion that a word consists of, or nil.

@@ -130,7 +130,7 @@ func (a *analysis) calledWith(p *pattern, node int32, arguments int) *evaluate.A
 	if len(p.after) != 1 || len(p.before) > 0 || p.after[0].kind != group {
 		return nil
 	}
-	use := useOf(p)
+	use := a.lang.useOf(p)
 	if names := p.after[0].args; len(names) != arguments || !holds(names[0], holeName) {
 		return nil
 	}

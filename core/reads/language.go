@@ -125,6 +125,7 @@ type Idiom struct {
 	Access   string
 	Need     Need     // where the code says nothing more: Expected
 	Kind     Kind     // where the code says nothing more: Text
+	Form     Form     // of a use: how what it takes for the kind must be written, if not as the language's others want it
 	Whole    bool     // the environment as a whole; its members are reads by other idioms
 	Except   []string // patterns of names that are no variables here
 	Function bool     // a plain function, and no class: new Env("x")
@@ -136,6 +137,7 @@ type Idiom struct {
 	Empties  bool     // of a use with $fallback: it stands in for an empty text too
 	Sets     bool     // a call that sets it to its second argument
 	Each     bool     // of $names: it gives a list of what each of them has
+	No       []string // texts that it gives something for which counts as false
 	Keeps    bool     // sets it to $fallback where it is not set, besides reading it
 	Prefix   string
 	Behind   []string        // how what is given begins, if it is to name a variable: the rest is the name
@@ -148,6 +150,8 @@ type Idiom struct {
 // Runs says how the code of a language is run, as far as nothing is concerned.
 type Runs struct {
 	Unset      evaluate.Unset    // what a read gives where the variable is not set
+	Forms      map[Kind]Form     // how its own conversions want values written
+	No         []string          // texts, besides the empty one, that count as false
 	EmptyTrue  bool              // an empty text and zero count as true
 	EmptyLists bool              // an empty list counts as false
 	Returns    bool              // a function returns its last expression

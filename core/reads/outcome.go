@@ -207,7 +207,7 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 		}
 		r.Fallback, r.FallbackComputed = &text, f.Computed
 	}
-	r.Kind = Kind(found.Kind)
+	r.Kind, r.Form = Kind(found.Kind), Form(found.Form)
 	slices.Sort(found.Literals)
 	r.Literals = slices.Compact(found.Literals)
 	if r.Kind == "" {
@@ -216,7 +216,10 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 			r.Kind = Text
 		}
 	}
-	r.Asked = (found.Asked || idiom.Test || idiom.Absent) && !found.Passed && r.Kind == Text && len(slices.DeleteFunc(slices.Clone(r.Literals), func(l string) bool { return l == "" })) == 0
+	r.Asked = (found.Asked || idiom.Test || idiom.Absent) && !found.Passed && (r.Kind == Text || r.Form == Presence) && len(slices.DeleteFunc(slices.Clone(r.Literals), func(l string) bool { return l == "" })) == 0
+	if found.Truth {
+		r.No = slices.Concat(a.lang.Runs.No, idiom.No)
+	}
 	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true
 }

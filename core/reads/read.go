@@ -56,6 +56,7 @@ type Read struct {
 	Fallback         *string // the value used without one, or its source text
 	FallbackComputed bool    // Fallback is source text, not a literal
 	Kind             Kind
+	Form             Form     // how what converts it wants it written, or "" where nothing says it
 	Literals         []string // values that the code compares it with, sorted
 	Scope            Scope
 	Component        string
@@ -63,6 +64,7 @@ type Read struct {
 	InsteadOf        []string // variables before it: it is read where they have no value
 	Under            string   // the variable that a condition round the read asks for, or ""
 	Asked            bool     // the code only asks whether it is set
+	No               []string // texts that it takes for not set where it asks
 	Folded           bool     // Literals are compared in small or capital letters
 	Apart            []int    // lines of reads of the same variable that run only where this one does not
 	Open             bool     // Literals are not all that the code takes

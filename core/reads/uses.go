@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"cmp"
 	"slices"
 
 	"inzicht/core/evaluate"
@@ -10,7 +11,7 @@ import (
 func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 	w := &evaluate.Words{
 		Nothing: c.nothing, Stops: c.stops, Formats: c.formats, Transparent: c.transparent, Uses: map[string][]evaluate.Use{},
-		EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Extends: l.Runs.Extends, Raises: l.Runs.Raises,
+		Forms: formsOf(l.Runs.Forms), EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Extends: l.Runs.Extends, Raises: l.Runs.Raises,
 		Pointers: l.Prototypes, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, Result: l.Runs.Result, Capitals: l.Runs.Capitals, OwnScopes: l.Runs.OwnScopes, Explicit: l.Runs.Explicit, Status: l.Runs.Status, EmptyTexts: set(l.Runs.EmptyTexts), AnyCase: l.Runs.AnyCase, Signs: l.Runs.Signs, Joins: set(l.Runs.Joins), Exact: l.Runs.Exact, Main: l.Runs.Main, Arguments: l.Runs.Arguments, Shift: l.Runs.Shift, Clauses: l.Runs.Clauses, Short: l.Runs.Short, Curried: l.Runs.Curried, Excludes: set(l.Runs.Excludes), Generators: l.Runs.Generators, Chooses: c.wordOr, Exhausts: set(l.Runs.Exhausts), Bare: l.QuietParens || l.Runs.Bare, Given: l.Runs.Given, Failures: l.Runs.Failures, Platform: l.Runs.Platform, Loops: l.Runs.Loops, KeysIn: l.Runs.KeysIn, Forces: l.Force, Leaves: l.Runs.Leaves,
 	}
 	if len(l.Runs.Catchers) > 0 {
@@ -24,20 +25,20 @@ func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 	}
 	for _, list := range c.callUses { // in any order
 		for _, p := range list {
-			w.Uses[p.path] = append(w.Uses[p.path], useOf(p))
+			w.Uses[p.path] = append(w.Uses[p.path], l.useOf(p))
 		}
 	}
 	for name, list := range c.methodUses { // in any order
 		for _, p := range list {
-			w.Uses["."+name] = append(w.Uses["."+name], useOf(p))
+			w.Uses["."+name] = append(w.Uses["."+name], l.useOf(p))
 		}
 	}
 	return w
 }
 
-// useOf says what a pattern of use does.
-func useOf(p *pattern) evaluate.Use {
-	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Does: p.idiom.Does, Maps: p.idiom.Maps, Empties: p.idiom.Empties, Other: p.idiom.Other}
+// useOf says what a pattern of use of the language does.
+func (l *Language) useOf(p *pattern) evaluate.Use {
+	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Form: string(cmp.Or(p.idiom.Form, l.Runs.Forms[p.idiom.Kind])), Does: p.idiom.Does, Maps: p.idiom.Maps, Empties: p.idiom.Empties, Other: p.idiom.Other}
 	switch {
 	case p.idiom.Test:
 		use.Does = evaluate.Tests
@@ -47,6 +48,9 @@ func useOf(p *pattern) evaluate.Use {
 		use.Does = evaluate.Fail
 	case p.idiom.Need == Optional:
 		use.Does = evaluate.Replaces
+	}
+	if use.Does == evaluate.Tests && p.idiom.Does == evaluate.Tests && use.Kind != "" { // bool(x)
+		use.Form = evaluate.Presence
 	}
 	for _, e := range p.after {
 		if e.kind != group {
@@ -74,4 +78,13 @@ func holds(list []element, which string) bool {
 	return slices.ContainsFunc(list, func(e element) bool {
 		return e.kind == hole && e.text == which || slices.ContainsFunc(e.args, func(in []element) bool { return holds(in, which) })
 	})
+}
+
+// formsOf returns forms by kinds as running code knows both.
+func formsOf(forms map[Kind]Form) map[string]string {
+	m := map[string]string{}
+	for kind, form := range forms { // in any order
+		m[string(kind)] = string(form)
+	}
+	return m
 }

@@ -38,6 +38,13 @@ func keyFile(file string) bool {
 	return false
 }
 
+// takesVariables reports whether a variable is sure to be taken for a key that a file
+// names: for those of files of settings it is, and in source for one that is written as
+// such a key alone is, Gate__Host.
+func takesVariables(file, variable string) bool {
+	return keyFile(file) || overridden(file) || path.Ext(file) == ".cs" && strings.Contains(variable, "__")
+}
+
 // keySource reports whether a file is source that may name such keys.
 func keySource(file string) bool {
 	switch path.Ext(file) {

@@ -17,6 +17,7 @@ type Mention struct {
 	File string
 	Line int
 	Key  bool // it stands for a key of settings, and not by its own name
+	Sure bool // and what reads those settings is known to take variables for them
 }
 
 // Mentions looks for names that stand in the source of the tree, other than in
@@ -43,7 +44,7 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 	note := func(name string, at Mention) { // of each name the first file counts
 		mutex.Lock()
 		defer mutex.Unlock()
-		if before, known := found[name]; !known || before.Key && !at.Key || before.Key == at.Key && at.File < before.File {
+		if before, known := found[name]; !known || at.before(before) {
 			found[name] = at
 		}
 	}
@@ -66,11 +67,22 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 		}
 		if mayHoldKeys(file) {
 			for name, line := range keys.in(file, src) { // in any order
-				note(name, Mention{File: file, Line: line, Key: true})
+				note(name, Mention{File: file, Line: line, Key: true, Sure: takesVariables(file, name)})
 			}
 		}
 	})
 	return found, !refused.Load()
+}
+
+// before reports whether a mention says more than another, or as much in an earlier file.
+func (m Mention) before(other Mention) bool {
+	if m.Sure != other.Sure {
+		return m.Sure
+	}
+	if m.Key != other.Key {
+		return other.Key
+	}
+	return m.File < other.File
 }
 
 // withSigns returns names as they are expanded: the sign counts as a part of a word.

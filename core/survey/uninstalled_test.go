@@ -57,7 +57,7 @@ func TestMentions(t *testing.T) {
 		t.Fatal(err)
 	}
 	have := s.Mentions([]string{"GATE_NOTE", "GATE_URL", "GATE_KEY", "GATE_JSON", "GATE_READ", "GATE_TEST", "GATE_SET", "GATE_ENV", "GATE_CONF", "GATE_NONE"})
-	want := map[string]Mention{"GATE_URL": {"a.py", 3, false}, "GATE_KEY": {"b.py", 1, false}, "GATE_JSON": {"names.json", 1, false}, "GATE_CONF": {"x.conf", 2, false}}
+	want := map[string]Mention{"GATE_URL": {"a.py", 3, false, false}, "GATE_KEY": {"b.py", 1, false, false}, "GATE_JSON": {"names.json", 1, false, false}, "GATE_CONF": {"x.conf", 2, false, false}}
 	if fmt.Sprint(have) != fmt.Sprint(want) {
 		t.Errorf("have %v\nwant %v", have, want)
 	}
@@ -69,7 +69,7 @@ func TestMentionsInConfiguration(t *testing.T) {
 		t.Fatal(err)
 	}
 	have := s.Mentions([]string{"GATE_ZONE", "GATE_KEY", "GATE_PORT", "GATE_NOTE", "GATE_SET", "GATE_LIST", "GATE_TEXT"})
-	want := map[string]Mention{"GATE_ZONE": {"Taskfile.yml", 2, false}, "GATE_KEY": {"Taskfile.yml", 2, false}, "GATE_PORT": {"Taskfile.yml", 3, false}}
+	want := map[string]Mention{"GATE_ZONE": {"Taskfile.yml", 2, false, false}, "GATE_KEY": {"Taskfile.yml", 2, false, false}, "GATE_PORT": {"Taskfile.yml", 3, false, false}}
 	if fmt.Sprint(have) != fmt.Sprint(want) {
 		t.Errorf("have %v\nwant %v", have, want)
 	}
@@ -85,10 +85,10 @@ func TestMentionsByKey(t *testing.T) {
 	}
 	have := s.Mentions([]string{"LOCK_GATECOUNT", "LOCK_GATE_COUNT", "LOCK_OLD", "LOCK_MAIL_FROM", "LOCK_STORE_PLACE", "LOCK_STORE", "WEIR_LEVEL", "Weir__Host", "WEIR__PORT", "ConnectionStrings__Main", "Sluice__Depth", "OTHER", "NUXT_STORE_API_URL", "NUXT_OTHER"})
 	want := map[string]Mention{
-		"LOCK_GATECOUNT": {"src/main/resources/application.yml", 2, true}, "LOCK_GATE_COUNT": {"src/main/resources/application.yml", 2, true},
-		"LOCK_MAIL_FROM": {"src/main/resources/application-works.properties", 2, true}, "LOCK_STORE_PLACE": {"src/main/java/a/Store.java", 1, true},
-		"WEIR_LEVEL": {"src/main/java/a/Use.java", 1, true}, "Weir__Host": {"appsettings.json", 3, true},
-		"ConnectionStrings__Main": {"P.cs", 1, true}, "Sluice__Depth": {"P.cs", 2, true}, "NUXT_STORE_API_URL": {"nuxt.config.ts", 2, true},
+		"LOCK_GATECOUNT": {"src/main/resources/application.yml", 2, true, true}, "LOCK_GATE_COUNT": {"src/main/resources/application.yml", 2, true, true},
+		"LOCK_MAIL_FROM": {"src/main/resources/application-works.properties", 2, true, true}, "LOCK_STORE_PLACE": {"src/main/java/a/Store.java", 1, true, false},
+		"WEIR_LEVEL": {"src/main/java/a/Use.java", 1, true, false}, "Weir__Host": {"appsettings.json", 3, true, true},
+		"ConnectionStrings__Main": {"P.cs", 1, true, true}, "Sluice__Depth": {"P.cs", 2, true, true}, "NUXT_STORE_API_URL": {"nuxt.config.ts", 2, true, true},
 	}
 	for name, at := range have {
 		if want[name] != at {

@@ -2,6 +2,7 @@ package verify
 
 import (
 	"fmt"
+	"slices"
 
 	"inzicht/core/environment"
 	"inzicht/core/reads"
@@ -25,7 +26,7 @@ Mend it by taking the line away, or by comparing the value in the code.`,
 			}
 			for _, component := range componentsOf(s.reads) {
 				at := onlyAsked(s.reads, component)
-				if at == nil {
+				if at == nil || slices.Contains(at.No, s.value.Text) {
 					continue
 				}
 				f := s.finding()

@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-	"time"
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
@@ -84,28 +83,35 @@ func Unsuitable(v *contract.Variable, value string) string {
 func secretStandIn(s *setting) bool { return s.variable.Secret && s.variable.Kind == reads.Text }
 
 var (
-	wholeNumber   = late.Regexp(`^\s*[+-]?(\d[\d_]*|0[xX][0-9a-fA-F]+)\s*$`)
-	beginsInteger = late.Regexp(`^\s*[+-]?\d`)
-	anyDuration   = late.Regexp(`^\s*([+-]?\d+(\.\d+)?\s*[a-zA-Zµ]*\s*)+$|^P[\dTYMWDHS.]+$`)
+	wholeNumber = late.Regexp(`^\s*[+-]?(\d[\d_]*|0[xX][0-9a-fA-F]+)\s*$`)
+	anyDuration = late.Regexp(`^\s*([+-]?\d+(\.\d+)?\s*[a-zA-Zµ]*\s*)+$|^P[\dTYMWDHS.]+$`)
 )
 
-// ofKind reports whether the code of a read can convert a value. Languages that
-// take more for a number are given their way.
+// ofKind reports whether the code of a read can convert a value.
 func ofKind(value string, r reads.Read) bool {
-	lenient := r.Language == "javascript" || r.Language == "typescript" || r.Language == "php" || r.Language == "ruby" || r.Language == "perl"
+	if r.Kind == reads.Boolean {
+		return len(r.Literals) > 0 || isTruth(value, r)
+	}
+	if form := formOf(r); form != "" && !form.Takes(value) {
+		return false
+	} else if form != "" && r.Kind != reads.URL {
+		return true
+	}
+	return mayBeOfKind(value, r)
+}
+
+// mayBeOfKind reports whether a value is of the kind that a read takes it for, in
+// whichever way that is written: what converts it is not known. Languages that take
+// more for a number are given their way.
+func mayBeOfKind(value string, r reads.Read) bool {
+	lenient := (r.Language == "javascript" || r.Language == "typescript" || r.Language == "php" || r.Language == "ruby" || r.Language == "perl") && reads.BeginsInteger.Takes(value)
 	switch r.Kind {
 	case reads.Integer:
-		return wholeNumber().MatchString(value) || lenient && beginsInteger().MatchString(value)
+		return wholeNumber().MatchString(value) || lenient
 	case reads.Number:
 		_, err := strconv.ParseFloat(strings.TrimSpace(value), 64)
-		return err == nil || wholeNumber().MatchString(value) || lenient && beginsInteger().MatchString(value)
-	case reads.Boolean:
-		return len(r.Literals) > 0 || isTruth(value, r)
+		return err == nil || wholeNumber().MatchString(value) || lenient
 	case reads.Duration:
-		if r.Language == "go" {
-			_, err := time.ParseDuration(value)
-			return err == nil
-		}
 		return anyDuration().MatchString(value)
 	case reads.URL:
 		u, err := url.Parse(value)

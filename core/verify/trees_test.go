@@ -86,7 +86,7 @@ GATE_URL=gate.local
 GATE_RULES={"a": 1
 GATE_HOSTS=a,b
 -- staging.env --
-GATE_PORT="0x50"
+GATE_PORT=" 8_050 "
 GATE_URL=https://gate.local
 GATE_RULES='{"a": 1}'
 GATE_HOSTS=

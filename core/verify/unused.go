@@ -114,7 +114,9 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 			list = append(list, f)
 			continue
 		}
-		if at, stands := j.mentions()[name]; stands {
+		if at, stands := j.mentions()[name]; stands && at.Sure {
+			continue // its framework reads it
+		} else if stands {
 			f.Level, f.Pointed = Note, true
 			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
 			f.Hint = fmt.Sprintf("Its name appears in %s:%d: look there before you remove it.", at.File, at.Line)
