@@ -183,7 +183,8 @@ func remarks(s *survey.Survey, arguments []string) (list []string) {
 	for _, example := range s.Environments.Examples {
 		folder := path.Dir(example.File)
 		private := path.Join(folder, ".env")
-		if path.Base(example.File)[:4] != ".env" || s.Tree.Exists(private) {
+		loaded := func(e environment.Environment) bool { return e.Loaded && e.Component.Name == example.Component.Name }
+		if path.Base(example.File)[:4] != ".env" || s.Tree.Exists(private) || slices.ContainsFunc(s.Environments.Environments, loaded) {
 			continue
 		}
 		fill := verify.Finding{Hint: "{}", Command: []string{"inzicht", "fill", private}}

@@ -82,6 +82,7 @@ type Environment struct {
 	Name      string
 	Component tree.Component // whose reads it is to satisfy
 	Declared  bool           // in inzicht.toml
+	Loaded    bool           // the code loads a file of it by itself
 	Partial   bool           // what it lacks is given when it is started: it is judged by what it has
 	Only      bool           // for that component alone, not for others of the tree
 	Layers    []*Layer       // later ones win
@@ -169,6 +170,7 @@ type Problem struct {
 	Line, Column int
 	Reason, Hint string
 	Absent       string // a file of the tree that is named and not there, or ""
+	Lived        bool   // what names it goes on without it
 }
 
 // Untied is something that gives values to a program of which nothing says that
@@ -274,7 +276,7 @@ var stages = map[string]bool{"local": true, "dev": true, "development": true, "t
 func (s *All) Drop(read func(name string) bool) {
 	s.served = nil
 	s.Environments = slices.DeleteFunc(s.Environments, func(e Environment) bool {
-		if stages[e.Name] || e.Declared || e.Only {
+		if stages[e.Name] || e.Declared || e.Only || e.Loaded {
 			return false
 		}
 		for _, l := range e.Layers {

@@ -99,7 +99,7 @@ func TestKept(t *testing.T) {
 		before = want
 	}
 	files, _ := filepath.Glob(filepath.Join(folder, "*"))
-	if len(files) != 5 { // one for each configuration and set of flags, and what scripts take in
+	if len(files) != 9 { // two for each configuration and set of flags (what is read, what is loaded), and what scripts take in
 		t.Fatalf("kept are %v", files)
 	}
 	if info, err := os.Stat(files[0]); err != nil || info.Mode().Perm()&0o077 != 0 {
@@ -116,7 +116,7 @@ func TestKeptIsDamaged(t *testing.T) {
 	time.Sleep(150 * time.Millisecond)
 	folder := t.TempDir()
 	survey := func() string {
-		s, err := Take(root, Options{Keep: folder})
+		s, err := Take(root, Options{Keep: folder, ReadsOnly: true})
 		if err != nil {
 			t.Fatal(err)
 		}

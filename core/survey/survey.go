@@ -122,6 +122,9 @@ func Take(dir string, options Options) (*Survey, error) {
 	}
 	options.Memory.begin(c.Source(), options.NoSkip)
 	s.read(options)
+	if !options.ReadsOnly {
+		s.takeLoaded(options)
+	}
 	s.widen(dir, options)
 	s.dropMade()
 	s.dropSourced()

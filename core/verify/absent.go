@@ -23,6 +23,9 @@ Mend it by making the file, or by correcting its name.`,
 				Component: j.Tree.ComponentOf(p.File).Name, File: p.Absent,
 				Message: p.Reason, Hint: p.Hint, Pointed: true, Related: []Place{{p.File, p.Line}},
 			}
+			if p.Lived {
+				f.Level = Warning
+			}
 			if fillable(p.Absent) {
 				f.Hint, f.Command = "{} makes it; or correct its name where it is loaded.", []string{"inzicht", "fill", p.Absent}
 			}
