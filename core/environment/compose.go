@@ -199,18 +199,47 @@ func (f *finder) composeFolder(folder string, variants map[string]string) (taken
 // composeProject takes up the services of compose files that are laid over each
 // other, and returns all files that they are made of.
 func (f *finder) composeProject(prefix string, files []string) (taken []string) {
-	project, err := f.loadCompose(files, []string{"*"})
-	if err != nil {
-		var own *yamlError
-		if errors.As(err, &own) {
-			f.set.Problems = append(f.set.Problems, own.Problem)
-		}
+	project, err := f.loadStopped(files)
+	var own *yamlError
+	if errors.As(err, &own) {
+		f.set.Problems = append(f.set.Problems, own.Problem)
+	}
+	if project == nil {
 		return nil
 	}
 	for _, name := range project.services.ServiceNames() {
 		f.composeService(prefix, project, project.services.Services[name])
 	}
 	return project.files
+}
+
+// mostAssumed bounds how many names of a project are assumed to have a value.
+const mostAssumed = 20
+
+// assumedValue stands for the value of a name that has none: no text of a tree is to be
+// taken for it by chance.
+const assumedValue = "\ue000has no value\ue000"
+
+// loadStopped has files resolved that compose stops at where a name that they ask for has
+// no value: what the services are given besides is known all the same. The error says
+// which it is.
+func (f *finder) loadStopped(files []string) (project *composeProject, err error) {
+	var assumed []string
+	for len(assumed) < mostAssumed {
+		var failed error
+		if project, failed = f.loadAssuming(files, []string{"*"}, assumed); failed == nil {
+			return project, err
+		}
+		if err == nil {
+			err = failed
+		}
+		var own *yamlError
+		if !errors.As(failed, &own) || own.needed == "" || slices.Contains(assumed, own.needed) {
+			return nil, err
+		}
+		assumed = append(assumed, own.needed)
+	}
+	return nil, err
 }
 
 // composeService takes up a service that runs code of this tree. What another
@@ -332,7 +361,9 @@ func (f *finder) serviceEnvironment(project *composeProject, service types.Servi
 			continue
 		}
 		v := Value{State: Given, File: where.File, Line: where.Line, Column: where.Column, Why: "handed on by whoever starts it"}
-		if value != nil {
+		if value != nil && strings.Contains(*value, assumedValue) {
+			v.Why = "made with a value that is not there, without which compose stops"
+		} else if value != nil {
 			v = textValue(*value, where.File, where.Line, where.Column)
 		} else if outer, set := project.outer[name]; set {
 			v = textValue(outer, where.File, where.Line, where.Column)
@@ -345,7 +376,12 @@ func (f *finder) serviceEnvironment(project *composeProject, service types.Servi
 var quietLibrary = sync.OnceFunc(func() { logrus.SetOutput(io.Discard) })
 
 // loadCompose has the files resolved. Errors are *yamlError and hold no value.
-func (f *finder) loadCompose(files, profiles []string) (project *composeProject, err error) {
+func (f *finder) loadCompose(files, profiles []string) (*composeProject, error) {
+	return f.loadAssuming(files, profiles, nil)
+}
+
+// loadAssuming has the files resolved as if some names had a value.
+func (f *finder) loadAssuming(files, profiles, assumed []string) (project *composeProject, err error) {
 	quietLibrary()
 	defer func() {
 		if recover() != nil {
@@ -358,6 +394,9 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 	p.growth = envfile.NewGrowth(p.lookup)
 	details := types.ConfigDetails{WorkingDir: root, Environment: p.outer}
 	f.interpolated(p, path.Join(folder, ".env"))
+	for _, name := range assumed {
+		p.outer[name] = assumedValue
+	}
 	for _, file := range files {
 		if err := f.vet(p, file, folder); err != nil {
 			return nil, err
@@ -367,7 +406,7 @@ func (f *finder) loadCompose(files, profiles []string) (project *composeProject,
 			return nil, err
 		}
 		if f.composed += len(src); f.composed > maxComposed {
-			return nil, &yamlError{Problem{File: file, Reason: "this tree holds more in compose files than is looked at: this one was not read", Hint: "Name those that matter in inzicht.toml, and leave out others with exclude.files."}}
+			return nil, &yamlError{Problem: Problem{File: file, Reason: "this tree holds more in compose files than is looked at: this one was not read", Hint: "Name those that matter in inzicht.toml, and leave out others with exclude.files."}}
 		}
 		details.ConfigFiles = append(details.ConfigFiles, types.ConfigFile{Filename: filepath.Join(f.tree.Root, filepath.FromSlash(file)), Content: src})
 	}

@@ -13,7 +13,7 @@ import (
 // writePast writes the compose files of an earlier state into a temporary
 // folder, and those alone: the library opens what a project takes in by itself.
 func (f *finder) writePast(p *composeProject, details *types.ConfigDetails) (shown string, err error) {
-	failed := &yamlError{Problem{File: p.files[0], Reason: "its earlier state was not resolved: no temporary folder can be written", Hint: "Make room there, or set TMPDIR."}}
+	failed := &yamlError{Problem: Problem{File: p.files[0], Reason: "its earlier state was not resolved: no temporary folder can be written", Hint: "Make room there, or set TMPDIR."}}
 	if shown, err = scratch.Folder(); err != nil {
 		return "", failed
 	}

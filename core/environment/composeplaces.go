@@ -131,7 +131,8 @@ func (f *finder) placeOf(p *composeProject, text string) (found Problem) {
 // library's may hold interpolated values.
 func (f *finder) refused(p *composeProject, err error) error {
 	file := p.files[0]
-	problem := Problem{File: file, Reason: "compose refuses this file: it does not follow the specification", Hint: "Run compose's own check on it; values are left out here."}
+	refusal := &yamlError{Problem: Problem{File: file, Reason: "compose refuses this file: it does not follow the specification", Hint: "Run compose's own check on it; values are left out here."}}
+	problem := &refusal.Problem
 	var own *yamlError
 	var required *template.MissingRequiredError
 	var invalid *template.InvalidTemplateError
@@ -140,6 +141,7 @@ func (f *finder) refused(p *composeProject, err error) error {
 	case errors.As(err, &own):
 		return own
 	case errors.As(err, &required):
+		refusal.needed = required.Variable
 		problem.Reason = fmt.Sprintf("compose stops here: %s is needed and has no value", required.Variable)
 		problem.Hint = fmt.Sprintf("Set %s in the .env beside it; --with-surroundings takes it from the environment of who runs this.", required.Variable)
 	case errors.As(err, &invalid):
@@ -152,5 +154,5 @@ func (f *finder) refused(p *composeProject, err error) error {
 		where := f.placeOf(p, err.Error())
 		problem.File, problem.Line, problem.Column = where.File, where.Line, where.Column
 	}
-	return &yamlError{problem}
+	return refusal
 }

@@ -30,7 +30,7 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 	}
 	for _, d := range documents {
 		if p.weigh(d.root, 0); !p.growth.Bounded() {
-			return &yamlError{Problem{File: file, Reason: "its values, filled in, would be over 16 MiB, or are nested too deep", Hint: "Write the values out instead of making each of others."}}
+			return &yamlError{Problem: Problem{File: file, Reason: "its values, filled in, would be over 16 MiB, or are nested too deep", Hint: "Write the values out instead of making each of others."}}
 		}
 	}
 	taken := func(node *yaml.Node, why string) (string, error) {
@@ -40,7 +40,7 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 		}
 		clean, inside := f.tree.Inside(name)
 		if !inside || !f.tree.Has(clean) {
-			return "", &yamlError{Problem{File: file, Line: node.Line, Column: node.Column, Reason: why + " is not a file of this tree", Hint: "Correct the path; links are not followed."}}
+			return "", &yamlError{Problem: Problem{File: file, Line: node.Line, Column: node.Column, Reason: why + " is not a file of this tree", Hint: "Correct the path; links are not followed."}}
 		}
 		return clean, nil
 	}
@@ -50,7 +50,7 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 			return err
 		}
 		if p.files = append(p.files, clean); len(p.files) > maxComposeFiles {
-			return &yamlError{Problem{File: file, Reason: "it takes in too many files", Hint: "Break the circle under include or extends."}}
+			return &yamlError{Problem: Problem{File: file, Reason: "it takes in too many files", Hint: "Break the circle under include or extends."}}
 		}
 		if from == "" {
 			from = path.Dir(clean)
@@ -75,10 +75,10 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 			}
 		}
 		if p.nodes > maxComposeNodes {
-			return &yamlError{Problem{File: file, Reason: "it holds more than a person writes, and was not resolved", Hint: "Split it."}}
+			return &yamlError{Problem: Problem{File: file, Reason: "it holds more than a person writes, and was not resolved", Hint: "Split it."}}
 		}
 		if extendsDeep(d.root) {
-			return &yamlError{Problem{File: file, Reason: fmt.Sprintf("its services extend each other over more than %d steps", maxExtends), Hint: "Extend the first of them."}}
+			return &yamlError{Problem: Problem{File: file, Reason: fmt.Sprintf("its services extend each other over more than %d steps", maxExtends), Hint: "Extend the first of them."}}
 		}
 		for _, service := range entries(at(d.root, "services")) {
 			if node := at(service.value, "extends", "file"); node != nil {
@@ -89,7 +89,7 @@ func (f *finder) vet(p *composeProject, file, folder string) error {
 		}
 	}
 	if beside := path.Join(path.Dir(file), ".env"); !f.tree.Has(beside) && f.tree.Exists(beside) {
-		return &yamlError{Problem{File: beside, Reason: "compose would interpolate from it, and it is no plain file", Hint: "Put a regular file in its place."}}
+		return &yamlError{Problem: Problem{File: beside, Reason: "compose would interpolate from it, and it is no plain file", Hint: "Put a regular file in its place."}}
 	}
 	return nil
 }

@@ -34,6 +34,9 @@ func (f *finder) discoverUnits() {
 			continue
 		}
 		component, known := f.componentNamed(strings.TrimSuffix(name, "@"))
+		if !known {
+			component, known = f.componentStarted(file.Path)
+		}
 		layers, err := f.unit(file.Path)
 		if err != nil {
 			if known {
@@ -48,6 +51,37 @@ func (f *finder) discoverUnits() {
 		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Layers: layers})
 	}
 }
+
+// componentStarted finds the component whose script a unit starts, by the script's name:
+// /usr/bin/python3 /opt/gate/gate.py.
+func (f *finder) componentStarted(unit string) (component tree.Component, known bool) {
+	src, err := f.tree.ReadFile(unit)
+	if err != nil {
+		return component, false
+	}
+	started := map[string]bool{}
+	for _, s := range settings(src) {
+		for _, word := range strings.Fields(s.value) {
+			if base := path.Base(strings.Trim(word, `"'`)); s.key == "ExecStart" && scriptEndings[path.Ext(base)] {
+				started[base] = true
+			}
+		}
+	}
+	for _, file := range f.tree.Files {
+		if !started[path.Base(file.Path)] || tree.IsTestPath(file.Path) {
+			continue
+		}
+		if c := f.tree.ComponentOf(file.Path); known && c.Name != component.Name {
+			return tree.Component{}, false // of two, none is known to be meant
+		} else {
+			component, known = c, true
+		}
+	}
+	return component, known
+}
+
+// scriptEndings are those of scripts that a unit may start.
+var scriptEndings = map[string]bool{".py": true, ".js": true, ".mjs": true, ".cjs": true, ".ts": true, ".rb": true, ".pl": true, ".php": true, ".sh": true, ".lua": true, ".jar": true, ".dll": true}
 
 // setting is one NAME=value line of a unit file.
 type setting struct {

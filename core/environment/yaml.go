@@ -51,7 +51,10 @@ func (f *finder) documentsOf(file string) ([]*yamlDocument, error) {
 
 // yamlError says where a YAML file cannot be understood. It repeats nothing
 // of the file: what is there may be a secret.
-type yamlError struct{ Problem }
+type yamlError struct {
+	Problem
+	needed string // the name without whose value compose stops, or ""
+}
 
 func (e *yamlError) Error() string { return e.Reason }
 
@@ -59,7 +62,7 @@ var yamlLine = late.Regexp(`line (\d+)`)
 
 func parseYAML(file string, src []byte) (list []*yamlDocument, problem *yamlError) {
 	fail := func(line int, reason, hint string) ([]*yamlDocument, *yamlError) {
-		return nil, &yamlError{Problem{File: file, Line: line, Column: 1, Reason: reason, Hint: hint}}
+		return nil, &yamlError{Problem: Problem{File: file, Line: line, Column: 1, Reason: reason, Hint: hint}}
 	}
 	if len(src) > maxYAML {
 		return fail(0, "this file is over 1 MiB and was not read", "Split it.")

@@ -14,18 +14,20 @@ import (
 // no environment of the programs that the file's services are given theirs by.
 
 // isForCompose reports whether an environment is what compose fills into its files and
-// nothing else: of each name in it compose asks, and no other reader of it is known.
+// nothing else: what else is known to read anything reads no name in it, and no other
+// reader of the file is known.
 func (j *job) isForCompose(e *environment.Environment) bool {
 	if e.Name != "local" || e.Declared || len(e.Layers) == 0 {
 		return false
 	}
 	for _, l := range e.Layers {
-		other := slices.ContainsFunc(j.environments.ReadersOf(l.File), func(d *envfile.Dialect) bool { return d != envfile.Compose })
-		if l.Document == nil || len(l.Values) == 0 || other {
+		readers := j.environments.ReadersOf(l.File)
+		other := slices.ContainsFunc(readers, func(d *envfile.Dialect) bool { return d != envfile.Compose })
+		if l.Document == nil || len(readers) == 0 || other {
 			return false
 		}
 		for _, name := range l.Names() {
-			if v := j.contract.Lookup(name); v == nil || !slices.ContainsFunc(v.Reads, isOfCompose) {
+			if v := j.contract.Lookup(name); v != nil && !slices.ContainsFunc(v.Reads, isOfCompose) {
 				return false
 			}
 		}

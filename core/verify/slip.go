@@ -36,21 +36,29 @@ func findSlips(j *job) *slips {
 		}
 	}
 	s.read = similarity.NewIndex(read)
-	j.environments.Layers(func(l *environment.Layer, name string) {
-		unreadNames := j.unusedNames(l)
-		if l.Traits().Foreign || len(unreadNames) == 0 { // of which much is meant for others; or reads without a known name keep all from being unused
-			unreadNames = j.unreadNames(l)
+	unread := map[string][]slipCandidate{} // by layer, of which several environments may have one
+	note := func(l *environment.Layer, name string) {
+		key := l.Kind + "\x00" + l.Label
+		candidates, known := unread[key]
+		if !known {
+			candidates = j.slipsIn(l)
+			unread[key] = candidates
 		}
-		for _, unread := range unreadNames {
-			if _, library := j.libraries()[unread]; !library {
-				v := l.Values[unread]
-				if s.set[name] == nil {
-					s.set[name] = &unset{}
-				}
-				s.set[name].candidates = append(s.set[name].candidates, slipCandidate{unread, v.File, v.Line})
-			}
+		if len(candidates) > 0 && s.set[name] == nil {
+			s.set[name] = &unset{}
 		}
-	})
+		if len(candidates) > 0 {
+			s.set[name].candidates = append(s.set[name].candidates, candidates...)
+		}
+	}
+	for _, l := range j.environments.Examples {
+		note(l, "")
+	}
+	for _, e := range j.environments.Environments {
+		for _, l := range e.Layers {
+			note(l, e.Name)
+		}
+	}
 	for _, u := range s.set { // in any order
 		u.at = map[string]int{}
 		var names []string
@@ -63,6 +71,21 @@ func findSlips(j *job) *slips {
 		u.index = similarity.NewIndex(names)
 	}
 	return s
+}
+
+// slipsIn returns the names of a layer that nothing reads, with their places.
+func (j *job) slipsIn(l *environment.Layer) (list []slipCandidate) {
+	names := j.unusedNames(l)
+	if l.Traits().Foreign || len(names) == 0 { // of which much is meant for others; or reads without a known name keep all from being unused
+		names = j.unreadNames(l)
+	}
+	for _, name := range names {
+		if _, library := j.libraries()[name]; !library {
+			v := l.Values[name]
+			list = append(list, slipCandidate{name, v.File, v.Line})
+		}
+	}
+	return list
 }
 
 // hint says which unread name of an environment may be meant for name, or which
