@@ -20,7 +20,7 @@ var shell = &reads.Language{
 	Extensions:   []string{".sh", ".bash", ".ksh", ".zsh", ".bats"},
 	Names:        []string{".bashrc", ".bash_profile", ".profile", ".zshrc", "PKGBUILD"},
 	Interpreters: []string{"sh", "bash", "dash", "ksh", "zsh", "ash", "bats"},
-	Triggers:     []string{"$"},
+	Triggers:     []string{"$", "envsubst", "printenv"},
 	Own:          readShell,
 }
 
@@ -112,7 +112,7 @@ func expandsVariables(src []byte) bool {
 	for at := 0; ; at++ {
 		n := bytes.IndexByte(src[at:], '$')
 		if n < 0 {
-			return bytes.Contains(src, []byte("((")) || bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("-v "))
+			return bytes.Contains(src, []byte("((")) || bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("envsubst")) || bytes.Contains(src, []byte("-v "))
 		}
 		at += n
 		if bytes.HasPrefix(src[at:], []byte("${!")) || at > 0 && src[at-1] == '\\' && bytes.Contains(src, []byte("eval")) {
@@ -219,6 +219,8 @@ func (s *script) command(n *syntax.CallExpr) {
 	switch {
 	case name == "printenv" && len(n.Args) == 2 && isShellName(n.Args[1].Lit()):
 		s.add(n.Args[1].Lit(), "printenv", n.Pos(), reads.Read{})
+	case name == "envsubst" && len(n.Args) == 1: // into whatever it is given
+		s.reads = append(s.reads, reads.Read{Whole: true, Access: name, Line: int(n.Pos().Line()), Column: int(n.Pos().Col()), Need: reads.Optional, Kind: reads.Text})
 	case name == "envsubst":
 		s.substituted(n.Args[1:])
 	case (name == "[" || name == "test") && len(n.Args) > 2 && n.Args[1].Lit() == "-v":

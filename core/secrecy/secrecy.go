@@ -113,6 +113,32 @@ func LooksSecret(value string) bool {
 	return digits >= 3 && letters >= 3 && letters+digits > len(value)*3/4 && entropy(value) > 3.2
 }
 
+// LooksDrawn reports whether a value that is known to be a secret's was drawn by chance,
+// as keys are, and not thought up: it mixes capitals, small letters and digits, without
+// signs between words.
+func LooksDrawn(value string) bool {
+	if len(value) < 10 || strings.ContainsAny(value, " -_./:@") {
+		return false
+	}
+	var capitals, small, digits, changes int
+	before := rune(0)
+	for _, r := range value {
+		switch {
+		case unicode.IsDigit(r):
+			digits++
+		case unicode.IsUpper(r):
+			capitals++
+		case unicode.IsLower(r):
+			small++
+		}
+		if unicode.IsDigit(r) != unicode.IsDigit(before) || unicode.IsUpper(r) != unicode.IsUpper(before) {
+			changes++
+		}
+		before = r
+	}
+	return capitals >= 2 && small >= 2 && digits >= 2 && changes > len(value)/3
+}
+
 // entropy returns the bits a character of s carries.
 func entropy(s string) float64 {
 	counts := map[rune]int{}

@@ -52,13 +52,18 @@ renewing the secrets: history and old images keep them.`,
 // tests only what looks like a secret by itself is one.
 func (j *job) secretsIn(l *environment.Layer) (names []string) {
 	kind, _ := tree.EnvFileName(l.File)
-	forTests := strings.HasPrefix(kind.Environment, "test") || kind.Environment == "ci"
+	forTests := isForTests(kind.Environment)
 	for _, name := range l.Names() {
 		if v := l.Values[name]; j.isRealSecret(name, v) && (!forTests || secrecy.LooksSecret(v.Text) && !isLocalAddress(v.Text)) {
 			names = append(names, name)
 		}
 	}
 	return names
+}
+
+// isForTests reports whether an environment is one that tests run in, by its name.
+func isForTests(environment string) bool {
+	return strings.HasPrefix(environment, "test") || environment == "ci"
 }
 
 // isLocalAddress reports whether an address is one of the machine itself.
@@ -134,12 +139,10 @@ func (j *job) exposures(file, name, what string) (list []Finding) {
 	return list
 }
 
-// writtenSecrets finds secrets whose values are written into files that git
-// tracks and that are no env files: compose files, manifests, Dockerfiles.
+// writtenSecrets finds secrets whose values are written into files that are no env
+// files: into Dockerfiles, whose images show them to whoever has them, and into compose
+// files and manifests that git tracks.
 func (j *job) writtenSecrets() (list []Finding) {
-	if !j.Tree.Git {
-		return nil
-	}
 	seen := map[string]bool{}
 	sources := map[string]string{}
 	j.environments.Layers(func(l *environment.Layer, name string) {
@@ -149,7 +152,8 @@ func (j *job) writtenSecrets() (list []Finding) {
 		for _, variable := range l.Names() {
 			v := l.Values[variable]
 			place := fmt.Sprintf("%s %s:%d", variable, v.File, v.Line)
-			if v.File == "" || seen[place] || !j.Tree.IsTracked(v.File) || !j.isRealSecret(variable, v) || !secrecy.LooksSecret(v.Text) {
+			tracked, image := j.Tree.Git && j.Tree.IsTracked(v.File), l.Kind == "dockerfile"
+			if v.File == "" || seen[place] || !tracked && !image || !j.isRealSecret(variable, v) || !secrecy.LooksDrawn(v.Text) && !secrecy.LooksSecret(v.Text) {
 				continue
 			}
 			source, known := sources[v.File]
@@ -162,9 +166,13 @@ func (j *job) writtenSecrets() (list []Finding) {
 				continue // it is put together from elsewhere
 			}
 			seen[place] = true
+			who := "which git tracks"
+			if !tracked {
+				who = "and its image shows it to whoever has that"
+			}
 			list = append(list, Finding{
 				Variable: variable, Environment: name, Component: l.Component.Name, File: v.File, Line: v.Line, Column: v.Column,
-				Message: fmt.Sprintf("the value of the secret %s is written into %s, which git tracks", variable, v.File),
+				Message: fmt.Sprintf("the value of the secret %s is written into %s, %s", variable, v.File, who),
 				Hint:    fmt.Sprintf("Let whoever starts it give the value, as in ${%s}, and renew the secret: history keeps it.", variable),
 			})
 		}

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"inzicht/core/contract"
+	"inzicht/core/environment"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 )
@@ -117,8 +118,37 @@ Mend it by taking the fallback away, so that a start without the secret fails.`,
 				Hint:    "Let the code stop where it is not set.",
 			})
 		}
+		for _, e := range j.each() {
+			list = append(list, j.weakInForce(e)...)
+		}
 		return list
 	},
+}
+
+// weakInForce finds the secrets for which a literal of the source is used in an environment
+// other than a developer's own, since nothing there gives them a value.
+func (j *job) weakInForce(e *environment.Environment) (list []Finding) {
+	if e.Local() || e.Partial || e.Open() != "" || isForTests(e.Name) {
+		return nil
+	}
+	for n := range j.contract.Variables {
+		v := &j.contract.Variables[n]
+		if _, _, found := e.Lookup(v.Name); found || e.Live != nil && e.Live.Has(v.Name) {
+			continue
+		}
+		for _, r := range contract.Wanted(j.wanted(v, e), e.Has, e.Off) {
+			if !weak(v, r) {
+				continue
+			}
+			list = append(list, Finding{
+				Level: Error, Variable: v.Name, Environment: e.Name, Component: r.Component, File: e.File(), Related: places([]reads.Read{r}),
+				Message: fmt.Sprintf("%s is a secret without a value in %s, so that the literal in %s:%d is in force there", v.Name, e.Name, r.File, r.Line),
+				Hint:    fmt.Sprintf("Set %s there, and let the code stop where it is not set.", v.Name),
+			})
+			break
+		}
+	}
+	return list
 }
 
 // weak reports whether a read falls back to a literal that stands for a secret.
