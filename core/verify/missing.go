@@ -71,7 +71,7 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	if _, _, found := e.Lookup(v.Name); found || e.Live != nil && e.Live.Has(v.Name) {
 		return nil // what a live process loads by itself is not seen in it
 	}
-	wanted := contract.Wanted(j.wanted(v, e), e.Has, e.Off)
+	wanted := slices.DeleteFunc(contract.Wanted(j.wanted(v, e), e.Has, e.Off), func(r reads.Read) bool { return j.givenBeside(v.Name, r.Component, e) })
 	if len(wanted) == 0 || need(wanted) == reads.Optional {
 		return nil
 	}
@@ -108,6 +108,21 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 		f.Message = fmt.Sprintf("%s may have no value in %s: it also gets values from %s", v.Name, e.Name, open)
 	}
 	return f
+}
+
+// givenBeside reports whether what a component is started with takes in a file of an
+// environment, and gives a variable a value besides: a service of compose, whose env file
+// is a developer's .env. Nothing says that anybody starts it with that file alone.
+func (j *job) givenBeside(name, component string, e *environment.Environment) bool {
+	if e.Declared || e.Only || e.Loaded {
+		return false
+	}
+	return slices.ContainsFunc(j.environments.Environments, func(other environment.Environment) bool {
+		_, _, given := other.Lookup(name)
+		return given && other.Only && j.environments.Serves(&other, component) && slices.ContainsFunc(other.Layers, func(l *environment.Layer) bool {
+			return l.File != "" && l.Document != nil && slices.ContainsFunc(e.Layers, func(own *environment.Layer) bool { return own.File == l.File })
+		})
+	})
 }
 
 // isNamed reports whether an example file names a variable, other than in a line
