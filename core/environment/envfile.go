@@ -9,6 +9,7 @@ import (
 
 	"inzicht/core/envfile"
 	"inzicht/core/files"
+	"inzicht/core/late"
 	"inzicht/core/sorting"
 	"inzicht/core/tree"
 )
@@ -193,7 +194,7 @@ func (f *finder) discoverEnvFiles() {
 	for _, key := range keys {
 		layers := groups[key]
 		if base := groups[group{"local", key.folder}]; key.name != "local" {
-			layers = append(committedBase(base, layers), layers...)
+			layers = append(f.baseOf(base, layers), layers...)
 		}
 		f.set.add(Environment{Name: key.name, Component: layers[len(layers)-1].Component, Layers: f.chained(layers)})
 	}
@@ -201,14 +202,24 @@ func (f *finder) discoverEnvFiles() {
 
 // committedBase returns what is the base of .env.NAME beside it: a .env that is
 // committed holds what all environments share, and so does .env.defaults.
-func committedBase(local, layers []*Layer) (base []*Layer) {
+func (f *finder) baseOf(local, layers []*Layer) (base []*Layer) {
 	for _, l := range local {
 		kind, _ := tree.EnvFileName(l.File)
-		if (path.Base(l.File) == ".env" && l.Tracked || kind.Base) && path.Dir(l.File) == path.Dir(layers[0].File) && strings.HasPrefix(path.Base(layers[0].File), ".env.") {
+		if (path.Base(l.File) == ".env" && (l.Tracked || !f.tree.Git && f.laysOver(path.Dir(l.File))) || kind.Base) && path.Dir(l.File) == path.Dir(layers[0].File) && strings.HasPrefix(path.Base(layers[0].File), ".env.") {
 			base = append(base, l)
 		}
 	}
 	return base
+}
+
+// layering are packages that read .env before .env.NAME, whatever else they do.
+var layering = late.Regexp(`"(?:vite|next|nuxt|astro|gatsby|react-scripts|@sveltejs/kit|@vue/cli-service|@remix-run/dev|expo|dotenv-flow|bun-types)"\s*:`)
+
+// laysOver reports whether the package in a folder is run by what reads .env before the
+// files of a stage.
+func (f *finder) laysOver(folder string) bool {
+	src, err := f.tree.ReadFile(path.Join(folder, "package.json"))
+	return err == nil && layering().Match(src)
 }
 
 // compareFiles orders the files of one environment: the deeper file later,

@@ -148,9 +148,15 @@ func (e *Environment) Open() string {
 	return ""
 }
 
-// File returns the file that a person would add a value to: the first layer
-// that is a file, since later ones are often personal; "" where there is none.
+// File returns the file that a person would add a value to: the one that bears the
+// environment's name, or the first layer that is a file, since later ones are often
+// personal; "" where there is none.
 func (e *Environment) File() string {
+	for _, l := range e.Layers {
+		if kind, isEnv := tree.EnvFileName(l.File); isEnv && kind.Environment == e.Name && !kind.Override && !kind.Base && l.Traits().EnvFile {
+			return l.File
+		}
+	}
 	for _, l := range e.Layers {
 		if l.File != "" && l.Traits().EnvFile {
 			return l.File

@@ -23,12 +23,12 @@ var (
 	buildFile   = words(`build.rs setup.py makefile.pl build.pl webpack.config.js vite.config.js vite.config.ts rollup.config.js
 		next.config.js next.config.mjs next.config.ts nuxt.config.ts nuxt.config.js svelte.config.js babel.config.js
 		postcss.config.js tailwind.config.js tailwind.config.ts gulpfile.js gruntfile.js esbuild.js metro.config.js
-		configure bootstrap autogen.sh build.sh build.ps1 make.sh compile.sh package.sh release.sh build.gradle build.gradle.kts
+		configure bootstrap autogen.sh build.sh build.ps1 make.sh compile.sh build.gradle build.gradle.kts
 		settings.gradle settings.gradle.kts build.sbt magefile.go package.swift mix.exs sconstruct sconscript wscript
 		gradlew gradlew.bat mvnw mvnw.cmd bootstrap.sh buildconf
 		ltmain.sh ltconfig libtool depcomp compile missing mdate-sh ylwrap ar-lib py-compile elisp-comp test-driver mkinstalldirs texi2dvi shtool
 		config.guess config.sub config.rpath config.status`)
-	toolFile = words(`rakefile capfile guardfile vagrantfile fastfile dangerfile brewfile thorfile justfile install.sh install-sh uninstall.sh setup.sh
+	toolFile = words(`rakefile capfile guardfile vagrantfile fastfile dangerfile brewfile thorfile justfile install.sh install-sh uninstall.sh setup.sh release.sh package.sh publish.sh
 		postinstall.js preinstall.js noxfile.py tasks.py fabfile.py tox.ini tiltfile serverless.yml serverless.yaml`)
 	buildEnding = words(".gemspec .podspec .cabal .spec .mk .cmake .props .targets")
 )

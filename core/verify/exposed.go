@@ -29,7 +29,9 @@ renewing the secrets: history and old images keep them.`,
 	check: func(j *job) (list []Finding) {
 		j.eachFile(func(l *environment.Layer, name string) {
 			switch open := j.secretsIn(l); {
-			case name == "" || len(open) == 0:
+			case len(open) == 0:
+			case name == "":
+				list = append(list, j.realInExample(l, open)...)
 			case l.HoldsSealed():
 				list = append(list, j.leftOpen(l, name, open)...)
 			default:
@@ -69,6 +71,23 @@ func isForTests(environment string) bool {
 // isLocalAddress reports whether an address is one of the machine itself.
 func isLocalAddress(value string) bool {
 	return strings.Contains(value, "@localhost") || strings.Contains(value, "@127.0.0.1") || strings.Contains(value, "@[::1]")
+}
+
+// realInExample finds the secrets of an example file that git tracks which look drawn by
+// chance: no harmless value does.
+func (j *job) realInExample(l *environment.Layer, names []string) (list []Finding) {
+	for _, variable := range names {
+		v := l.Values[variable]
+		if !j.Tree.Git || !j.Tree.IsTracked(l.File) || !secrecy.LooksDrawn(v.Text) && !secrecy.LooksSecret(v.Text) || isLocalAddress(v.Text) {
+			continue
+		}
+		list = append(list, Finding{
+			Variable: variable, Component: l.Component.Name, File: l.File, Line: v.Line, Column: v.Column,
+			Message: fmt.Sprintf("the value of the secret %s in the example file %s looks real, and git tracks it", variable, l.File),
+			Hint:    fmt.Sprintf("Leave %s empty there, and renew the secret where it is one: history keeps it.", variable), Pointed: true,
+		})
+	}
+	return list
 }
 
 // leftOpen finds the secrets that lie open in a file whose others are sealed.

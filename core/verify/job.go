@@ -1,6 +1,7 @@
 package verify
 
 import (
+	"path"
 	"slices"
 	"sync"
 
@@ -79,7 +80,31 @@ func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.R
 		alone = j.isForCompose(e)
 		j.composed[e] = alone
 	}
-	return slices.DeleteFunc(j.served(v, e), func(r reads.Read) bool { return !j.programs.concerns(r, e) || alone && j.isComposed(r) })
+	return slices.DeleteFunc(j.served(v, e), func(r reads.Read) bool {
+		return !j.programs.concerns(r, e) || alone && j.isComposed(r) || buildsAside(r) && isOfFiles(e)
+	})
+}
+
+// buildsAside reports whether a read is by what builds a program and is given none of its
+// env files: a build of gradle, setup.py. Bundlers are.
+func buildsAside(r reads.Read) bool {
+	switch r.Language {
+	case "kotlin", "groovy", "java", "scala", "python", "ruby", "perl", "cmake", "shell", "powershell":
+		return r.Scope == reads.Build
+	}
+	return false
+}
+
+// isOfFiles reports whether an environment is what files give a program, and not that of
+// a shell, in which builds are started too.
+func isOfFiles(e *environment.Environment) bool {
+	return !slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool {
+		switch l.Kind {
+		case "process", "record", "listing", "script":
+			return true
+		}
+		return path.Base(l.File) == ".envrc"
+	})
 }
 
 // need returns the strictest need of some reads of one variable.

@@ -1,6 +1,7 @@
 package verify_test
 
 import (
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -10,6 +11,7 @@ import (
 
 	"inzicht/core/environment"
 	"inzicht/core/survey"
+	"inzicht/core/testtree"
 	"inzicht/core/verify"
 )
 
@@ -72,6 +74,8 @@ func TestValueRules(t *testing.T) {
 		{"weak-fallback", "in force in an environment", py(`os.getenv("A_SECRET", "harbour")`) + "-- .env --\nX=1\n-- production.env --\nX=1\n-- staging.env --\nA_SECRET=hd73k2\n", []string{"error weak-fallback A_SECRET production production.env:0", "warning weak-fallback A_SECRET  g.py:2"}},
 		{"exposed", "a secret in an image", "-- Dockerfile --\nFROM x\nENV A_TOKEN=kV82nnq0LzP3 A_TITLE=kV82nnq0LzP3 B_TOKEN=lock-keeper-22\nCOPY a.py /\n-- a.py --\nimport os\nos.environ['A_TOKEN'], os.environ['A_TITLE'], os.environ['B_TOKEN']\n", []string{"error exposed A_TOKEN image Dockerfile:2"}},
 		{"missing", "where compose gives it besides the same file", "-- compose.yaml --\nservices:\n  gate:\n    build: .\n    env_file: .env\n    environment:\n      A_URL: x\n-- a.py --\nimport os\nos.environ['A_URL'], os.environ['B_URL'], os.environ['C_URL']\n-- .env --\nC_URL=1\n", []string{"error missing B_URL compose/gate .env:0", "error missing B_URL local .env:0"}},
+		{"missing", "of a build that is given no env file", "-- setup.py --\nimport os\nos.environ['A_KEY']\n-- build.gradle.kts --\nval a = System.getenv(\"B_KEY\")!!\n-- release.sh --\nset -u\necho $C_KEY\n-- vite.config.js --\nif (!process.env.D_KEY) throw 1\n-- .env --\nX=1\n", []string{"error missing D_KEY local .env:0"}},
+		{"missing", "below a base that a bundler reads first", "-- package.json --\n{\"devDependencies\": {\"vite\": \"5\"}}\n-- a.js --\nif (!process.env.A_KEY || !process.env.B_KEY) throw 1\n-- .env --\nA_KEY=1\n-- .env.production --\nX=1\n-- b/package.json --\n{}\n-- b/a.js --\nif (!process.env.C_KEY) throw 1\n-- b/.env --\nC_KEY=1\n-- b/.env.production --\nX=1\n", []string{"error missing B_KEY local .env:0", "error missing B_KEY production .env.production:0", "error missing C_KEY production b/.env.production:0"}},
 		{"absent", "what a script loads", "-- package.json --\n{\"scripts\": {\"seed\": \"node --env-file=seed.env x.js\"}}\n", []string{"error absent   seed.env:0"}},
 		{"empty", "a secret whose fallback it keeps out", py(`x = os.getenv("A_SECRET", "harbour")`, `y = os.getenv("B", "b")`) + "-- staging.env --\nA_SECRET=\nB=\n", []string{"warning empty A_SECRET staging staging.env:1"}},
 		{"missing", "expected, and named or not", py(`x = os.getenv("A"), os.getenv("B"), os.getenv("C")`) + "-- .env.example --\nA=\n# B=\n-- .env --\nX=1\n", []string{"error missing A local .env:0", "warning missing B local .env:0", "warning missing C local .env:0"}},
@@ -136,6 +140,30 @@ func TestExposedToGit(t *testing.T) {
 	}
 	if strings.Join(got, " ") != ".env.keys loose.env tracked.env" {
 		t.Errorf("exposed are %v", got)
+	}
+}
+
+// An example file that git tracks is to hold no real secret: one that looks drawn is said.
+func TestRealInExample(t *testing.T) {
+	root := testtree.Tree(t, "-- a.py --\nimport os\nos.environ['A_TOKEN'], os.environ['B_TOKEN'], os.environ['A_ID']\n-- .env.example --\nA_TOKEN=ghx_kV82nnq0LzP3wX77abcd\nB_TOKEN=example-token-1\nA_ID=kV82nnq0LzP3wX77\n")
+	testtree.Git(t, root, "init", "-q")
+	for _, tracked := range []bool{false, true} {
+		if tracked {
+			testtree.Git(t, root, "add", "-A")
+		}
+		s, err := survey.Take(root, survey.Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		var have []string
+		for _, f := range verify.Run(s, nil) {
+			if f.Rule == "exposed" {
+				have = append(have, fmt.Sprintf("%s %s:%d", f.Variable, f.File, f.Line))
+			}
+		}
+		if want := map[bool]string{true: "[A_TOKEN .env.example:1]", false: "[]"}[tracked]; fmt.Sprint(have) != want {
+			t.Errorf("tracked %v: %v, want %s", tracked, have, want)
+		}
 	}
 }
 
