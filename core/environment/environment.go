@@ -82,6 +82,7 @@ type Environment struct {
 	Name      string
 	Component tree.Component // whose reads it is to satisfy
 	Declared  bool           // in inzicht.toml
+	Started   string         // the folder of the script that is started with it, where it is known by that alone: what lies there and below is of it
 	Loaded    bool           // the code loads a file of it by itself
 	Partial   bool           // what it lacks is given when it is started: it is judged by what it has
 	Only      bool           // for that component alone, not for others of the tree

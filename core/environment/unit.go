@@ -34,8 +34,9 @@ func (f *finder) discoverUnits() {
 			continue
 		}
 		component, known := f.componentNamed(strings.TrimSuffix(name, "@"))
+		started := ""
 		if !known {
-			component, known = f.componentStarted(file.Path)
+			component, started, known = f.componentStarted(file.Path)
 		}
 		layers, err := f.unit(file.Path)
 		if err != nil {
@@ -48,16 +49,16 @@ func (f *finder) discoverUnits() {
 			f.untied("unit/"+name, "a unit", file.Path, fmt.Sprintf("{ unit = %q }", file.Path), layers)
 			continue
 		}
-		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Layers: layers})
+		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Started: started, Layers: layers})
 	}
 }
 
-// componentStarted finds the component whose script a unit starts, by the script's name:
-// /usr/bin/python3 /opt/gate/gate.py.
-func (f *finder) componentStarted(unit string) (component tree.Component, known bool) {
+// componentStarted finds the component whose script a unit starts, by the script's name,
+// and the folder that this lies in: /usr/bin/python3 /opt/gate/gate.py.
+func (f *finder) componentStarted(unit string) (component tree.Component, folder string, known bool) {
 	src, err := f.tree.ReadFile(unit)
 	if err != nil {
-		return component, false
+		return component, "", false
 	}
 	started := map[string]bool{}
 	for _, s := range settings(src) {
@@ -67,17 +68,17 @@ func (f *finder) componentStarted(unit string) (component tree.Component, known 
 			}
 		}
 	}
+	script := ""
 	for _, file := range f.tree.Files {
-		if !started[path.Base(file.Path)] || tree.IsTestPath(file.Path) {
+		if len(started) == 0 || !started[path.Base(file.Path)] || tree.IsTestPath(file.Path) {
 			continue
 		}
-		if c := f.tree.ComponentOf(file.Path); known && c.Name != component.Name {
-			return tree.Component{}, false // of two, none is known to be meant
-		} else {
-			component, known = c, true
+		if script != "" { // of two, none is known to be meant
+			return component, "", false
 		}
+		script = file.Path
 	}
-	return component, known
+	return f.tree.ComponentOf(script), path.Dir(script), script != ""
 }
 
 // scriptEndings are those of scripts that a unit may start.

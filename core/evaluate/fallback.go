@@ -191,7 +191,7 @@ func (m *machine) fallback(v Value, at int32) *Fallback {
 			}
 		case text, number:
 			if s, plain := x.plain(); plain {
-				f.Text, f.Computed = s, false
+				f.Text, f.Computed, f.Number = s, false, x.form == number
 				return f
 			}
 		case nothing:

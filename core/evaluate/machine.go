@@ -69,6 +69,7 @@ type Read struct {
 type Fallback struct {
 	Text     string
 	Computed bool  // Text is source
+	Number   bool  // it is a number, and no text of one
 	Node     int32 // where that is, in the unit of the read, or 0
 }
 

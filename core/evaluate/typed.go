@@ -175,6 +175,9 @@ func (r *Read) byFallback() {
 	}
 	if _, err := strconv.ParseFloat(r.Fallback.Text, 64); err == nil {
 		r.Kind = "number"
+		if r.Fallback.Number && !strings.Contains(r.Fallback.Text, ".") {
+			r.Kind = "integer"
+		}
 	} else if answer {
 		r.Kind = "boolean"
 	}

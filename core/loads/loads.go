@@ -6,6 +6,7 @@ package loads
 
 import (
 	"bytes"
+	"path"
 	"strings"
 
 	"inzicht/core/late"
@@ -30,6 +31,7 @@ type form struct {
 	many  bool     // each argument is a path
 	stops bool     // it fails where the file is not there
 	below bool     // the first argument is the folder, and the others are below it
+	usual bool     // it is a usual name: only a path that speaks of an environment counts
 	gives bool     // no call: a name that is given the path, a keyword of a call among them
 }
 
@@ -40,23 +42,23 @@ var forms = map[string][]form{
 		{call: "read_dotenv"}, {call: "env_file", gives: true}, {call: "RepositoryEnv", stops: true}, {call: "from_dotenv"},
 	},
 	"javascript": {
-		{call: "config", keys: []string{"path"}, named: true}, {call: "configDotenv", keys: []string{"path"}, named: true},
+		{call: "config", keys: []string{"path"}, named: true, usual: true}, {call: "configDotenv", keys: []string{"path"}, named: true},
 		{call: "loadEnvFile", stops: true}, {call: "forRoot", keys: []string{"envFilePath"}, named: true},
 	},
 	"go": {
 		{call: "godotenv.Load", many: true}, {call: "godotenv.Overload", many: true}, {call: "godotenv.Read", many: true}, {call: "gotenv.Load", many: true}, {call: "cleanenv.ReadConfig", stops: true},
-		{call: "viper.SetConfigFile"},
+		{call: "viper.SetConfigFile", usual: true},
 	},
 	"ruby": {{call: "Dotenv.load", many: true}, {call: "Dotenv.load!", many: true, stops: true}, {call: "Dotenv.overload", many: true}, {call: "Dotenv.parse", many: true}},
 	"php": {
 		{call: "createImmutable", stops: true, below: true}, {call: "createMutable", stops: true, below: true}, {call: "createUnsafeImmutable", stops: true, below: true},
-		{call: "bootEnv", stops: true}, {call: "loadEnv", stops: true}, {call: "load", many: true, stops: true}, {call: "overload", many: true, stops: true},
+		{call: "bootEnv", stops: true}, {call: "loadEnv", stops: true}, {call: "load", many: true, stops: true, usual: true}, {call: "overload", many: true, stops: true, usual: true},
 	},
-	"rust":   {{call: "from_filename"}, {call: "from_path"}, {call: "from_filename_override"}},
-	"java":   {{call: "filename"}},
-	"kotlin": {{call: "filename"}},
+	"rust":   {{call: "from_filename"}, {call: "from_path", usual: true}, {call: "from_filename_override"}},
+	"java":   {{call: "filename", usual: true}},
+	"kotlin": {{call: "filename", usual: true}},
 	"csharp": {{call: "Env.Load"}, {call: "LoadMulti", many: true}},
-	"elixir": {{call: "source", many: true}, {call: "source!", many: true, stops: true}},
+	"elixir": {{call: "source", many: true, usual: true}, {call: "source!", many: true, stops: true, usual: true}},
 	"dart":   {{call: "load", keys: []string{"fileName"}, named: true}, {call: "DotEnv"}},
 }
 
@@ -89,6 +91,9 @@ func In(language string, table *syntax.Table, file string, src []byte) (list []L
 		}
 		for _, form := range formsOf(language) {
 			for _, w := range form.at(f, i) {
+				if form.usual && !strings.Contains(strings.ToLower(path.Base(w.path)), "env") {
+					continue
+				}
 				line, _ := f.Position(int(f.Tokens[i].Start))
 				list = append(list, Load{File: file, Line: line, Path: w.path, From: w.from, Whole: w.whole, Stops: form.stops})
 			}

@@ -43,7 +43,7 @@ func TestLoads(t *testing.T) {
 		{"a.rb", `Dotenv.load!(File.join(__dir__, "..", "lock.env"))`, ">../lock.env!"},
 		{"a.php", `<?php Dotenv\Dotenv::createImmutable(__DIR__ . '/../conf', 'lock.env')->load();`, ">../conf/lock.env!"},
 		{"a.php", `<?php Dotenv\Dotenv::createImmutable(dirname(__DIR__, 2), 'lock.env')->load();`, ">../../lock.env!"},
-		{"a.php", `<?php (new Dotenv())->load(__DIR__.'/lock.env');`, ">lock.env!"},
+		{"a.php", `<?php (new Dotenv())->load(__DIR__.'/lock.env'); $loader->load('routes'); $loader->load('env.php');`, ">lock.env!"},
 		{"a.rs", `fn main() { dotenvy::from_filename("lock.env").ok(); }`, "lock.env"},
 		{"A.java", `class A { Dotenv d = Dotenv.configure().filename("lock.env").load(); }`, "lock.env"},
 		{"A.cs", `DotNetEnv.Env.Load("conf/lock.env");`, "conf/lock.env"},

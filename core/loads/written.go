@@ -31,7 +31,8 @@ var plain = func() map[string]bool {
 }()
 
 // otherFiles end the names of files of settings that are no env files.
-var otherFiles = map[string]bool{".yaml": true, ".yml": true, ".json": true, ".toml": true, ".ini": true, ".hcl": true, ".xml": true, ".properties": true, ".conf": true, ".cfg": true}
+var otherFiles = map[string]bool{".yaml": true, ".yml": true, ".json": true, ".toml": true, ".ini": true, ".hcl": true, ".xml": true, ".properties": true, ".conf": true, ".cfg": true,
+	".php": true, ".py": true, ".js": true, ".ts": true, ".rb": true, ".go": true, ".rs": true, ".txt": true, ".html": true, ".md": true}
 
 // putting is a path that is put together.
 type putting struct {

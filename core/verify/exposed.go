@@ -3,6 +3,7 @@ package verify
 import (
 	"encoding/base64"
 	"fmt"
+	"slices"
 	"strings"
 
 	"inzicht/core/contract"
@@ -65,7 +66,9 @@ func (j *job) secretsIn(l *environment.Layer) (names []string) {
 
 // isForTests reports whether an environment is one that tests run in, by its name.
 func isForTests(environment string) bool {
-	return strings.HasPrefix(environment, "test") || environment == "ci"
+	return slices.ContainsFunc(strings.FieldsFunc(environment, func(r rune) bool { return strings.ContainsRune("-_./", r) }), func(word string) bool {
+		return strings.HasPrefix(word, "test") || word == "ci" || word == "e2e"
+	})
 }
 
 // isLocalAddress reports whether an address is one of the machine itself.

@@ -74,6 +74,9 @@ func entered(src []byte) (lines []byte) {
 // concerns reports whether a read may be of the program that an environment is
 // that of: always, where the environment is not of one program.
 func (p *programs) concerns(r reads.Read, e *environment.Environment) bool {
+	if e.Started != "" && e.Started != "." && !strings.HasPrefix(r.File, e.Started+"/") {
+		return false
+	}
 	one := len(e.Layers) == 0 && !e.Declared // a workload that is given nothing
 	if !one && !slices.ContainsFunc(e.Layers, func(l *environment.Layer) bool { return l.Traits().Starts }) {
 		return true
