@@ -173,7 +173,15 @@ func Counts(r reads.Read) bool {
 
 // Elsewhere reports whether a read is of what no env file supplies: arguments of
 // an image's build, secrets and settings of a hosted pipeline.
-func Elsewhere(r reads.Read) bool { return r.Language == "dockerfile" || r.Language == "workflow" }
+func Elsewhere(r reads.Read) bool {
+	switch r.Language {
+	case "dockerfile", "workflow", "pipeline":
+		return true
+	case "groovy":
+		return path.Base(r.File) == "Jenkinsfile" || path.Ext(r.File) == ".jenkinsfile"
+	}
+	return false
+}
 
 func sortedSet(list []string) []string {
 	slices.Sort(list)

@@ -12,8 +12,10 @@ type Filled struct {
 	// Fill is the call, from one of Modules; the type is its type argument, or
 	// that of what it is given to.
 	Fill, Modules string
-	// Prefixed is the call before it that says a prefix.
+	// Prefixed is the call before it that says a prefix, or that what is before it is given.
 	Prefixed string
+	// Beside are words for what may fill the fields too, and is told before it.
+	Beside string
 	// Annotation is before a field and may say Rename, another name, and
 	// Usual, that there is a value without one.
 	Annotation, Rename, Usual string
@@ -39,7 +41,13 @@ func (f *Filled) Find(s *Source) (list []Setting) {
 			continue
 		}
 		seen[prefix+s.name(class)] = true
+		from := len(list)
 		list = append(list, f.fields(s, class, prefix)...)
+		for word := range strings.FieldsSeq(f.Beside) {
+			for i := from; strings.Contains(text, word) && i < len(list); i++ {
+				list[i].Need = Optional
+			}
+		}
 	}
 	return list
 }
@@ -77,6 +85,13 @@ func (f *Filled) prefix(s *Source, call int32) string {
 	for _, p := range list {
 		if text, ok := s.text(p.arg(0)); p.word == f.Prefixed && ok {
 			return text
+		}
+		if given := p.arg(0); given != 0 && s.is(given, parse.Call) && s.word(s.first(given)) == f.Prefixed { // merge(Env::prefixed("GATE_"))
+			for _, argument := range s.plain(given) {
+				if text, ok := s.text(argument); ok {
+					return text
+				}
+			}
 		}
 	}
 	return ""

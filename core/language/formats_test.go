@@ -241,6 +241,13 @@ func TestReferredSays(t *testing.T) {
 	})
 }
 
+// What the commands of tasks read, in the words of a shell.
+func TestTaskfile(t *testing.T) {
+	holds(t, "Taskfile.yml", "", []saying{
+		{"vars:\n  OUT: bin\ntasks:\n  run:\n    env:\n      SEA: x\n    cmds:\n      - run $GATE_URL ${LOCK:-l} $SEA {{.OUT}}\n", "GATE_URL expected; LOCK optional"},
+	})
+}
+
 // A file's language is told by its name, its ending, its place or its first line.
 func TestOf(t *testing.T) {
 	for file, want := range map[string]string{
@@ -248,7 +255,7 @@ func TestOf(t *testing.T) {
 		"a.java": "java", "a.kt": "kotlin", "a.rs": "rust", "a.c": "c", "a.hpp": "c", "a.sh": "shell", ".bashrc": "shell", "Makefile": "make", "a.mk": "make", "Dockerfile": "dockerfile", "Dockerfile.dev": "dockerfile",
 		"x/compose.yml": "compose", "docker-compose.prod.yaml": "compose", ".github/workflows/a.yml": "workflow", "a.service": "unit", "a.tf": "terraform", "package.json": "package-scripts", "a.prisma": "prisma",
 		"config/a.yaml": "service configuration", "a.yaml": "playbook", "README.md": "", "a.toml": "toml", "x/pyproject.toml": "", "inzicht.toml": "", "a.nomad": "hcl", "terragrunt.hcl": "hcl", "x/docker-bake.hcl": "bake file", "a.pkr.hcl": "image builds",
-		".gitlab-ci.yml": "pipeline", "ci/.gitlab/ci/a.yml": "pipeline", "bitbucket-pipelines.yml": "pipeline", ".circleci/config.yml": "pipeline", ".woodpecker/a.yaml": "pipeline", "circleci/config.yml": "playbook", "a": "", "a.txt": "", "a.json": "",
+		"Taskfile.yml": "taskfile", ".gitlab-ci.yml": "pipeline", "ci/.gitlab/ci/a.yml": "pipeline", "bitbucket-pipelines.yml": "pipeline", ".circleci/config.yml": "pipeline", ".woodpecker/a.yaml": "pipeline", "circleci/config.yml": "playbook", "a": "", "a.txt": "", "a.json": "",
 	} {
 		got := ""
 		if l := Of(file); l != nil {

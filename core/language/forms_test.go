@@ -270,6 +270,13 @@ struct Settings {
 }
 fn f() { let s = envy::prefixed("LOCK_").from_env::<Settings>(); }`,
 		"LOCK_HOST required; LOCK_PORT optional integer; LOCK_ON optional boolean; LOCK_KEY_OF required"}},
+	{"structs that are filled from several places", written{"x.rs", `#[derive(Deserialize)]
+struct Settings { host: String, port: Option<u16> }
+#[derive(Deserialize)]
+struct Other { name: String }
+fn f() { let s: Settings = Figment::new().merge(Env::prefixed("LOCK_")).extract().unwrap(); }
+fn g() { let o: Other = Figment::new().merge(Toml::file("a.toml")).merge(Env::prefixed("GATE_")).extract().unwrap(); }`,
+		"LOCK_HOST required; LOCK_PORT optional integer; GATE_NAME optional; LOCK_* optional; GATE_* optional"}},
 	{"all variables with a prefix: Environment", written{"x.rs", `fn f() { Config::builder().add_source(Environment::with_prefix("LOCK")); Figment::new().merge(Env::prefixed("GATE_")); }`,
 		"LOCK_* optional; GATE_* optional"}},
 
@@ -299,6 +306,17 @@ fn f() { let s = envy::prefixed("LOCK_").from_env::<Settings>(); }`,
 	{"parameters", written{"x.php", `<?php class A { function __construct(#[Autowire(env: 'LOCK_A')] string $a, #[Autowire('%env(int:LOCK_B)%')] int $b) {} }`,
 		"LOCK_A required; LOCK_B required integer"}},
 	{"demands: Dotenv", written{"x.rb", `Dotenv.require_keys("LOCK_A", "LOCK_B")`, "LOCK_A required; LOCK_B required"}},
+	{"settings classes: class Settings", written{"x.rb", `module Lock
+  class Settings < Hanami::Settings
+    setting :store_url, constructor: Types::String
+    setting :workers, default: 2,
+      constructor: Types::Params::Integer
+    setting :loud, default: false, constructor: Types::Params::Bool
+  end
+  class Other
+    setting :none
+  end
+end`, "STORE_URL required; WORKERS optional integer =2; LOUD optional boolean =false"}},
 	{"settings classes: class Gate", written{"x.rb", `class GateConfig < Anyway::Config
   config_name :lock
   attr_config :key, host: "north", port: 80

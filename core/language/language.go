@@ -75,6 +75,7 @@ var All = []*reads.Language{
 	procfile,
 	mapping,
 	pipeline,
+	taskfile,
 	xmlFiles,
 	caddyfile,
 	awk,

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"inzicht/core/declare"
+	"inzicht/core/reads"
 )
 
 // The forms of languages that have few of them.
@@ -35,6 +36,11 @@ var (
 			Name:  "settings classes: class GateConfig < Anyway::Config",
 			Words: []string{"Anyway", "attr_config"},
 			Find:  anywayClasses,
+		},
+		{
+			Name:  "settings classes: class Settings < Hanami::Settings",
+			Words: []string{"Hanami"}, With: []string{"setting"},
+			Find: hanamiClasses,
 		},
 		{
 			Name:  "all variables with a prefix: config.env_prefix = \"GATE\"",
@@ -114,6 +120,42 @@ func anywayClasses(s *declare.Source) (list []declare.Setting) {
 			}
 			list[n].Name = prefix + "_" + strings.ToUpper(list[n].Name)
 		}
+	}
+	return list
+}
+
+// hanamiKinds are by the last word of what a setting is converted by.
+var hanamiKinds = map[string]reads.Kind{"Integer": reads.Integer, "Float": reads.Number, "Decimal": reads.Number, "Bool": reads.Boolean, "Hash": reads.JSON}
+
+// hanamiClasses finds settings classes whose settings are variables: class Settings <
+// Hanami::Settings with setting :port, default: 80, constructor: Types::Params::Integer.
+func hanamiClasses(s *declare.Source) (list []declare.Setting) {
+	f, within := s.Tree.File, false
+	for i := range f.Tokens {
+		if f.Is(i, "class") {
+			within = f.Is(i+2, "<") && f.Is(i+3, "Hanami") && strings.HasSuffix(f.Text(i+5), "Settings")
+		}
+		name := strings.Trim(f.Text(i+1), ":")
+		at := i + 1
+		if name == "" {
+			name, at = f.Text(i+2), i+2
+		}
+		if !within || !f.Is(i, "setting") || f.Is(i-1, ".") || !isShellName(name) {
+			continue
+		}
+		setting := declare.Setting{Token: at, Name: strings.ToUpper(name), Access: "setting", Need: declare.Required}
+		for j := at + 1; j < len(f.Tokens) && (!f.Tokens[j].NewLine || f.Is(j-1, ",")); j++ {
+			if word := strings.Trim(f.Text(j), ":"); word == "default" {
+				value := j + 1
+				if f.Is(value, ":") {
+					value++
+				}
+				setting.Need, setting.Fallback = declare.Optional, literalAt(f, value)
+			} else if kind, known := hanamiKinds[word]; known {
+				setting.Kind = string(kind)
+			}
+		}
+		list = append(list, setting)
 	}
 	return list
 }

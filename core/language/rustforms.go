@@ -29,6 +29,11 @@ var rustForms = []declare.Form{
 		Find:  (&declare.Filled{Fill: "from_env", Modules: "envy", Prefixed: "prefixed", Rename: "rename", Usual: "default", Annotation: "serde", Access: "envy"}).Find,
 	},
 	{
+		Name:  "structs that are filled from several places: Figment::new().merge(Env::prefixed(\"GATE_\")).extract::<Settings>()",
+		Words: []string{"figment", "Figment"}, With: []string{"Env"},
+		Find: (&declare.Filled{Fill: "extract", Modules: "env::", Prefixed: "prefixed", Beside: "toml json yaml serialized", Rename: "rename", Usual: "default", Annotation: "serde", Access: "Env"}).Find,
+	},
+	{
 		Name:  "all variables with a prefix: Environment::with_prefix(\"GATE\"), Env::prefixed(\"GATE_\")",
 		Words: []string{"with_prefix", "prefixed"},
 		Find: declare.All(

@@ -123,6 +123,12 @@ var (
 		Own: pipelineAsked(suppliedBy(pipelineSupplies...)(byLine("#", reads.Build, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
 			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)\b`), "$", reads.Expected}))),
 	}
+	// Tasks are commands of a shell in YAML.
+	taskfile = &reads.Language{
+		Name: "taskfile", Names: []string{"Taskfile.yml", "Taskfile.yaml", "taskfile.yml", "taskfile.yaml", "Taskfile.dist.yml", "Taskfile.dist.yaml"}, Triggers: []string{"$"},
+		Own: pipelineAsked(byLine("#", reads.Tooling, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|[\s{,])([A-Za-z_][A-Za-z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
+			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)\b`), "$", reads.Expected})),
+	}
 	awk = &reads.Language{
 		Name: "awk", Extensions: []string{".awk"}, Interpreters: []string{"awk", "gawk", "mawk", "nawk"}, Triggers: []string{"ENVIRON"},
 		Own: guarded(byLine("#", "", late.Regexp(`ENVIRON\["([A-Za-z0-9_]+)"\]\s*=[^=~]`), nil,

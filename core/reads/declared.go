@@ -83,6 +83,9 @@ func (a *analysis) setting(s declare.Setting) {
 	if r.Kind == "" {
 		r.Kind = Text
 	}
+	if r.Kind == URL { // what checks an address wants it whole
+		r.Form = AbsoluteURL
+	}
 	if s.Pattern != "" && s.Name == "" && r.Need == "" {
 		r.Need = Optional
 	}
@@ -104,7 +107,7 @@ func (a *analysis) setting(s declare.Setting) {
 // completed takes what a declaration says of a read that was found otherwise.
 func (r *Read) completed(by Read) {
 	if r.Kind == Text {
-		r.Kind = by.Kind
+		r.Kind, r.Form = by.Kind, by.Form
 	}
 	if by.Need == Optional {
 		r.Need = Optional

@@ -19,6 +19,7 @@ func TestConverted(t *testing.T) {
 		{"a.go", "package a\nimport (\n\"os\"\n\"strings\"\n)\nfunc f() bool { return strings.EqualFold(os.Getenv(\"@\"), \"on\") }", "ON= true=never-matches"},
 		{"a.py", "import os\na = int(os.environ['@'])", "1_000= 0x50=ill-typed"},
 		{"a.py", "import os\na = bool(os.environ.get('@'))\nuse(a)", "False=always-true 1="},
+		{"a.py", "from pydantic_settings import BaseSettings\nclass S(BaseSettings):\n    @: AnyHttpUrl\nS()", "gate.example=ill-typed https://gate.example="},
 		{"a.js", "const a = Boolean(process.env.@); use(a);", "no=always-true yes="},
 		{"a.js", "const a = Number(process.env.@);", "12px=ill-typed 1e3="},
 		{"a.js", "const a = parseInt(process.env.@, 10);", "12px= four=ill-typed"},
