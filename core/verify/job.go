@@ -89,7 +89,7 @@ func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.R
 // env files: a build of gradle, setup.py. Bundlers are.
 func buildsAside(r reads.Read) bool {
 	switch r.Language {
-	case "kotlin", "groovy", "java", "scala", "python", "ruby", "perl", "cmake", "shell", "powershell":
+	case "kotlin", "groovy", "java", "scala", "python", "ruby", "perl", "rust", "cmake", "shell", "powershell":
 		return r.Scope == reads.Build
 	}
 	return false
