@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/base64"
 	"encoding/binary"
+	"encoding/csv"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -26,7 +27,8 @@ var listings = kind{key: "listing", says: "what a platform lists", traits: Trait
 
 // ReadListing reads what a platform lists of an environment: NUL-separated
 // NAME=value, JSON (a mapping, a list of entries with key and value, an object a
-// line, or a record), YAML, an env file, or a table for people. Which it is, is told by the bytes. name says for
+// line, or a record), YAML, an env file, what a shell exports, rows of commas or tabs, or
+// a table for people. Which it is, is told by the bytes. name says for
 // people where it comes from. Errors hold no value.
 func ReadListing(name string, in io.Reader) (*Layer, error) {
 	src, err := io.ReadAll(io.LimitReader(in, maxListing+1))
@@ -82,7 +84,7 @@ func (l *Layer) zeroSeparated(src []byte) {
 // written reads text: lines of an env file or of the environment itself, YAML,
 // or a table for people.
 func (l *Layer) written(name string, src []byte) error {
-	for _, read := range []func([]byte){l.lines, l.mapping, l.table} {
+	for _, read := range []func([]byte){l.lines, l.separated, l.mapping, l.underlined, l.table} {
 		if read(src); len(l.Values) > 0 {
 			return nil
 		}
@@ -91,8 +93,9 @@ func (l *Layer) written(name string, src []byte) error {
 }
 
 var (
-	listedLine   = late.Regexp(`^(?:export |declare -x )?([A-Za-z_][A-Za-z0-9_]*)=(.*)$`)
-	functionLine = late.Regexp(`^BASH_FUNC_[^=]*=`)
+	listedLine   = late.Regexp(`^(?:export |declare -[a-z]*x[a-z]* )?([A-Za-z_][A-Za-z0-9_]*)=(.*)$`)
+	declaredLine = late.Regexp(`(?m)^declare -[a-z]*x[a-z]* `)
+	otherLine    = late.Regexp(`^(?:BASH_FUNC_[^=]*|[A-Za-z]+\(x86\))=`) // of functions, and of names that no code here reads
 	tableLine    = late.Regexp(`^([A-Za-z_][A-Za-z0-9_]*):\s+(\S.*)$`)
 )
 
@@ -100,7 +103,7 @@ var (
 // one is exported, the quotes are no part of them; otherwise a line that names
 // nothing goes on with the value before.
 func (l *Layer) lines(src []byte) {
-	all, quoted, exported := 0, 0, false
+	all, quoted, exported, plain := 0, 0, 0, true
 	lines := strings.Split(strings.ReplaceAll(string(src), "\r\n", "\n"), "\n")
 	for _, line := range lines {
 		if m := listedLine().FindStringSubmatch(line); m != nil && m[2] != "" {
@@ -108,11 +111,18 @@ func (l *Layer) lines(src []byte) {
 			if m[2][0] == '"' || m[2][0] == '\'' {
 				quoted++
 			}
-			exported = exported || strings.HasPrefix(line, "export ") || strings.HasPrefix(line, "declare -x ")
+			if strings.HasPrefix(line, "export ") || strings.HasPrefix(line, "declare ") {
+				exported++
+			}
+			plain = plain && (m[2][0] == '"' || m[2][0] == '\'' || !strings.ContainsAny(m[2], " \t"))
 		}
 	}
-	if exported || quoted*2 > all {
-		for name, a := range envfile.Dotenv.Read([]byte(strings.ReplaceAll(string(src), "declare -x ", "export ")), nil).Values { // in any order
+	if exported > 0 || quoted*2 > all {
+		dialect := envfile.Dotenv
+		if exported == all && plain { // as a shell prints it
+			dialect = envfile.Shell
+		}
+		for name, a := range dialect.Read(declaredLine().ReplaceAll(src, []byte("export ")), nil).Values { // in any order
 			if !a.Passed && envfile.IsName(name) {
 				l.Values[name] = textValue(a.Value, "", 0, 0)
 			}
@@ -130,13 +140,58 @@ func (l *Layer) lines(src []byte) {
 		if m := listedLine().FindStringSubmatch(line); m != nil {
 			flush()
 			current, value = m[1], m[2]
-		} else if functionLine().MatchString(line) {
+		} else if otherLine().MatchString(line) {
 			flush()
 		} else if current != "" && !strings.HasPrefix(line, "#") {
 			value += "\n" + line
 		}
 	}
 	flush()
+}
+
+// separated reads rows whose columns commas or tabs divide, below a row that says which are
+// the names and the values.
+func (l *Layer) separated(src []byte) {
+	head, _, _ := bytes.Cut(src, []byte{'\n'})
+	in := csv.NewReader(bytes.NewReader(src))
+	if bytes.IndexByte(head, '\t') >= 0 {
+		in.Comma = '\t'
+	}
+	in.FieldsPerRecord, in.LazyQuotes = -1, true
+	first, err := in.Read()
+	if err != nil {
+		return
+	}
+	name := slices.IndexFunc(first, func(s string) bool { return headings[strings.ToLower(strings.TrimSpace(s))] })
+	value := slices.IndexFunc(first, func(s string) bool { return strings.EqualFold(strings.TrimSpace(s), "value") })
+	for rows := 0; name >= 0 && value >= 0 && rows < mostObjects; rows++ {
+		row, err := in.Read()
+		if err != nil {
+			return
+		}
+		if max(name, value) < len(row) && envfile.IsName(row[name]) {
+			l.Values[row[name]] = textValue(row[value], "", 0, 0)
+		}
+	}
+}
+
+var underline = late.Regexp(`^(-{3,}\s+)-{3,}\s*$`)
+
+// underlined reads two columns below headings that are underlined.
+func (l *Layer) underlined(src []byte) {
+	column := 0
+	for line := range strings.Lines(strings.ReplaceAll(string(src), "\r\n", "\n")) {
+		if m := underline().FindStringSubmatch(line); m != nil {
+			column = len(m[1])
+			continue
+		}
+		if column == 0 || strings.TrimSpace(line) == "" {
+			continue
+		}
+		if name := strings.TrimSpace(line[:min(column, len(line))]); envfile.IsName(name) {
+			l.Values[name] = textValue(strings.TrimSpace(line[min(column, len(line)):]), "", 0, 0)
+		}
+	}
 }
 
 // mapping reads YAML.
@@ -260,7 +315,11 @@ func (l *Layer) gatherMapping(n map[string]any, depth int) (found bool) {
 	if kind, _ := n["kind"].(string); kind == "Secret" || kind == "ConfigMap" {
 		return l.manifestData(n, kind == "Secret")
 	}
+	_, isManifest := n["kind"]
 	for _, key := range sortedKeys(n) {
+		if isManifest && key == "metadata" {
+			continue
+		}
 		switch value := n[key].(type) {
 		case map[string]any:
 			if inner, has := firstOf(value, "value", "Value"); has && envfile.IsName(key) && isPlain(inner) { // NAME: {value: …}
