@@ -99,6 +99,18 @@ func (c *cluster) add(s store) {
 // generic are names of folders that do not tell a stage.
 var generic = late.Regexp(`^(k8s|kubernetes|kube|manifests?|deploy|deployments?|base|bases|overlays?|infra|ops|config|resources|yaml|charts?|templates)$`)
 
+// isOfCluster reports whether a file is in JSON and lies where manifests do. Elsewhere much
+// is in JSON, and none of that is one.
+func isOfCluster(file string) bool {
+	return path.Ext(file) == ".json" && slices.ContainsFunc(strings.Split(path.Dir(file), "/"), func(folder string) bool {
+		switch folder {
+		case "k8s", "kubernetes", "kube", "manifests", "deploy", "deployment", "deployments", "cluster":
+			return true
+		}
+		return false
+	})
+}
+
 // discoverManifests takes the manifests of each folder for one cluster.
 func (f *finder) discoverManifests() {
 	charts := f.charts()
@@ -106,7 +118,7 @@ func (f *finder) discoverManifests() {
 	folders := map[string]*cluster{}
 	looked := 0
 	for _, file := range f.tree.Files {
-		if !isYAML(file.Path) || looked > maxYAMLFiles || tree.IsTestPath(file.Path) {
+		if !isYAML(file.Path) && !isOfCluster(file.Path) || looked > maxYAMLFiles || tree.IsTestPath(file.Path) {
 			continue
 		}
 		looked++
@@ -148,8 +160,13 @@ func isTemplate(src []byte) bool { return valueAction().Match(src) }
 
 var valueAction = late.Regexp(`(?m)^\s*(?:- )?(?:[\w.\-]+:\s*)?\{\{`)
 
+// holdsKey reports whether a file has a key, in YAML or in JSON.
+func holdsKey(src []byte, key string) bool {
+	return bytes.Contains(src, []byte(key+":")) || bytes.Contains(src, []byte(`"`+key+`"`))
+}
+
 func isManifest(src []byte, file string) bool {
-	return bytes.Contains(src, []byte("apiVersion:")) && bytes.Contains(src, []byte("kind:")) || strings.HasPrefix(path.Base(file), "kustomization.")
+	return holdsKey(src, "apiVersion") && holdsKey(src, "kind") || strings.HasPrefix(path.Base(file), "kustomization.")
 }
 
 // noteYAML takes up what was wrong with a YAML file.
