@@ -94,7 +94,7 @@ func defines(f *syntax.File, o *reads.Outline) {
 }
 
 var clangGrammar = &parse.Grammar{
-	Layout: parse.Braces, BraceInit: true, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
+	Layout: parse.Braces, BraceInit: true, Heads: true, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
 	Binary: []string{"?:", "||", "&&", "|", "^", "&", "== !=", "< > <= >= <=>", "<< >>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - + ~ * & ++ -- sizeof co_await", Suffix: "++ --", Member: ". -> ::",
 	Macros: true, Rooted: true, If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",

@@ -106,7 +106,7 @@ func csharpImports(f *syntax.File, o *reads.Outline) {
 }
 
 var csharpGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true, Patterns: true, Labels: true, Brackets: true,
+	Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true, Patterns: true, Labels: true, Brackets: true,
 	Binary: []string{"??", "||", "&&", "|", "^", "&", "== !=", "< > <= >= is is_not", "<< >>", "+ -", "* / %", ".."}, Right: "??",
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>= ??=", Prefix: "! - + ~ ++ -- await ref out & ^", Suffix: "++ -- !", Member: ". ?. ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Matches: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",

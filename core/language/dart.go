@@ -72,7 +72,7 @@ var dart = &reads.Language{
 }
 
 var dartGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Typed: true, Records: true, Angles: true, Arrow: "=>", Labels: true,
+	Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Records: true, Angles: true, Arrow: "=>", Labels: true,
 	Binary: []string{"??", "||", "&&", "== !=", "< > <= >= is", "|", "^", "&", "<< >> >>>", "+ -", "* / % ~/"}, Right: "??",
 	Assign: "= += -= *= /= %= ??= &= |= ^= <<= >>=", Prefix: "! - ~ ++ -- await const ... ...?", Suffix: "++ -- !", Member: ". ?. .. ?..", Casts: "as",
 	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch on", Finally: "finally",

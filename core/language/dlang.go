@@ -10,7 +10,7 @@ import (
 var dlang = &reads.Language{
 	Name: "d", Extensions: []string{".d", ".di"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, Ternary: true, Typed: true, Arrow: "=>",
+		Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Arrow: "=>",
 		Binary: []string{"||", "&&", "|", "^", "&", "== != < > <= >= in !_in is", "<< >>", "+ - ~", "* / %"},
 		Assign: "= += -= *= /= ~= |= &=", Prefix: "! - + ~ & * ++ --", Suffix: "++ --", Member: ".",
 		If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",

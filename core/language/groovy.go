@@ -16,7 +16,7 @@ var groovyHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$", Members: t
 var groovy = &reads.Language{
 	Name: "groovy", Extensions: []string{".groovy", ".gradle", ".jenkinsfile"}, Names: []string{"Jenkinsfile"}, Interpreters: []string{"groovy"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, LineEnds: true, Ternary: true, Typed: true, Angles: true, Arrow: "->", Closures: true, Commands: true, Labels: true, Choices: true, Leading: ". ?. ?: && ||",
+		Layout: parse.Braces, LineEnds: true, Heads: true, Ternary: true, Typed: true, Angles: true, Arrow: "->", Closures: true, Commands: true, Labels: true, Choices: true, Leading: ". ?. ?: && ||",
 		Binary: []string{"?:", "||", "&&", "|", "^", "&", "== != === =~", "< > <= >= in instanceof", "<< >> .. ..<", "+ -", "* / %", "**"}, Right: "?:",
 		Assign: "= += -= *= /= %= ?=", Prefix: "! - + ~ ++ -- * assert", Suffix: "++ --", Member: ". ?. *. &. .&", Casts: "as",
 		If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",

@@ -197,7 +197,7 @@ func ownImport(f *syntax.File, o *reads.Outline, first, last, bound int) {
 }
 
 var javaGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true, Patterns: true,
+	Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Angles: true, Arrow: "->", ParenCasts: true, Patterns: true,
 	Binary: []string{"||", "&&", "|", "^", "&", "== !=", "< > <= >= instanceof", "<< >> >>>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>= >>>=", Prefix: "! - + ~ ++ -- assert", Suffix: "++ --", Member: ". ::",
 	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",

@@ -190,7 +190,7 @@ func importedPath(module, name string) string {
 }
 
 var javascriptGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Records: true, Angles: true, ObjectTypes: true, Arrow: "=>",
+	Layout: parse.Braces, Heads: true, Ternary: true, Records: true, Angles: true, ObjectTypes: true, Arrow: "=>",
 	Binary: []string{"?? ||", "&&", "|", "^", "&", "== != === !==", "< > <= >= instanceof in", "<< >> >>>", "+ -", "* / %", "**"}, Right: "**",
 	Assign: "= += -= *= /= %= **= <<= >>= >>>= &= |= ^= &&= ||= ??=", Prefix: "! - + ~ typeof void delete await yield ... ++ --", Suffix: "++ -- !",
 	Member: ". ?.", Casts: "as satisfies",

@@ -98,7 +98,7 @@ func perlUse(f *syntax.File, o *reads.Outline, i int) {
 }
 
 var perlGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Records: true, Commands: true, BraceKeys: true, Blocks: "eval map grep sort first any all none notall", Single: "defined exists ref scalar lc uc lcfirst ucfirst length shift pop delete chdir rmdir readlink",
+	Layout: parse.Braces, Heads: true, Ternary: true, Records: true, Commands: true, BraceKeys: true, Blocks: "eval map grep sort first any all none notall", Single: "defined exists ref scalar lc uc lcfirst ucfirst length shift pop delete chdir rmdir readlink",
 	Binary: []string{"or xor", "and", "..", "|| //", "&&", "|", "&", "== != <=> eq ne cmp =~ !~", "< > <= >= lt gt le ge", "<< >>", "+ - .", "* / x", "**"}, Right: "**",
 	Assign: "= += -= *= /= .= %= ||= &&= //= **= |= &= ^= x=", Prefix: "! - + ~ not \\ ++ -- %", Suffix: "++ --", Member: "-> ::", LambdaWords: "sub",
 	If: "if", Elif: "elsif", Else: "else", Unless: "unless", Loop: "for foreach while until", Return: "return", Throw: "die croak confess", Leave: "next last redo",

@@ -157,7 +157,7 @@ func qualified(f *syntax.File, i int) string {
 var frameworkNo = []string{"false", "(false)", "null", "(null)", "empty", "(empty)"}
 
 var phpGrammar = &parse.Grammar{
-	Layout: parse.Braces, Ternary: true, Labels: true, Choices: true, Arrow: "=>", ParenCasts: true, Brackets: true,
+	Layout: parse.Braces, Heads: true, Ternary: true, Labels: true, Choices: true, Arrow: "=>", ParenCasts: true, Brackets: true,
 	Binary: []string{"or", "xor", "and", "?:", "??", "||", "&&", "|", "^", "&", "== != === !== <> <=>", "< > <= >=", "<< >>", ". + -", "* / %", "instanceof", "**"}, Right: "** ??",
 	Assign: "= += -= *= /= .= %= **= ??= <<= >>= &= |= ^=", Prefix: "! - + ~ @ & ... new clone print echo yield await ++ -- include include_once require require_once throw", Suffix: "++ --",
 	Member: "-> ?-> ::", Qualifies: `\`, LambdaWords: "fn",

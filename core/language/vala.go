@@ -10,7 +10,7 @@ import (
 var vala = &reads.Language{
 	Name: "vala", Extensions: []string{".vala", ".vapi"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true,
+		Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true,
 		Binary: []string{"??", "||", "&&", "|", "^", "&", "== !=", "< > <= >= in is", "<< >>", "+ -", "* / %"}, Right: "??",
 		Assign: "= += -= *= /= |= &=", Prefix: "! - + ~ ++ -- ref out owned unowned", Suffix: "++ --", Member: ". ?. ::", Casts: "as",
 		If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",

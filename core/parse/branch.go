@@ -41,10 +41,18 @@ func (p *parser) captured(from, mark int) {
 	p.add(p.make(Declare, from, from, mark))
 }
 
+// spaceBefore reports whether white space is before a token.
+func (p *parser) spaceBefore(i int) bool {
+	return i < p.end && (p.f.Tokens[i].SpaceAhead || p.f.Tokens[i].NewLine)
+}
+
 // headEnds reports whether a head in parentheses ends before a token.
 func (p *parser) headEnds(i int) bool {
 	text := p.textAt(i)
 	_, isOp := p.g.ops[text]
+	if isOp && (p.g.Heads || p.g.sets[setPrefix][text] && p.spaceBefore(i) && !p.spaceBefore(i+1)) { // if (a) -1 else 1
+		return true
+	}
 	return !isOp && !p.g.sets[setMember][text] && !(text == "?" && p.g.Ternary)
 }
 

@@ -33,6 +33,7 @@ type Grammar struct {
 	Casts     string // words between a value and a type: as, satisfies
 
 	Ternary bool // a ? b : c
+	Heads   bool // a head is what is in parentheses: if (a) -b;
 	IfLater bool // a if b else c
 	Choices bool // if, match and the like are expressions
 

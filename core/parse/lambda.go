@@ -137,6 +137,9 @@ func (p *parser) closureHead() {
 		p.barred()
 		return
 	}
+	if next := p.mate(p.at) + 1; p.is("[") && p.g.Default == "default" && next > 0 && (p.kindAt(next) == syntax.Word || p.textAt(next) == "(") { // { [weak self] a in … }
+		p.at = next
+	}
 	guarded := p.wordAt(p.at) == wordCase && p.g.Matches != ""
 	if guarded { // { case (k, v) if … => … }
 		p.at++
@@ -158,6 +161,14 @@ func (p *parser) closureHead() {
 			}
 			p.closureParameters(i)
 			p.at = i + 1
+			if text == "->" && p.g.Default == "default" { // { (a: B) -> C in … }
+				for i++; i < p.end && !p.f.Tokens[i].NewLine; i++ {
+					if p.textAt(i) == "in" {
+						p.at = i + 1
+						break
+					}
+				}
+			}
 			return
 		}
 		if k := p.kindAt(i); k != syntax.Word && text != "," && text != ":" && text != "?" && text != "." && text != "(" && text != ")" && text != "<" && text != ">" && text != ">>" && text != "*" && text != "_" {

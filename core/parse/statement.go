@@ -149,7 +149,7 @@ func (p *parser) oneStatement() int32 {
 	if next := p.textAt(p.at + 1); p.class && p.kind() == syntax.Word && p.g.Angles && !p.g.Typed && (next == ":" || next == "?:" || (next == "!" || next == "?") && p.textAt(p.at+2) == ":") {
 		return p.declared(from, mark)
 	}
-	if p.is("type") && p.g.Angles && p.kindAt(p.at+1) == syntax.Word {
+	if (p.is("type") || p.is("typealias")) && p.g.Angles && p.kindAt(p.at+1) == syntax.Word {
 		return p.typeDeclaration()
 	}
 	if p.g.Typed {
