@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/syntax"
 )
 
 // compare holds the value of an expression against what it is where the
@@ -67,7 +68,7 @@ func (m *machine) replaced(instead mask, v Value, at int32) {
 			continue
 		}
 		fallback := m.fallback(of, at)
-		if of.isError() || fallback.Computed && (m.isStatement(at) || (m.isParameter(at) || m.isTakenApart(at) || m.isOfParameter(at)) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() { // what is done instead is no value
+		if of.isError() || fallback.Computed && (m.isStatement(at) || (m.isParameter(at) || m.isTakenApart(at) || m.isOfParameter(at)) && !m.isSaid(at) || m.standsIn(r, fallback.Node)) || m.unit().isTest(at) || of.isAnswer() || fallback.Computed && m.unit().isErrorNumber(at) { // what is done instead is no value
 			m.focus.tested |= bit
 			continue
 		}
@@ -109,6 +110,41 @@ func (m *machine) isStatement(n int32) bool {
 func (u *Unit) isTest(n int32) bool {
 	return u.kind(n) == parse.Binary && (comparing[u.at(n)] || u.at(n) == "&&" || u.at(n) == "and")
 }
+
+// isErrorNumber reports whether an expression of C is the number of an error, by itself or
+// as what reports it gives back: -ENOENT, log_error_errno(r, "why"), r that is an int.
+func (u *Unit) isErrorNumber(n int32) bool {
+	if !u.Words.Pointers {
+		return false
+	}
+	first := u.Tree.Child(n, 0)
+	switch u.kind(n) {
+	case parse.Unary:
+		return u.at(n) == "-" && u.kind(first) == parse.Name
+	case parse.Call:
+		return u.kind(first) == parse.Name && slices.ContainsFunc(strings.Split(strings.ToLower(u.at(first)), "_"), func(word string) bool {
+			return word == "err" || word == "error" || word == "errno"
+		})
+	case parse.Name:
+		return u.isDeclaredBefore(n, "int")
+	}
+	return false
+}
+
+// isDeclaredBefore reports whether the name at a node is declared before it with a word
+// for its type, as near as a function is long.
+func (u *Unit) isDeclaredBefore(n int32, word string) bool {
+	f, at := u.Tree.File, int(u.Tree.Nodes[n].At)
+	for i := at - 1; i > 0 && i > at-mostOfFunction; i-- {
+		if f.Is(i, u.at(n)) && f.Kind(i) == syntax.Word && f.Is(i-1, word) {
+			return true
+		}
+	}
+	return false
+}
+
+// mostOfFunction bounds how many tokens before it a declaration is looked for.
+const mostOfFunction = 2000
 
 // isError reports whether a value is what a function returns with an error.
 func (v Value) isError() bool {
