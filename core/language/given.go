@@ -73,7 +73,7 @@ var (
 	)
 	goGiven = slices.Concat(
 		opened(given(evaluate.Errs, "", "os.ReadFile os.Open os.Stat os.Lstat os.ReadDir os.OpenFile ioutil.ReadFile ioutil.ReadDir exec.LookPath net.SplitHostPort mail.ParseAddress uuid.Parse os.ReadLink strconv.Unquote net.ResolveTCPAddr netip.ParseAddr netip.ParseAddrPort netip.ParsePrefix")),
-		given(evaluate.Errs, reads.URL, "url.ParseRequestURI"),
+		formed(reads.RequestURI, given(evaluate.Errs, reads.URL, "url.ParseRequestURI")),
 		given(evaluate.Nones, "", "net.ParseIP"),
 		given(evaluate.Mistakes, reads.JSON, "json.Unmarshal"),
 		given(evaluate.Mistakes, "", "os.Chdir os.Mkdir"),

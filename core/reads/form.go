@@ -34,6 +34,7 @@ const (
 	TimeSpan      Form = "time-span"       // 1.02:30:00
 	UnitsDuration Form = "units-duration"  // 1h 30min: no number without its unit
 	AbsoluteURL   Form = "absolute-url"    // with a scheme
+	RequestURI    Form = "request-uri"     // so, or a path from the root on
 	Presence      Form = evaluate.Presence // anything: whatever is not empty is yes
 )
 
@@ -95,6 +96,8 @@ func (f Form) Takes(value string) bool {
 		return timeSpan().MatchString(trimmed)
 	case UnitsDuration:
 		return unitsDuration().MatchString(value)
+	case RequestURI:
+		return strings.HasPrefix(value, "/") || absoluteURL().MatchString(value)
 	case AbsoluteURL:
 		return absoluteURL().MatchString(trimmed)
 	}

@@ -28,6 +28,7 @@ func TestForms(t *testing.T) {
 		TimeSpan:      {`00:05:00|1.02:30:00|7|00:05:00.5|1:00:00:00`, `30s|5m|PT5M|00:05:00:`},
 		UnitsDuration: {`30s|1h 30min|5 m`, `30|m5`},
 		AbsoluteURL:   {`https://gate.example|localhost:80|mailto:a`, `gate.example|/a|//gate|1http://x`},
+		RequestURI:    {`https://gate.example|/a`, `gate.example|a/b|`},
 		Presence:      {`no|0|`, ``},
 		"":            {`anything|`, ``},
 	} {

@@ -51,10 +51,22 @@ func abbreviates(a, b string) bool {
 	return at == len(a)
 }
 
-// differInDigits tells names that are numbered on purpose: GATE_1, GATE_2.
+// differInDigits reports whether two names are numbered on purpose: GATE_1 and GATE_2,
+// GATE_1_URL and GATE_12_URL.
 func differInDigits(a, b string) bool {
-	strip := func(s string) string { return strings.Trim(s, "0123456789") }
-	return strip(a) == strip(b)
+	const digits = "0123456789"
+	if strings.Trim(a, digits) == strings.Trim(b, digits) {
+		return true
+	}
+	without := func(s string) string {
+		return strings.Map(func(r rune) rune {
+			if strings.ContainsRune(digits, r) {
+				return -1
+			}
+			return r
+		}, s)
+	}
+	return strings.ContainsAny(a, digits) && strings.ContainsAny(b, digits) && without(a) == without(b)
 }
 
 // oneEdit reports whether one letter added, left out, changed, or swapped with

@@ -20,6 +20,8 @@ func TestSlip(t *testing.T) {
 		{"GATE_URL", "GATE_URL", false},           // the same
 		{"GATE_1", "GATE_2", false},               // numbered
 		{"GATE_10", "GATE_1", false},              // numbered
+		{"GATE_1_URL", "GATE_12_URL", false},      // numbered within
+		{"GATE_S3_URL", "GATE_S_URL", true},       // one less
 		{"GATE_HOST", "GATE_PORT", false},         // two letters
 		{"GATE_URL", "LEVEL_URL", false},          // another word
 		{"GATE_URL", "GATE_URL_OLD", false},       // one word more

@@ -160,7 +160,7 @@ func weak(v *contract.Variable, r reads.Read) bool {
 	case "", "none", "null", "nil", "undefined", "false", "true", "0", "1":
 		return false
 	}
-	if strings.Contains(*r.Fallback, "://") && secrecy.IsStandIn(*r.Fallback, true) { // user:password@localhost
+	if strings.Contains(*r.Fallback, "://") && (secrecy.IsStandIn(*r.Fallback, true) || isLocalAddress(*r.Fallback)) { // user:password@localhost
 		return false
 	}
 	return v.Secret || strings.Contains(*r.Fallback, "://") && secrecy.LooksSecret(*r.Fallback)

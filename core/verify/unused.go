@@ -136,6 +136,11 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 			f.Level, f.Pointed = Note, true
 			f.Hint = fmt.Sprintf("%s:%d hands the whole environment on: what is started there may read it.", whole.File, whole.Line)
 			f.Related = []Place{*whole}
+		} else if at := j.nameless(l.Component.Name); at != nil {
+			f.Level, f.Pointed = Note, true
+			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
+			f.Hint = fmt.Sprintf("%s:%d reads a variable whose name could not be worked out: it may be this one.", at.File, at.Line)
+			f.Related = []Place{*at}
 		}
 		if environment == "" && !f.Pointed {
 			f.Hint, f.Command = "Remove it, if nothing outside this tree reads it; {} takes out all such.", []string{"inzicht", "document", "--remove-unused"}
@@ -170,6 +175,17 @@ func (j *job) readsIn(component string) bool {
 func (j *job) passesOn(component string) *Place {
 	for _, r := range j.contract.Wholes {
 		if r.Component == component && contract.Counts(r) {
+			return &Place{r.File, r.Line}
+		}
+	}
+	return nil
+}
+
+// nameless returns where code of a component reads a variable of whose name nothing is
+// known, or nil.
+func (j *job) nameless(component string) *Place {
+	for n := range j.Reads {
+		if r := &j.Reads[n]; r.Unresolved() && r.Component == component && contract.Counts(*r) {
 			return &Place{r.File, r.Line}
 		}
 	}
