@@ -187,7 +187,7 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 		r.Name = exact
 	} else if a.isLoose(found) && a.isGivenNone(a.rangeOf(found.Node)) {
 		return r, false // the object would say which: of what class it is, nothing tells
-	} else if pattern, known := name.pattern(); known {
+	} else if pattern, known := name.pattern(); known && strings.Trim(pattern, "*_?") != "" { // of a name that may have any words nothing is known
 		r.Pattern = pattern
 	}
 	r.Need = idiom.Need
