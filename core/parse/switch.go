@@ -44,6 +44,19 @@ func (p *parser) switching() int32 {
 		}
 	case p.is("{"):
 		p.within(p.at, p.cases)
+	case p.g.Layout == Braces && p.is(":"): // switch ($a): … endswitch;
+		p.at++
+		for p.at < p.end && !p.is("endswitch") {
+			before := p.at
+			if p.take(";") {
+				continue
+			}
+			p.caseAt()
+			if p.at == before {
+				p.at++
+			}
+		}
+		p.take("endswitch")
 	case p.g.Layout == Indented && p.is(":"):
 		margin, end := p.margin(), p.end
 		p.at++
@@ -207,7 +220,7 @@ func (p *parser) caseStatements(marked bool) int32 {
 		}
 		return p.make(Block, from, -1, mark)
 	}
-	for p.skipSemicolons(); p.at < p.end && p.wordAt(p.at) != wordCase && p.wordAt(p.at) != wordDefault && p.wordAt(p.at) != wordEnd && !(p.wordAt(p.at) == wordElse && p.g.Layout == Worded); p.skipSemicolons() {
+	for p.skipSemicolons(); p.at < p.end && p.wordAt(p.at) != wordCase && p.wordAt(p.at) != wordDefault && p.wordAt(p.at) != wordEnd && !(p.wordAt(p.at) == wordElse && p.g.Layout == Worded) && !p.is("endswitch"); p.skipSemicolons() {
 		p.add(p.statement())
 	}
 	return p.make(Block, from, -1, mark)
