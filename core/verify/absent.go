@@ -10,6 +10,9 @@ start fails, or goes on without its values.
   "seed": "node --env-file=seed.env …"      services/skipper-web/package.json
   # and there is no seed.env beside it
 
+Calls of the libraries that load env files are looked at, too; one that goes on where
+the file is not there gives a warning.
+
 A developer's own file, .env or one that ends in .local, is expected to be made
 by each developer; one that is asked for first ([ -f x.env ]) may be missing.
 

@@ -18,6 +18,9 @@ code that only asks whether a variable is set takes false, 0 and off for yes.
   if (env.BOOKING_TRACE) …      services/skipper-web/src/booking.ts
   BOOKING_TRACE=false           deploy/staging.env, and every answer is logged
 
+What counts as no is the language's: the text 0 does in PHP and Perl, false does to
+the env() of some frameworks.
+
 Mend it by taking the line away, or by comparing the value in the code.`,
 	check: func(j *job) []Finding {
 		return j.collect(func(s *setting) *Finding {

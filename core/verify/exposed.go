@@ -20,8 +20,8 @@ var exposed = Rule{
 	About: `Secrets are where others can read them: in an env file that git tracks, or that
 it does not ignore, so that the next "git add ." takes it along; in one that the
 Dockerfile's COPY takes into the image, since .dockerignore does not name it; or
-in code that is sent to browsers; or one is written into a compose file, a
-manifest or an image's recipe that git tracks. Key files of sealed env files are secrets too.
+in code that is sent to browsers; or one is written into a compose file or a
+manifest that git tracks, into an image's recipe, or into an example file. Key files of sealed env files are secrets too.
 
   COPY . .      services/tolls/Dockerfile, and services/tolls/.env lies beside it
 

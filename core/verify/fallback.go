@@ -103,6 +103,9 @@ the variable is not set, the program runs with it, and nobody is told.
 
   ENV.fetch("LOGBOOK_SESSION_SECRET", "lockside")      services/logbook/app.rb
 
+In an environment other than a developer's own that gives the secret no value, the
+literal is in force: an error.
+
 Mend it by taking the fallback away, so that a start without the secret fails.`,
 	check: func(j *job) (list []Finding) {
 		for n := range j.contract.Variables {

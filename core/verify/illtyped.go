@@ -23,6 +23,9 @@ is none: the start fails, or the program goes on with zero or nothing.
 
   LEVEL_ALARM_CM=4m20      waterlevel reads it as an integer
 
+Each converter is taken by what it understands itself: yes is no boolean for Go, 30s
+no duration in ISO 8601, 8_080 an integer for Python and none for Java.
+
 Where one value serves two components that convert it to different kinds, that
 is a warning. Mend the value, or give the components one each.`,
 	check: func(j *job) []Finding {
