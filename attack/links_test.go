@@ -92,6 +92,7 @@ func TestNothingOutside(t *testing.T) {
 	testtree.Write(t, dir, "compose.yaml", "include: ["+outside+"/compose.yaml]\nservices:\n  gate:\n    build: .\n    env_file: ["+outside+"/.env, link/.env, ../.env]\n")
 	testtree.Write(t, dir, "compose.two.yaml", "services:\n  gate:\n    extends: {file: link/compose.yaml, service: gate}\n    build: .\n")
 	testtree.Write(t, dir, "x.sh", ". link/.env\n. "+outside+"/.env\n")
+	testtree.Write(t, dir, "load.py", "load_dotenv('link/.env')\nload_dotenv('"+outside+"/.env')\nload_dotenv(Path(__file__).parent / '..' / '..' / 'x.env')\n")
 	for _, command := range commands() {
 		a := strike(t, dir, command...)
 		for _, word := range []string{"OUTSIDE_", "i.js"} {
@@ -120,6 +121,7 @@ func TestControlCharacters(t *testing.T) {
 		".env." + evil + "x":       "GATE_TOKEN=1\n",
 		".env.example":             "# " + evil + "\nGATE_TOKEN=\nOLD_" + evil + "=1\n",
 		"compose.yaml":             "services:\n  \"gate\\e[31m\":\n    build: \"gate" + evil + "\"\n    env_file: \"" + evil + ".env\"\n    environment: {\"GATE\\e_X\": 1}\n",
+		"load.js":                  "require('dotenv').config({ path: 'conf" + evil + ".env' })\n",
 		"inzicht.toml":             "[[component]]\nname = \"keep\\u001b[31m\\u009b\"\nfolder = \"gate" + evil + "\"\n[variable.GATE_TOKEN]\nabout = \"\\u001b[2J\"\n",
 		"k" + evil + ".yaml":       "apiVersion: v1\nkind: Pod\nmetadata: {name: \"gate\\e\"}\nspec: {containers: [{name: \"c\\e\", image: gate, envFrom: [{configMapRef: {name: \"m\\e\"}}]}]}\n",
 	})

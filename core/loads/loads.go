@@ -7,9 +7,9 @@ package loads
 import (
 	"bytes"
 	"path"
+	"slices"
 	"strings"
 
-	"inzicht/core/late"
 	"inzicht/core/syntax"
 )
 
@@ -64,11 +64,14 @@ var forms = map[string][]form{
 
 // loaders are words of which a file holds one that calls such a library: their
 // functions have names that others have too.
-var loaders = late.Regexp(`(?i)dotenv|dotnetenv|loadenv|envfilepath|read_env|env_file|cleanenv|viper|bootenv`)
+var loaders = strings.Fields("dotenv Dotenv DotEnv loadEnv LoadEnv envFilePath read_env env_file cleanenv gotenv viper bootEnv DotNetEnv")
 
 // MayBeIn reports whether a file may load env files: most do not.
 func MayBeIn(src []byte) bool {
-	return (bytes.Contains(src, []byte("env")) || bytes.Contains(src, []byte("Env")) || bytes.Contains(src, []byte("viper"))) && loaders().Match(src)
+	if !bytes.Contains(src, []byte("env")) && !bytes.Contains(src, []byte("Env")) && !bytes.Contains(src, []byte("viper")) {
+		return false
+	}
+	return slices.ContainsFunc(loaders, func(word string) bool { return bytes.Contains(src, []byte(word)) })
 }
 
 func formsOf(language string) []form {

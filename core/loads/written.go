@@ -34,6 +34,9 @@ var plain = func() map[string]bool {
 var otherFiles = map[string]bool{".yaml": true, ".yml": true, ".json": true, ".toml": true, ".ini": true, ".hcl": true, ".xml": true, ".properties": true, ".conf": true, ".cfg": true,
 	".php": true, ".py": true, ".js": true, ".ts": true, ".rb": true, ".go": true, ".rs": true, ".txt": true, ".html": true, ".md": true}
 
+// longestPath bounds the bytes of a path that is taken for one.
+const longestPath = 300
+
 // putting is a path that is put together.
 type putting struct {
 	f        *syntax.File
@@ -123,7 +126,7 @@ func (p *putting) word(i int) {
 // written returns the path.
 func (p *putting) written() written {
 	name := strings.Join(p.parts, "/")
-	if p.broken || strings.ContainsAny(name, " \n*?$<>|{}:") || otherFiles[path.Ext(name)] || name == "" && !p.from {
+	if p.broken || len(name) > longestPath || strings.ContainsAny(name, " \n*?$<>|{}:") || otherFiles[path.Ext(name)] || name == "" && !p.from {
 		return written{}
 	}
 	w := written{from: p.from && !p.unknown, whole: !p.unknown}
