@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -20,14 +21,30 @@ func (m *machine) overload(fn *Func, arguments []argument) *Func {
 	return fn
 }
 
+// takesNamed reports whether a function has a parameter for each argument that is given by
+// name: by its own, or by the label before it.
+func (fn *Func) takesNamed(arguments []argument) bool {
+	if slices.ContainsFunc(fn.params, func(p param) bool { return p.rest || p.keywords }) || len(fn.params) == 0 {
+		return true
+	}
+	return !slices.ContainsFunc(arguments, func(a argument) bool {
+		return a.name != "" && !slices.ContainsFunc(fn.params, func(p param) bool {
+			return strings.EqualFold(strings.Trim(p.name, "$-"), strings.Trim(a.name, "$-")) || p.label == a.name
+		})
+	})
+}
+
 // isWritten reports whether a function has a body, and is more than what it may be
 // called with: function get(name: string): string;
 func (fn *Func) isWritten() bool { return fn.Body != 0 || fn.folded }
 
 // takes reports whether a function can be called with arguments, by their number.
 func (fn *Func) takes(arguments []argument) bool {
-	if slices.ContainsFunc(arguments, func(a argument) bool { return a.spread || a.name != "" }) {
+	if slices.ContainsFunc(arguments, func(a argument) bool { return a.spread }) {
 		return true
+	}
+	if slices.ContainsFunc(arguments, func(a argument) bool { return a.name != "" }) {
+		return fn.takesNamed(arguments)
 	}
 	least, most := 0, 0
 	for i, p := range fn.params {
