@@ -38,68 +38,53 @@ const (
 	Presence      Form = evaluate.Presence // anything: whatever is not empty is yes
 )
 
-var (
-	digits        = late.Regexp(`^[+-]?[0-9]+$`)
-	pythonInteger = late.Regexp(`^[+-]?[0-9]+(_[0-9]+)*$`)
-	rubyInteger   = late.Regexp(`^[+-]?(0[xX][0-9a-fA-F]+|0[bB][01]+|0[oO]?[0-7]+(_[0-7]+)*|[1-9][0-9]*(_[0-9]+)*|0)$`)
-	anyBase       = late.Regexp(`^[+-]?(0[xX][0-9a-fA-F_]+|0[bB][01_]+|0[oO]?[0-7_]+|[0-9][0-9_]*)$`)
-	hexadecimal   = late.Regexp(`^[+-]?(0[xX])?[0-9a-fA-F]+$`)
-	beginsInteger = late.Regexp(`^\s*[+-]?[0-9]`)
-	beginsNumber  = late.Regexp(`^\s*[+-]?(\.?[0-9]|Infinity)`)
-	scriptNumber  = late.Regexp(`^([+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?|[+-]?Infinity|0[xX][0-9a-fA-F]+|0[bB][01]+|0[oO][0-7]+)?$`)
-	isoDuration   = late.Regexp(`^[+-]?[pP]([+-]?[0-9]+[dD])?([tT]([+-]?[0-9]+[hH])?([+-]?[0-9]+[mM])?([+-]?[0-9]+([.,][0-9]{0,9})?[sS])?)?$`)
-	timeSpan      = late.Regexp(`^-?([0-9]+|([0-9]+\.)?[0-9]{1,2}:[0-9]{1,2}(:[0-9]{1,2}(\.[0-9]{1,7})?)?|[0-9]+:[0-9]{1,2}:[0-9]{1,2}:[0-9]{1,2}(\.[0-9]{1,7})?)$`)
-	unitsDuration = late.Regexp(`^\s*([0-9]+\s*[a-zA-Zµ]+\s*)+$`)
-	absoluteURL   = late.Regexp(`^[a-zA-Z][a-zA-Z0-9+.-]*:`)
+// like returns a test for an expression; trimmed for one that white space may be around.
+func like(expression string) func(string) bool {
+	compiled := late.Regexp(expression)
+	return func(value string) bool { return compiled().MatchString(value) }
+}
+
+func trimmed(expression string) func(string) bool {
+	is := like(expression)
+	return func(value string) bool { return is(strings.TrimSpace(value)) }
+}
+
+// takes has for each form whether a value is written in it. Where all texts but one say
+// no, only that one is.
+var takes = map[Form]func(value string) bool{
+	Digits:        like(`^[+-]?[0-9]+$`),
+	SpacedDigits:  trimmed(`^[+-]?[0-9]+$`),
+	PythonInteger: trimmed(`^[+-]?[0-9]+(_[0-9]+)*$`),
+	RubyInteger:   trimmed(`^[+-]?(0[xX][0-9a-fA-F]+|0[bB][01]+|0[oO]?[0-7]+(_[0-7]+)*|[1-9][0-9]*(_[0-9]+)*|0)$`),
+	AnyBase:       trimmed(`^[+-]?(0[xX][0-9a-fA-F_]+|0[bB][01_]+|0[oO]?[0-7_]+|[0-9][0-9_]*)$`),
+	Hexadecimal:   trimmed(`^[+-]?(0[xX])?[0-9a-fA-F]+$`),
+	BeginsInteger: like(`^\s*[+-]?[0-9]`),
+	BeginsNumber:  like(`^\s*[+-]?(\.?[0-9]|Infinity)`),
+	ScriptNumber:  trimmed(`^([+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?|[+-]?Infinity|0[xX][0-9a-fA-F]+|0[bB][01]+|0[oO][0-7]+)?$`),
+	GoTruth:       func(value string) bool { _, err := strconv.ParseBool(value); return err == nil },
+	ExactTruth:    like(`^(true|false)$`),
+	TruthAnyCase:  trimmed(`^(?i:true|false)$`),
+	TrueOrElse:    like(`^true$`),
+	TrueAnyCase:   like(`^(?i:true)$`),
+	GoDuration:    func(value string) bool { _, err := time.ParseDuration(value); return err == nil },
+	ISODuration:   like(`^[+-]?[pP]([+-]?[0-9]+[dD]([tT]` + isoTime + `)?|[tT]` + isoTime + `)$`),
+	TimeSpan:      trimmed(`^-?([0-9]+|([0-9]+\.)?[0-9]{1,2}:[0-9]{1,2}(:[0-9]{1,2}(\.[0-9]{1,7})?)?|[0-9]+:[0-9]{1,2}:[0-9]{1,2}:[0-9]{1,2}(\.[0-9]{1,7})?)$`),
+	UnitsDuration: like(`^\s*([0-9]+\s*[a-zA-Zµ]+\s*)+$`),
+	AbsoluteURL:   trimmed(absolute),
+	RequestURI:    like(`^/|` + absolute),
+}
+
+const (
+	absolute = `^[a-zA-Z][a-zA-Z0-9+.-]*:`
+	isoHours = `[+-]?[0-9]+[hH]`
+	isoRest  = `[+-]?[0-9]+[mM]`
+	isoLast  = `[+-]?[0-9]+([.,][0-9]{0,9})?[sS]`
+	isoTime  = `(` + isoHours + `(` + isoRest + `)?(` + isoLast + `)?|` + isoRest + `(` + isoLast + `)?|` + isoLast + `)`
 )
 
-// Takes reports whether a value is written in the form, of which every value is "". Where all
-// but one text say no, only that one is.
+// Takes reports whether a value is written in the form, of which every value is "" and
+// Presence.
 func (f Form) Takes(value string) bool {
-	trimmed := strings.TrimSpace(value)
-	switch f {
-	case Digits:
-		return digits().MatchString(value)
-	case SpacedDigits:
-		return digits().MatchString(trimmed)
-	case PythonInteger:
-		return pythonInteger().MatchString(trimmed)
-	case RubyInteger:
-		return rubyInteger().MatchString(trimmed)
-	case AnyBase:
-		return anyBase().MatchString(trimmed)
-	case Hexadecimal:
-		return hexadecimal().MatchString(trimmed)
-	case BeginsInteger:
-		return beginsInteger().MatchString(value)
-	case BeginsNumber:
-		return beginsNumber().MatchString(value)
-	case ScriptNumber:
-		return scriptNumber().MatchString(trimmed)
-	case GoTruth:
-		_, err := strconv.ParseBool(value)
-		return err == nil
-	case ExactTruth:
-		return value == "true" || value == "false"
-	case TrueOrElse:
-		return value == "true"
-	case TrueAnyCase:
-		return strings.EqualFold(value, "true")
-	case TruthAnyCase:
-		return strings.EqualFold(trimmed, "true") || strings.EqualFold(trimmed, "false")
-	case GoDuration:
-		_, err := time.ParseDuration(value)
-		return err == nil
-	case ISODuration:
-		return len(trimmed) > 1 && !strings.HasSuffix(strings.ToUpper(value), "T") && isoDuration().MatchString(value)
-	case TimeSpan:
-		return timeSpan().MatchString(trimmed)
-	case UnitsDuration:
-		return unitsDuration().MatchString(value)
-	case RequestURI:
-		return strings.HasPrefix(value, "/") || absoluteURL().MatchString(value)
-	case AbsoluteURL:
-		return absoluteURL().MatchString(trimmed)
-	}
-	return true
+	is := takes[f]
+	return is == nil || is(value)
 }
