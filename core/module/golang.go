@@ -2,7 +2,6 @@ package module
 
 import (
 	_ "embed"
-	"go/format"
 	"go/parser"
 	"go/token"
 	"path"
@@ -16,7 +15,7 @@ import (
 var golangSource string
 
 var golang = &Language{
-	Name: "go", reads: []string{"go"}, comment: "//", source: golangSource, format: format.Source, pointers: true,
+	Name: "go", reads: []string{"go"}, comment: "//", source: golangSource, pointers: true,
 	kinds: map[reads.Kind]form{
 		reads.Text: {"asText", "string"}, reads.Integer: {"asInteger", "int"}, reads.Number: {"asNumber", "float64"},
 		reads.Boolean: {"asBoolean", "bool"}, reads.Duration: {"asDuration", "time.Duration"}, reads.URL: {"asURL", "*url.URL"},

@@ -36,7 +36,6 @@ type Language struct {
 	pointers bool                      // which may be one to a value
 	source   string                    // a template over page: what begins a new file, a line of %%, and what is generated
 	read     func(e setting) string    // a statement that reads one, where a template does not say it
-	format   func(src []byte) ([]byte, error)
 }
 
 // form is how a kind is written: the function that converts a text into it,
@@ -65,9 +64,6 @@ func (l *Language) Write(s *survey.Survey, o Options, before []byte) ([]byte, er
 		before = []byte(head)
 	}
 	text, err := marked.Replace(string(before), l.comment+" "+begins, l.comment+" "+ends, generated)
-	if err == nil && l.format != nil {
-		return l.format([]byte(text))
-	}
 	return []byte(text), err
 }
 

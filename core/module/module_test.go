@@ -2,6 +2,7 @@ package module
 
 import (
 	"fmt"
+	"go/format"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -136,6 +137,9 @@ func TestModules(t *testing.T) {
 			first := write(t, l, dir, trial.module)
 			if again := write(t, l, dir, trial.module); again != first {
 				t.Errorf("written again it is %s", again)
+			}
+			if formatted, err := format.Source([]byte(first)); l == golang && (err != nil || string(formatted) != first) {
+				t.Errorf("%v: formatted it is %s", err, formatted)
 			}
 			os.WriteFile(file, []byte(first+"\n"+l.comment+" Ours.\n"), 0o644)
 			os.Remove(filepath.Join(dir, trial.reads))
