@@ -43,11 +43,24 @@ func (p *parser) functionName() int {
 	return 0
 }
 
+// isInit reports whether a constructor without a word for functions begins at a token:
+// init(a: B), init?(a: B).
+func (p *parser) isInit(i int) bool {
+	if p.textAt(i) != "init" || p.g.Default != "default" || !p.g.Closures {
+		return false
+	}
+	next := p.textAt(i + 1)
+	return next == "(" || (next == "?" || next == "!") && p.textAt(i+2) == "("
+}
+
 // methodAt returns where the name of a function is that begins here without
 // a word for functions: name(a, b) { in a class, int name(a, b) { elsewhere.
 func (p *parser) methodAt(i int) int {
 	if !p.class && !p.g.Typed || p.g.Layout != Braces || i > 0 && i == p.at && p.g.sets[setMember][p.textAt(i-1)] {
 		return 0
+	}
+	if p.class && p.isInit(i) {
+		return i
 	}
 	words := 0
 	for from := i; i < p.end && i < from+30; i++ {
@@ -76,7 +89,7 @@ func (p *parser) methodAt(i int) int {
 			}
 		case text == "[" && p.textAt(i+1) == "]":
 			i++
-		case text == "get" && p.class && p.kindAt(i+1) == syntax.Word && (p.textAt(i+2) == "=>" || p.textAt(i+2) == "{"): // T get name => x
+		case text == "get" && (p.class || p.g.Records && p.g.Typed && i > from) && p.kindAt(i+1) == syntax.Word && (p.textAt(i+2) == "=>" || p.textAt(i+2) == "{"): // T get name => x
 			return i + 1
 		case text == "this" && p.class && p.textAt(i+1) == "[" && p.methodBodyAt(p.mate(i+1)+1): // T this[string name] => x
 			return i
@@ -166,6 +179,9 @@ func (p *parser) function(name int) int32 {
 	class := p.class
 	p.class = false
 	p.at = min(name+1, p.end)
+	if p.textAt(name) == "init" && (p.is("?") || p.is("!")) {
+		p.at++
+	}
 	if p.is("<") && p.g.Angles && p.angles() > 0 {
 		p.at = p.angles()
 	}
