@@ -105,5 +105,19 @@ func (m *machine) resultOf(c *closure) int32 {
 	for c.unit.kind(last) == parse.Block && len(c.unit.children(last)) == 1 {
 		last = c.unit.Tree.Child(last, 0)
 	}
+	if c.unit.kind(last) == parse.Switch {
+		return c.unit.firstGiven(last)
+	}
 	return last
+}
+
+// firstGiven returns what the first case of a switch gives that does not throw, or 0.
+func (u *Unit) firstGiven(n int32) int32 {
+	for _, c := range u.children(n) {
+		body := u.lastChild(c)
+		if u.kind(c) == parse.Case && body != 0 && u.kind(body) == parse.Block && u.kind(u.lastChild(body)) != parse.Throw {
+			return u.lastChild(body)
+		}
+	}
+	return 0
 }

@@ -62,6 +62,7 @@ var jvmUses = append([]reads.Idiom{
 	{Access: `$read.orElse($fallback)`},
 	{Access: `$read.getOrElse($fallback)`},
 	{Access: `$read.getOrElse { $fallback }`},
+	{Access: `$read.recover { $fallback }`},
 	{Access: `$read.orElseThrow($rest)`, Need: reads.Required},
 	{Access: `$read.isEmpty()`, Absent: true},
 	{Access: `$read.isDefined`, Test: true},

@@ -125,10 +125,41 @@ func (p *parser) closure() int32 {
 	from, mark := p.at, len(p.stack)
 	p.within(p.at, func() {
 		p.inside = 0
+		if p.hasCases() {
+			p.casesOf(from)
+			return
+		}
 		p.closureHead()
 		p.statements()
 	})
 	return p.make(Lambda, from, -1, mark)
+}
+
+// hasCases reports whether a closure consists of several cases, as a switch does:
+// { case A(b) => c; case _ => d }.
+func (p *parser) hasCases() bool {
+	if p.wordAt(p.at) != wordCase || p.g.Matches == "" {
+		return false
+	}
+	for i := p.at + 1; i < p.end; i++ {
+		if mate := p.f.Mate(i); mate > i {
+			i = mate
+		} else if p.wordAt(i) == wordCase {
+			return true
+		}
+	}
+	return false
+}
+
+// casesOf parses the cases of a closure as those of a switch over what it is given, which
+// its brace stands for.
+func (p *parser) casesOf(open int) {
+	mark := len(p.stack)
+	given := p.make(Name, open, open, mark)
+	p.t.Nodes[given].To = int32(open + 1)
+	p.add(given)
+	p.cases()
+	p.add(p.make(Switch, open, open, mark))
 }
 
 // closureHead parses the parameters of a closure, if it has any.

@@ -53,6 +53,7 @@ func TestTreesOfRareForms(t *testing.T) {
 // stand in them.
 func TestTreesInFull(t *testing.T) {
 	for _, c := range []struct{ file, source, want string }{
+		{"a.scala", "val c = Try(a).recover { case _: B => \"c\"; case e => throw e }.get\nval d = e.map {\n  case \"x\" => 1\n  case f if g => h(f)\n}\ni { case (j, k) => l }", "(declare c (member get (call (member recover (call Try a)) (lambda (switch { (case _ (block \"c\")) (case e (block (throw e))))))))\n(declare d (call (member map e) (lambda (switch { (case \"x\" (block 1)) (case f (if g) (block (call h f)))))))\n(call i (lambda (parameter j) (parameter k) l))"},
 		{"a.lua", "local a = { b = c; [d] = e, f; g }\nlocal h = { 1; 2 }", "(declare a (record (pair b c) (pair = (list d) e) f g))\n(declare h (record 1 2))"},
 		{"a.c", "int a[] = {\n  b,\n#if C\n  d,\n#else\n  e,\n#endif\n  f\n};\n#define G 1\n#ifdef H\nint i = j;\n#endif", "(declare a (list b d e f))\n(unknown)\ndefine\nG\n1\n(unknown)\n(declare i j)\n(unknown)"},
 		{"a.c", "#if A\nb();\n#endif\nint c;", "(unknown)\n(call b)\n(unknown)\n(declare c)"},
