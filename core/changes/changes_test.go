@@ -47,7 +47,7 @@ func TestBetween(t *testing.T) {
 		{"the same", "-- a.py --\n" + head + "os.environ['GATE_URL']\n", "-- b.py --\n" + head + "\n\nos.environ['GATE_URL']\n", ""},
 		{"new and gone, with what is left to do", "-- a.py --\n" + head + "os.environ['OLD_FAX']\n-- .env.example --\nOLD_FAX=\n-- staging.env --\nOLD_FAX=1\n",
 			"-- a.py --\n" + head + "os.environ['GATE_URL']\nos.environ.get('LEVEL_MODE', 'calm')\nos.environ.get('LEVEL_TOKEN', 'q8Zr41LmXw92TbKd77Yh')\n-- .env.example --\nOLD_FAX=\nLEVEL_MODE=\nLEVEL_TOKEN=\n-- staging.env --\nOLD_FAX=1\n",
-			"new GATE_URL ! [missing GATE_URL stagingstaging.env] [undocumented GATE_URL a.py]\nnew LEVEL_MODE\nnew LEVEL_TOKEN [weak-fallback LEVEL_TOKEN a.py]\ngone OLD_FAX [unused OLD_FAX .env.example] [unused OLD_FAX stagingstaging.env]\n"},
+			"new GATE_URL ! [missing GATE_URL stagingstaging.env] [undocumented GATE_URL a.py]\nnew LEVEL_MODE\nnew LEVEL_TOKEN [weak-fallback LEVEL_TOKEN stagingstaging.env] [weak-fallback LEVEL_TOKEN a.py]\ngone OLD_FAX [unused OLD_FAX .env.example] [unused OLD_FAX stagingstaging.env]\n"},
 		{"what is said of it", "-- a.py --\n" + head + "os.environ.get('GATE_PORT', '80')\nos.environ.get('GATE_KEY', 'q8Zr41LmXw92TbKd77Yh')\n",
 			"-- a.py --\n" + head + "int(os.environ['GATE_PORT'])\nos.environ.get('GATE_KEY', 'weir')\n",
 			"changed GATE_KEY fallback:\"••••••\"→\"••••••\"\nchanged GATE_PORT need:optional→required kind:text→integer fallback:\"80\"→ !\n"},

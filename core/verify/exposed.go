@@ -21,7 +21,8 @@ var exposed = Rule{
 it does not ignore, so that the next "git add ." takes it along; in one that the
 Dockerfile's COPY takes into the image, since .dockerignore does not name it; or
 in code that is sent to browsers; or one is written into a compose file or a
-manifest that git tracks, into an image's recipe, or into an example file. Key files of sealed env files are secrets too.
+manifest that git tracks, into an image's recipe, or into an example file. Key
+files of sealed env files are secrets too.
 
   COPY . .      services/tolls/Dockerfile, and services/tolls/.env lies beside it
 
