@@ -77,12 +77,17 @@ func isLocalAddress(value string) bool {
 	return strings.Contains(value, "@localhost") || strings.Contains(value, "@127.0.0.1") || strings.Contains(value, "@[::1]")
 }
 
+// looksReal reports whether the value of a secret is one by its looks, and not made up.
+func looksReal(value string) bool {
+	return secrecy.LooksDrawn(value) || secrecy.LooksSecret(value)
+}
+
 // realInExample finds the secrets of an example file that git tracks which look drawn by
 // chance: no harmless value does.
 func (j *job) realInExample(l *environment.Layer, names []string) (list []Finding) {
 	for _, variable := range names {
 		v := l.Values[variable]
-		if !j.Tree.Git || !j.Tree.IsTracked(l.File) || !secrecy.LooksDrawn(v.Text) && !secrecy.LooksSecret(v.Text) || isLocalAddress(v.Text) {
+		if !j.Tree.Git || !j.Tree.IsTracked(l.File) || !looksReal(v.Text) || isLocalAddress(v.Text) {
 			continue
 		}
 		list = append(list, Finding{
@@ -176,7 +181,7 @@ func (j *job) writtenSecrets() (list []Finding) {
 			v := l.Values[variable]
 			place := fmt.Sprintf("%s %s:%d", variable, v.File, v.Line)
 			tracked, image := j.Tree.Git && j.Tree.IsTracked(v.File), l.Kind == "dockerfile"
-			if v.File == "" || seen[place] || !tracked && !image || !j.isRealSecret(variable, v) || !secrecy.LooksDrawn(v.Text) && !secrecy.LooksSecret(v.Text) {
+			if v.File == "" || seen[place] || !tracked && !image || !j.isRealSecret(variable, v) || !looksReal(v.Text) {
 				continue
 			}
 			source, known := sources[v.File]

@@ -136,7 +136,7 @@ func (j *job) weakInForce(e *environment.Environment) (list []Finding) {
 	}
 	for n := range j.contract.Variables {
 		v := &j.contract.Variables[n]
-		if _, _, found := e.Lookup(v.Name); found || e.Live != nil && e.Live.Has(v.Name) {
+		if gives(e, v.Name) {
 			continue
 		}
 		for _, r := range contract.Wanted(j.wanted(v, e), e.Has, e.Off) {

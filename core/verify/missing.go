@@ -63,13 +63,20 @@ Mend it by setting the variable in the environment, or by a fallback in the code
 	},
 }
 
+// gives reports whether an environment gives a name a value, be it an empty one, or its
+// live process has one: what a live process loads by itself is not seen in its files.
+func gives(e *environment.Environment, name string) bool {
+	_, _, found := e.Lookup(name)
+	return found || e.Live != nil && e.Live.Has(name)
+}
+
 // gap reports whether a variable is missing in an environment.
 func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	if !envfile.IsName(v.Name) { // nobody who writes an environment could set it
 		return nil
 	}
-	if _, _, found := e.Lookup(v.Name); found || e.Live != nil && e.Live.Has(v.Name) {
-		return nil // what a live process loads by itself is not seen in it
+	if gives(e, v.Name) {
+		return nil
 	}
 	wanted := slices.DeleteFunc(contract.Wanted(j.wanted(v, e), e.Has, e.Off), func(r reads.Read) bool { return j.givenBeside(v.Name, r.Component, e) })
 	if len(wanted) == 0 || need(wanted) == reads.Optional {
