@@ -31,6 +31,9 @@ func said(t *testing.T, file, src string) string {
 			list = append(list, h.Inside...)
 		}
 	}
+	if len(list) > 0 && !l.Triggered([]byte(src)) {
+		t.Errorf("a survey does not look into this:\n%s", src)
+	}
 	for _, one := range list {
 		s := shown(one) + " " + string(one.Need)
 		if one.Kind != "" && one.Kind != reads.Text {

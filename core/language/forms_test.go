@@ -13,6 +13,13 @@ var forms = []struct {
 	form string
 	written
 }{
+	{"what a bundler replaces", written{"x.js", `const { EnvironmentPlugin } = require("webpack");
+module.exports = { plugins: [new EnvironmentPlugin(["LOCK_A", "LOCK_B"]), new EnvironmentPlugin("LOCK_C")] };`,
+		"LOCK_A expected; LOCK_B expected; LOCK_C expected"}},
+	{"what a bundler replaces", written{"x.js", `import webpack from "webpack";
+new webpack.EnvironmentPlugin({ LOCK_A: "x", LOCK_B: undefined, LOCK_C: null, LOCK_D: false });
+new other.EnvironmentPlugin(["LOCK_E"]);`,
+		"LOCK_A optional =x; LOCK_B expected; LOCK_C optional; LOCK_D optional boolean =false"}},
 	{"schemas applied", written{"x.ts", `import { z } from "zod";
 const base = z.object({ LOCK_URL: z.string().url(), LOCK_MODE: z.enum(["tidal", "river"]).default("tidal") });
 const env = base.extend({ LOCK_PORT: z.coerce.number().int().default(80), LOCK_NOTE: z.string().optional(), LOCK_ON: z.string().transform((s) => s === "on") }).parse(process.env);`,

@@ -63,7 +63,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Imports:  scriptImports,
 		LineEnds: true,
 		Triggers: []string{"env", "ConfigService", "Env", "loadEnv"},
-		With:     []string{"loadEnv", "process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "EnvironmentPlugin", "$env", "#start", "{ env", "{env", "Adonis"},
+		With:     []string{"loadEnv", "process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "$env", "#start", "{ env", "{env", "Adonis"},
 		Roots:    []string{"globalThis", "window", "global", "self"},
 		Idioms: []reads.Idiom{
 			{Access: `Deno.env.get($name)`},
@@ -76,7 +76,6 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `lodash.get(process.env, $name, $fallback)`},
 			{Access: `lodash.has(process.env, $name)`, Test: true},
 			{Access: `lodash.pick(process.env, [$names])`},
-			{Access: `webpack.EnvironmentPlugin([$names])`},
 		},
 		Uses: append([]reads.Idiom{
 			{Access: `parseInt($read, $rest)`, Kind: reads.Integer, Does: evaluate.NotNumber},

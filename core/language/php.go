@@ -44,7 +44,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Passes:      "(",
 		FoldWords:   true,
 		Forms:       phpForms,
-		Triggers:    []string{"getenv", "$_ENV", "$_SERVER", "env", "Env", "apache_getenv", "INPUT_ENV"},
+		Triggers:    []string{"getenv", "GETENV", "$_ENV", "$_SERVER", "env", "Env", "apache_getenv", "INPUT_ENV"},
 		Idioms: []reads.Idiom{
 			{Access: `getenv($name)`},
 			{Access: `getenv($name, $any)`},

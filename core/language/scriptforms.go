@@ -74,6 +74,11 @@ var scriptForms = []declare.Form{
 		Find:  (&declare.Tree{Property: "runtimeConfig", Prefix: "NUXT_", Access: "runtimeConfig"}).Find,
 	},
 	{
+		Name:  "what a bundler replaces: new EnvironmentPlugin({ GATE_URL: \"x\" })",
+		Words: []string{"EnvironmentPlugin"},
+		Find:  (&declare.Defaults{Head: "EnvironmentPlugin", Modules: "webpack @rspack/core rspack", Access: "webpack.EnvironmentPlugin"}).Find,
+	},
+	{
 		Name:  "all variables with a prefix: loadEnv(mode, folder, \"GATE_\")",
 		Words: []string{"yargs"}, With: []string{"env"},
 		Find: (&declare.Prefixes{Heads: "env", Modules: "yargs", First: true, Joint: "_", Access: "yargs.env"}).Find,
