@@ -80,6 +80,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true
 	}
 	switch path {
+	case "array_key_exists", "key_exists", "Object.prototype.hasOwnProperty.call", "Map.has_key?", "Keyword.has_key?":
+		if len(arguments) == 2 {
+			return m.asksTable(arguments[0], arguments[1])
+		}
 	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold":
 		if len(arguments) > 1 {
 			m.foldsCase(path, arguments)

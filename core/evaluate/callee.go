@@ -384,7 +384,10 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	case fn.concerned:
 		return size < 300 && depth < 3
 	}
-	return size < 60 && depth < 2 || size < 30 && depth < 4 && (len(arguments) == 0 || arePlain(arguments))
+	if depth < 4 && (len(arguments) == 0 || arePlain(arguments)) && (size < 30 || size < 300 && fn.chooses()) {
+		return true
+	}
+	return size < 60 && depth < 2
 }
 
 // results returns what a function of Go is given that is called with all that another one

@@ -288,7 +288,7 @@ func (m *machine) membership(n int32, left, right int32, not bool, st *state) Va
 			return nil
 		}
 	}
-	if len(of) == 1 && (m.isGivenAround(right) || m.isListedIn(right) || of[0].members != nil && of[0].members.whole) { // others may be filled elsewhere
+	if len(of) == 1 && (m.isGivenAround(right) || m.isListedIn(right) || m.unit().isTable(right) || of[0].members != nil && of[0].members.whole) { // others may be filled elsewhere
 		if there, known := m.holdsKey(of[0], v); known {
 			there[0].truth = there[0].truth != not
 			return there

@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
 
 // Elements: what is taken of something by a key, x["a"].
 
@@ -56,7 +60,12 @@ func (m *machine) index(n int32, st *state) Value {
 	}
 	of := m.indexed(n, list[0], st)
 	var key Value
-	for _, k := range list[1:] {
+	usual := int32(0) // what is given where there is no such element: x[key, default: y]
+	for i, k := range list[1:] {
+		if i > 0 && u.kind(k) == parse.Pair && strings.TrimSuffix(u.at(k), ":") == "default" {
+			usual = u.Tree.Child(k, 0)
+			continue
+		}
 		key = m.elementKey(n, k, st)
 	}
 	if st.dead {
@@ -106,7 +115,14 @@ func (m *machine) index(n int32, st *state) Value {
 				continue
 			}
 		case plain && x.members != nil && (x.members.of == nil || x.members.of.oneOf(indexMethods) == nil):
-			if v, known := x.members.get(name); known {
+			if v, known := m.element(x, name); known {
+				out = append(out, v...)
+				continue
+			}
+			if v, known := m.noElement(n, list[0], x, key, st); known && usual != 0 {
+				out = append(out, m.eval(usual, st)...)
+				continue
+			} else if known {
 				out = append(out, v...)
 				continue
 			}

@@ -293,7 +293,7 @@ func (m *machine) collection(n int32, name string, receiver Value, arguments []a
 	if v, known := m.setMethod(n, name, receiver, arguments, st); known {
 		return v, true
 	}
-	return m.recordMethod(n, name, receiver, arguments)
+	return m.recordMethod(n, name, receiver, arguments, st)
 }
 
 // isParameterAsked reports whether a method is asked of a parameter.
@@ -307,7 +307,7 @@ func (m *machine) isParameterAsked(call int32) bool {
 var asksFor = map[string]bool{"includes": true, "contains": true, "include?": true, "Contains": true, "has": true, "member?": true}
 
 // recordMethod runs a method that changes a list or record, or asks it.
-func (m *machine) recordMethod(n int32, name string, receiver Value, arguments []argument) (Value, bool) {
+func (m *machine) recordMethod(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	if len(receiver) != 1 {
 		return nil, false
 	}
@@ -329,6 +329,10 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 	case "hasOwnProperty":
 		if len(arguments) > 0 && m.isGiven(m.unit().Tree.Child(m.unit().Tree.Child(n, 0), 0)) {
 			return m.holdsKey(x, arguments[0].value)
+		}
+	case "TryGetValue":
+		if len(arguments) == 2 {
+			return m.takenFrom(n, x, arguments, st)
 		}
 	case "hasOwn": // Object.hasOwn(map, key)
 		if len(arguments) == 2 && len(arguments[0].value) == 1 && m.isGiven(arguments[0].node) {
@@ -418,10 +422,7 @@ func (m *machine) holdsKey(x alt, of Value) (Value, bool) {
 	if !plain || x.form != record || x.members.of != nil || x.members.open {
 		return nil, false
 	}
-	if m.unit().Words.AnyCase {
-		key = strings.ToLower(key)
-	}
-	_, there := x.members.get(key)
+	_, there := m.element(x, key)
 	if there && x.members.perhaps {
 		return Value{{depends: x.depends | of.depends()}}, true
 	}

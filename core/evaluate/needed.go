@@ -43,10 +43,16 @@ func (v Value) isForsaken() bool {
 	return len(v) == 1 && v[0].form == nothing && v[0].missing == 0 && v[0].depends != 0 && v[0].name == "" && !v[0].chain
 }
 
+// isNowhere reports whether a value is nothing on a way that is gone for want of a variable, or
+// is nothing since one was found unset.
+func (st *state) isNowhere(v Value) bool {
+	return v.isForsaken() || st.control != 0 && len(v) == 1 && v[0].form == nothing && v[0].missing == 0 && v[0].name == "" && !v[0].chain && !v[0].held
+}
+
 // needed goes on only where there is something: what a value is given to fails on
 // nothing.
 func (m *machine) needed(v Value, st *state) Value {
-	if m.focus != nil && v.isForsaken() {
+	if m.focus != nil && st.isNowhere(v) {
 		m.fail(st, v.depends(), conversion)
 		return nil
 	}

@@ -32,6 +32,7 @@ const (
 	compacted              // the elements that are there
 	joinedTexts            // a text of all elements, with another between
 	got                    // the value of a key, or what is given for it
+	gotOrFails             // the value of a key, without which it fails, or what is given for it
 	eachKey                // a function is called with each key
 	eachValue              // and with each value
 	eachNumbered           // and with each number and element
@@ -82,7 +83,9 @@ func operationOf(method string) operation {
 		return compacted
 	case "join", "joinToString", "mkString", "joined":
 		return joinedTexts
-	case "get", "fetch", "getOrDefault", "pop", "getOrElse", "getOrNull", "GetValueOrDefault", "dig":
+	case "fetch", "getValue":
+		return gotOrFails
+	case "get", "getOrDefault", "pop", "getOrElse", "getOrNull", "GetValueOrDefault", "dig":
 		return got
 	case "each_key", "forEachKey":
 		return eachKey
@@ -134,8 +137,10 @@ func functionOf(path string) (o operation, list int) {
 		return joinedTexts, 0
 	case "join", "implode", "String.join", "string.Join", "String.Join":
 		return joinedTexts, 1
-	case "Keyword.get", "Map.get", "Keyword.fetch!", "Map.fetch!", "Access.get":
+	case "Keyword.get", "Map.get", "Access.get":
 		return got, 0
+	case "Keyword.fetch!", "Map.fetch!":
+		return gotOrFails, 0
 	}
 	return noOperation, 0
 }
@@ -207,7 +212,7 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 		return m.anyOf(x, o == foundAny, o == foundNone), true
 	case joinedTexts:
 		return m.joinedList(x, arguments)
-	case got:
+	case got, gotOrFails:
 		if len(arguments) > 0 {
 			if key, plain := arguments[0].value.plain(); plain && numberOf(key) >= 0 && numberOf(key) < len(x.list) {
 				return x.list[numberOf(key)], true
@@ -266,7 +271,7 @@ func (m *machine) operateWith(n int32, o operation, x alt, f alt, st *state) (Va
 		x, o = m.numberedOf(x), mapped
 	case eachKey, eachValue, compacted, joinedTexts:
 		o = mapped
-	case noOperation, takenLast, got, paired, numbered, takenKeys, takenValues:
+	case noOperation, takenLast, got, gotOrFails, paired, numbered, takenKeys, takenValues:
 		return nil, false
 	}
 	return m.eachOf(n, o, x, f, st), true
@@ -306,8 +311,8 @@ func (m *machine) operateOnRecord(n int32, o operation, x alt, arguments []argum
 	if x.members.of != nil {
 		return nil, false
 	}
-	if o == got {
-		return m.gotOf(x, arguments)
+	if o == got || o == gotOrFails {
+		return m.gotOf(n, o, x, arguments, st)
 	}
 	if o == unchanged {
 		return Value{x}, true
@@ -353,7 +358,7 @@ func functionIn(arguments []argument) *alt {
 
 // gotOf returns the value of the key that is the first argument, or what is given
 // for it.
-func (m *machine) gotOf(x alt, arguments []argument) (Value, bool) {
+func (m *machine) gotOf(n int32, o operation, x alt, arguments []argument, st *state) (Value, bool) {
 	if len(arguments) == 0 {
 		return nil, false
 	}
@@ -366,6 +371,13 @@ func (m *machine) gotOf(x alt, arguments []argument) (Value, bool) {
 	}
 	if (x.members.open || x.members.filled) && len(arguments) == 1 {
 		return nil, false
+	}
+	if callee := m.unit().Tree.Child(n, 0); o == gotOrFails && len(arguments) == 1 {
+		if !m.unit().isTable(m.unit().Tree.Child(callee, 0)) {
+			return nil, false
+		}
+		m.fail(st, x.depends|arguments[0].value.depends(), "KeyError")
+		return nil, true
 	}
 	return givenFor(arguments)
 }
@@ -399,7 +411,7 @@ func (m *machine) function(n int32, path string, arguments []argument, st *state
 	if !known || o == unchanged && len(rest) > 0 && functionIn(rest) == nil {
 		return nil, false
 	}
-	if o == got && m.isEmptyGiven(arguments[at].node, x) {
+	if (o == got || o == gotOrFails) && m.isEmptyGiven(arguments[at].node, x) {
 		return givenFor(rest)
 	}
 	return m.operate(n, o, x, rest, st)

@@ -97,6 +97,8 @@ type Unit struct {
 	strings     bool // see hasStrings
 	assigning   sync.Once
 	assigned    map[string]bool // members that something is assigned to
+	tablesMutex sync.Mutex
+	tables      map[string]bool // names of maps that the file only asks, once asked for
 	filling     sync.Once
 	filled      map[string]bool // names of what members or elements are added to
 	aside       map[string]bool // variables of the file that functions change which are not run

@@ -161,7 +161,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		if use.Does == Errs {
 			return Value{{form: sequence, list: []Value{v, {{}}}}}
 		}
-		if (use.Does == Fail || use.Does == OnNothing || use.Does == OtherPath) && v.isForsaken() {
+		if (use.Does == Fail || use.Does == OnNothing || use.Does == OtherPath) && st.isNowhere(v) {
 			m.fail(st, v.depends(), conversion)
 			return nil
 		}

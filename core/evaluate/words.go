@@ -97,6 +97,8 @@ type Words struct {
 	// Lists are functions that give what they are given as a list, besides those that
 	// go by such names in many languages: c("a", "b").
 	Lists map[string]bool
+	// Element is what a map gives for a key that is not in it.
+	Element Unset
 	// Errors are functions that make an error: errors.New.
 	Errors map[string]bool
 }

@@ -117,6 +117,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		}
 		l.Idioms = append(l.Idioms,
 			reads.Idiom{Access: object + `.hasOwnProperty($name)`, Test: true},
+			reads.Idiom{Access: `Object.prototype.hasOwnProperty.call(` + object + `, $name)`, Test: true},
 			reads.Idiom{Access: object + `.$name`, Except: supplied},
 			reads.Idiom{Access: object + `[$name]`},
 			reads.Idiom{Access: `$name in ` + object, Test: true},

@@ -169,6 +169,7 @@ type Runs struct {
 	Main       []string          // functions that give how the program ends; "" is the file itself
 	Exact      bool              // a switch over nothing fails
 	Clauses    bool              // a function may be written several times
+	Element    evaluate.Unset    // what a map gives for a key that is not in it, where that is not nothing
 	Curried    bool              // a function may have several lists of parameters: f(a)(b)
 	Short      bool              // an expression with _ in place of an operand is a function
 	Generators bool              // for { a <- b } yield c asks what b holds
