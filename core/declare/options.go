@@ -110,7 +110,7 @@ func (w *options) call(n int32) {
 	if !w.heads[word] || !w.known(callee) || !w.received(callee) || w.form.Bare && !w.is(callee, parse.Name) {
 		return
 	}
-	if w.form.Annotation && w.fieldOf(n) == 0 {
+	if w.form.Annotation && (w.fieldOf(n) == 0 || w.isOfProgram(callee)) {
 		return
 	}
 	top := w.top(n)
@@ -143,6 +143,18 @@ func (w *options) call(n int32) {
 		said = append(said, property{word: "default", args: []int32{d}})
 	}
 	w.described(n, said, w.plain(n), word)
+}
+
+// isOfProgram reports whether a head is a function of the program itself: the file
+// defines it, or takes it from a file beside it.
+func (w *options) isOfProgram(callee int32) bool {
+	if path := w.Path(callee); strings.HasPrefix(path, ".") || strings.HasPrefix(path, "@/") || strings.HasPrefix(path, "~/") {
+		return true
+	}
+	name := w.name(callee)
+	return slices.ContainsFunc(w.Tree.Nodes, func(n parse.Node) bool {
+		return n.Kind == parse.Function && n.At >= 0 && w.file().Text(int(n.At)) == name
+	})
 }
 
 // received reports whether the head is called on one of the receivers.

@@ -232,9 +232,9 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if least+1 < depth && m.frames[depth].unit != m.u && unit == m.u && !m.isGivenPart(name, least) { // it is not said here
 		return -1
 	}
-	if depth == 0 && !param && !a.Literal && m.frames[0].call != 0 { // told where the closure was made
-		if giver := m.giverHere(n); giver != m.outermost() && giver != nil {
-			node, through = m.frames[0].call, giver.Name
+	if fr := m.frames[depth]; least == depth && !param && !a.Literal && fr.made != 0 { // told where the closure was made
+		if giver := fr.fn.giver(n); giver != fr.fn && giver != nil {
+			unit, node, through = m.u, fr.made, giver.Name
 			m.calls[giver]++
 		}
 	}
@@ -326,7 +326,7 @@ func (m *machine) giverHere(n int32) *Func {
 // giver returns the function that is given the name which a function reads at a node: the
 // function itself, or one round it where that has no parameter for it.
 func (fn *Func) giver(n int32) *Func {
-	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 || fn.Name == "" && len(fn.params) > 0 {
+	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 {
 		return fn
 	}
 	u := fn.Unit

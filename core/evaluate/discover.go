@@ -235,7 +235,7 @@ func (m *machine) runEntry(n int) {
 	st := &state{}
 	fr := &frame{unit: m.u, context: m.context}
 	if e.fn != nil {
-		fr.call = e.fn.made
+		fr.call, fr.made = e.fn.made, e.fn.made
 	}
 	m.frames = []*frame{fr}
 	if e.fn == nil {

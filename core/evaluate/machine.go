@@ -221,6 +221,7 @@ type frame struct {
 	fn        *Func
 	unit      *Unit
 	call      int32
+	made      int32  // the call of the file by which a function was made that others are given, or 0
 	from      *state // what held where it was called, or nil
 	context   int32
 	self      *members

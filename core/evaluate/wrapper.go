@@ -17,6 +17,9 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	if u.kind(last) == parse.Function && len(list) > 1 {
 		return m.decorated(list[:len(list)-1], last, st)
 	}
+	if u.kind(last) == parse.Declare && len(list) > 1 && m.isDecorator(list[0]) {
+		return m.decoratedField(list[:len(list)-1], last, st)
+	}
 	for _, c := range list[:len(list)-1] {
 		m.eval(c, st)
 	}
@@ -82,6 +85,26 @@ func (m *machine) decorated(decorators []int32, fn int32, st *state) Value {
 		made := m.invoke(call, fn, []argument{{value: given}}, st)
 		if made.isFunction() && made[0].fn.unit != m.u && !st.dead { // who calls the function calls that
 			m.invoke(made[0], nodes[i], nil, st.fork())
+		}
+	}
+	return v
+}
+
+// isDecorator reports whether a node is a decorator of what follows it.
+func (m *machine) isDecorator(n int32) bool {
+	u := m.unit()
+	return u.kind(n) == parse.Wrapper && u.Tree.File.Is(int(u.Tree.Nodes[n].From), "@")
+}
+
+// decoratedField declares a field, and gives its name to what its decorators make: what
+// those read is read for the field.
+func (m *machine) decoratedField(decorators []int32, field int32, st *state) Value {
+	u := m.unit()
+	v := m.exec(field, st)
+	name := u.at(u.Tree.Child(field, 0))
+	for _, c := range slices.Backward(decorators) {
+		if call := m.eval(c, st); call.isFunction() && !st.dead {
+			m.invoke(call[0], u.Tree.Child(c, 0), []argument{{value: Value{anything(m.depth())}}, {value: textOf(name, m.depth())}}, st.fork())
 		}
 	}
 	return v
