@@ -212,8 +212,8 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 			through = fn.Name
 			if m.focus == nil && fn != m.outermost() { // a call of itself tells no name
 				m.calls[m.frames[depth].fnOr(fn)]++
-				if inner := m.frames[depth].fn; inner != nil && inner.giver(n) != inner {
-					m.calls[inner.giver(n)]++
+				if inner := m.frames[depth].fn; inner != nil && inner.giver(n, false) != inner {
+					m.calls[inner.giver(n, false)]++
 				}
 				for _, fr := range m.frames[least+1:] {
 					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {
@@ -233,7 +233,8 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		return -1
 	}
 	if fr := m.frames[depth]; least == depth && !param && !a.Literal && fr.made != 0 { // told where the closure was made
-		if giver := fr.fn.giver(n); giver != fr.fn && giver != nil {
+		_, known := name.plain()
+		if giver := fr.fn.giver(n, known); giver != fr.fn && giver != nil {
 			unit, node, through = m.u, fr.made, giver.Name
 			m.calls[giver]++
 		}
@@ -320,13 +321,14 @@ func (m *machine) giverHere(n int32) *Func {
 	if len(m.frames) > 1 {
 		n = m.frames[1].call
 	}
-	return m.outermost().giver(n)
+	return m.outermost().giver(n, false)
 }
 
 // giver returns the function that is given the name which a function reads at a node: the
-// function itself, or one round it where that has no parameter for it.
-func (fn *Func) giver(n int32) *Func {
-	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 {
+// function itself, or one round it where that has no parameter for it. What a function without
+// a name is given may be what the name is made of, where that is not known.
+func (fn *Func) giver(n int32, known bool) *Func {
+	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 || fn.Name == "" && len(fn.params) > 0 && !known {
 		return fn
 	}
 	u := fn.Unit
@@ -337,7 +339,7 @@ func (fn *Func) giver(n int32) *Func {
 			return fn
 		}
 	}
-	return fn.within.giver(n)
+	return fn.within.giver(n, known)
 }
 
 // appendKey appends what a variable is known by: its name, or the place of a

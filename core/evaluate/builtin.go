@@ -130,6 +130,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if textual(first) {
 			return m.concatAll(first, arguments[1:]), true
 		}
+	case "bless": // a map that is asked for the methods of a class from here on
+		if m.unit().Words.Signs {
+			return m.blessed(first), true
+		}
 	case "Promise.reject":
 		return Value{{form: failure, name: "error"}}, true
 	case "errors.Join":

@@ -46,6 +46,9 @@ func (m *machine) call(n int32, st *state) Value {
 	if v, is := m.braced(n, callee, st); is {
 		return v
 	}
+	if c, made := m.madeIndirectly(n); c != nil {
+		return m.make(c, c.givenItself(m.arguments(made, st)), n, st)
+	}
 	if u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "?.") && u.kind(callee) == parse.Name { // f?.()
 		if v := m.quiet(callee, st); len(v) > 0 && m.isNothing(v) {
 			return Value{{form: nothing}}

@@ -159,6 +159,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	c := m.askedOf(fn, receiver)
 	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
 		c.self, c.of = object[0].members, object
+		if fn.Unit.Words.Signs && len(arguments) > 0 { // it is given first
+			arguments[0].value = object
+		}
 	} else if self := m.outerBase(fn, n, st); self != nil {
 		c.self, c.of = self, nil
 	}

@@ -103,6 +103,9 @@ func (c *Class) constructor() *Func {
 			return fn
 		}
 	}
+	if c.Unit.Words.Signs {
+		return c.methods["new"]
+	}
 	return nil
 }
 

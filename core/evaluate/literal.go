@@ -301,6 +301,10 @@ func (m *machine) recordOf(n int32, st *state) Value {
 				continue
 			}
 			v := m.eval(c, st)
+			if u.takesRest(c) { // { @_ }
+				r.lay(v.paired())
+				continue
+			}
 			r.set(u.at(c), v)
 			m.typedField(n, u.at(c), v)
 			ordered.list = append(ordered.list, v)
@@ -320,6 +324,9 @@ func (m *machine) recordOf(n int32, st *state) Value {
 		}
 		v := m.eval(c, st)
 		if m.isSpread(c) || u.kind(c) == parse.Unary || u.kind(c) == parse.Wrapper {
+			if u.Words.Signs {
+				v = v.paired()
+			}
 			r.lay(v)
 			continue
 		}

@@ -41,9 +41,12 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 		return object
 	}
 	if fn != nil && fn.Body != 0 {
-		m.run(fn, m.closureOf(fn, r), n, arguments, st)
+		given, ran := m.run(fn, m.closureOf(fn, r), n, arguments, st)
 		if st.dead {
 			return nil
+		}
+		if x, known := oneCollection(given); ran && known && c.Unit.Words.Signs && x.form == record { // what it blesses
+			return given
 		}
 		return object
 	}
@@ -244,7 +247,7 @@ func (m *machine) itself(fn *Func, receiver Value, n int32, st *state) Value {
 	} else if maker := fn.Unit.makerOf(fn.Owner, made.name); maker != nil {
 		object, _ = m.run(maker, m.closureOf(maker, nil), n, made.arguments, st)
 	} else if made.name == fn.Owner.Name {
-		object = m.make(fn.Owner, made.arguments, n, st)
+		object = m.make(fn.Owner, fn.Owner.givenItself(made.arguments), n, st)
 	}
 	object = slices.DeleteFunc(slices.Clone(object), func(x alt) bool { return x.members == nil || x.members.of != fn.Owner })
 	if len(object) != 1 { // what else there may be, no method is asked of

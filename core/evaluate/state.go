@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -347,7 +348,7 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 		m.assignFrom(object, of.grown([]Value{v}), st)
 		return
 	}
-	if name, plain := m.eval(key, st).plain(); plain {
+	if name, plain := m.elementKey(target, key, st).plain(); plain {
 		if path := m.path(object); path != "" && wholeAmong(of) != nil && u.Writes[target] == nil {
 			m.assignName(path+"["+name, v, st, at)
 			return
@@ -359,7 +360,7 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 		for _, x := range of {
 			if x.members != nil {
 				m.replacing(x.members.value[name], v, slot{m.context, m.path(object) + "[" + name}, st, at)
-				x.members.set(name, v)
+				m.change(x.members, name, v, st)
 			}
 		}
 	} else {
@@ -376,6 +377,10 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 	u := m.unit()
 	for n, c := range u.children(target) {
 		n += u.leftOut(target, c)
+		if u.takesRest(c) {
+			m.assign(c, restOf(v, n, m.depth()), st, at)
+			continue
+		}
 		part := Value{loose(v, anything(m.depth()))}
 		if len(v) == 1 && isParam(v[0]) {
 			part = v
@@ -407,6 +412,21 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		m.taken(part)
 		m.assign(c, part, st, at)
 	}
+}
+
+// takesRest reports whether a variable of a list takes all that is left: ($a, %rest), ($a, @rest).
+func (u *Unit) takesRest(n int32) bool {
+	return u.Words.Signs && (u.kind(n) == parse.Unary && u.at(n) == "%" || u.kind(n) == parse.Name && strings.HasPrefix(u.at(n), "@"))
+}
+
+// restOf returns what a list holds from an element on.
+func restOf(v Value, from int, depth int32) Value {
+	x, known := oneCollection(v)
+	if !known || x.form != sequence {
+		return Value{loose(v, anything(depth))}
+	}
+	x.list = x.list[min(from, len(x.list)):]
+	return Value{x}
 }
 
 // leftOut returns how many elements before one a pattern leaves out at its beginning:

@@ -97,6 +97,7 @@ type Unit struct {
 	strings     bool // see hasStrings
 	assigning   sync.Once
 	assigned    map[string]bool // members that something is assigned to
+	packages    []packageFrom   // of a file in Perl
 	tablesMutex sync.Mutex
 	tables      map[string]bool // names of maps that the file only asks, once asked for
 	filling     sync.Once
@@ -164,6 +165,9 @@ func (u *Unit) Prepare() {
 	u.sayGlobal = u.Words.OwnScopes && (bytes.Contains(u.Tree.File.Src, []byte("global ")) || bytes.Contains(u.Tree.File.Src, []byte("nonlocal ")))
 	u.funcs, u.byNode, u.classes = map[string][]*Func{}, map[int32]*Func{}, map[string]*Class{}
 	u.nameless = map[int32]*Class{}
+	if u.Words.Signs {
+		u.packages = u.packaging()
+	}
 	u.define(0, nil, nil, nil, nil)
 	u.concern()
 	u.name()
@@ -281,6 +285,8 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 	fn := &Func{Unit: u, Node: n, Owner: owner, within: within}
 	if u.Words.Errors != nil && owner == nil && t.Nodes[n].Kind == parse.Function {
 		owner = u.receiver(fn)
+	} else if u.Words.Signs && owner == nil {
+		owner = u.packaged(fn)
 	}
 	if t.Nodes[n].Kind == parse.Function && t.Nodes[n].At >= 0 {
 		fn.Name = strings.TrimPrefix(t.Name(n), "#")
