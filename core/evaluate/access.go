@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"bytes"
 	"cmp"
 	"slices"
 	"strconv"
@@ -25,6 +26,9 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		v := m.eval(node, st)
 		if _, known := v.plain(); !known {
 			m.lookIntoName(node)
+		}
+		if m.isLeftToSubclasses(node, v) {
+			v = Value{{parts: []part{{any: true, param: true}}}}
 		}
 		usual = m.isUsualName(node, v)
 		m.held = m.path(node)
@@ -63,6 +67,13 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		m.hold(names[0], out, st)
 	}
 	return out
+}
+
+// isLeftToSubclasses reports whether a name is a field of the object at hand that its class
+// says nothing of, of a method that is run by itself: what extends the class says it.
+func (m *machine) isLeftToSubclasses(node int32, v Value) bool {
+	u := m.unit()
+	return m.depth() == 0 && m.frames[0].class != nil && v.allNothing() && u.kind(node) == parse.Member && m.isSelf(u.Tree.Child(node, 0))
 }
 
 // readBy runs a call of a function of the language that reads, which something
@@ -229,6 +240,12 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 			}
 		}
 	}
+	if unit != m.u && !a.Literal {
+		if at := m.askedHere(name); at > 0 { // what this file's object holds, a method of another file's class reads
+			unit, node, through = m.u, m.frames[at].call, m.frames[at].fn.Name
+			m.calls[m.frames[at].fn]++
+		}
+	}
 	if least+1 < depth && m.frames[depth].unit != m.u && unit == m.u && !m.isGivenPart(name, least) { // it is not said here
 		return -1
 	}
@@ -285,6 +302,24 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	m.reads = append(m.reads, r)
 	return r.number
 }
+
+// askedHere returns the frame of a method of another file that this file asks of an object of a
+// class of its own, which says the name: class Gate(Source): variable = "GATE_URL". It
+// returns 0 where that is not so.
+func (m *machine) askedHere(name Row) int {
+	text, known := name.plain()
+	at := slices.IndexFunc(m.frames, func(fr *frame) bool { return fr.unit != m.u })
+	if !known || at < 1 || m.frames[at].fn == nil {
+		return 0
+	}
+	if self := m.frames[at].self; self == nil || self.of == nil || self.of.Unit != m.u || !m.u.writes(text) {
+		return 0
+	}
+	return at
+}
+
+// writes reports whether a text stands in the file.
+func (u *Unit) writes(text string) bool { return bytes.Contains(u.Tree.File.Src, []byte(text)) }
 
 // isGivenPart reports whether a part of a name is known in a frame, or is given to it; of a
 // name of which nothing is known, who asks for it is told.
