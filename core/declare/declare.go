@@ -81,6 +81,7 @@ const (
 	Base                  // a class whose fields are variables
 	Reader                // an object through which variables are read
 	Environment           // the environment itself; Values is its path
+	Applier               // a function of the program that applies the schema which it is given; Prefix is the place of the argument
 	Handed                // a function that is given it; Values is the path, Prefix the place of the argument, Delimiter its label
 )
 

@@ -29,6 +29,7 @@ type schemas struct {
 	apply, hand, loose map[string]bool
 	direct             map[string]bool
 	options            map[string]map[string]bool
+	appliers           map[applier]bool
 	list               []Setting
 	seen               map[int32]bool
 }
@@ -39,6 +40,7 @@ func (f *Schemas) Find(s *Source) []Setting {
 	for property, functions := range f.Options { // in any order
 		w.options[property] = set(functions)
 	}
+	w.findAppliers()
 	for n := range s.Tree.Nodes {
 		if n := int32(n); s.is(n, parse.Call) {
 			w.call(n)
@@ -121,6 +123,7 @@ func (w *schemas) call(n int32) {
 			}
 		}
 	default:
+		w.given(word, args)
 		for _, arg := range args {
 			if arg = w.unwrap(arg); w.is(arg, parse.Name) { // const options = { schema }
 				arg = w.value(w.name(arg))
