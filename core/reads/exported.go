@@ -21,14 +21,20 @@ func (a *analysis) givenNames() (roles []declare.Role) {
 			continue
 		}
 		roles = append(roles, declare.Role{Name: name, File: a.file, As: declare.Environment, Values: of})
+		if name != byDefault && a.isDefaultName(name) {
+			roles = append(roles, declare.Role{Name: byDefault, File: a.file, As: declare.Environment, Values: of})
+		}
 	}
 	return roles
 }
 
 // copyRound returns the range of a copy that is made of the environment at a range of tokens,
-// Object.freeze(process.env), or the range itself.
+// Object.freeze({ ...process.env }), or the range itself.
 func (a *analysis) copyRound(whole Range) Range {
 	f, open := a.f, a.openerOf(whole.Lo)
+	if f.Is(whole.Lo-1, "...") && open == whole.Lo-2 && f.Is(open, "{") && f.Mate(open) == whole.Hi {
+		return a.copyRound(Range{open, whole.Hi + 1})
+	}
 	if open < 2 || !f.Is(open, "(") || !a.c.copies[f.Text(open-1)] {
 		return whole
 	}
@@ -40,7 +46,7 @@ func (a *analysis) copyRound(whole Range) Range {
 }
 
 // byDefault is the name of what a module exports without one.
-const byDefault = "default"
+const byDefault = declare.ByDefault
 
 // nameGiven returns the name that the environment is exported under where it
 // is at a range of tokens, or "".
@@ -68,6 +74,9 @@ func (a *analysis) nameGiven(whole Range) string {
 		if a.lang.Exports == "" && !f.Is(at-3, ".") && !strings.HasPrefix(name, "_") ||
 			f.Is(at-3, ".") && f.Is(at-4, "exports") || a.lang.Exports != "" && (f.Is(at-4, a.lang.Exports) || a.exportedNames()[name]) {
 			return name
+		}
+		if a.lang.Exports != "" && a.isDefaultName(name) { // const env = process.env; export default env
+			return byDefault
 		}
 	}
 	return ""

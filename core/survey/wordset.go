@@ -78,7 +78,7 @@ func roleWords(roles []declare.Role) *wordSet {
 	byName := map[string][]declare.Role{}
 	for _, role := range roles {
 		if len(byName) < maxWords {
-			byName[role.Name] = append(byName[role.Name], role)
+			byName[role.Word()] = append(byName[role.Word()], role)
 		}
 	}
 	return wordSetOf(slices.Collect(maps.Keys(byName)), func(p *place) bool {
@@ -87,6 +87,9 @@ func roleWords(roles []declare.Role) *wordSet {
 				return false
 			}
 			module := cmp.Or(role.Module, reads.ModuleOf(role.File))
+			if role.Name == declare.ByDefault { // whoever takes in the module gives it a name
+				return reads.IsModule(p.src, p.from, p.to)
+			}
 			if role.As == declare.Handed { // which matters where it is defined
 				return reads.IsOf(module, p.file)
 			}
