@@ -112,7 +112,6 @@ var jvmUses = append([]reads.Idiom{
 	{Access: `$read.takeIf { $any }`},
 	{Access: `$read.takeUnless($any)`},
 	{Access: `$read.takeIf($any)`},
-	{Access: `$read.also { $any }`},
 	{Access: `require($read, $rest)`, Does: evaluate.Demands},
 	{Access: `check($read, $rest)`, Does: evaluate.Demands},
 	{Access: `assert($read, $rest)`, Does: evaluate.Demands},
