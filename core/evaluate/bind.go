@@ -98,7 +98,7 @@ func (m *machine) bind(fn *Func, arguments []argument, st *state) {
 			continue
 		}
 		st.scope.vars.put(p.name, v)
-		if fr := m.frame(); (given || p.fallback != 0) && fr.self != nil && fn.Owner != nil && isConstructor(fn) && fn.Owner.isPromoted(fn, p) { // a parameter that is a field, too
+		if fr := m.frame(); (given || p.fallback != 0 || v.allNothing()) && fr.self != nil && fn.Owner != nil && isConstructor(fn) && fn.Owner.isPromoted(fn, p) { // a parameter that is a field, too
 			fr.self.set(strings.TrimPrefix(p.name, "$"), v)
 		}
 		if tags := v.sites(); len(tags) > 0 && m.focus == nil {

@@ -3,6 +3,7 @@ package evaluate
 import (
 	"slices"
 	"strings"
+	"sync"
 	"sync/atomic"
 
 	"inzicht/core/parse"
@@ -11,14 +12,16 @@ import (
 
 // Class is a class of the tree.
 type Class struct {
-	Unit    *Unit
-	Node    int32
-	Name    string
-	bases   []string
-	params  []param
-	fields  []string
-	methods map[string]*Func
-	reading atomic.Int32 // what reader answers: 0 where it was not asked, 1 no, 2 yes
+	Unit      *Unit
+	Node      int32
+	Name      string
+	bases     []string
+	params    []param
+	fields    []string
+	methods   map[string]*Func
+	unset     []string // what unsetFields returns, once asked for
+	declaring sync.Once
+	reading   atomic.Int32 // what reader answers: 0 where it was not asked, 1 no, 2 yes
 }
 
 // class notes a class.

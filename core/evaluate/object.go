@@ -33,6 +33,9 @@ func (m *machine) make(c *Class, arguments []argument, n int32, st *state) Value
 func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value {
 	r := &members{of: c, open: true}
 	object := Value{{form: record, members: r}}
+	for _, name := range c.unsetFields() {
+		r.set(name, Value{{form: nothing}})
+	}
 	fn := c.constructorOf()
 	if fn != nil {
 		m.lookInto(fn, nil, arguments)

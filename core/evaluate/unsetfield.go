@@ -1,0 +1,64 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// primitives are types of fields that hold something from the beginning.
+var primitives = map[string]bool{
+	"int": true, "long": true, "short": true, "byte": true, "char": true, "float": true, "double": true, "boolean": true, "bool": true, "decimal": true, "uint": true, "ulong": true,
+}
+
+// unsetFields returns the fields that a class declares without a value, and that the file gives
+// one somewhere: until then they hold nothing.
+func (c *Class) unsetFields() []string {
+	c.declaring.Do(func() {
+		u := c.Unit
+		if !u.Words.Raises || u.Words.Loops == Values || c.Node == 0 {
+			return
+		}
+		body := u.lastChild(c.Node)
+		for _, field := range u.children(body) {
+			if name := u.unsetField(field); name != "" {
+				c.unset = append(c.unset, name)
+			}
+		}
+		if len(c.unset) > 0 {
+			c.unset = slices.DeleteFunc(c.unset, func(name string) bool { return !u.gives(name) })
+		}
+	})
+	return c.unset
+}
+
+// unsetField returns the name of a field that is declared without a value, or "".
+func (u *Unit) unsetField(n int32) string {
+	f, list := u.Tree.File, u.children(n)
+	if u.kind(n) == parse.Name { // #def;
+		list = []int32{n}
+	} else if u.kind(n) != parse.Declare {
+		return ""
+	}
+	from := int(u.Tree.Nodes[n].From)
+	if len(list) != 1 || u.kind(list[0]) != parse.Name || f.Is(from-1, "static") || f.Is(from-2, "static") || f.Is(from-1, "=") {
+		return ""
+	}
+	if at := int(u.Tree.Nodes[list[0]].From); at > from && primitives[f.Text(at-1)] || f.Is(at+1, "{") || f.Is(from, "late") {
+		return ""
+	}
+	return u.at(list[0])
+}
+
+// gives reports whether a file gives a name, or a member of that name, a value.
+func (u *Unit) gives(name string) bool {
+	if u.assignsMember(name) {
+		return true
+	}
+	for n := range u.Tree.Nodes {
+		if target := u.Tree.Child(int32(n), 0); u.kind(int32(n)) == parse.Assign && u.kind(target) == parse.Name && u.at(target) == name {
+			return true
+		}
+	}
+	return false
+}
