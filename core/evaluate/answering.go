@@ -65,6 +65,24 @@ func (m *machine) outerObject(node int32, of Value, fn *Func, n int32, st *state
 	return nil
 }
 
+// outerGetter runs what an object of another file's class is asked for like a field:
+// V.text("X").value.
+func (m *machine) outerGetter(n int32, of Value, st *state) (Value, bool) {
+	u := m.unit()
+	if u.Outside == nil || !of.isMade() || u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		return nil, false
+	}
+	fn := u.Outside(u.at(n), n)
+	if fn == nil || fn.Owner == nil || !fn.IsGetter() {
+		return nil, false
+	}
+	object := m.itself(fn, of, n, st)
+	if len(object) != 1 || object[0].members == nil || object[0].members.of != fn.Owner {
+		return nil, false
+	}
+	return m.run(fn, m.closureOf(fn, object[0].members), n, nil, st)
+}
+
 // callKept calls a function that another file keeps under the name that is called.
 func (m *machine) callKept(n, callee int32, arguments []argument, st *state) (Value, bool) {
 	u := m.unit()

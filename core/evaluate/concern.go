@@ -92,10 +92,10 @@ func (u *Unit) quietCalls(callers map[string][]*Func) {
 	getters, indexed, called := map[string]bool{}, []string(nil), []string(nil)
 	var objects map[string][]string
 	for _, fn := range u.list {
-		if fn.Owner == nil && !fn.isGetter() || fn.Body == 0 {
+		if fn.Owner == nil && !fn.IsGetter() || fn.Body == 0 {
 			continue
 		}
-		if fn.isGetter() {
+		if fn.IsGetter() {
 			getters[fn.Name] = true
 		} else if slices.Contains(memberMethods, fn.Name) { // anything may ask for a member
 			callers[fn.Name] = append(callers[fn.Name], u.list...)

@@ -119,6 +119,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends})
 		}
 	}
+	if v, ran := m.outerGetter(n, of, st); ran || st.dead {
+		return v
+	}
 	if class := m.outerClass(n); class != "" && name != "" && name != "new" {
 		return Value{{form: record, members: &members{open: true, made: &making{name: class, by: name}}}}
 	}
@@ -156,7 +159,7 @@ func (m *machine) quietCall(n int32, v Value, st *state) Value {
 		return v
 	}
 	fn := v[0].fn.unit.byNode[v[0].fn.node]
-	if fn == nil || !u.Words.Quiet && !fn.isGetter() || fn.Name == "" || fn.Unit.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
+	if fn == nil || !u.Words.Quiet && !fn.IsGetter() || fn.Name == "" || fn.Unit.kind(fn.Node) == parse.Lambda || !m.worth(fn, nil, st) {
 		return v
 	}
 	result, ran := m.run(fn, v[0].fn, n, nil, st)
@@ -242,7 +245,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			return Value{{form: class, class: inner}}, true
 		}
 	case x.form == text || x.form == number:
-		if fn := m.plainMethod(name, Value{x}); fn != nil && fn.isGetter() {
+		if fn := m.plainMethod(name, Value{x}); fn != nil && fn.IsGetter() {
 			return Value{{form: function, fn: m.askedOf(fn, Value{x})}}, true
 		}
 		switch name {

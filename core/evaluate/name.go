@@ -87,7 +87,7 @@ func (m *machine) name(n int32, st *state) Value {
 	if self := m.frame().self; self != nil && self.of != nil && self.of.Unit == u { // it may have a method of its own
 		own = self.of
 	}
-	if fn := own.method(word, 0); fn != nil && (u.Words.Quiet || fn.isGetter()) {
+	if fn := own.method(word, 0); fn != nil && (u.Words.Quiet || fn.IsGetter()) {
 		if of := m.frame().of; len(of) > 0 {
 			return m.quietCall(n, Value{{form: function, fn: m.askedOf(fn, of)}}, st)
 		}

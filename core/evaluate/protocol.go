@@ -109,9 +109,9 @@ func (m *machine) askedOf(fn *Func, of Value) *closure {
 	return &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), of: of}
 }
 
-// isGetter reports whether a function is asked for like a field: get port() { … },
+// IsGetter reports whether a function is asked for like a field: get port() { … },
 // var port: Int { … }.
-func (fn *Func) isGetter() bool {
+func (fn *Func) IsGetter() bool {
 	u := fn.Unit
 	name := int(u.Tree.Nodes[fn.Node].At)
 	if u.kind(fn.Node) != parse.Function || name < 0 || fn.Owner == nil && !(u.Words.Extends && u.isMember(fn)) || len(fn.params) > 0 {
@@ -138,7 +138,7 @@ func (m *machine) plainMethod(name string, receiver Value) *Func {
 	}
 	var only *Func
 	for _, fn := range u.funcs[name] {
-		if fn.receiver == "" && !fn.extends() && !fn.Owner.lists() && !(fn.Owner == nil && fn.isGetter()) {
+		if fn.receiver == "" && !fn.extends() && !fn.Owner.lists() && !(fn.Owner == nil && fn.IsGetter()) {
 			continue
 		}
 		if only != nil {

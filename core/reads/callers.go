@@ -18,6 +18,7 @@ type Callers struct {
 	own     bool   // and no other file
 	lang    *Language
 	holding []string // a file may that holds one of these words
+	getter  bool     // it is asked for like a field
 	member  bool     // the name is behind a receiver, where a file holds none of them
 }
 
@@ -25,7 +26,7 @@ type Callers struct {
 // its own language.
 func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
-	c := Callers{member: h.Owner != "" || h.Extends, lang: l}
+	c := Callers{member: h.Owner != "" || h.Extends, getter: h.getter, lang: l}
 	switch {
 	case l.keeps(h.Name):
 		c.folder, c.own, c.holding = path.Dir(h.File), true, []string{h.Name}
@@ -99,10 +100,10 @@ func (c *Callers) Named(src []byte) bool {
 	return slices.ContainsFunc(c.holding, func(word string) bool { return HasWord(src, word) })
 }
 
-// IsCall reports whether the name that is at src[from:to] may be called
+// IsCall reports whether the name of the helper at src[from:to] may be called
 // there; bare reports whether that needs no receiver before it.
-func IsCall(src []byte, from, to int, bare bool) bool {
-	return (opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
+func (c *Callers) IsCall(src []byte, from, to int, bare bool) bool {
+	return (c.getter || opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
 }
 
 // origin returns what imports name of the file that defines a helper.

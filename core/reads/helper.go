@@ -26,13 +26,14 @@ type Helper struct {
 	// Inside are the reads inside it: what there is to report where nothing calls it.
 	Inside []Read
 
-	makes bool     // it gives functions that read, or an object that has such
-	keeps bool     // it is no function, but a variable that holds an object which reads
-	kept  []string // the names of the file that objects of its class are given
-	lang  *Language
-	at    int32          // where it begins in the file
-	fn    *evaluate.Func // nil where the file is opened again when it is called
-	of    *Helper        // of another name for it, under which a file hands it on: the helper
+	getter bool     // it is asked for like a field
+	makes  bool     // it gives functions that read, or an object that has such
+	keeps  bool     // it is no function, but a variable that holds an object which reads
+	kept   []string // the names of the file that objects of its class are given
+	lang   *Language
+	at     int32          // where it begins in the file
+	fn     *evaluate.Func // nil where the file is opened again when it is called
+	of     *Helper        // of another name for it, under which a file hands it on: the helper
 }
 
 // mostInside bounds how many reads inside a helper are told.

@@ -79,10 +79,10 @@ func TestCallsAndModules(t *testing.T) {
 		{"«need» = 5", false, false, false},
 	} {
 		src, from, to := at(t, c.source)
-		if have := reads.IsCall(src, from, to, true); have != c.call {
+		if have := (&reads.Callers{}).IsCall(src, from, to, true); have != c.call {
 			t.Errorf("%s: it may be called: %v", c.source, have)
 		}
-		if have := reads.IsCall(src, from, to, false); have != c.member {
+		if have := (&reads.Callers{}).IsCall(src, from, to, false); have != c.member {
 			t.Errorf("%s: a member may be called: %v", c.source, have)
 		}
 		if have := reads.IsModule(src, from, to); have != c.module {

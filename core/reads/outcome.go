@@ -266,7 +266,7 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	} else {
 		h.Also = a.madeOf(h.Name)
 	}
-	h.Default, h.Macro = a.isTheExport(fn), fn.IsRule()
+	h.Default, h.Macro, h.getter = a.isTheExport(fn), fn.IsRule(), fn.IsGetter()
 	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
 	h.Exported = h.Default || h.Macro || len(h.Also) > 0 || (a.lang.Exports != "" || fn.Within() == nil) && a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)

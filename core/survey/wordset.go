@@ -228,7 +228,7 @@ func (p *place) mayCall(c *reads.Callers) bool {
 		}
 		p.ties[c] = t
 	}
-	return t.may && reads.IsCall(p.src, p.from, p.to, t.bare) && !c.IsIdiom(p.src, p.from, p.to)
+	return t.may && c.IsCall(p.src, p.from, p.to, t.bare) && !c.IsIdiom(p.src, p.from, p.to)
 }
 
 // lineBegins reports whether the line that a place is on begins with a word.
