@@ -5,6 +5,7 @@ import (
 	"cmp"
 	"slices"
 	"strconv"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -311,6 +312,9 @@ func (m *machine) askedHere(name Row) int {
 	at := slices.IndexFunc(m.frames, func(fr *frame) bool { return fr.unit != m.u })
 	if !known || at < 1 || m.frames[at].fn == nil {
 		return 0
+	}
+	if of, plain := m.frames[at].of.plain(); plain && of != "" && strings.Contains(text, of) { // Name.HOST.read()
+		return at
 	}
 	if self := m.frames[at].self; self == nil || self.of == nil || self.of.Unit != m.u || !m.u.writes(text) {
 		return 0

@@ -157,7 +157,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	}
 	m.lookInto(fn, nil, arguments)
 	c := m.askedOf(fn, receiver)
-	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
+	if object := m.itself(fn, receiver, n, st); len(object) == 1 && object[0].form == text && receiver.isMade() {
+		c.of = object
+	} else if len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
 		c.self, c.of = object[0].members, object
 		if fn.Unit.Words.Signs && len(arguments) > 0 { // it is given first
 			arguments[0].value = object

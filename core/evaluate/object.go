@@ -252,6 +252,9 @@ func (m *machine) itself(fn *Func, receiver Value, n int32, st *state) Value {
 	} else if made.name == fn.Owner.Name {
 		object = m.make(fn.Owner, fn.Owner.givenItself(made.arguments), n, st)
 	}
+	if len(object) == 1 && object[0].form == text { // a case of an enumeration
+		return object
+	}
 	object = slices.DeleteFunc(slices.Clone(object), func(x alt) bool { return x.members == nil || x.members.of != fn.Owner })
 	if len(object) != 1 { // what else there may be, no method is asked of
 		return receiver

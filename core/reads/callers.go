@@ -232,7 +232,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 				return h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem) || isRoot(module, stem)
 			}
 		}
-		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && a.importsAllOf(stem) && !a.definesFunction(h.Name)) {
+		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && (a.importsAllOf(stem) || a.importsAllOf(folder)) && !a.definesFunction(h.Name)) {
 			return true
 		}
 		return len(bound) == 0 && h.Owner == "" && a.lang.SharesNames && (a.sees(h) || a.lang.knowsEverywhere(h) || a.lang.Global && a.onlyOne(h)) && !a.definesFunction(h.Name)

@@ -192,8 +192,18 @@ func (a *analysis) tellHanded(h handing) {
 			return
 		}
 		_, module = Origin(a.file) // what the files of a folder share
+		for _, all := range a.o.Bindings["*"] { // import env.*
+			a.tellHandedTo(name, lastOf(strings.TrimSuffix(strings.TrimSuffix(all.Path, "*"), ".")), h)
+		}
 	}
-	a.roles = append(a.roles, declare.Role{Name: name, File: a.file, As: declare.Handed, Module: module, Prefix: strconv.Itoa(h.position), Delimiter: h.label, Values: h.path})
+	a.tellHandedTo(name, module, h)
+}
+
+// tellHandedTo tells the files of a module what a function of a name is given.
+func (a *analysis) tellHandedTo(name, module string, h handing) {
+	if module != "" {
+		a.roles = append(a.roles, declare.Role{Name: name, File: a.file, As: declare.Handed, Module: module, Prefix: strconv.Itoa(h.position), Delimiter: h.label, Values: h.path})
+	}
 }
 
 // handed returns the names of the functions that other files give the environment, or
