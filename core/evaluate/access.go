@@ -252,7 +252,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	}
 	if fr := m.frames[depth]; least == depth && !param && !a.Literal && fr.made != 0 { // told where the closure was made
 		_, known := name.plain()
-		if giver := fr.fn.giver(n, known); giver != fr.fn && giver != nil {
+		if giver := fr.fn.giver(n, known); giver != fr.fn && giver != nil && (depth == 0 && len(fr.fn.params) == 0 || giver.takesIn(n)) {
 			unit, node, through = m.u, fr.made, giver.Name
 			m.calls[giver]++
 		}
@@ -370,15 +370,20 @@ func (fn *Func) giver(n int32, known bool) *Func {
 	if fn == nil || fn.within == nil || fn.within.Name == "" || len(fn.within.params) == 0 || fn.Name == "" && len(fn.params) > 0 && !known {
 		return fn
 	}
-	u := fn.Unit
-	for _, p := range fn.params {
-		if u.holds(fn.Node, parse.Name, func(inner int32) bool {
-			return u.at(inner) == p.name && u.Tree.Nodes[inner].From >= u.Tree.Nodes[n].From && u.Tree.Nodes[inner].To <= u.Tree.Nodes[n].To
-		}) {
-			return fn
-		}
+	if fn.takesIn(n) {
+		return fn
 	}
 	return fn.within.giver(n, known)
+}
+
+// takesIn reports whether a parameter of a function is named in a node.
+func (fn *Func) takesIn(n int32) bool {
+	u := fn.Unit
+	return slices.ContainsFunc(fn.params, func(p param) bool {
+		return u.holds(fn.Node, parse.Name, func(inner int32) bool {
+			return u.at(inner) == p.name && u.Tree.Nodes[inner].From >= u.Tree.Nodes[n].From && u.Tree.Nodes[inner].To <= u.Tree.Nodes[n].To
+		})
+	})
 }
 
 // appendKey appends what a variable is known by: its name, or the place of a

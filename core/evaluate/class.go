@@ -43,6 +43,9 @@ func (u *Unit) class(n int32) *Class {
 	return c
 }
 
+// Bases returns the names of what a class extends.
+func (c *Class) Bases() []string { return c.bases }
+
 // classAt returns the class that a node defines, or nil.
 func (u *Unit) classAt(n int32) *Class {
 	if u.Tree.Nodes[n].At < 0 {
@@ -61,6 +64,9 @@ func (u *Unit) isOpened(n int32) bool {
 // inherit takes in what is in the head and body of a class.
 func (c *Class) inherit(u *Unit, n int32) {
 	t := u.Tree
+	if at := int(t.Nodes[n].At); at > 2 && t.File.Is(at-1, "for") && t.File.Kind(at-2) == syntax.Word { // impl Source for Env
+		c.bases = append(c.bases, t.File.Text(at-2))
+	}
 	t.Children(n, func(child int32) bool {
 		switch t.Nodes[child].Kind {
 		case parse.Parameter:

@@ -166,6 +166,10 @@ func (m *machine) index(n int32, st *state) Value {
 			out = append(out, x)
 			continue
 		}
+		if path := u.Path(list[0]); plain && path != "" && x.form == unknown && len(x.parts) == 1 && x.parts[0].ref != "" { // NAMES['host'] of another file
+			out = append(out, m.constant(path+"."+name)...)
+			continue
+		}
 		out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends, sites: nil})
 	}
 	return out.compact()

@@ -267,7 +267,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	if slices.Contains(h.kept, receiver) && a.holds(stem) && !isMember(f, i-2) {
 		return true
 	}
-	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) || a.madeBeside(h, i-2) // of one that reads nothing, its class must tell
+	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) || a.madeBeside(h, i-2) || a.isDeclaredFor(h, i-2) // of one that reads nothing, its class must tell
 }
 
 // madeBeside reports whether the object whose last token is at i is what a

@@ -16,7 +16,7 @@ func (r Result) detached() Result {
 	}
 	for _, h := range r.Helpers {
 		detach(&h.Name, &h.Owner, &h.Access)
-		h.kept, h.Also = copied(h.kept), copied(h.Also)
+		h.kept, h.Also, h.bases = copied(h.kept), copied(h.Also), copied(h.bases)
 		for n := range h.Inside {
 			h.Inside[n].detach()
 		}

@@ -259,7 +259,7 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang, at: beginning(fn)}
 	node := a.run.tree.Nodes[fn.Node]
 	if h.Owner != "" {
-		h.kept = a.keptObjects(h.Owner)
+		h.kept, h.bases = a.keptObjects(h.Owner), fn.Owner.Bases()
 		if evaluate.Answers(h.Name) {
 			h.Also = append(slices.Clip(h.kept), h.Owner)
 		}
@@ -268,7 +268,7 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	}
 	h.Default, h.Macro, h.getter = a.isTheExport(fn), fn.IsRule(), fn.IsGetter()
 	h.Extends = a.lang.Runs.Extends && fn.Owner == nil && isMember(a.f, int(node.At))
-	h.Exported = h.Default || h.Macro || len(h.Also) > 0 || (a.lang.Exports != "" || fn.Within() == nil) && a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
+	h.Exported = h.Default || h.Macro || len(h.Also) > 0 || len(h.bases) > 0 || (a.lang.Exports != "" || fn.Within() == nil) && a.isExported(&Function{Name: fn.Name, Owner: h.Owner, At: int(max(node.At, node.From))})
 	a.helpers = append(a.helpers, h)
 	return h
 }

@@ -1,0 +1,71 @@
+package reads
+
+import (
+	"path"
+	"slices"
+	"strings"
+
+	"inzicht/core/syntax"
+)
+
+// What a method is asked of may be declared by what it is for its users, an interface, and not by the
+// class that reads: func Load(s source.Source), constructor(private source: Source).
+
+// isDeclaredFor reports whether the name at i is declared with an interface that the class of a
+// helper may be given for: one that it extends, or in Go one of the package of the helper.
+func (a *analysis) isDeclaredFor(h *Helper, i int) bool {
+	f, name := a.f, bare(a.f.Text(i))
+	_, folder := h.origin()
+	for k := range f.Tokens {
+		if f.Kind(k) != syntax.Word || bare(f.Text(k)) != name {
+			continue
+		}
+		if len(a.lang.Runs.Errors) > 0 {
+			if a.isOfPackage(k+1, folder, h) {
+				return true
+			}
+			continue
+		}
+		if slices.Contains(h.bases, f.Text(k-1)) || slices.Contains(h.bases, f.Text(a.typeBehind(k))) { // Source source
+			return true
+		}
+	}
+	return false
+}
+
+// bare returns a name without the signs that fields and variables have in front.
+func bare(name string) string { return strings.TrimLeft(name, "$_@#") }
+
+// typeBehind returns the token of the type that a name is declared with behind it, or the name:
+// source: Source, source: &dyn Source.
+func (a *analysis) typeBehind(name int) int {
+	f, i := a.f, name+1
+	if f.Is(i, "?") {
+		i++
+	}
+	if !f.Is(i, ":") {
+		return name
+	}
+	for i++; f.Is(i, "&") || f.Is(i, "mut") || f.Is(i, "dyn") || f.Is(i, "impl") || f.Is(i, "any") || f.Is(i+1, "<"); i++ {
+		if f.Is(i+1, "<") {
+			i++
+		}
+	}
+	return i
+}
+
+// isOfPackage reports whether a type of Go at a token is one of the package of a helper: of another
+// package by its name, or of this one where no type of the file is meant.
+func (a *analysis) isOfPackage(i int, folder string, h *Helper) bool {
+	f := a.f
+	if f.Is(i, "*") {
+		i++
+	}
+	if f.Tokens[min(i, len(f.Tokens)-1)].NewLine || !syntax.IsCapital(f.Text(i)) && !f.Is(i+1, ".") {
+		return false
+	}
+	if f.Is(i+1, ".") {
+		return f.Is(i, folder) && syntax.IsCapital(f.Text(i+2))
+	}
+	return path.Dir(h.File) == path.Dir(a.file)
+}
