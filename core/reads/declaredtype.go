@@ -20,7 +20,7 @@ func (a *analysis) isDeclaredFor(h *Helper, i int) bool {
 		if f.Kind(k) != syntax.Word || bare(f.Text(k)) != name {
 			continue
 		}
-		if len(a.lang.Runs.Errors) > 0 {
+		if a.lang.KeepsSmall {
 			if a.isOfPackage(k+1, folder, h) {
 				return true
 			}
