@@ -34,8 +34,10 @@ func (m *machine) branch(n int32, st *state) Value {
 		}
 		return nil
 	}
-	for _, c := range list[:body-1] {
-		m.exec(c, st)
+	first := 0
+	for first < body-1 && !u.isConditionOf(list[first]) {
+		m.exec(list[first], st)
+		first++
 	}
 	cond := list[body-1]
 	word := u.at(n)
@@ -56,7 +58,7 @@ func (m *machine) branch(n int32, st *state) Value {
 	if part := m.compiled(n, list); part != 0 {
 		return m.exec(part, st)
 	}
-	true_, false_ := m.condition(cond, st)
+	true_, false_ := m.allHold(list[first:body-1], cond, st)
 	if st.dead {
 		return nil
 	}
@@ -287,12 +289,39 @@ func (m *machine) because(v Value, only bool) mask {
 	return all
 }
 
+// isConditionOf reports whether what stands before the last condition of an if is one itself, and
+// no statement: if let a = x, let b = a.c { … }
+func (u *Unit) isConditionOf(n int32) bool {
+	return u.Tree.File.Is(int(u.Tree.Nodes[n].To), ",")
+}
+
+// allHold runs conditions that must all hold.
+func (m *machine) allHold(before []int32, last int32, st *state) (true_, false_ Value) {
+	var refused Value
+	var dep mask
+	for _, c := range before {
+		held, not := m.condition(c, st)
+		if refused = append(refused, not...); st.dead || len(held) == 0 {
+			return nil, refused
+		}
+		dep |= held.depends() | held.missing()
+	}
+	true_, false_ = m.condition(last, st)
+	if len(before) == 0 {
+		return true_, false_
+	}
+	return true_.dependent(dep), append(refused, false_.dependent(dep)...)
+}
+
 // condition runs a condition, and returns the alternatives for which it is true
 // and false.
 func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 	u := m.unit()
 	if u.kind(n) == parse.Declare { // if let x = …
 		list := u.children(n)
+		if len(list) == 1 && u.kind(list[0]) == parse.Name { // if let x: what that holds already
+			list = append(list, list[0])
+		}
 		if len(list) >= 2 {
 			v := m.eval(list[len(list)-1], st)
 			for _, asked := range append(v.together(), v) {

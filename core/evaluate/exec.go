@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -143,10 +144,23 @@ func (m *machine) passedBefore(s int32) mask {
 		return 0
 	}
 	dep := m.decided(s)
-	if dep == 0 || !u.holds(s, parse.Return, func(int32) bool { return true }) {
+	if dep == 0 || !u.returnsIn(s) {
 		return 0
 	}
 	return dep
+}
+
+// returnsIn reports whether a statement may leave the function that it is in, and none within it.
+func (u *Unit) returnsIn(n int32) bool {
+	return slices.ContainsFunc(u.children(n), func(c int32) bool {
+		switch u.kind(c) {
+		case parse.Return:
+			return true
+		case parse.Function, parse.Lambda, parse.Class:
+			return false
+		}
+		return u.returnsIn(c)
+	})
 }
 
 // leavesIf reports whether a statement leaves what it is in where a condition holds:

@@ -103,11 +103,29 @@ func (m *machine) decoratedField(decorators []int32, field int32, st *state) Val
 	v := m.exec(field, st)
 	name := u.at(u.Tree.Child(field, 0))
 	for _, c := range slices.Backward(decorators) {
-		if call := m.eval(c, st); call.isFunction() && !st.dead {
+		call := m.eval(c, st)
+		if st.dead {
+			return nil
+		}
+		if fn := call.wraps(); fn != nil {
+			m.run(fn, m.closureOf(fn, call[0].members), u.Tree.Child(c, 0), nil, st.fork())
+		} else if call.isFunction() {
 			m.invoke(call[0], u.Tree.Child(c, 0), []argument{{value: Value{anything(m.depth())}}, {value: textOf(name, m.depth())}}, st.fork())
 		}
 	}
 	return v
+}
+
+// Wrapped is what Swift asks of what is before a field for the value of the field.
+const Wrapped = "wrappedValue"
+
+// wraps returns what an object gives as the value of a field that it stands before, or nil:
+// @Env("GATE_URL") var url: String.
+func (v Value) wraps() *Func {
+	if len(v) != 1 || v[0].members == nil {
+		return nil
+	}
+	return v[0].members.of.method(Wrapped, 0)
 }
 
 var castKinds = map[string]string{"int": "integer", "integer": "integer", "float": "number", "double": "number", "bool": "boolean", "boolean": "boolean"}

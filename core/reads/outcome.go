@@ -260,7 +260,7 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	node := a.run.tree.Nodes[fn.Node]
 	if h.Owner != "" {
 		h.kept, h.bases = a.keptObjects(h.Owner), fn.Owner.Bases()
-		if evaluate.Answers(h.Name) {
+		if evaluate.Answers(h.Name) || h.Name == evaluate.Wrapped {
 			h.Also = append(slices.Clip(h.kept), h.Owner)
 		}
 	} else {
