@@ -378,11 +378,14 @@ func (fn *Func) giver(n int32, known bool) *Func {
 
 // takesIn reports whether a parameter of a function is named in a node.
 func (fn *Func) takesIn(n int32) bool {
-	u := fn.Unit
+	f, node := fn.Unit.Tree.File, fn.Unit.Tree.Nodes[n]
 	return slices.ContainsFunc(fn.params, func(p param) bool {
-		return u.holds(fn.Node, parse.Name, func(inner int32) bool {
-			return u.at(inner) == p.name && u.Tree.Nodes[inner].From >= u.Tree.Nodes[n].From && u.Tree.Nodes[inner].To <= u.Tree.Nodes[n].To
-		})
+		for i := int(node.From); i < int(node.To); i++ {
+			if f.Is(i, p.name) {
+				return true
+			}
+		}
+		return false
 	})
 }
 
