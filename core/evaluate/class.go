@@ -89,6 +89,12 @@ func (c *Class) inherit(u *Unit, n int32) {
 					if name := t.Child(s, 0); t.Nodes[name].Kind == parse.Name && t.Name(name) != c.Name {
 						c.fields = append(c.fields, t.Name(name))
 					}
+				} else if k == parse.Call && u.Words.Quiet && takesIn[u.calleeName(t.Child(s, 0))] { // extend Settings
+					for arg := t.Nodes[t.Child(s, 0)].Next; arg != 0; arg = t.Nodes[arg].Next {
+						if k := t.Nodes[arg].Kind; k == parse.Name || k == parse.Member {
+							c.bases = append(c.bases, t.Name(arg))
+						}
+					}
 				}
 				return true
 			})
@@ -96,6 +102,9 @@ func (c *Class) inherit(u *Unit, n int32) {
 		return true
 	})
 }
+
+// takesIn are what has a class of Ruby have what a module has.
+var takesIn = map[string]bool{"extend": true, "include": true, "prepend": true}
 
 // Constructors are the names of methods that make objects, where they do not have
 // the name of the class.

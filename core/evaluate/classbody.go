@@ -99,13 +99,16 @@ func (m *machine) madeAs(c *closure) place {
 	return place{c.round, c.node}
 }
 
+// definesMethod are what has a class of Ruby have a method of a name.
+var definesMethod = map[string]bool{"define_method": true, "define_singleton_method": true}
+
 // definedByCall reports whether a function is the body of a method that a call defines:
 // define_method(name) do … end.
 func (m *machine) definedByCall(c *closure) bool {
 	u := c.unit
 	before := int(u.Tree.Nodes[c.node].From) - 1
 	for i := before; i > 0 && i > before-8; i-- {
-		if u.Tree.File.Is(i, "define_method") || u.Tree.File.Is(i, "define_singleton_method") {
+		if definesMethod[u.Tree.File.Text(i)] {
 			return true
 		}
 	}

@@ -126,6 +126,9 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		return m.textTest(receiver, arguments)
 	}
 	m.seek(n, name, arguments)
+	if f := functionIn(arguments); f != nil && definesMethod[name] && m.unit() != m.u { // for a class of this file
+		m.invoke(*f, n, nil, st.fork())
+	}
 	if len(arguments) == 0 && valueMembers[name] && receiver.isConstantRef() { // Names.HOST.key()
 		return receiver
 	}

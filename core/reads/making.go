@@ -19,7 +19,7 @@ func MakingOf(l *Language) Making {
 	}
 	return Making{
 		behind: []string{"(", "{", "<", "::", ".new", "->new"},
-		before: []string{"extends", "with", "use", "new", "include", "(", "<", ":", ","},
+		before: []string{"extends", "extend", "prepend", "with", "use", "new", "include", "(", "<", ":", ","},
 	}
 }
 
