@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -90,6 +91,21 @@ func (m *machine) madeIndirectly(n int32) (c *Class, made int32) {
 		c = u.outerClassAt(of)
 	}
 	return c, list[1]
+}
+
+// takesRest reports whether a variable of a list takes all that is left: ($a, %rest), ($a, @rest).
+func (u *Unit) takesRest(n int32) bool {
+	return u.Words.Signs && (u.kind(n) == parse.Unary && u.at(n) == "%" || u.kind(n) == parse.Name && strings.HasPrefix(u.at(n), "@"))
+}
+
+// restOf returns what a list holds from an element on.
+func restOf(v Value, from int, depth int32) Value {
+	x, known := oneCollection(v)
+	if !known || x.form != sequence {
+		return Value{loose(v, anything(depth))}
+	}
+	x.list = x.list[min(from, len(x.list)):]
+	return Value{x}
 }
 
 // paired returns what lists hold as maps, where they are keys with values in turn.

@@ -2,7 +2,6 @@ package evaluate
 
 import (
 	"slices"
-	"strings"
 
 	"inzicht/core/parse"
 )
@@ -412,21 +411,6 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		m.taken(part)
 		m.assign(c, part, st, at)
 	}
-}
-
-// takesRest reports whether a variable of a list takes all that is left: ($a, %rest), ($a, @rest).
-func (u *Unit) takesRest(n int32) bool {
-	return u.Words.Signs && (u.kind(n) == parse.Unary && u.at(n) == "%" || u.kind(n) == parse.Name && strings.HasPrefix(u.at(n), "@"))
-}
-
-// restOf returns what a list holds from an element on.
-func restOf(v Value, from int, depth int32) Value {
-	x, known := oneCollection(v)
-	if !known || x.form != sequence {
-		return Value{loose(v, anything(depth))}
-	}
-	x.list = x.list[min(from, len(x.list)):]
-	return Value{x}
 }
 
 // leftOut returns how many elements before one a pattern leaves out at its beginning:

@@ -14,7 +14,27 @@ import (
 // isDeclaredFor reports whether the name at i is declared with an interface that the class of a
 // helper may be given for: one that it extends, or in Go one of the package of the helper.
 func (a *analysis) isDeclaredFor(h *Helper, i int) bool {
-	f, name := a.f, bare(a.f.Text(i))
+	key := declaredFor{h, bare(a.f.Text(i))}
+	is, asked := a.declaredAs[key]
+	if !asked {
+		if a.declaredAs == nil {
+			a.declaredAs = map[declaredFor]bool{}
+		}
+		is = a.declares(h, key.name)
+		a.declaredAs[key] = is
+	}
+	return is
+}
+
+// declaredFor is a name that may be declared with what the class of a helper is given for.
+type declaredFor struct {
+	helper *Helper
+	name   string
+}
+
+// declares reports whether the file declares a name so.
+func (a *analysis) declares(h *Helper, name string) bool {
+	f := a.f
 	_, folder := h.origin()
 	for k := range f.Tokens {
 		if f.Kind(k) != syntax.Word || bare(f.Text(k)) != name {

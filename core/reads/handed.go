@@ -191,7 +191,7 @@ func (a *analysis) tellHanded(h handing) {
 		if !a.lang.SharesNames && !a.lang.Global {
 			return
 		}
-		_, module = Origin(a.file) // what the files of a folder share
+		_, module = Origin(a.file)              // what the files of a folder share
 		for _, all := range a.o.Bindings["*"] { // import env.*
 			a.tellHandedTo(name, lastOf(strings.TrimSuffix(strings.TrimSuffix(all.Path, "*"), ".")), h)
 		}
