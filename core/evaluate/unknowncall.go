@@ -126,6 +126,10 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		return m.textTest(receiver, arguments)
 	}
 	m.seek(n, name, arguments)
+	m.mayFill(receiver)
+	for _, a := range arguments {
+		m.mayFill(a.value)
+	}
 	if f := functionIn(arguments); f != nil && definesMethod[name] && m.unit() != m.u { // for a class of this file
 		m.invoke(*f, n, nil, st.fork())
 	}

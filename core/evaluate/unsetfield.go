@@ -62,3 +62,18 @@ func (u *Unit) gives(name string) bool {
 	}
 	return false
 }
+
+// mayFill notes that what is not known may give the fields of an object a value which have none yet.
+func (m *machine) mayFill(v Value) {
+	for _, x := range v {
+		if x.members == nil || x.members.of == nil {
+			continue
+		}
+		for _, name := range x.members.of.unset {
+			if held := x.members.value[name]; held.allNothing() && held.missing() == 0 {
+				x.members.set(name, append(slices.Clone(held), anything(m.depth())))
+				m.changed++
+			}
+		}
+	}
+}
