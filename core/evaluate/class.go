@@ -43,6 +43,18 @@ func (u *Unit) class(n int32) *Class {
 	return c
 }
 
+// Rivals returns the names of the other classes of the file that have a method of a method's name,
+// and are not what its class extends.
+func (fn *Func) Rivals() (names []string) {
+	for _, other := range fn.Unit.funcs[fn.Name] {
+		says := other.Body != 0 || other.folded // and is not only declared
+		if other.Owner != nil && other.Owner != fn.Owner && says && !slices.Contains(fn.Owner.bases, other.Owner.Name) {
+			names = append(names, other.Owner.Name)
+		}
+	}
+	return names
+}
+
 // Bases returns the names of what a class extends.
 func (c *Class) Bases() []string { return c.bases }
 

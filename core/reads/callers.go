@@ -267,6 +267,9 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	if slices.Contains(h.kept, receiver) && a.holds(stem) && !isMember(f, i-2) {
 		return true
 	}
+	if a.isDeclaredAs(h.others, i-2) {
+		return false
+	}
 	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) || a.madeBeside(h, i-2) || a.isDeclaredFor(h, i-2) // of one that reads nothing, its class must tell
 }
 

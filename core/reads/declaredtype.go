@@ -53,6 +53,31 @@ func (a *analysis) declares(h *Helper, name string) bool {
 	return false
 }
 
+// isDeclaredAs reports whether the name at i is declared with one of some types.
+func (a *analysis) isDeclaredAs(types []string, i int) bool {
+	if len(types) == 0 || i < 0 {
+		return false
+	}
+	f, name := a.f, bare(a.f.Text(i))
+	for k := range f.Tokens {
+		if f.Kind(k) != syntax.Word || bare(f.Text(k)) != name {
+			continue
+		}
+		behind := a.typeBehind(k)
+		if a.lang.KeepsSmall { // of Go
+			for behind = k + 1; f.Is(behind, "*") || f.Is(behind+1, "."); behind++ {
+				if f.Is(behind+1, ".") {
+					behind++
+				}
+			}
+		}
+		if slices.Contains(types, f.Text(k-1)) || behind != k && slices.Contains(types, f.Text(behind)) {
+			return true
+		}
+	}
+	return false
+}
+
 // bare returns a name without the signs that fields and variables have in front.
 func bare(name string) string { return strings.TrimLeft(name, "$_@#") }
 
@@ -84,8 +109,12 @@ func (a *analysis) isOfPackage(i int, folder string, h *Helper) bool {
 	if f.Tokens[min(i, len(f.Tokens)-1)].NewLine || !syntax.IsCapital(f.Text(i)) && !f.Is(i+1, ".") {
 		return false
 	}
+	of := i
 	if f.Is(i+1, ".") {
-		return f.Is(i, folder) && syntax.IsCapital(f.Text(i+2))
+		of = i + 2
 	}
-	return path.Dir(h.File) == path.Dir(a.file)
+	if !syntax.IsCapital(f.Text(of)) || slices.Contains(h.others, f.Text(of)) { // which has one of its own
+		return false
+	}
+	return of > i && f.Is(i, folder) || of == i && path.Dir(h.File) == path.Dir(a.file)
 }

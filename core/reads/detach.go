@@ -16,7 +16,7 @@ func (r Result) detached() Result {
 	}
 	for _, h := range r.Helpers {
 		detach(&h.Name, &h.Owner, &h.Access)
-		h.kept, h.Also, h.bases = copied(h.kept), copied(h.Also), copied(h.bases)
+		h.kept, h.Also, h.bases, h.others = copied(h.kept), copied(h.Also), copied(h.bases), copied(h.others)
 		for n := range h.Inside {
 			h.Inside[n].detach()
 		}

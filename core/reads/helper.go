@@ -31,6 +31,7 @@ type Helper struct {
 	keeps  bool     // it is no function, but a variable that holds an object which reads
 	kept   []string // the names of the file that objects of its class are given
 	bases  []string // what its class extends
+	others []string // other classes of its file that have a method of its name
 	lang   *Language
 	at     int32          // where it begins in the file
 	fn     *evaluate.Func // nil where the file is opened again when it is called

@@ -259,7 +259,7 @@ func (a *analysis) helperOf(fn *evaluate.Func, m *match) *Helper {
 	h := &Helper{Name: fn.Name, Owner: ownerName(fn), Access: m.pattern.access, File: a.file, lang: a.lang, at: beginning(fn)}
 	node := a.run.tree.Nodes[fn.Node]
 	if h.Owner != "" {
-		h.kept, h.bases = a.keptObjects(h.Owner), fn.Owner.Bases()
+		h.kept, h.bases, h.others = a.keptObjects(h.Owner), fn.Owner.Bases(), fn.Rivals()
 		if evaluate.Answers(h.Name) || h.Name == evaluate.Wrapped {
 			h.Also = append(slices.Clip(h.kept), h.Owner)
 		}
