@@ -177,9 +177,13 @@ func (p *parser) values(names int) int32 {
 // name: var x: T { … }, var x: T { get { … } }.
 func (p *parser) computed(from, mark int) int32 {
 	name := p.takeName(mark)
-	if p.textAt(p.at+1) == "get" && p.textAt(p.at+2) == "{" {
+	body := p.at + 2 // get async throws { … }
+	for p.textAt(body) == "async" || p.textAt(body) == "throws" {
+		body++
+	}
+	if p.textAt(p.at+1) == "get" && p.textAt(body) == "{" {
 		open := p.at
-		p.at += 2
+		p.at = body
 		p.add(p.block())
 		p.at = min(p.mate(open)+1, p.end)
 	} else {

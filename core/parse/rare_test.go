@@ -43,6 +43,8 @@ func TestTreesOfRareForms(t *testing.T) {
 		{"a.dart", "var a = b ? c : d;\nf() => g;\nFuture<H> i() async => await j;\nclass K { K(this.l, {required this.m}); K.n() : l = o; }", "(declare a (choice b c d))\n(call f)\n(unknown)\ng\n(function i (wrapper j))\n(class K (block (function K (parameter l) (parameter m)) (function n (assign = l o))))"},
 		{"a.kt", "val a = if (b) -1 else c\nif (d) !e\nval f = if (g) (h) else i", "(declare a (if b (block (unary - 1)) (block c)))\n(if d (block (unary ! e)))\n(declare f (if g (block (wrapper h)) (block i)))"},
 		{"a.scala", "val a = if (b) -1 else c\nval d = if (e) && f then g else h", "(declare a (if b (block (unary - 1)) (block c)))\n(declare d (if (binary && (wrapper e) f) (block g) (block h)))"},
+		{"a.swift", "var a: B { get { return c } set { d = e } }\nvar f: G { h }\nvar i: J { get async throws { k } }", "(function a (block (return c)))\n(function f (block h))\n(function i (block k))"},
+		{"a.rb", "a = @b\n@@c = d\n@", "(assign = a @b)\n(assign = @c d)\n(wrapper (wrapper))"},
 		{"a.java", "if (a) ++b; else --c;\nfor (d = 0; d < e; d++) f();\nwhile (g) -h.i();\nreturn (j) + k;", "(if a (block (unary ++ b)) (block (unary -- c)))\n(loop (assign = d 0) (binary < d e) (wrapper d) (block (call f)))\n(loop g (block (unary - (call (member i h)))))\n(return (binary + (wrapper j) k))"},
 	} {
 		holdTree(t, c.file, c.source, c.want)
