@@ -51,9 +51,15 @@ func (fn *Func) Rivals() (names []string) {
 		if other.Owner != nil && other.Owner != fn.Owner && says && !slices.Contains(fn.Owner.bases, other.Owner.Name) {
 			names = append(names, other.Owner.Name)
 		}
+		if len(names) == mostRivals {
+			break
+		}
 	}
 	return names
 }
+
+// mostRivals bounds how many such classes a helper is told apart from.
+const mostRivals = 20
 
 // Bases returns the names of what a class extends.
 func (c *Class) Bases() []string { return c.bases }
@@ -101,7 +107,7 @@ func (c *Class) inherit(u *Unit, n int32) {
 					if name := t.Child(s, 0); t.Nodes[name].Kind == parse.Name && t.Name(name) != c.Name {
 						c.fields = append(c.fields, t.Name(name))
 					}
-				} else if k == parse.Call && u.Words.Quiet && takesIn[u.calleeName(t.Child(s, 0))] { // extend Settings
+				} else if k == parse.Call && u.Words.Quiet && mixesIn[u.calleeName(t.Child(s, 0))] { // extend Settings
 					for arg := t.Nodes[t.Child(s, 0)].Next; arg != 0; arg = t.Nodes[arg].Next {
 						if k := t.Nodes[arg].Kind; k == parse.Name || k == parse.Member {
 							c.bases = append(c.bases, t.Name(arg))
@@ -115,8 +121,8 @@ func (c *Class) inherit(u *Unit, n int32) {
 	})
 }
 
-// takesIn are what has a class of Ruby have what a module has.
-var takesIn = map[string]bool{"extend": true, "include": true, "prepend": true}
+// mixesIn are what has a class of Ruby have what a module has.
+var mixesIn = map[string]bool{"extend": true, "include": true, "prepend": true}
 
 // Constructors are the names of methods that make objects, where they do not have
 // the name of the class.

@@ -72,16 +72,23 @@ func (u *Unit) reads(n int32) bool {
 
 // assignsMember reports whether the file gives any object a member of that name
 // a value.
-func (u *Unit) assignsMember(name string) bool {
+func (u *Unit) assignsMember(name string) bool { return u.assignsAny(parse.Member, name) }
+
+// assignsAny reports whether the file gives a name, or a member of that name, a value.
+func (u *Unit) assignsAny(kind parse.Kind, name string) bool {
 	u.assigning.Do(func() {
-		u.assigned = map[string]bool{}
+		u.assigned = map[parse.Kind]map[string]bool{parse.Member: {}, parse.Name: {}}
 		for n := range u.Tree.Nodes {
-			if target := u.Tree.Child(int32(n), 0); u.kind(int32(n)) == parse.Assign && u.kind(target) == parse.Member {
-				u.assigned[u.at(target)] = true
+			if u.kind(int32(n)) != parse.Assign {
+				continue
+			}
+			target := u.Tree.Child(int32(n), 0)
+			if of := u.assigned[u.kind(target)]; of != nil {
+				of[u.at(target)] = true
 			}
 		}
 	})
-	return u.assigned[name]
+	return u.assigned[kind][name]
 }
 
 // literal returns the text of a string without holes.

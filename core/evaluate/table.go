@@ -1,6 +1,8 @@
 package evaluate
 
 import (
+	"bytes"
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -22,6 +24,9 @@ func (u *Unit) isTable(n int32) bool {
 		u.tablesMutex.Lock()
 		defer u.tablesMutex.Unlock()
 		is, asked := u.tables[name]
+		if !asked && len(u.tables) == mostTables {
+			return false
+		}
 		if !asked {
 			if u.tables == nil {
 				u.tables = map[string]bool{}
@@ -33,6 +38,9 @@ func (u *Unit) isTable(n int32) bool {
 	}
 	return false
 }
+
+// mostTables bounds how many names of a file are looked at for being tables.
+const mostTables = 100
 
 // bareName is a name without the signs that tell what it holds.
 func bareName(name string) string { return strings.TrimLeft(name, "$%@&") }
@@ -61,12 +69,7 @@ func (u *Unit) onlyAsked(name string) bool {
 // isPassedName reports whether a name may stand in what was passed over.
 func (u *Unit) isPassedName(name string) bool {
 	f := u.Tree.File
-	for _, fold := range f.Folds {
-		if strings.Contains(string(f.Src[fold.Lo:fold.Hi]), name) {
-			return true
-		}
-	}
-	return false
+	return slices.ContainsFunc(f.Folds, func(fold syntax.Span) bool { return bytes.Contains(f.Src[fold.Lo:fold.Hi], []byte(name)) })
 }
 
 // tableUse is what one place of a file does with a name.

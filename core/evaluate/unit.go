@@ -96,8 +96,8 @@ type Unit struct {
 	stringing   sync.Once
 	strings     bool // see hasStrings
 	assigning   sync.Once
-	assigned    map[string]bool // members that something is assigned to
-	packages    []packageFrom   // of a file in Perl
+	assigned    map[parse.Kind]map[string]bool // names, and members, that something is assigned to
+	packages    []packageFrom                  // of a file in Perl
 	tablesMutex sync.Mutex
 	tables      map[string]bool // names of maps that the file only asks, once asked for
 	filling     sync.Once

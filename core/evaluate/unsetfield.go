@@ -11,6 +11,9 @@ var primitives = map[string]bool{
 	"int": true, "long": true, "short": true, "byte": true, "char": true, "float": true, "double": true, "boolean": true, "bool": true, "decimal": true, "uint": true, "ulong": true,
 }
 
+// mostUnset bounds how many such fields of a class are known.
+const mostUnset = 100
+
 // unsetFields returns the fields that a class declares without a value, and that the file gives
 // one somewhere: until then they hold nothing.
 func (c *Class) unsetFields() []string {
@@ -21,12 +24,10 @@ func (c *Class) unsetFields() []string {
 		}
 		body := u.lastChild(c.Node)
 		for _, field := range u.children(body) {
-			if name := u.unsetField(field); name != "" {
+			name := u.unsetField(field)
+			if name != "" && len(c.unset) < mostUnset && (u.assignsMember(name) || u.assignsAny(parse.Name, name)) {
 				c.unset = append(c.unset, name)
 			}
-		}
-		if len(c.unset) > 0 {
-			c.unset = slices.DeleteFunc(c.unset, func(name string) bool { return !u.gives(name) })
 		}
 	})
 	return c.unset
@@ -50,26 +51,13 @@ func (u *Unit) unsetField(n int32) string {
 	return u.at(list[0])
 }
 
-// gives reports whether a file gives a name, or a member of that name, a value.
-func (u *Unit) gives(name string) bool {
-	if u.assignsMember(name) {
-		return true
-	}
-	for n := range u.Tree.Nodes {
-		if target := u.Tree.Child(int32(n), 0); u.kind(int32(n)) == parse.Assign && u.kind(target) == parse.Name && u.at(target) == name {
-			return true
-		}
-	}
-	return false
-}
-
 // mayFill notes that what is not known may give the fields of an object a value which have none yet.
 func (m *machine) mayFill(v Value) {
 	for _, x := range v {
 		if x.members == nil || x.members.of == nil {
 			continue
 		}
-		for _, name := range x.members.of.unset {
+		for _, name := range x.members.of.unsetFields() {
 			if held := x.members.value[name]; held.allNothing() && held.missing() == 0 {
 				x.members.set(name, append(slices.Clone(held), anything(m.depth())))
 				m.changed++

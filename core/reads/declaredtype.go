@@ -14,43 +14,13 @@ import (
 // isDeclaredFor reports whether the name at i is declared with an interface that the class of a
 // helper may be given for: one that it extends, or in Go one of the package of the helper.
 func (a *analysis) isDeclaredFor(h *Helper, i int) bool {
-	key := declaredFor{h, bare(a.f.Text(i))}
-	is, asked := a.declaredAs[key]
-	if !asked {
-		if a.declaredAs == nil {
-			a.declaredAs = map[declaredFor]bool{}
-		}
-		is = a.declares(h, key.name)
-		a.declaredAs[key] = is
-	}
-	return is
-}
-
-// declaredFor is a name that may be declared with what the class of a helper is given for.
-type declaredFor struct {
-	helper *Helper
-	name   string
-}
-
-// declares reports whether the file declares a name so.
-func (a *analysis) declares(h *Helper, name string) bool {
-	f := a.f
 	_, folder := h.origin()
-	for k := range f.Tokens {
-		if f.Kind(k) != syntax.Word || bare(f.Text(k)) != name {
-			continue
-		}
+	return slices.ContainsFunc(a.namedLike(i), func(k int) bool {
 		if a.lang.KeepsSmall {
-			if a.isOfPackage(k+1, folder, h) {
-				return true
-			}
-			continue
+			return a.isOfPackage(k+1, folder, h)
 		}
-		if slices.Contains(h.bases, f.Text(k-1)) || slices.Contains(h.bases, f.Text(a.typeBehind(k))) { // Source source
-			return true
-		}
-	}
-	return false
+		return slices.Contains(h.bases, a.f.Text(k-1)) || slices.Contains(h.bases, a.f.Text(a.typeBehind(k))) // Source source
+	})
 }
 
 // isDeclaredAs reports whether the name at i is declared with one of some types.
@@ -58,11 +28,8 @@ func (a *analysis) isDeclaredAs(types []string, i int) bool {
 	if len(types) == 0 || i < 0 {
 		return false
 	}
-	f, name := a.f, bare(a.f.Text(i))
-	for k := range f.Tokens {
-		if f.Kind(k) != syntax.Word || bare(f.Text(k)) != name {
-			continue
-		}
+	f := a.f
+	return slices.ContainsFunc(a.namedLike(i), func(k int) bool {
 		behind := a.typeBehind(k)
 		if a.lang.KeepsSmall { // of Go
 			for behind = k + 1; f.Is(behind, "*") || f.Is(behind+1, "."); behind++ {
@@ -71,11 +38,22 @@ func (a *analysis) isDeclaredAs(types []string, i int) bool {
 				}
 			}
 		}
-		if slices.Contains(types, f.Text(k-1)) || behind != k && slices.Contains(types, f.Text(behind)) {
-			return true
+		return slices.Contains(types, f.Text(k-1)) || behind != k && slices.Contains(types, f.Text(behind))
+	})
+}
+
+// namedLike returns the tokens at which the file has the name at i, with whatever signs.
+func (a *analysis) namedLike(i int) []int {
+	if a.named == nil {
+		a.named = map[string][]int{}
+		for k := range a.f.Tokens {
+			if a.f.Kind(k) == syntax.Word {
+				name := bare(a.f.Text(k))
+				a.named[name] = append(a.named[name], k)
+			}
 		}
 	}
-	return false
+	return a.named[bare(a.f.Text(i))]
 }
 
 // bare returns a name without the signs that fields and variables have in front.
