@@ -1,6 +1,7 @@
 package declare
 
 import (
+	"slices"
 	"strconv"
 
 	"inzicht/core/parse"
@@ -41,11 +42,8 @@ func (w *schemas) appliedIn(n int32) (of applier) {
 	if !w.apply[w.word(callee)] {
 		return of
 	}
-	args, handed := w.children(n)[1:], false
-	for _, arg := range args {
-		handed = handed || w.environment(arg)
-	}
-	if !handed {
+	args := w.children(n)[1:]
+	if !slices.ContainsFunc(args, w.environment) {
 		return of
 	}
 	if w.is(callee, parse.Member) {

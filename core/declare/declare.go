@@ -6,7 +6,6 @@
 package declare
 
 import (
-	"path"
 	"slices"
 	"strings"
 
@@ -75,18 +74,6 @@ type Role struct {
 
 // ByDefault is the name of what a module exports without one.
 const ByDefault = "default"
-
-// Word returns the word of a file that may use the name: of what has none, the module.
-func (r Role) Word() string {
-	if r.Name != ByDefault {
-		return r.Name
-	}
-	file := path.Base(r.File)
-	if stem := strings.TrimSuffix(file, path.Ext(file)); stem != "index" {
-		return stem
-	}
-	return path.Base(path.Dir(r.File))
-}
 
 // As is what a name stands for.
 type As uint8

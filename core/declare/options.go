@@ -151,10 +151,7 @@ func (w *options) isOfProgram(callee int32) bool {
 	if path := w.Path(callee); strings.HasPrefix(path, ".") || strings.HasPrefix(path, "@/") || strings.HasPrefix(path, "~/") {
 		return true
 	}
-	name := w.name(callee)
-	return slices.ContainsFunc(w.Tree.Nodes, func(n parse.Node) bool {
-		return n.Kind == parse.Function && n.At >= 0 && w.file().Text(int(n.At)) == name
-	})
+	return w.is(w.Source.value(w.name(callee)), parse.Function)
 }
 
 // received reports whether the head is called on one of the receivers.

@@ -1,6 +1,7 @@
 package declare
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -93,13 +94,7 @@ func (w *schemas) call(n int32) {
 	args := w.children(n)[1:]
 	callee := w.unwrap(w.first(n))
 	word := w.word(callee)
-	given := -1
-	for i, arg := range args {
-		if w.environment(arg) {
-			given = i
-			break
-		}
-	}
+	given := slices.IndexFunc(args, w.environment)
 	switch {
 	case w.is(callee, parse.Member) && w.direct[w.word(w.first(callee))+"."+word], w.is(callee, parse.Name) && w.direct[word] && given < 0:
 		for _, arg := range args {

@@ -47,10 +47,7 @@ func (m *machine) outerObject(node int32, of Value, fn *Func, n int32, st *state
 		if made.written || made.by != "" || made.name != fn.Owner.Name && fn.Unit.makerOf(fn.Owner, made.name) == nil {
 			return nil
 		}
-		if object := m.itself(fn, of, n, st); len(object) == 1 && object[0].members != nil && object[0].members.of == fn.Owner {
-			return object[0].members
-		}
-		return nil
+		return m.madeFor(fn, of, n, st)
 	}
 	if k := u.kind(node); k != parse.Name && k != parse.Member {
 		return nil
@@ -76,11 +73,21 @@ func (m *machine) outerGetter(n int32, of Value, st *state) (Value, bool) {
 	if fn == nil || fn.Owner == nil || !fn.IsGetter() {
 		return nil, false
 	}
-	object := m.itself(fn, of, n, st)
-	if len(object) != 1 || object[0].members == nil || object[0].members.of != fn.Owner {
+	object := m.madeFor(fn, of, n, st)
+	if object == nil {
 		return nil, false
 	}
-	return m.run(fn, m.closureOf(fn, object[0].members), n, nil, st)
+	return m.run(fn, m.closureOf(fn, object), n, nil, st)
+}
+
+// madeFor returns the object of a method's class that something stands for which was made here, or
+// nil.
+func (m *machine) madeFor(fn *Func, of Value, n int32, st *state) *members {
+	object := m.itself(fn, of, n, st)
+	if len(object) != 1 || object[0].members == nil || object[0].members.of != fn.Owner {
+		return nil
+	}
+	return object[0].members
 }
 
 // callKept calls a function that another file keeps under the name that is called.

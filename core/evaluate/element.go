@@ -119,10 +119,10 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, v...)
 				continue
 			}
-			if v, known := m.noElement(n, list[0], x, key, st); known && usual != 0 {
-				out = append(out, m.eval(usual, st)...)
-				continue
-			} else if known {
+			if v, known := m.noElement(n, list[0], x, key, st); known {
+				if usual != 0 {
+					v = m.eval(usual, st)
+				}
 				out = append(out, v...)
 				continue
 			}

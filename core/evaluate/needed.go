@@ -40,13 +40,18 @@ func (m *machine) usedUp(use Use, n int32, v, receiver Value, arguments []argume
 // isForsaken reports whether a value is nothing since code found a variable unset, or
 // its value unfit: v.isBlank() ? null : v.
 func (v Value) isForsaken() bool {
-	return len(v) == 1 && v[0].form == nothing && v[0].missing == 0 && v[0].depends != 0 && v[0].name == "" && !v[0].chain
+	return v.isPlainNothing() && v[0].depends != 0
+}
+
+// isPlainNothing reports whether a value is nothing, and not that of a variable.
+func (v Value) isPlainNothing() bool {
+	return len(v) == 1 && v[0].form == nothing && v[0].missing == 0 && v[0].name == "" && !v[0].chain
 }
 
 // isNowhere reports whether a value is nothing on a way that is gone for want of a variable, or
 // is nothing since one was found unset.
 func (st *state) isNowhere(v Value) bool {
-	return v.isForsaken() || st.control != 0 && len(v) == 1 && v[0].form == nothing && v[0].missing == 0 && v[0].name == "" && !v[0].chain && !v[0].held
+	return v.isForsaken() || st.control != 0 && v.isPlainNothing() && !v[0].held
 }
 
 // needed goes on only where there is something: what a value is given to fails on

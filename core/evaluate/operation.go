@@ -155,12 +155,15 @@ func (o operation) onMember() bool {
 	return false
 }
 
+// gets reports whether an operation gives the value of a key.
+func (o operation) gets() bool { return o == got || o == gotOrFails }
+
 // operate runs an operation on a list or map. It reports false where it cannot be
 // told what comes out.
 func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st *state) (Value, bool) {
 	if x.form == class {
 		all, known := m.valuesOf(x.class)
-		if !known || o == got {
+		if !known || o.gets() {
 			return nil, false
 		}
 		x = all
@@ -311,7 +314,7 @@ func (m *machine) operateOnRecord(n int32, o operation, x alt, arguments []argum
 	if x.members.of != nil {
 		return nil, false
 	}
-	if o == got || o == gotOrFails {
+	if o.gets() {
 		return m.gotOf(n, o, x, arguments, st)
 	}
 	if o == unchanged {
@@ -411,7 +414,7 @@ func (m *machine) function(n int32, path string, arguments []argument, st *state
 	if !known || o == unchanged && len(rest) > 0 && functionIn(rest) == nil {
 		return nil, false
 	}
-	if (o == got || o == gotOrFails) && m.isEmptyGiven(arguments[at].node, x) {
+	if o.gets() && m.isEmptyGiven(arguments[at].node, x) {
 		return givenFor(rest)
 	}
 	return m.operate(n, o, x, rest, st)

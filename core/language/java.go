@@ -139,7 +139,11 @@ var jvmUses = append([]reads.Idiom{
 var jvmTransparent = []string{".toOption", ".getOrNull", ".trim", ".strip", ".toLowerCase", ".toUpperCase", ".lowercase", ".uppercase", "String.valueOf"}
 
 // staticImports records "import static java.lang.System.getenv;" and imports of members.
-func staticImports(f *syntax.File, o *reads.Outline) {
+func staticImports(f *syntax.File, o *reads.Outline) { memberImports(f, o, false) }
+
+// memberImports is staticImports; functions says that packages have functions, too, which
+// import gate.env.* takes in.
+func memberImports(f *syntax.File, o *reads.Outline, functions bool) {
 	for i := range f.Tokens {
 		if !f.Is(i, "import") {
 			continue
@@ -158,7 +162,7 @@ func staticImports(f *syntax.File, o *reads.Outline) {
 			bound = last + 2
 		}
 		if last-first < 4 || !f.Is(first, "java") || !f.Is(first+4, "System") {
-			ownImport(f, o, first, last, bound)
+			ownImport(f, o, first, last, bound, functions)
 			continue
 		}
 		switch {
@@ -175,7 +179,7 @@ func staticImports(f *syntax.File, o *reads.Outline) {
 // ownImport records the import of what a program defines itself, a function or a
 // value: import static gate.Env.need, import gate.need, import gate.Env.*. What
 // begins with a capital letter is a class, and known by its name.
-func ownImport(f *syntax.File, o *reads.Outline, first, last, bound int) {
+func ownImport(f *syntax.File, o *reads.Outline, first, last, bound int, functions bool) {
 	switch f.Text(first) {
 	case "java", "javax", "kotlin", "kotlinx", "scala", "groovy", "android", "androidx":
 		return
@@ -188,7 +192,7 @@ func ownImport(f *syntax.File, o *reads.Outline, first, last, bound int) {
 	switch name := f.Text(last); {
 	case module == "" || name == "" || owner == "":
 	case name == "*" || name == "_":
-		if syntax.IsCapital(owner) {
+		if functions || syntax.IsCapital(owner) {
 			o.Import("*", strings.TrimSuffix(module, "."), 0)
 		}
 	case !syntax.IsCapital(name) && f.Kind(bound) == syntax.Word:

@@ -48,8 +48,7 @@ var kotlin = &reads.Language{
 // kotlinImports records imports, and what a property is that is worked out when it is
 // first asked for: val env: Map<String, String> by lazy { System.getenv() }.
 func kotlinImports(f *syntax.File, o *reads.Outline) {
-	staticImports(f, o)
-	packageImports(f, o)
+	memberImports(f, o, true)
 	for i := range f.Tokens {
 		if !f.Is(i, "by") || !f.Is(i+1, "lazy") || !f.Is(i+2, "{") || f.Mate(i+2) < 0 {
 			continue
@@ -60,24 +59,6 @@ func kotlinImports(f *syntax.File, o *reads.Outline) {
 		}
 		if f.Is(name, "val") {
 			o.Bind(f.Text(name+1), reads.Binding{At: name + 1, Value: reads.Range{Lo: i + 3, Hi: f.Mate(i + 2)}, Function: -1})
-		}
-	}
-}
-
-// packageImports records that all functions of a package of the program are known:
-// import gate.env.*
-func packageImports(f *syntax.File, o *reads.Outline) {
-	for i := range f.Tokens {
-		if !f.Is(i, "import") {
-			continue
-		}
-		last := i + 1
-		for f.Is(last+1, ".") {
-			last += 2
-		}
-		first, owner := f.Text(i+1), f.Text(last-2)
-		if f.Is(last, "*") && last > i+2 && !syntax.IsCapital(owner) && first != "java" && first != "javax" && first != "kotlin" && first != "kotlinx" && first != "android" && first != "androidx" {
-			o.Import("*", f.Span(i+1, last-2), 0)
 		}
 	}
 }

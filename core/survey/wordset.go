@@ -77,8 +77,12 @@ func (p *place) belongsTo(owner string) bool {
 func roleWords(roles []declare.Role) *wordSet {
 	byName := map[string][]declare.Role{}
 	for _, role := range roles {
+		word := role.Name
+		if word == declare.ByDefault { // whoever takes in the module gives it a name
+			word = reads.ModuleOf(role.File)
+		}
 		if len(byName) < maxWords {
-			byName[role.Word()] = append(byName[role.Word()], role)
+			byName[word] = append(byName[word], role)
 		}
 	}
 	return wordSetOf(slices.Collect(maps.Keys(byName)), func(p *place) bool {
@@ -87,7 +91,7 @@ func roleWords(roles []declare.Role) *wordSet {
 				return false
 			}
 			module := cmp.Or(role.Module, reads.ModuleOf(role.File))
-			if role.Name == declare.ByDefault { // whoever takes in the module gives it a name
+			if role.Name == declare.ByDefault {
 				return reads.IsModule(p.src, p.from, p.to)
 			}
 			if role.As == declare.Handed { // which matters where it is defined
