@@ -27,6 +27,9 @@ type Classes struct {
 	Assigned bool
 	// Group are functions that take the fields of another class.
 	Group string
+	// Strict is a part of what the base is imported from, and Config the field that
+	// says of a class, where a field that may be nothing must be given all the same.
+	Strict, Config string
 	// Access is how it is called.
 	Access string
 }
@@ -44,6 +47,7 @@ type classes struct {
 type traits struct {
 	prefix, delimiter string
 	said, exact       bool // there is a prefix; names are taken as they are written
+	strict            bool // a field that may be nothing must be given
 	fields            map[string][]string
 }
 
@@ -58,17 +62,38 @@ func (c *Classes) Find(s *Source) []Setting {
 			w.roles[role.Name] = role
 		}
 	}
+	grouped := w.grouped()
 	for n := range s.Tree.Nodes {
 		n := int32(n)
 		if !s.is(n, parse.Class) || len(w.list) > mostSettings {
 			continue
 		}
 		if t, is := w.traits(n, 0); is {
-			s.Give(Role{Name: s.name(n), File: s.File, As: Base, Prefix: t.prefix, Delimiter: t.delimiter})
-			w.fields(n, t, 0)
+			role := Role{Name: s.name(n), File: s.File, As: Base, Prefix: t.prefix, Delimiter: t.delimiter}
+			if t.strict {
+				role.Values = w.form.Strict
+			}
+			s.Give(role)
+			if !grouped[s.name(n)] {
+				w.fields(n, t, 0)
+			}
 		}
 	}
 	return w.list
+}
+
+// grouped returns the classes that others take the fields of, which are variables of
+// those alone: group(Database).
+func (w *classes) grouped() map[string]bool {
+	names := map[string]bool{}
+	for n := range w.Tree.Nodes {
+		if n := int32(n); len(w.group) > 0 && w.is(n, parse.Call) && w.group[w.word(n)] && w.from(w.first(n)) {
+			for _, arg := range w.plain(n) {
+				names[w.word(arg)] = true
+			}
+		}
+	}
+	return names
 }
 
 // traits returns what a class says of its fields, and whether it is one that is
@@ -86,13 +111,14 @@ func (w *classes) traits(class int32, depth int) (t traits, is bool) {
 			w.say(&t, w.pairOf(base))
 		case w.bases[word]:
 			is = true
+			t.strict = t.strict || w.form.Strict != "" && strings.Contains(w.Path(base), w.form.Strict)
 		case w.class(word) != 0 && w.class(word) != class:
 			if of, known := w.traits(w.class(word), depth+1); known {
-				is, t.prefix, t.delimiter, t.exact, t.said = true, of.prefix, of.delimiter, of.exact, of.said
+				is, t.prefix, t.delimiter, t.exact, t.said, t.strict = true, of.prefix, of.delimiter, of.exact, of.said, of.strict
 			}
 		default:
 			if role, known := w.roles[word]; known {
-				is, t.prefix, t.delimiter, t.said = true, role.Prefix, role.Delimiter, role.Prefix != ""
+				is, t.prefix, t.delimiter, t.said, t.strict = true, role.Prefix, role.Delimiter, role.Prefix != "", role.Values != ""
 			}
 		}
 	}
@@ -183,6 +209,7 @@ func (w *classes) body(class int32, t *traits) {
 		case parse.Assign, parse.Declare:
 			p := property{word: w.word(w.first(c)), args: []int32{w.last(c)}}
 			w.say(t, p)
+			t.strict = t.strict || p.word != "" && p.word == w.form.Config
 			if value := w.unwrap(w.last(c)); strings.Contains(strings.ToLower(p.word), "config") && (w.is(value, parse.Call) || w.is(value, parse.Record)) {
 				for _, q := range w.pairs(value) {
 					w.say(t, q)
@@ -224,7 +251,7 @@ func (w *classes) typedField(n int32, name string, t traits, depth int) {
 		return
 	}
 	var d description
-	w.typeSays(&d, type_, value)
+	w.typeSays(&d, type_, value == 0 && !t.strict)
 	names := t.fields[name]
 	described := w.unwrap(value)
 	for _, in := range w.calls(type_) { // Annotated[str, Field(alias="X")]
@@ -269,8 +296,8 @@ func (w *classes) typedField(n int32, name string, t traits, depth int) {
 	}
 }
 
-// typeSays takes what a type says.
-func (w *classes) typeSays(d *description, type_, value int32) {
+// typeSays takes what a type says; bare says that one that may be nothing needs no value.
+func (w *classes) typeSays(d *description, type_ int32, bare bool) {
 	text := w.Tree.Text(type_)
 	if inner, found := strings.CutPrefix(text, "Annotated["); found {
 		text, _, _ = strings.Cut(inner, ",")
@@ -286,8 +313,7 @@ func (w *classes) typeSays(d *description, type_, value int32) {
 	}
 	kind, mayBeNothing := kindOf(text)
 	d.setKind(kind)
-	// Without a value, a field that may be nothing must still be given.
-	if mayBeNothing && value == 0 {
+	if mayBeNothing && bare {
 		d.need = Optional
 	}
 }

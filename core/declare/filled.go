@@ -12,8 +12,10 @@ type Filled struct {
 	// Fill is the call, from one of Modules; the type is its type argument, or
 	// that of what it is given to.
 	Fill, Modules string
-	// Prefixed is the call before it that says a prefix, or that what is before it is given.
-	Prefixed string
+	// Prefixed is the call before it that says a prefix, or that what is before it is
+	// given; Bare one without. Behind it Only says which names are taken, and Split what
+	// stands between a field and those of the struct that it holds.
+	Prefixed, Bare, Only, Split string
 	// Beside are words for what may fill the fields too, and is told before it.
 	Beside string
 	// Annotation is before a field and may say Rename, another name, and
@@ -36,13 +38,15 @@ func (f *Filled) Find(s *Source) (list []Setting) {
 			continue
 		}
 		class := s.class(f.typeOf(s, n))
-		prefix := f.prefix(s, n)
-		if class == 0 || seen[prefix+s.name(class)] {
-			continue
-		}
-		seen[prefix+s.name(class)] = true
 		from := len(list)
-		list = append(list, f.fields(s, class, prefix)...)
+		for _, o := range f.origins(s, n) {
+			list = append(list, o.named...)
+			if class == 0 || o.named != nil || seen[o.prefix+s.name(class)] {
+				continue
+			}
+			seen[o.prefix+s.name(class)] = true
+			list = append(list, f.fields(s, class, o, 0)...)
+		}
 		for word := range strings.FieldsSeq(f.Beside) {
 			for i := from; strings.Contains(text, word) && i < len(list); i++ {
 				list[i].Need = Optional
@@ -79,26 +83,58 @@ func (f *Filled) typeOf(s *Source, call int32) string {
 	return ""
 }
 
-// prefix returns the prefix that a chain says before it fills.
-func (f *Filled) prefix(s *Source, call int32) string {
-	list, _ := s.properties(call)
-	for _, p := range list {
+// origin is a source of variables that a chain fills from.
+type origin struct {
+	prefix    string
+	delimiter string    // between the name of a field and those of the struct it holds
+	named     []Setting // the only ones that are taken
+}
+
+// origins returns the sources that a chain says before it fills:
+// envy::prefixed("GATE_"), merge(Env::prefixed("GATE_").split("__")).
+func (f *Filled) origins(s *Source, call int32) (list []origin) {
+	said, _ := s.properties(call)
+	for _, p := range said {
 		if text, ok := s.text(p.arg(0)); p.word == f.Prefixed && ok {
-			return text
+			list = append(list, origin{prefix: text})
 		}
-		if given := p.arg(0); given != 0 && s.is(given, parse.Call) && s.word(s.first(given)) == f.Prefixed { // merge(Env::prefixed("GATE_"))
-			for _, argument := range s.plain(given) {
-				if text, ok := s.text(argument); ok {
-					return text
-				}
+		if given := s.unwrap(p.arg(0)); s.is(given, parse.Call) {
+			list = append(list, f.origin(s, given)...)
+		}
+	}
+	if len(list) == 0 {
+		list = append(list, origin{})
+	}
+	return list
+}
+
+// origin returns the source that a chain of calls makes, if it does.
+func (f *Filled) origin(s *Source, chain int32) []origin {
+	o, is := origin{}, false
+	said, _ := s.properties(chain)
+	for _, p := range said {
+		text, ok := s.text(p.arg(0))
+		switch {
+		case p.word == f.Prefixed && ok:
+			o.prefix, is = text, true
+		case f.Bare != "" && p.word == f.Bare && len(p.args) == 0:
+			is = true
+		case is && p.word == f.Split && ok:
+			o.delimiter = text
+		case is && f.Only != "" && p.word == f.Only:
+			for _, name := range s.texts(p.arg(0)) {
+				o.named = append(o.named, Setting{Token: p.token, Name: strings.ToUpper(o.prefix + name), Access: f.Access, Need: Optional})
 			}
 		}
 	}
-	return ""
+	if !is {
+		return nil
+	}
+	return []origin{o}
 }
 
 // fields returns the fields of a struct as variables.
-func (f *Filled) fields(s *Source, class int32, prefix string) (list []Setting) {
+func (f *Filled) fields(s *Source, class int32, o origin, depth int) (list []Setting) {
 	for c := s.first(s.last(class)); c != 0; c = s.node(c).Next {
 		field, said := c, []property(nil)
 		for depth := 0; s.is(field, parse.Wrapper) && depth < mostDepth; depth++ {
@@ -117,7 +153,13 @@ func (f *Filled) fields(s *Source, class int32, prefix string) (list []Setting) 
 		}
 		name := s.word(s.first(field))
 		d := description{}
-		kind, mayBeNothing := kindOf(s.between(int(s.node(s.first(field)).To), int(s.node(field).To)))
+		type_ := s.between(int(s.node(s.first(field)).To), int(s.node(field).To))
+		if inner := s.class(strings.Trim(type_, ":, ")); inner != 0 && inner != class && o.delimiter != "" && depth < mostNested {
+			nested := origin{prefix: o.prefix + name + o.delimiter, delimiter: o.delimiter}
+			list = append(list, f.fields(s, inner, nested, depth+1)...)
+			continue
+		}
+		kind, mayBeNothing := kindOf(type_)
 		d.setKind(kind)
 		if mayBeNothing {
 			d.need = Optional
@@ -129,11 +171,51 @@ func (f *Filled) fields(s *Source, class int32, prefix string) (list []Setting) 
 				name = text
 			case p.word == f.Usual:
 				d.need, d.computed = Optional, true
+				if made := s.made(s.value(text)); ok && made != 0 { // default = "function"
+					d.fallsBack(s, made)
+				}
 			}
 		}
-		if name = strings.ToUpper(prefix + name); isName(name) {
+		if name = strings.ToUpper(o.prefix + name); isName(name) {
 			list = append(list, d.setting(name, f.Access, Required, int(s.node(s.first(field)).From)))
 		}
 	}
 	return list
 }
+
+// mostNested bounds how deep structs of structs are followed.
+const mostNested = 4
+
+// made returns what a function of the file that is one expression makes, without what
+// only makes it another type, or 0: fn port() -> u16 { 80 }, "x".to_string().
+func (s *Source) made(function int32) int32 {
+	if !s.is(function, parse.Function) {
+		return 0
+	}
+	n := s.last(function)
+	if s.is(n, parse.Block) {
+		n = s.first(n)
+		if s.node(n).Next != 0 {
+			return 0
+		}
+	}
+	if s.is(n, parse.Return) {
+		n = s.first(n)
+	}
+	for range mostDepth {
+		switch n = s.unwrap(n); {
+		case s.is(n, parse.Call) && retyping[s.word(n)]:
+			if args := s.children(n)[1:]; len(args) == 1 { // String::from("x")
+				n = args[0]
+			} else {
+				n = s.first(s.unwrap(s.first(n)))
+			}
+		default:
+			return n
+		}
+	}
+	return 0
+}
+
+// retyping are calls that give what they are given as another type.
+var retyping = set("into to_string to_owned from String")

@@ -121,6 +121,9 @@ func (w *options) call(n int32) {
 		if kind, _ := kindOf(p.word); past || p.word == "type" || w.form.Receivers != "" && p.call && kind != "" {
 			said = append(said, p)
 		}
+		if past && p.word == "or" && len(p.args) > 0 { // another one stands in
+			said = append(said, property{word: "optional", call: true})
+		}
 		past = past || p.token == int(w.node(callee).At)
 	}
 	if m := w.parent(top); w.is(m, parse.Member) && w.first(m) == top { // .option
@@ -128,6 +131,10 @@ func (w *options) call(n int32) {
 	}
 	for up, depth := w.parent(n), 0; depth < 6 && up != 0; up, depth = w.parent(up), depth+1 { // option(Config.string("X"))
 		if !w.is(up, parse.Call) || w.is(w.unwrap(w.first(up)), parse.Member) && w.unwrap(w.first(w.unwrap(w.first(up)))) == n {
+			continue
+		}
+		if w.word(up) == "or" { // env("A").or(env("B")).default(80)
+			said = append(said, w.behind(up)...)
 			continue
 		}
 		if m := meaningOf(w.word(up)); m == optional || m == fallback {
@@ -143,6 +150,18 @@ func (w *options) call(n int32) {
 		said = append(said, property{word: "default", args: []int32{d}})
 	}
 	w.described(n, said, w.plain(n), word)
+}
+
+// behind returns what a chain says behind one of its calls.
+func (w *options) behind(call int32) (said []property) {
+	at := int(w.node(w.unwrap(w.first(call))).At)
+	list, _ := w.properties(w.top(call))
+	for _, p := range list {
+		if p.token > at {
+			said = append(said, p)
+		}
+	}
+	return said
 }
 
 // isOfProgram reports whether a head is a function of the program itself: the file

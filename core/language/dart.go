@@ -47,7 +47,7 @@ var dart = &reads.Language{
 		{Access: `String.fromEnvironment($name, defaultValue: $fallback)`, Scope: reads.Build},
 		{Access: `int.fromEnvironment($name)`, Scope: reads.Build, Kind: reads.Integer},
 		{Access: `int.fromEnvironment($name, defaultValue: $fallback)`, Scope: reads.Build, Kind: reads.Integer},
-		{Access: `bool.fromEnvironment($name)`, Scope: reads.Build, Kind: reads.Boolean},
+		{Access: `bool.fromEnvironment($name)`, Need: reads.Optional, Scope: reads.Build, Kind: reads.Boolean},
 		{Access: `bool.fromEnvironment($name, defaultValue: $fallback)`, Scope: reads.Build, Kind: reads.Boolean},
 		{Access: `bool.hasEnvironment($name)`, Scope: reads.Build, Test: true},
 	},

@@ -102,7 +102,7 @@ func TestOtherFormatsSay(t *testing.T) {
 	holds(t, "x.gitlab-ci.yml", "", []saying{
 		{"build:\n  script:\n    - echo $GATE_URL\n", "GATE_URL expected"},
 		{"build:\n  rules:\n    - if: $GATE_RUN != null\n", "GATE_RUN optional"},
-		{"build:\n  script:\n    - scan${GATE_V:+-$GATE_V} ${GATE_W:-1}\n", "GATE_V optional; GATE_V optional; GATE_W optional"},
+		{"build:\n  script:\n    - scan${GATE_V:+-$GATE_V} ${GATE_W:-1}\n", "GATE_V optional; GATE_V optional; GATE_W optional =1"},
 	})
 	holds(t, "x.sh", "", []saying{
 		{"eval \"OPTIONS=( $GATE_GIVEN )\"\nrun \"${OPTIONS[@]}\"\n", "GATE_GIVEN expected"},
@@ -222,6 +222,22 @@ func TestReferredSays(t *testing.T) {
 		{"[program:gate]\ncommand=gate --key %(ENV_GATE_KEY)s %(here)s ; not %(ENV_LOCK)s\n", "GATE_KEY required"},
 		{"[database]\npassword = $__env{GATE_KEY}\n", "GATE_KEY expected"},
 	})
+	holds(t, "tox.ini", "", []saying{
+		{"[testenv]\npassenv = GATE, LOCK_*\n    SEA\nsetenv =\n    X = 1\n", "GATE optional; LOCK_* optional; SEA optional"},
+		{"[testenv]\npassenv =\n    GATE\n    SEA\ndeps = TIDE\n", "GATE optional; SEA optional"},
+	})
+	holds(t, "gate.conf", "", []saying{
+		{"PassEnv GATE SEA\n# PassEnv NOT\nenv LOCK;\nenv TIDE=x;\nenvelope A;\n", "GATE expected; SEA expected; LOCK expected"},
+		{"host \"#{ENV['GATE']}\"\nport \"#{ENV.fetch('LOCK', 80)}\"\nkey \"#{ENV[\"SEA\"] || 'x'}\"\nb \"#{ENV.fetch('TIDE')}\"\n", "GATE expected; LOCK optional =80; SEA optional =x; TIDE required"},
+	})
+	holds(t, ".npmrc", "", []saying{{"//x/:_authToken=${GATE}\na=${LOCK?}\nb=${SEA:-x}\n# ${NOT}\n", "GATE expected; LOCK optional; SEA optional =x"}})
+	holds(t, "requirements/base.txt", "", []saying{{"--index-url https://${GATE}@x\n", "GATE expected"}})
+	holds(t, "logback.xml", "", []saying{
+		{"<configuration><property name=\"GATE_DIR\" value=\"${LOCK_DIR:-x}\"/>\n<root level=\"${SEA_LEVEL}\"/><x a=\"${GATE_DIR} ${small}\"/></configuration>\n", "LOCK_DIR optional =x; SEA_LEVEL expected"},
+		{"<web><x a=\"${SEA_LEVEL}\"/></web>\n", ""},
+	})
+	holds(t, "gate.csproj", "", []saying{{"<V>$([System.Environment]::GetEnvironmentVariable('GATE'))</V>\n<W>$(LOCK)</W>\n", "GATE expected"}})
+	holds(t, "gate.yml", "", []saying{{"a: '{{ ansible_env.GATE }}'\nb: \"{{ ansible_facts['env']['LOCK'] | default('x') }}\"\nc: '{{ ansible_env.SEA | d(\"y\") }}'\n", "GATE expected; LOCK optional =x; SEA optional =y"}})
 	holds(t, "gate.toml", "", []saying{
 		{"uri = \"${GATE_URI:-http://x}\"\nkey = \"${GATE_KEY:?none}\"\nx = \"${gate}\"\n", "GATE_URI optional =http://x; GATE_KEY required"},
 		{"x = '{{ env \"GATE\" }}'\n", "GATE expected"},
@@ -236,15 +252,20 @@ func TestReferredSays(t *testing.T) {
 	holds(t, "docker-bake.hcl", "", []saying{
 		{"variable \"TAG\" { default = \"latest\" }\nvariable \"GATE\" {}\n", "TAG optional =latest; GATE expected"},
 	})
+	holds(t, ".gitlab-ci.yml", "", []saying{
+		{"deploy:\n  script:\n    - test -n \"$GATE\" || exit 1\n    - |\n      if [ -n \"$SEA\" ]; then\n        up \"$SEA\"\n      fi\n    - echo '$NOT'\n", "GATE required; SEA optional; SEA optional"},
+		{"deploy:\n  before_script: [ 'LOCK=$(git describe)' ]\n  script:\n    - >\n      up $LOCK\n      \"${TIDE:-x}\"\n  after_script:\n    - echo $LAST\n", "TIDE optional =x; LAST expected"},
+		{"deploy:\n  script:\n    - if [ x\n    - up $GATE\n", "GATE expected"},
+	})
 	holds(t, ".circleci/config.yml", "", []saying{
-		{"jobs:\n  a:\n    environment:\n      SEA: x\n    steps:\n      - run: up $GATE ${LOCK:?none} $SEA ${CIRCLE_SHA1} ${TIDE:-t}\n", "GATE expected; LOCK required; TIDE optional"},
+		{"jobs:\n  a:\n    environment:\n      SEA: x\n    steps:\n      - run: up $GATE ${LOCK:?none} $SEA ${CIRCLE_SHA1} ${TIDE:-t}\n", "GATE expected; LOCK required; TIDE optional =t"},
 	})
 }
 
 // What the commands of tasks read, in the words of a shell.
 func TestTaskfile(t *testing.T) {
 	holds(t, "Taskfile.yml", "", []saying{
-		{"vars:\n  OUT: bin\ntasks:\n  run:\n    env:\n      SEA: x\n    cmds:\n      - run $GATE_URL ${LOCK:-l} $SEA {{.OUT}}\n", "GATE_URL expected; LOCK optional"},
+		{"vars:\n  OUT: bin\ntasks:\n  run:\n    env:\n      SEA: x\n    cmds:\n      - run $GATE_URL ${LOCK:-l} $SEA {{.OUT}}\n", "GATE_URL expected; LOCK optional =l"},
 	})
 }
 

@@ -106,8 +106,13 @@ nconf.argv().env(["LOCK_LEVEL", "LOCK_MODE"]).file("x.json");
 nconf.required(["LOCK_KEY", "gate:depth"]);
 log(nconf.get("LOCK_LEVEL"));
 `, "LOCK_LEVEL optional; LOCK_MODE optional; LOCK_KEY required"}},
-	{"all variables with a prefix: loadEnv", written{"x.js", `const yargs = require("yargs");
+	{"options named by a prefix: yargs", written{"x.js", `const yargs = require("yargs");
 yargs.env("LOCK").argv;`, "LOCK_* optional"}},
+	{"options named by a prefix: yargs", written{"x.js", `import yargs from "yargs";
+const argv = yargs(process.argv).env("LOCK").usage("x").option("port", { type: "number", default: 80 }).options({ baseUrl: { demandOption: true } }).parse();`,
+		"LOCK_PORT optional number =80; LOCK_BASE_URL required"}},
+	{"options named by a prefix: yargs", written{"x.js", `const yargs = require("yargs");
+store.env("LOCK").option("port", {});`, ""}},
 
 	{"settings classes: class Settings", written{"x.py", `from pydantic import AliasChoices, Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
@@ -123,9 +128,10 @@ class Base(BaseSettings):
     store: Store
     _private: str = "x"
     limit: ClassVar[int] = 3
+    note: Optional[str]
 class Sub(Base):
     extra: Optional[str] = None`,
-		"LOCK_STORE__HOST required; LOCK_NAME required; LOCK_PORT optional integer =80; LOCK_MODE optional choice =tidal; LOCK_KEY required; GATE_A required; GATE_B required; LOCK_EXTRA optional"}},
+		"LOCK_STORE__HOST required; LOCK_NAME required; LOCK_PORT optional integer =80; LOCK_MODE optional choice =tidal; LOCK_KEY required; GATE_A required; GATE_B required; LOCK_NOTE required; LOCK_EXTRA optional"}},
 	{"settings classes: class Settings", written{"x.py", `from pydantic import BaseSettings, Field
 class S(BaseSettings):
     a: str = Field(..., env="GATE_A")
@@ -133,16 +139,24 @@ class S(BaseSettings):
     class Config:
         env_prefix = "LOCK_"
         fields = {"c": {"env": "GATE_C"}}
-    c: str`,
-		"GATE_A required; LOCK_B optional integer =3; GATE_C required"}},
+    c: str
+    d: Optional[int]`,
+		"GATE_A required; LOCK_B optional integer =3; GATE_C required; LOCK_D optional integer"}},
 	{"decorated settings", written{"x.py", `import environ
 @environ.config(prefix="LOCK")
 class Config:
     host = environ.var("north")
     port = environ.var(80, converter=int)
     key = environ.var()
-    lang = environ.var(name="LANG_OF")`,
-		"LOCK_HOST optional =north; LOCK_PORT optional integer =80; LOCK_KEY required; LANG_OF required"}},
+    lang = environ.var(name="LANG_OF")
+    @environ.config
+    class Store:
+        url = environ.var("mem")
+    store = environ.group(Store)
+@environ.config
+class Other:
+    key = environ.var()`,
+		"LOCK_HOST optional =north; LOCK_PORT optional integer =80; LOCK_KEY required; LANG_OF required; LOCK_STORE_URL optional =mem; APP_KEY required"}},
 	{"configuration classes", written{"x.py", `from configurations import Configuration, values
 class Dev(Configuration):
     DEBUG = values.BooleanValue(True)
@@ -224,6 +238,13 @@ var f = []cli.Flag{&cli.IntFlag{Name: "port", EnvVars: []string{"LOCK_PORT"}, Va
 var a = kingpin.Flag("port", "").Default("80").Envar("LOCK_PORT").Int()
 var b = kingpin.Flag("key", "").Required().Envar("LOCK_KEY").String()
 `, "LOCK_PORT optional integer =80; LOCK_KEY required"}},
+	{"options named by the program", written{"x.go", `package x
+var app = kingpin.New("lock", "").DefaultEnvars()
+var a = app.Flag("max-depth", "").Default("80").Int()
+var b = app.Flag("key", "").Required().Envar("GATE_KEY").String()
+var c = app.Flag("note", "").NoEnvar().String()
+var d = app.Flag("url", "").Required().String()
+`, "LOCK_MAX_DEPTH optional integer =80; GATE_KEY required; LOCK_URL required"}},
 	{"all variables with a prefix: WithEnvVarPrefix", written{"x.go", `package x
 func main() {
 	fs := flag.NewFlagSet("gate", flag.ExitOnError)
@@ -274,24 +295,35 @@ struct Settings {
     on: bool,
     #[serde(rename = "KEY_OF")]
     key: String,
+    #[serde(default = "zone")]
+    zone: String,
+    #[serde(default = "many")]
+    many: u16,
 }
+fn zone() -> String { "north".to_string() }
+fn many() -> u16 { let n = 3; n + 1 }
 fn f() { let s = envy::prefixed("LOCK_").from_env::<Settings>(); }`,
-		"LOCK_HOST required; LOCK_PORT optional integer; LOCK_ON optional boolean; LOCK_KEY_OF required"}},
+		"LOCK_HOST required; LOCK_PORT optional integer; LOCK_ON optional boolean; LOCK_KEY_OF required; LOCK_ZONE optional =north; LOCK_MANY optional integer"}},
 	{"structs that are filled from several places", written{"x.rs", `#[derive(Deserialize)]
 struct Settings { host: String, port: Option<u16> }
 #[derive(Deserialize)]
 struct Other { name: String }
 fn f() { let s: Settings = Figment::new().merge(Env::prefixed("LOCK_")).extract().unwrap(); }
-fn g() { let o: Other = Figment::new().merge(Toml::file("a.toml")).merge(Env::prefixed("GATE_")).extract().unwrap(); }`,
-		"LOCK_HOST required; LOCK_PORT optional integer; GATE_NAME optional; LOCK_* optional; GATE_* optional"}},
+fn g() { let o: Other = Figment::new().merge(Toml::file("a.toml")).merge(Env::prefixed("GATE_")).extract().unwrap(); }
+#[derive(Deserialize)]
+struct Deep { store: Store, size: Option<u8> }
+#[derive(Deserialize)]
+struct Store { url: String }
+fn h() -> Result<Deep, Error> { Figment::new().merge(Env::prefixed("SEA_").split("__")).merge(Env::raw().only(&["TIDE"])).extract() }`,
+		"LOCK_HOST required; LOCK_PORT optional integer; GATE_NAME optional; LOCK_* optional; GATE_* optional; SEA_STORE__URL required; SEA_SIZE optional integer; SEA_* optional; TIDE optional"}},
 	{"all variables with a prefix: Environment", written{"x.rs", `fn f() { Config::builder().add_source(Environment::with_prefix("LOCK")); Figment::new().merge(Env::prefixed("GATE_")); }`,
 		"LOCK_* optional; GATE_* optional"}},
 
 	{"all variables with a prefix: AddEnvironmentVariables", written{"X.cs", `class X { void F() { builder.Configuration.AddEnvironmentVariables("LOCK_"); builder.Configuration.AddEnvironmentVariables(); } }`, "LOCK_* optional"}},
 	{"values of a configuration: builder", written{"X.cs", `class X { void F(IConfiguration config) { var a = config["LOCK_A"] ?? throw new E(); var b = config["LOCK_B"] ?? "b"; var c = config["Lock:C"]; config["LOCK_D"] = "d"; var e = config["LOCK_E"]; var p = builder.Configuration.GetValue<int>("LOCK_P", 80); } }`,
 		"LOCK_A required; LOCK_B optional =b; LOCK_E expected; LOCK_P optional integer =80"}},
-	{"fields with placeholders", written{"X.java", `class X { @Value("${LOCK_PORT:80}") private int port; @Value("${LOCK_URL}") String url; @ConfigProperty(name = "LOCK_NOTE") Optional<String> note; X(@Value("${LOCK_N:3}") long n) {} }`,
-		"LOCK_PORT optional integer =80; LOCK_URL required; LOCK_NOTE optional; LOCK_N optional integer =3"}},
+	{"fields with placeholders", written{"X.java", `class X { @Value("${LOCK_PORT:80}") private int port; @Value("${LOCK_URL}") String url; @ConfigProperty(name = "LOCK_NOTE") Optional<String> note; X(@Value("${LOCK_N:3}") long n) {} @Value("#{environment.LOCK_E ?: 25}") int e; @Value("#{systemEnvironment['LOCK_S']}") String s; @Value("#{beans.environment}") String no; }`,
+		"LOCK_PORT optional integer =80; LOCK_URL required; LOCK_NOTE optional; LOCK_N optional integer =3; LOCK_E optional integer =25; LOCK_S expected"}},
 	{"methods with keys of an interface", written{"X.java", `import org.aeonbits.owner.Config; @Sources({"system:env"}) interface X extends Config { @Key("LOCK_A") @DefaultValue("a") String a(); @DefaultValue("9") @Key("LOCK_N") int n(); @Key("LOCK_B") String b(); @Key("lock.c") String c(); }`,
 		"LOCK_A optional =a; LOCK_N optional integer =9; LOCK_B expected"}},
 	{"properties of the environment", written{"X.java", `class X { void f(Environment env) { env.getProperty("LOCK_A", "a"); env.getRequiredProperty("LOCK_B"); env.getProperty("LOCK_C", Integer.class, 3); env.getProperty("lock.d"); } }`,
@@ -335,8 +367,8 @@ end`, "LOCK_* optional"}},
 	{"fields that are filled", written{"x.dart", `class E { @EnviedField(varName: 'LOCK_A') static const String a = _E.a; @EnviedField(varName: 'LOCK_B', defaultValue: 'b') static const String b = _E.b; }`,
 		"LOCK_A required; LOCK_B optional =b"}},
 	{"values: env", written{"X.scala", `import ciris._
-object X { val a = env("LOCK_A").as[Int].default(80); val b = env("LOCK_B").secret; val c = (env("LOCK_C").as[Int].option, env("LOCK_D")) }`,
-		"LOCK_A optional integer =80; LOCK_B required; LOCK_C optional integer; LOCK_D required"}},
+object X { val a = env("LOCK_A").as[Int].default(80); val b = env("LOCK_B").secret; val c = (env("LOCK_C").as[Int].option, env("LOCK_D")); val d = env("LOCK_E").or(env("LOCK_F")).default("x"); val e = env("LOCK_G").or(env("LOCK_H")) }`,
+		"LOCK_A optional integer =80; LOCK_B required; LOCK_C optional integer; LOCK_D required; LOCK_E optional =x; LOCK_F optional =x; LOCK_G optional; LOCK_H required"}},
 }
 
 func TestForms(t *testing.T) {

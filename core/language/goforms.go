@@ -27,6 +27,11 @@ var goForms = []declare.Form{
 		Find:  (&declare.Options{Heads: "Flag Arg", Names: "Envar OverrideDefaultFromEnvar", Need: declare.Optional}).Find,
 	},
 	{
+		Name:  "options named by the program: kingpin.New(\"gate\", \"\").DefaultEnvars(), Flag(\"port\", \"\").Default(\"80\").Int()",
+		Words: []string{"DefaultEnvars"},
+		Find:  (&declare.Chained{Says: "DefaultEnvars", Of: "New", Option: "Flag", Own: "Envar OverrideDefaultFromEnvar NoEnvar", Access: "DefaultEnvars"}).Find,
+	},
+	{
 		Name:  "all variables with a prefix: WithEnvVarPrefix(\"GATE\"), env.Provider(\"GATE_\", …)",
 		Words: []string{"WithEnvVarPrefix", "WithEnvVars", "koanf"},
 		Find: declare.All(

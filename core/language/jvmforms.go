@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"inzicht/core/declare"
+	"inzicht/core/late"
 	"inzicht/core/syntax"
 )
 
@@ -130,6 +131,7 @@ func annotated(f *syntax.File, word string, open int) (list []declare.Setting) {
 				}
 				list = append(list, s)
 			}
+			list = append(list, expressed(text)...)
 			continue
 		}
 		switch {
@@ -138,6 +140,31 @@ func annotated(f *syntax.File, word string, open int) (list []declare.Setting) {
 		case f.Is(j-2, "defaultValue") && len(list) > 0:
 			list[0].Need, list[0].Fallback = declare.Optional, &text
 		}
+	}
+	return list
+}
+
+// ofEnvironment is how the expression of a @Value names a variable, and what it is
+// replaced by: #{systemEnvironment['PORT'] ?: '80'}, #{environment.PORT}.
+var ofEnvironment = late.Regexp(`\b(?:systemEnvironment|environment)(?:\.([A-Z][A-Z0-9_]*)|\[['"]([A-Za-z0-9_]+)['"]\]|\.getProperty\(['"]([A-Z][A-Z0-9_]*)['"]\))(?:\s*\?:\s*'?([^'}]*)'?)?`)
+
+// expressed returns the variables that the expression of a @Value names.
+func expressed(text string) (list []declare.Setting) {
+	if !strings.Contains(text, "#{") || len(text) > longestLine {
+		return nil
+	}
+	for _, m := range ofEnvironment().FindAllStringSubmatchIndex(text, -1) {
+		s := declare.Setting{Access: "@Value", Need: declare.Expected}
+		for group := 1; group <= 3; group++ {
+			if m[2*group] >= 0 {
+				s.Name = text[m[2*group]:m[2*group+1]]
+			}
+		}
+		if m[8] >= 0 {
+			fallback := strings.TrimSpace(text[m[8]:m[9]])
+			s.Need, s.Fallback = declare.Optional, &fallback
+		}
+		list = append(list, s)
 	}
 	return list
 }

@@ -42,6 +42,7 @@ var All = []*reads.Language{
 	workflow,
 	unitfile,
 	properties,
+	fetching,
 	template,
 	packageScripts,
 	terraform,

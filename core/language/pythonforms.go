@@ -8,7 +8,7 @@ var pythonForms = []declare.Form{
 		Name:  "settings classes: class Settings(BaseSettings)",
 		Words: []string{"BaseSettings"},
 		Find: (&declare.Classes{
-			Bases: "BaseSettings", Prefix: "env_prefix", Delimiter: "env_nested_delimiter", Describe: "Field PrivateAttr field", Alias: "alias validation_alias env", Access: "BaseSettings",
+			Bases: "BaseSettings", Prefix: "env_prefix", Delimiter: "env_nested_delimiter", Describe: "Field PrivateAttr field", Alias: "alias validation_alias env", Strict: "pydantic_settings", Config: "model_config", Access: "BaseSettings",
 		}).Find,
 	},
 	{

@@ -15,6 +15,8 @@ import (
 var referred = []form{
 	{late.Regexp(`\$?\{env:([A-Za-z_][A-Za-z0-9_]*)(?:\s*(?::-?|,)\s*["']?([^{}"']*?)["']?\s*)?\}`), "{env:…}", reads.Expected},
 	{late.Regexp(`\$__env\{([A-Za-z_][A-Za-z0-9_]*)\}`), "$__env{…}", reads.Expected},
+	{late.Regexp(`#\{\s*ENV\[["']([A-Za-z_][A-Za-z0-9_]*)["']\]\s*(?:\|\|\s*["']([^"']*)["']\s*)?\}`), "ENV", reads.Expected},
+	{late.Regexp(`#\{\s*ENV\.fetch\(["']([A-Za-z_][A-Za-z0-9_]*)["'](?:\s*,\s*["']?([^"',)]*?)["']?)?\s*\)\s*\}`), "ENV.fetch", reads.Required},
 	{late.Regexp(`%\(ENV_([A-Za-z_][A-Za-z0-9_]*)\)s`), "%(ENV_…)s", reads.Required},
 	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*env\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `]\s*\)?(?:\s*\|\s*(?:default|or)\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `])?`), "env", reads.Expected},
 	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*(?:getenv|envOrDefault)\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `](?:\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `])?`), "getenv", reads.Expected},
@@ -25,7 +27,7 @@ var referred = []form{
 }
 
 // references are what a file holds that may hold such a form.
-var references = []string{"{env:", "$__env{", ")s", "env \"", "env `", `env \"`, "getenv", "envOrDefault", "mustEnv", ".Env."}
+var references = []string{"{env:", "$__env{", ")s", "env \"", "env `", `env \"`, "getenv", "envOrDefault", "mustEnv", ".Env.", "{ENV"}
 
 var (
 	readReferred = onceEach(byLine("#;", "", nil, nil, referred...))

@@ -83,6 +83,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `URI.parse($read)`, Kind: reads.URL, Does: evaluate.Fail},
 			{Access: `URI($read)`, Kind: reads.URL, Does: evaluate.Fail},
 			{Access: `$read.presence`},
+			{Access: `$read.presence_in($rest)`},
 			{Access: `$read.freeze`},
 			{Access: `$read.dup`},
 			{Access: `$read.try($any)`},

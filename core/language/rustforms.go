@@ -31,7 +31,7 @@ var rustForms = []declare.Form{
 	{
 		Name:  "structs that are filled from several places: Figment::new().merge(Env::prefixed(\"GATE_\")).extract::<Settings>()",
 		Words: []string{"figment", "Figment"}, With: []string{"Env"},
-		Find: (&declare.Filled{Fill: "extract", Modules: "env::", Prefixed: "prefixed", Beside: "toml json yaml serialized", Rename: "rename", Usual: "default", Annotation: "serde", Access: "Env"}).Find,
+		Find: (&declare.Filled{Fill: "extract", Modules: "env::", Prefixed: "prefixed", Bare: "raw", Only: "only", Split: "split", Beside: "toml json yaml serialized", Rename: "rename", Usual: "default", Annotation: "serde", Access: "Env"}).Find,
 	},
 	{
 		Name:  "all variables with a prefix: Environment::with_prefix(\"GATE\"), Env::prefixed(\"GATE_\")",

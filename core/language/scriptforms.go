@@ -79,8 +79,8 @@ var scriptForms = []declare.Form{
 		Find:  (&declare.Defaults{Head: "EnvironmentPlugin", Modules: "webpack @rspack/core rspack", Access: "webpack.EnvironmentPlugin"}).Find,
 	},
 	{
-		Name:  "all variables with a prefix: loadEnv(mode, folder, \"GATE_\")",
+		Name:  "options named by a prefix: yargs(argv).env(\"GATE\").option(\"port\", { default: 80 })",
 		Words: []string{"yargs"}, With: []string{"env"},
-		Find: (&declare.Prefixes{Heads: "env", Modules: "yargs", First: true, Joint: "_", Access: "yargs.env"}).Find,
+		Find: (&declare.Chained{Says: "env", Option: "option", Options: "options", Modules: "yargs", Access: "yargs.env"}).Find,
 	},
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"cmp"
 	"path"
+	"slices"
 	"strings"
 
 	"inzicht/core/late"
@@ -14,15 +15,15 @@ import (
 // Settings files and templates with placeholders.
 var (
 	properties = &reads.Language{
-		Name: "properties", Extensions: []string{".properties", ".ini", ".cfg", ".conf"}, Triggers: append([]string{"${", "ktor"}, references...),
+		Name: "properties", Extensions: []string{".properties", ".ini", ".cfg", ".conf"}, Triggers: slices.Concat([]string{"${", "ktor"}, passWords, references),
 		OfFile: func(file string) bool {
 			base := path.Base(file)
 			return (strings.HasPrefix(base, "application") || strings.HasPrefix(base, "bootstrap")) && isYAML(base)
 		},
-		Own: together(readSettings, readKtor, readReferred),
+		Own: together(readSettings, readKtor, readReferred, readPassed),
 	}
 	template = &reads.Language{
-		Name: "template", Extensions: []string{".tmpl", ".template", ".tpl", ".envsubst"}, Triggers: append([]string{"$"}, references...),
+		Name: "template", Extensions: []string{".tmpl", ".template", ".tpl", ".ctmpl", ".gotmpl", ".envsubst"}, Triggers: append([]string{"$"}, references...),
 		Own: together(readPlaceholders("", style{open: "${", close: "}"}, "${…}"), readReferred),
 	}
 )

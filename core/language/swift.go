@@ -38,6 +38,7 @@ var swift = &reads.Language{
 		{Access: `getenv($name)`},
 		{Access: `setenv($name, $rest)`, Sets: true},
 		{Access: `Environment.get($name)`},
+		{Access: `Environment.process.$name`, Except: []string{"*[a-z]*"}},
 	},
 	Uses: append([]reads.Idiom{
 		{Access: `Int($read)`, Kind: reads.Integer, Does: evaluate.Nones},

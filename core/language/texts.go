@@ -2,7 +2,6 @@ package language
 
 import (
 	"bytes"
-	"path"
 	"regexp"
 	"slices"
 	"strings"
@@ -104,30 +103,20 @@ var (
 	}
 	// Playbooks look variables up for the machine that runs them.
 	playbook = &reads.Language{
-		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: append([]string{"lookup", "query", "env:", "oc.env", "!ENV", ":-"}, references...),
+		Name: "playbook", Extensions: []string{".yml", ".yaml", ".j2"}, Triggers: append([]string{"lookup", "query", "env:", "oc.env", "!ENV", ":-", "ansible_env", "ansible_facts"}, references...),
 		Own: alsoTables(together(interpolated, readReferred, readSubstituted, byLine("#", reads.Tooling, nil, nil,
-			form{late.Regexp(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected}))),
+			form{late.Regexp(`(?:lookup|query|q)\(\s*["'](?:ansible\.builtin\.)?env["']\s*,\s*["']([A-Za-z0-9_]+)["'](?:\s*\)\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*)|\s*,\s*default\s*=\s*["']?([^"',)]*))?`), "lookup", reads.Expected},
+			form{late.Regexp(`\bansible_(?:facts\.)?env\.([A-Za-z_][A-Za-z0-9_]*)(?:\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*))?`), "ansible_env", reads.Expected},
+			form{late.Regexp(`\bansible_(?:env|facts\[["']env["']\]|facts\.env)\[["']([A-Za-z_][A-Za-z0-9_]*)["']\](?:\s*\|\s*(?:default|d)\(\s*["']?([^"',)]*))?`), "ansible_env", reads.Expected}))),
 	}
 	// Descriptions in XML of builds, of logging and of services.
 	xmlFiles = &reads.Language{
-		Name: "xml", Extensions: []string{".xml"}, Triggers: []string{"${", "%env("},
-		Own: byLine("", "", nil, nil,
+		Name: "xml", Extensions: []string{".xml", ".csproj", ".vbproj", ".fsproj", ".props", ".targets", ".proj"}, Triggers: []string{"${", "%env(", "GetEnvironmentVariable"},
+		Own: together(readLogging, byLine("", "", nil, nil,
 			form{late.Regexp(`\$\{env[.:]([A-Za-z0-9_]+)(?::-?([^}]*))?\}`), "${env.…}", reads.Expected},
 			form{late.Regexp(`\$\{([A-Z][A-Z0-9]*_[A-Z0-9_]+):-([^}]*)\}`), "${…}", reads.Optional},
-			form{late.Regexp(`%env\((?:[a-z_]+:)*([A-Z][A-Z0-9_]*)\)%`), "%env()%", reads.Required}),
-	}
-	// What runs on a hosting service gets variables of the project.
-	pipeline = &reads.Language{
-		Name: "pipeline", Where: ".gitlab-ci.yml, .circleci/config.yml, bitbucket-pipelines.yml and the like", Triggers: []string{"$"},
-		OfFile: isPipeline,
-		Own: pipelineAsked(suppliedBy(pipelineSupplies...)(byLine("#", reads.Build, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|\s)([A-Z][A-Z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
-			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)\b`), "$", reads.Expected}))),
-	}
-	// Tasks are commands of a shell in YAML.
-	taskfile = &reads.Language{
-		Name: "taskfile", Names: []string{"Taskfile.yml", "Taskfile.yaml", "taskfile.yml", "taskfile.yaml", "Taskfile.dist.yml", "Taskfile.dist.yaml"}, Triggers: []string{"$"},
-		Own: pipelineAsked(byLine("#", reads.Tooling, late.Regexp(`(?:^\s*(?:-\s+)?(?:export\s+)?|[\s{,])([A-Za-z_][A-Za-z0-9_]*)(?::\s|:$|=)`), pipelineOwn,
-			form{late.Regexp(`\$\{?([A-Z][A-Z0-9_]+)\b`), "$", reads.Expected})),
+			form{late.Regexp(`%env\((?:[a-z_]+:)*([A-Z][A-Z0-9_]*)\)%`), "%env()%", reads.Required},
+			form{late.Regexp(`\[System\.Environment\]::GetEnvironmentVariable\(\s*['"]?([A-Za-z_][A-Za-z0-9_]*)['"]?\s*\)`), "GetEnvironmentVariable", reads.Expected})),
 	}
 	awk = &reads.Language{
 		Name: "awk", Extensions: []string{".awk"}, Interpreters: []string{"awk", "gawk", "mawk", "nawk"}, Triggers: []string{"ENVIRON"},
@@ -150,51 +139,6 @@ var (
 		Own: readFish,
 	}
 )
-
-var (
-	pipelineRule = late.Regexp(`^\s*(?:-\s+)?if:`)
-	pipelineElse = late.Regexp(`^:?[-+]`)
-	pipelineMust = late.Regexp(`^:?\?`)
-)
-
-// pipelineFiles are the names of files that say what a hosting service runs.
-var pipelineFiles = wordSet("bitbucket-pipelines.yml .travis.yml .drone.yml .woodpecker.yml .woodpecker.yaml .appveyor.yml .cirrus.yml .semaphore.yml")
-
-// isPipeline reports whether a file says what a hosting service runs, in commands of a
-// shell.
-func isPipeline(file string) bool {
-	base := path.Base(file)
-	folder := path.Base(path.Dir(file))
-	return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base) ||
-		pipelineFiles[base] || (folder == ".circleci" || folder == ".woodpecker" || folder == ".buildkite" || folder == ".semaphore") && isYAML(base)
-}
-
-// pipelineSupplies are what the names of variables begin with that the services supply.
-var pipelineSupplies = []string{"CI_", "GITLAB_", "CIRCLE_", "BITBUCKET_", "TRAVIS_", "DRONE_", "BUILDKITE_", "CIRRUS_", "SEMAPHORE_"}
-
-// pipelineAsked makes optional what a rule of a pipeline asks for, and what a
-// script has another value for: ${X:-y}, ${X:+$X}; and required what ends it: ${X:?}.
-func pipelineAsked(own func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
-	return func(src []byte) ([]reads.Read, error) {
-		list, err := own(src)
-		lines := bytes.Split(src, []byte("\n"))
-		for n := range list {
-			r := &list[n]
-			line := lines[r.Line-1]
-			at := bytes.Index(line[r.Column-1:], []byte(r.Name)) + r.Column - 1
-			before, behind := line[:at], line[at+len(r.Name):]
-			if pipelineRule().Match(line) || bytes.HasSuffix(before, []byte("{")) && pipelineElse().Match(behind) || bytes.Contains(before, []byte("${"+r.Name+":+")) {
-				r.Need = reads.Optional
-			} else if bytes.HasSuffix(before, []byte("{")) && pipelineMust().Match(behind) {
-				r.Need = reads.Required
-			}
-		}
-		return list, err
-	}
-}
-
-// pipelineOwn are variables that the service supplies under plain names.
-var pipelineOwn = wordSet("CI HOME PATH PWD USER HOSTNAME SHELL")
 
 // batchOwn are variables that the command processor supplies.
 var batchOwn = wordSet("ERRORLEVEL CD DATE TIME RANDOM CMDCMDLINE CMDEXTVERSION PROMPT")

@@ -12,7 +12,7 @@ final has = Platform.environment.containsKey('GATE_HAS'); // read: GATE_HAS opti
 const flag = String.fromEnvironment('GATE_FLAG'); // read: GATE_FLAG
 const mode = String.fromEnvironment('GATE_MODE', defaultValue: 'auto'); // read: GATE_MODE fallback=auto
 const limit = int.fromEnvironment('GATE_LIMIT', defaultValue: 3); // read: GATE_LIMIT integer fallback=3
-const debug = bool.fromEnvironment('GATE_DEBUG'); // read: GATE_DEBUG boolean
+const debug = bool.fromEnvironment('GATE_DEBUG'); // read: GATE_DEBUG optional boolean
 const hasIt = bool.hasEnvironment('GATE_HAS_IT'); // read: GATE_HAS_IT optional
 final inText = "at ${Platform.environment['GATE_IN_TEXT']} $url \${x}"; // read: GATE_IN_TEXT
 final env = Platform.environment;
