@@ -1,6 +1,8 @@
 package language
 
 import (
+	"slices"
+
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/reads"
@@ -17,6 +19,7 @@ var clang = &reads.Language{
 		LineComments: cComments, BlockComments: cBlocks, Splice: true,
 		Strings: []syntax.StringForm{
 			rawForm,
+			{Open: `@"`, Close: `"`, Backslash: true},
 			{Prefix: "L u U u8", Bare: true, Open: `"`, Close: `"`, Backslash: true},
 			{Prefix: "L u U u8", Bare: true, Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true},
 		},
@@ -29,9 +32,8 @@ var clang = &reads.Language{
 	Imports:     defines,
 	Prototypes:  true,
 	Private:     "static",
-	Declared:    objectiveC,
 	Triggers:    []string{"getenv", "systemEnvironment", "processInfo", "secure_getenv", "__secure_getenv", "__libc_secure_getenv", "_wgetenv", "_dupenv_s", "getenv_s", "_tgetenv", "environ", "GetEnvironmentVariable", "GetEnvironmentVariableA", "GetEnvironmentVariableW", "qgetenv", "qEnvironmentVariable", "qEnvironmentVariableIsSet", "qEnvironmentVariableIsEmpty", "qEnvironmentVariableIntValue", "g_getenv"},
-	Idioms: []reads.Idiom{
+	Idioms: append([]reads.Idiom{
 		{Access: `getenv($name)`},
 		{Access: `setenv($name, $rest)`, Sets: true},
 		{Access: `g_setenv($name, $rest)`, Sets: true},
@@ -57,8 +59,8 @@ var clang = &reads.Language{
 		{Access: `QProcessEnvironment::systemEnvironment().value($name, $fallback)`},
 		{Access: `QProcessEnvironment::systemEnvironment().contains($name)`, Test: true},
 		{Access: `qEnvironmentVariableIntValue($name, $rest)`, Kind: reads.Integer},
-	},
-	Uses: append([]reads.Idiom{
+	}, objectiveReads()...),
+	Uses: slices.Concat(objectiveUses, []reads.Idiom{
 		{Access: `std::stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `stoi($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `std::stol($read)`, Kind: reads.Integer, Does: evaluate.Fail},
@@ -73,10 +75,10 @@ var clang = &reads.Language{
 		{Access: `atof($read)`, Kind: reads.Number, Does: evaluate.Converts},
 		{Access: `assert($read)`, Does: evaluate.Demands},
 		{Access: `strtod($read, $rest)`, Kind: reads.Number},
-	}, cNumbers("", "std::")...),
+	}, cNumbers("", "std::")),
 	Transparent: []string{"std.string", "strdup", "string", "std.string_view", "std.move", "QString", "QByteArray", ".c_str", ".data", ".toStdString", ".trimmed", ".toLower"},
-	Stops:       []string{"exit", "abort", "_exit", "throw", "err", "errx", "die", "std.exit", "std.abort"},
-	Nothing:     []string{"NULL", "nullptr", "0", "nullopt", "std.nullopt"},
+	Stops:       []string{"exit", "abort", "_exit", "throw", "err", "errx", "die", "std.exit", "std.abort", "NSException.raise"},
+	Nothing:     []string{"NULL", "nullptr", "nil", "Nil", "0", "nullopt", "std.nullopt"},
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.BeginsInteger, reads.Number: reads.BeginsNumber}, Main: []string{"main"}},
 }
 
@@ -97,60 +99,9 @@ var clangGrammar = &parse.Grammar{
 	Layout: parse.Braces, BraceInit: true, Heads: true, Ternary: true, Typed: true, Angles: true, ParenCasts: true,
 	Binary: []string{"?:", "||", "&&", "|", "^", "&", "== !=", "< > <= >= <=>", "<< >>", "+ -", "* / %"},
 	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - + ~ * & ++ -- sizeof co_await", Suffix: "++ --", Member: ". -> ::",
-	Macros: true, Rooted: true, If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch",
+	Macros: true, Messages: true, Rooted: true, If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return co_return", Throw: "throw", Leave: "break continue goto", Class: "class struct union enum namespace", Import: "include using", Declare: "auto",
-	Modifier: "static extern inline const volatile register virtual explicit friend constexpr typedef unsigned signed public private protected", Nothing: "NULL nullptr", Bool: "true false",
-}
-
-// objectiveC finds what Objective-C reads: environment[@"NAME"], and
-// [environment objectForKey:@"NAME"], or the same of a variable that holds it.
-func objectiveC(f *syntax.File, _ *reads.Outline) (list []reads.Declared) {
-	holding := map[string]bool{"environment": true}
-	for i := range f.Tokens {
-		if !holding[f.Text(i)] || f.Kind(i) != syntax.Word {
-			continue
-		}
-		at := i + 1
-		for f.Is(i, "environment") && f.Is(at, "]") {
-			at++
-		}
-		if f.Is(i, "environment") && f.Is(at, ";") {
-			holding[environmentIn(f, i)] = true
-		}
-		switch {
-		case f.Is(at, "[") && f.Is(at+1, "@"):
-			at += 2
-		case (f.Is(at, "objectForKey") || f.Is(at, "valueForKey") || f.Is(at, "objectForKeyedSubscript")) && f.Is(at+2, "@"):
-			at += 3
-		default:
-			continue
-		}
-		name, ok := f.Value(at)
-		if !ok || !isEnvironmentName(name) {
-			continue
-		}
-		d := reads.Declared{At: i, Name: name, Access: "environment", Need: reads.Expected}
-		if f.Is(at+1, "]") && f.Is(at+2, "?:") {
-			d.Need = reads.Optional
-			if f.Is(at+3, "@") {
-				at++
-			}
-			d.Fallback = literalAt(f, at+3)
-		}
-		list = append(list, d)
-	}
-	return list
-}
-
-// environmentIn returns the variable that is given the environment, which is at a
-// token, or else the name that it has there.
-func environmentIn(f *syntax.File, i int) string {
-	for at := i; at > 0 && at > i-12 && !f.Is(at, ";"); at-- {
-		if f.Is(at, "=") && f.Kind(at-1) == syntax.Word {
-			return f.Text(at - 1)
-		}
-	}
-	return f.Text(i)
+	Modifier: "static extern inline const volatile register virtual explicit friend constexpr typedef unsigned signed public private protected", Nothing: "NULL nullptr nil Nil", Bool: "true false YES NO",
 }
 
 // cNumbers returns the functions of C that make a number of a text, by what may stand before them.

@@ -315,7 +315,7 @@ struct Deep { store: Store, size: Option<u8> }
 #[derive(Deserialize)]
 struct Store { url: String }
 fn h() -> Result<Deep, Error> { Figment::new().merge(Env::prefixed("SEA_").split("__")).merge(Env::raw().only(&["TIDE"])).extract() }`,
-		"LOCK_HOST required; LOCK_PORT optional integer; GATE_NAME optional; LOCK_* optional; GATE_* optional; SEA_STORE__URL required; SEA_SIZE optional integer; SEA_* optional; TIDE optional"}},
+		"LOCK_HOST required; LOCK_PORT optional integer; GATE_NAME optional; LOCK_* optional; GATE_* optional; SEA_SIZE optional integer; SEA_STORE__URL required; SEA_* optional; TIDE optional"}},
 	{"all variables with a prefix: Environment", written{"x.rs", `fn f() { Config::builder().add_source(Environment::with_prefix("LOCK")); Figment::new().merge(Env::prefixed("GATE_")); }`,
 		"LOCK_* optional; GATE_* optional"}},
 

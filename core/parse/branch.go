@@ -255,6 +255,9 @@ func (p *parser) trying() int32 {
 // catches parses catch, rescue, else and finally behind a block.
 func (p *parser) catches() {
 	for p.at < p.end {
+		if p.g.Messages && p.is("@") && (p.wordAt(p.at+1) == wordCatch || p.wordAt(p.at+1) == wordFinally) {
+			p.at++
+		}
 		from, mark := p.at, len(p.stack)
 		p.first = from
 		switch p.wordAt(p.at) {

@@ -64,6 +64,7 @@ type Grammar struct {
 	LabelBlocks bool   // a: { … break :a b; } gives b
 
 	Macros   bool   // #define f(x) y is a function
+	Messages bool   // [a b:c] is a.b(c), and @ begins what C has not
 	Rules    string // the word before the name of a macro that is written as rules
 	Infix    bool   // a name b is a.name(b)
 	Offside  bool   // in braces: lines that are set in deeper are a block, too

@@ -42,7 +42,7 @@ func (p *parser) beside(node int32, from, mark int) int32 {
 			p.add(p.primary())
 			continue
 		}
-		word := p.kind() == syntax.Word && p.wordAt(p.at) == wordNone && text && p.textAt(p.at+1) != "("
+		word := p.kind() == syntax.Word && p.wordAt(p.at) == wordNone && text && p.textAt(p.at+1) != "(" && !(p.g.Messages && p.textAt(p.at+1) == ":")
 		if !word && p.kind() != syntax.String {
 			break
 		}

@@ -30,6 +30,9 @@ func (p *parser) primary() int32 {
 	case text == "#" && p.g.Macros && p.inside > 0 && p.kindAt(p.at+1) == syntax.Word: // in a macro: the source of an argument
 		p.at += 2
 		return p.make(Unary, from, from, mark)
+	case text == "@" && p.g.Messages && p.at+1 < p.end && (p.kindAt(p.at+1) == syntax.Open || p.kindAt(p.at+1) == syntax.String || p.kindAt(p.at+1) == syntax.Quote || p.kindAt(p.at+1) == syntax.Number):
+		p.at++
+		return p.primary()
 	case text == "@" || text == "#" && p.textAt(p.at+1) == "[":
 		return p.decorator()
 	case (text == "|" || text == "||") && p.g.Bars:
@@ -134,6 +137,9 @@ func (p *parser) bracket() int32 {
 
 // inBrackets parses a list, or a lambda with what it captures.
 func (p *parser) inBrackets() int32 {
+	if p.isMessage() {
+		return p.message()
+	}
 	from, mark := p.at, len(p.stack)
 	p.elements()
 	if p.g.Arrow == "" && p.g.Typed && p.is("(") && p.textAt(p.mate(p.at)+1) == "{" { // [&](int x) { … }

@@ -6,6 +6,7 @@ import "testing"
 // belongs to a head, what names a function.
 func TestTreesOfRareForms(t *testing.T) {
 	for _, c := range []struct{ file, source, want string }{
+		{"a.m", "#import <A.h>\n@interface B : C\n- (D)e:(F)g;\n@property (h) I *j;\n@end\n@implementation B\n- (D)e:(F)g with:(K)l { return [[M n] o:p q:@\"r\"]; }\n+ (void)s { @try { @throw t; } @catch (U v) { w(); } @finally { x(); } }\n@end\nint y() { @autoreleasepool { z(@[@\"a\", b]); } }\nc = [(D *)e f]; [g h:i, j];", "(unknown)\n(class B C (block (unknown) (unknown)))\n(class B (block (function e (parameter g) (parameter l) (block (return (call (member o (call (member n M))) p @\"r\")))) (function s (block (try (block (throw t)) (catch U v (block (call w))) (block (call x)))))))\n(function y (block (block (call z (list @\"a\" b)))))\n(assign = c (call (member f (wrapper e))))\n(call (member h g) i j)"},
 		{"a.pl", "use constant A => b;\nuse constant { C => d, E => f };\nuse constant G;\nuse constant 'h' => i;", "(declare A b)\n(record (pair C d) (pair E f))\nG\n'h'\n(unknown)\ni"},
 		{"a.scala", "def a: B = c\ndef d[E](f: G): H = i\ndef +(j: K) = l\ndef m = n", "(function a c)\n(function d (parameter f) i)\n(function + (parameter j) l)\n(function m n)"},
 		{"a.kt", "fun <A> B<A>.c(d: E): F = g\nfun List<H>.i() = j\nfun k() = l\nval List<M>.n: O get() = p", "(function c (parameter d) g)\n(function i j)\n(function k l)\n(function n p)"},

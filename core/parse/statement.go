@@ -49,6 +49,9 @@ func (p *parser) oneStatement() int32 {
 	if p.is("@") && p.textAt(p.at+1) != "" && p.textAt(p.at + 1)[0] == '@' && p.g.Layout == Worded { // @@name
 		p.at++
 	}
+	if node, is := p.marked(); is {
+		return node
+	}
 	if p.is("@") || p.is("#") && p.textAt(p.at+1) == "[" || p.is("[") && p.g.Brackets && p.attribute() {
 		return p.decoratedStatement()
 	}

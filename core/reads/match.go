@@ -38,6 +38,8 @@ func (a *analysis) find(i int) (best *match) {
 	if path == "" {
 		return nil
 	}
+	lo := i // where it begins, with the brackets of messages
+	defer func() { a.inMessage(best, lo) }()
 	for steps := 0; steps < 8; steps++ {
 		if (best == nil || best.pattern.idiom.Whole) && a.isReader(path) && a.isValue(Range{i, last + 1}) {
 			a.readers = append(a.readers, Range{i, last + 1})
@@ -52,6 +54,10 @@ func (a *analysis) find(i int) (best *match) {
 			}
 		}
 		next := a.passTransparent(last + 1)
+		if open := a.messageOf(last, lo); open >= 0 && a.c.prefixes[path+"."+f.Text(last+1)] {
+			path, last, lo = path+"."+f.Text(last+1), last+2, open
+			continue
+		}
 		if !isMemberOp(f, next) || f.Kind(next+1) != syntax.Word {
 			return best
 		}
@@ -73,6 +79,28 @@ func (a *analysis) find(i int) (best *match) {
 		return best
 	}
 	return best
+}
+
+// messageOf returns the bracket of the message by which what ends at a token, and begins at
+// another, is asked for a word alone: [a b]; or -1.
+func (a *analysis) messageOf(last, lo int) int {
+	f := a.f
+	if a.lang.Grammar == nil || !a.lang.Grammar.Messages || f.Kind(last+1) != syntax.Word || !f.Is(last+2, "]") || f.Mate(last+2) != lo-1 {
+		return -1
+	}
+	return lo - 1
+}
+
+// inMessage has an access begin and end with the brackets of the messages that it is made
+// of: [[a b] c:$name].
+func (a *analysis) inMessage(m *match, lo int) {
+	if m == nil || a.lang.Grammar == nil || !a.lang.Grammar.Messages {
+		return
+	}
+	m.access.Lo = min(m.access.Lo, lo)
+	if hi := m.access.Hi; a.f.Is(hi, "]") && a.f.Mate(hi) == m.access.Lo-1 && m.name.Hi == hi {
+		m.access = Range{m.access.Lo - 1, hi + 1}
+	}
 }
 
 // isOwnClass reports whether the word at i names a class of the file, which is then

@@ -441,12 +441,16 @@ func (w *worker) file(file string, f batchFile) {
 func (w *worker) look(file string, f batchFile, src []byte) {
 	l := w.survey.languages[f.number]
 	if l == nil {
-		if l = w.survey.known.OfScript(src[:min(len(src), 200)]); l == nil {
-			if name := language.Foreign(file, src); name != "" {
-				w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "in " + name + ", which is not understood", Unknown: true})
-			}
+		l = w.survey.known.OfScript(src[:min(len(src), 200)])
+	}
+	if l == nil || language.MayBeForeign(file) {
+		if name := language.Foreign(file, src); name != "" {
+			w.skipped = append(w.skipped, tree.Skip{Path: file, Reason: "in " + name + ", which is not understood", Unknown: true})
 			return
 		}
+	}
+	if l == nil {
+		return
 	}
 	read := &w.survey.noted[f.number]
 	read.source, read.size = true, int32(len(src))
