@@ -89,31 +89,16 @@ func (m *machine) madeByCall() int32 {
 const mostMade = 24
 
 // madeAs returns by what it is known whether a function within a function was run: those of
-// each round of a loop, and of each call that makes one in the body of a class, are others.
+// each round of a loop, and of each call of the file that makes one, are others.
 func (m *machine) madeAs(c *closure) place {
-	if c.round == 0 && c.made != 0 && m.definedByCall(c) {
-		if m.variants[c.node] < mostMade {
-			return place{-c.made, c.node}
-		}
+	if c.round == 0 && c.made != 0 && m.variants[c.node] < mostMade {
+		return place{-c.made, c.node}
 	}
 	return place{c.round, c.node}
 }
 
 // definesMethod are what has a class of Ruby have a method of a name.
 var definesMethod = map[string]bool{"define_method": true, "define_singleton_method": true}
-
-// definedByCall reports whether a function is the body of a method that a call defines:
-// define_method(name) do … end.
-func (m *machine) definedByCall(c *closure) bool {
-	u := c.unit
-	before := int(u.Tree.Nodes[c.node].From) - 1
-	for i := before; i > 0 && i > before-8; i-- {
-		if definesMethod[u.Tree.File.Text(i)] {
-			return true
-		}
-	}
-	return false
-}
 
 // later has a function within a function run by itself, when that is done.
 func (m *machine) later(fn *Func, c *closure) {

@@ -345,7 +345,7 @@ func (m *machine) pattern(p param, st *state) {
 	if p.name != "" || p.node == 0 {
 		return
 	}
-	m.bindAnything(p.node, st)
+	m.bindAll(p.node, Value{{parts: []part{{any: true, param: true}}}}, st)
 	if m.unit() == m.u && m.readsWithin(p.node) { // { a = process.env.A } = {}
 		m.assign(p.node, Value{anything(m.depth())}, st, 0)
 	}
@@ -353,12 +353,17 @@ func (m *machine) pattern(p param, st *state) {
 
 // bindAnything binds all names of a pattern to what is not known.
 func (m *machine) bindAnything(n int32, st *state) {
+	m.bindAll(n, Value{anything(m.depth())}, st)
+}
+
+// bindAll binds all names of a pattern to a value.
+func (m *machine) bindAll(n int32, v Value, st *state) {
 	u := m.unit()
 	if u.kind(n) == parse.Name {
-		st.scope.vars.put(u.at(n), Value{anything(m.depth())})
+		st.scope.vars.put(u.at(n), v)
 	}
 	for _, c := range u.children(n) {
-		m.bindAnything(c, st)
+		m.bindAll(c, v, st)
 	}
 }
 

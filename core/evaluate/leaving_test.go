@@ -42,8 +42,12 @@ pub fn main() !void {
         break :w "f";
     };
     const g = std.posix.getenv("G") orelse return error.Missing;
+    const h = std.process.getEnvVarOwned(x, "H") catch |e| {
+        std.debug.print("{}", .{e});
+        return e;
+    };
 }
-`, "A optional =a; B optional =b; C optional =c; D required; E required; F optional =f; G required"}})
+`, "A optional =a; B optional =b; C optional =c; D required; E required; F optional =f; G required; H required"}})
 }
 
 // Languages in which a function has variables of its own, lists have names of their

@@ -305,8 +305,10 @@ func (m *machine) recordOf(n int32, st *state) Value {
 				r.lay(v.paired())
 				continue
 			}
-			r.set(u.at(c), v)
-			m.typedField(n, u.at(c), v)
+			if !u.Words.Clauses { // {name}, which is a tuple there
+				r.set(u.at(c), v)
+				m.typedField(n, u.at(c), v)
+			}
 			ordered.list = append(ordered.list, v)
 			continue
 		case parse.Function:

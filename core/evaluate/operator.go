@@ -85,10 +85,17 @@ func (m *machine) binary(n int32, st *state) Value {
 	case "rescue":
 		return m.rescued(left, right, st)
 	case "catch": // of an error, which is a value
+		v := m.eval(left, st)
 		if list := u.children(right); u.kind(right) == parse.Lambda && len(list) > 0 { // catch |e| x
 			right = list[len(list)-1]
+			if u.kind(list[0]) == parse.Parameter {
+				m.bindName(u.at(list[0]), Value{{form: failure, truth: true}}, st, list[0])
+			}
 		}
-		return m.alternative(left, right, true, true, st)
+		if st.dead {
+			return nil
+		}
+		return m.orRight(v, right, true, true, st)
 	case "instanceof":
 		return m.equality(n, op, left, right, st)
 	case "=>", "<-":

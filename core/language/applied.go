@@ -65,7 +65,7 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 			continue
 		}
 		at := end + 1
-		for f.Is(at, "(") || f.Is(at, "@") || f.Is(at, "$") || f.Kind(at) == syntax.Word && strings.HasSuffix(f.Text(at), "=") {
+		for f.Is(at, "(") || f.Is(at, "[") || f.Is(at, "@") || f.Is(at, "$") || f.Kind(at) == syntax.Word && strings.HasSuffix(f.Text(at), "=") {
 			at++
 		}
 		r := reads.Read{Access: l.path(f, i, end), Need: need, Kind: reads.Text, Scope: l.scope}
@@ -97,10 +97,9 @@ func (l *applied) whole(f *syntax.File, i, end int) (r reads.Read, ok bool) {
 		if r.Name, r.Need = name, reads.Expected; !isText || !isShellName(name) {
 			return r, false
 		}
+		l.around(f, i-2, end+2, &r)
 		if value := literalAt(f, end+3); value != nil {
 			r.Need, r.Fallback = reads.Optional, value
-		} else {
-			l.around(f, i-2, end+2, &r)
 		}
 		return r, true
 	}
@@ -294,15 +293,27 @@ const mostOfTried = 12
 func (l *applied) named(f *syntax.File, i int) (list []reads.Read) {
 	r := reads.Read{Access: f.Text(i), Need: reads.Expected, Kind: reads.Text, Scope: l.scope}
 	r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
-	if holds := l.keyed[f.Text(i)]; holds != "" && f.Is(i+1, ":") && f.Kind(i+2) == syntax.Word && hasWord(f, 0, len(f.Tokens), holds) {
-		r.Name = strings.ToUpper(strings.ReplaceAll(f.Text(i+2), "-", "_"))
-		if value := literalAt(f, i+3); value != nil {
-			r.Need, r.Fallback = reads.Optional, value
-		}
-		l.around(f, i, i+2, &r)
-		list = append(list, r)
+	holds := l.keyed[f.Text(i)]
+	if holds == "" {
+		return nil
 	}
-	return list
+	at, behind := i+2, i+3
+	switch {
+	case f.Is(i+1, ":") && f.Kind(i+2) == syntax.Word:
+	case f.Is(i-2, ":") && f.Is(i-3, "(") && f.Kind(i-1) == syntax.Word: // (:gate-port env)
+		at, behind = i-1, i+1
+	default:
+		return nil
+	}
+	if !hasWord(f, 0, len(f.Tokens), holds) {
+		return nil
+	}
+	r.Name = strings.ToUpper(strings.ReplaceAll(f.Text(at), "-", "_"))
+	l.around(f, min(i, at-2), max(i, at), &r)
+	if value := literalAt(f, behind); value != nil {
+		r.Need, r.Fallback = reads.Optional, value
+	}
+	return append(list, r)
 }
 
 func (l *applied) word(s string) string {
@@ -459,6 +470,12 @@ func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.R
 		}
 		switch {
 		case l.reads[word] != "" || f.Is(i, ";") && !tried:
+			return
+		case i == name+1 && l.tests[word] && f.Kind(i) == syntax.Punct: // getEnv "A" == "" then "a" else …
+			r.Need = reads.Optional
+			if text, ok := f.Value(i + 1); ok && text == "" && word == "==" && f.Is(i+2, "then") {
+				fallback(i + 3)
+			}
 			return
 		case l.behind[word]:
 			fallback(l.pathEnd(f, i) + 1)

@@ -91,7 +91,15 @@ run() -> need("A"), os:getenv("B", "b"), os:getenv("APP_" ++ X), os:getenv().
 (if (= "on" (System/getenv "G")) 1 2)
 (let [v (System/getenv "H")] (when (nil? v) (System/exit 1)))
 (def all (into {} (System/getenv)))
-`, "A optional =a; B expected; C optional =c; D optional =d; E optional; F required; G optional; H required; * optional"}})
+(def i (Integer/parseInt (get (System/getenv) "I" "80")))
+`, "A optional =a; B expected; C optional =c; D optional =d; E optional; F required; G optional; H required; * optional; I optional integer =80"}})
+	holds(t, "y.clj", "", []saying{
+		{"(ns x (:require [environ.core :refer [env]]))\n(def a (env :gate-a \"a\"))\n(def b (:gate-b env))\n(def c (or (:gate-c env) \"c\"))\n(def d (:gate-d other))\n", "GATE_A optional =a; GATE_B expected; GATE_C optional =c"},
+		{"(def b (:gate-b env)) (System/getenv)\n", "* optional"},
+	})
+	holds(t, "x.bzl", "", []saying{{"def _impl(ctx):\n    a = ctx.os.environ[\"A\"]\n    b = ctx.os.environ.get(\"B\", \"b\")\n    c = ctx.getenv(\"C\")\n    d = other.os.environ[\"D\"]\n", "A required; B optional =b; C expected"}})
+	holds(t, "x.nix", "", []saying{{"let a = if builtins.getEnv \"A\" == \"\" then \"a\" else x; c = builtins.getEnv \"C\" != \"1\"; b = builtins.getEnv \"B\"; in a", "A optional =a; C optional; B expected"}})
+	holds(t, "x.jl", "", []saying{{"a = get(() -> \"a\", ENV, \"A\"); b = get(f, ENV, \"B\")", "A optional =a; B optional"}})
 	holds(t, "y.hs", "", []saying{{`
 import System.Environment (lookupEnv, getEnvironment)
 main = do

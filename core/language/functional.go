@@ -51,7 +51,7 @@ var (
 				LineComments: []string{"#"}, BlockComments: cBlocks, WordPart: "'-",
 				Strings: []syntax.StringForm{{Open: "''", Close: "''", Lines: true, Holes: []syntax.Hole{{Open: "${", Close: "}"}}}, {Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: []syntax.Hole{{Open: "${", Close: "}"}}}},
 			},
-			reads: map[string]reads.Need{"builtins.getEnv": reads.Expected, "getEnv": reads.Expected, "lib.maybeEnv": reads.Expected}, scope: reads.Build,
+			reads: map[string]reads.Need{"builtins.getEnv": reads.Expected, "getEnv": reads.Expected, "lib.maybeEnv": reads.Expected}, scope: reads.Build, tests: wordSet("== !="),
 		}).find,
 	}
 	erlang = &reads.Language{

@@ -40,6 +40,7 @@ var julia = &reads.Language{
 		{Access: `get!(ENV, $name, $fallback)`},
 		{Access: `get(ENV, $name) do $fallback end`},
 		{Access: `get(ENV, $name)`},
+		{Access: `get(() -> $fallback, ENV, $name)`},
 		{Access: `get($any, ENV, $name)`, Need: reads.Optional},
 		{Access: `pop!(ENV, $name, $fallback)`, Removes: true},
 		{Access: `haskey(ENV, $name)`, Test: true},

@@ -16,6 +16,7 @@ var starlark = &reads.Language{
 func starlarkReads(contexts string) map[string]reads.Need {
 	functions := map[string]reads.Need{"os.getenv": reads.Expected, "os.environ.get": reads.Expected}
 	for context := range wordSet(contexts) { // in any order
+		functions[context+".os.environ"] = reads.Required // environ["NAME"]
 		functions[context+".os.environ.get"], functions[context+".getenv"] = reads.Expected, reads.Expected
 	}
 	return functions

@@ -201,12 +201,14 @@ func (p *parser) loop() int32 {
 	}
 	if p.g.Infix && word == "for" {
 		p.generators()
+	} else if p.g.Layout == Worded && p.g.Records && p.is("(") && p.textAt(p.mate(p.at)+1) != "do" { // for(a <- b, do: c)
+		p.within(p.at, p.condition)
 	} else if !p.startsBlock(p.at) || p.g.Layout == Worded {
 		p.loopHead = word == "for" || word == "foreach"
 		p.condition()
 		p.loopHead = false
 	}
-	if p.g.Layout == Worded && len(p.stack) > mark+1 && p.t.Nodes[p.stack[len(p.stack)-1]].Kind == Pair { // for a <- b, do: c
+	if p.g.Layout == Worded && len(p.stack) > mark+1 && p.isDoPair(p.stack[len(p.stack)-1]) { // for a <- b, do: c
 		return p.make(Loop, from, from, mark)
 	}
 	if !p.take("do") {
@@ -223,6 +225,12 @@ func (p *parser) loop() int32 {
 	}
 	p.closed()
 	return p.make(Loop, from, from, mark)
+}
+
+// isDoPair reports whether a node is do: x.
+func (p *parser) isDoPair(n int32) bool {
+	node := p.t.Nodes[n]
+	return node.Kind == Pair && p.textAt(int(node.At)) == "do"
 }
 
 // withElse parses the cases behind a word: of what no clause of a with fits, of what

@@ -177,12 +177,18 @@ func (a *analysis) declare(d Declared) {
 			}
 			return
 		}
+		if r := &a.reads[n]; r.Through != "" && r.Name == d.Name && a.spots[n] <= d.At && a.spots[n]+mostBefore > d.At { // a helper is given it
+			return
+		}
 	}
 	if d.Kind == "" {
 		d.Kind = Text
 	}
 	a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
 }
+
+// mostBefore bounds how many tokens before a declaration a helper is that is given it.
+const mostBefore = 12
 
 func (a *analysis) isBundle() bool { return a.context != nil && a.context.Bundled }
 
