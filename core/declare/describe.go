@@ -314,6 +314,8 @@ func (s *Source) describe(n int32, depth int) (d description) {
 		for _, p := range s.pairs(n) {
 			d.apply(s, p)
 		}
+	case parse.List:
+		d.chosen(s, []int32{n})
 	case parse.Text:
 		text, _ := s.text(n)
 		d.written(text)

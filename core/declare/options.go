@@ -454,6 +454,9 @@ func (w *options) positional(d *description, n int32) {
 	if w.is(n, parse.Lambda) || w.is(n, parse.Function) {
 		return
 	}
+	if w.is(n, parse.Record) && slices.ContainsFunc(w.pairs(n), func(p property) bool { return p.word == "infer" }) { // how it is asked for
+		return
+	}
 	d.fallsBack(w.Source, n)
 }
 

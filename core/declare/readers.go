@@ -16,8 +16,9 @@ type Readers struct {
 	// Prefix is the property of the maker that is before all names;
 	// Prefixed the method within whose block a prefix does.
 	Prefix, Prefixed string
-	// Functions are functions of the library that read, by their paths.
-	Functions string
+	// Functions are functions of the library that read, by their paths, and Objects
+	// objects of its own that do.
+	Functions, Objects string
 	// Others are methods that read nothing.
 	Others string
 	// Kinds are what methods take a value for, where their name does not say it.
@@ -37,13 +38,13 @@ type readers struct {
 	form            *Readers
 	makers, modules map[string]bool
 	others          map[string]bool
-	functions       map[string]bool
+	functions, own  map[string]bool
 	objects         map[string]reader
 }
 
 // Find returns what is read through the readers of a file.
 func (r *Readers) Find(s *Source) (list []Setting) {
-	w := &readers{Source: s, form: r, makers: set(r.Makers), modules: set(r.Modules), others: set(r.Others), functions: set(r.Functions), objects: map[string]reader{}}
+	w := &readers{Source: s, form: r, makers: set(r.Makers), modules: set(r.Modules), others: set(r.Others), functions: set(r.Functions), own: set(r.Objects), objects: map[string]reader{}}
 	for _, role := range s.Roles {
 		if role.As == Reader && role.File != s.File {
 			w.objects[role.Name] = reader{prefix: role.Prefix}
@@ -113,17 +114,17 @@ func (w *readers) scheme(n int32) (d description) {
 // call returns what a call reads through an object.
 func (w *readers) call(n int32) (list []Setting) {
 	callee := w.unwrap(w.first(n))
-	object, method := w.word(callee), ""
+	object, method, asked := w.word(callee), "", callee
 	if w.is(callee, parse.Member) {
-		if !w.is(w.unwrap(w.first(callee)), parse.Name) {
+		if asked = w.unwrap(w.first(callee)); !w.is(asked, parse.Name) {
 			return nil
 		}
-		method, object = w.name(callee), w.word(w.first(callee))
+		method, object = w.name(callee), w.word(asked)
 	} else if !w.is(callee, parse.Name) {
 		return nil
 	}
 	of, known := w.objects[object]
-	known = known || method == "" && w.functions[w.Path(callee)]
+	known = known || method == "" && w.functions[w.Path(callee)] || len(w.own) > 0 && w.own[w.Path(asked)]
 	plain := w.plain(n)
 	var names []string
 	if len(plain) > 0 {

@@ -96,7 +96,7 @@ func (w *schemas) call(n int32) {
 	word := w.word(callee)
 	given := slices.IndexFunc(args, w.environment)
 	switch {
-	case w.is(callee, parse.Member) && w.direct[w.word(w.first(callee))+"."+word], w.is(callee, parse.Name) && w.direct[word] && given < 0:
+	case w.is(callee, parse.Member) && w.direct[w.word(w.first(callee))+"."+word], w.is(callee, parse.Name) && given < 0 && (w.direct[word] || w.direct[w.Path(callee)]):
 		for _, arg := range args {
 			if w.is(w.unwrap(arg), parse.Record) {
 				w.entries(arg, "", 0)
@@ -347,6 +347,10 @@ func (w *schemas) entry(p property, need string, depth int) {
 	}
 	switch w.kind(value) {
 	case parse.Call, parse.Record, parse.Member, parse.Name, parse.Text:
+	case parse.List: // choices
+		if len(w.texts(value)) == 0 {
+			return
+		}
 	default:
 		return
 	}

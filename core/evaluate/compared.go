@@ -28,6 +28,9 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 			m.sets(u.at(list[2]))
 		}
 	}
+	if u.Words.Signs && (op == "==" || op == "!=") { // @_ == 1
+		a = m.sized(a)
+	}
 	if v, known := isKind(a, u.at(right)); known && op == "instanceof" && len(u.children(n)) == 2 {
 		return v
 	}

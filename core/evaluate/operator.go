@@ -117,6 +117,9 @@ func (m *machine) binary(n int32, st *state) Value {
 	case "<", ">", "<=", ">=":
 		m.asked(a)
 		m.asked(b)
+		if u.Words.Signs { // @_ > 1
+			a, b = m.sized(a), m.sized(b)
+		}
 		if v, known := m.ordered(a, b, op); known {
 			return v
 		}
@@ -187,6 +190,15 @@ func (m *machine) ordered(a, b Value, op string) (out Value, known bool) {
 		}
 	}
 	return out.compact(), known
+}
+
+// sized returns how many elements a list has, which is what stands for it where a number is
+// wanted; else it returns the value as it is.
+func (m *machine) sized(v Value) Value {
+	if x, known := oneCollection(v); known && x.form == sequence {
+		return m.lengthOf(x)
+	}
+	return v
 }
 
 // orderedSome compares a number that is at least one.

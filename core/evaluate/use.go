@@ -216,6 +216,10 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.convertMissing(v, alt{form: failure, name: conversion})
 	case NotNumber:
 		return m.convertMissing(v, alt{form: failure, name: notNumber})
+	case EmptyText:
+		empty := textOf("", m.depth())
+		m.replaced(v.missing(), empty, 0)
+		return m.convertMissing(v, empty[0])
 	case Converts:
 		return m.convertMissing(v, m.zero(use.Kind))
 	}

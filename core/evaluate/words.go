@@ -161,6 +161,7 @@ const (
 	Tests                   // it reports whether there is a value
 	Absence                 // it reports whether there is none
 	Converts                // it gives something of another kind: 0, "", an empty list
+	EmptyText               // it gives an empty text, which the code says outright
 	Nones                   // it returns nothing
 	Breaks                  // it returns an error instead of a value
 	NotNumber               // it returns what is no number

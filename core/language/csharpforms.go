@@ -14,6 +14,11 @@ var csharpForms = []declare.Form{
 		Find:  (&declare.Prefixes{Heads: "AddEnvironmentVariables", Named: "prefix", First: true}).Find,
 	},
 	{
+		Name:  "what is read through a library for env files: Env.GetInt(\"PORT\", 80)",
+		Words: []string{"DotNetEnv"},
+		Find:  (&declare.Options{Heads: "GetString GetInt GetDouble GetBool", Receivers: "=env =dotnetenv.env", First: true, Second: true, Need: declare.Expected}).Find,
+	},
+	{
 		Name:  "values of a configuration: builder.Configuration[\"GATE_KEY\"], config.GetValue(\"GATE_PORT\", 80)",
 		Words: []string{"IConfiguration", ".Configuration"},
 		Find: declare.All(

@@ -31,6 +31,7 @@ var elixir = &reads.Language{
 	}, true),
 	Imports:     elixirAttributes,
 	Declared:    systemTuples,
+	Forms:       elixirForms,
 	LineEnds:    true,
 	QuietParens: true,
 	Triggers:    []string{"get_env", "fetch_env", "fetch_env!", "put_env", "system"},

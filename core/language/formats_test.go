@@ -119,7 +119,7 @@ func TestOtherFormatsSay(t *testing.T) {
 		{"a: '%env(GATE)%'\n", "GATE required"},
 		{"a: '%env(int:GATE)%'\n", "GATE required integer"},
 		{"a: '%env(default:x:GATE)%'\n", "GATE optional"},
-		{"env(GATE): x\na: '%env(GATE)%'\n", "GATE optional"},
+		{"env(GATE): x\na: '%env(GATE)%'\n", "GATE optional =x"},
 		{"# '%env(GATE)%'\n", ""},
 		{"a: env(GATE)\n", ""},
 	})

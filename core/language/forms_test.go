@@ -99,6 +99,11 @@ program.addOption(new Option("--port <n>").env("LOCK_PORT").default(80).argParse
 const { Flags } = require("@oclif/core");
 const flags = { key: Flags.string({ env: "LOCK_KEY", required: true }) };`,
 		"LOCK_PORT optional integer =80; LOCK_KEY required"}},
+	{"schemas applied to the environment", written{"x.ts", `import { load } from "ts-dotenv";
+export const env = load({ LOCK_A: Number, LOCK_B: ["a" as const, "b" as const], LOCK_C: { type: String, optional: true }, LOCK_D: { type: Boolean, default: false } });`,
+		"LOCK_A required number; LOCK_B required choice; LOCK_C optional; LOCK_D optional boolean =false"}},
+	{"schemas applied to the environment", written{"x.ts", `import { load } from "./load";
+export const env = load({ LOCK_A: Number });`, ""}},
 	{"settings of a site", written{"nuxt.config.ts", `export default defineNuxtConfig({ runtimeConfig: { apiKey: "", db: { host: "north" }, public: { siteName: "Lock", on: true } } });`,
 		"NUXT_API_KEY optional =; NUXT_DB_HOST optional =north; NUXT_PUBLIC_SITE_NAME optional =Lock; NUXT_PUBLIC_ON optional boolean =true"}},
 	{"settings in layers", written{"x.js", `const nconf = require("nconf");
@@ -320,6 +325,7 @@ fn h() -> Result<Deep, Error> { Figment::new().merge(Env::prefixed("SEA_").split
 		"LOCK_* optional; GATE_* optional"}},
 
 	{"all variables with a prefix: AddEnvironmentVariables", written{"X.cs", `class X { void F() { builder.Configuration.AddEnvironmentVariables("LOCK_"); builder.Configuration.AddEnvironmentVariables(); } }`, "LOCK_* optional"}},
+	{"what is read through a library for env files", written{"X.cs", `using DotNetEnv; class X { void F() { var a = Env.GetString("LOCK_A", "a"); var b = Env.GetInt("LOCK_B", 80); var c = Env.GetBool("LOCK_C"); store.GetString("LOCK_D"); } }`, "LOCK_A optional =a; LOCK_B optional integer =80; LOCK_C expected boolean"}},
 	{"values of a configuration: builder", written{"X.cs", `class X { void F(IConfiguration config) { var a = config["LOCK_A"] ?? throw new E(); var b = config["LOCK_B"] ?? "b"; var c = config["Lock:C"]; config["LOCK_D"] = "d"; var e = config["LOCK_E"]; var p = builder.Configuration.GetValue<int>("LOCK_P", 80); } }`,
 		"LOCK_A required; LOCK_B optional =b; LOCK_E expected; LOCK_P optional integer =80"}},
 	{"fields with placeholders", written{"X.java", `class X { @Value("${LOCK_PORT:80}") private int port; @Value("${LOCK_URL}") String url; @ConfigProperty(name = "LOCK_NOTE") Optional<String> note; X(@Value("${LOCK_N:3}") long n) {} @Value("#{environment.LOCK_E ?: 25}") int e; @Value("#{systemEnvironment['LOCK_S']}") String s; @Value("#{beans.environment}") String no; }`,
@@ -364,6 +370,16 @@ end`, "LOCK_KEY required; LOCK_HOST optional =north; LOCK_PORT optional =80"}},
 	{"all variables with a prefix: config", written{"x.rb", `Config.setup do |config|
   config.env_prefix = "LOCK"
 end`, "LOCK_* optional"}},
+	{"what is asked of Figaro", written{"x.rb", `Figaro.require_keys("LOCK_A", "LOCK_B")
+x = Figaro.env.lock_c!; y = Figaro.env.lock_d || "d"; z = Figaro.env.lock_e; other.env.lock_f`, "LOCK_A required; LOCK_B required; LOCK_C required; LOCK_D optional =d; LOCK_E expected"}},
+	{"variables of an Envfile", written{"Envfile", `variable :LOCK_A
+variable :LOCK_B, :Integer, default: 80
+group :production do
+  variable :LOCK_C
+end`, "LOCK_A required; LOCK_B optional integer =80; LOCK_C required"}},
+	{"variables of an Envfile", written{"x.rb", `variable :LOCK_A`, ""}},
+	{"what a source gives", written{"x.exs", `import Dotenvy
+config :x, a: env!("LOCK_A", :integer, 80), b: env!("LOCK_B"), c: env!("LOCK_C", :boolean)`, "LOCK_A optional integer =80; LOCK_B required; LOCK_C required boolean"}},
 	{"fields that are filled", written{"x.dart", `class E { @EnviedField(varName: 'LOCK_A') static const String a = _E.a; @EnviedField(varName: 'LOCK_B', defaultValue: 'b') static const String b = _E.b; }`,
 		"LOCK_A required; LOCK_B optional =b"}},
 	{"values: env", written{"X.scala", `import ciris._

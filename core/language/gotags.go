@@ -273,7 +273,7 @@ func (w *taggedStructs) says(s *declare.Setting, tag reflect.StructTag, options 
 	}
 	required, asked := tag.Lookup("required")
 	asked = asked && (required == "" || required == "true")
-	if asked || slices.Contains(options, "required") || slices.Contains(options, "notEmpty") || tag.Get("env-required") == "true" {
+	if asked || slices.Contains(options, "required") || slices.Contains(options, "required=true") || slices.Contains(options, "notEmpty") || tag.Get("env-required") == "true" {
 		s.Need, s.Fallback = declare.Required, nil
 	}
 	for _, choice := range []string{"enum", "choice"} {

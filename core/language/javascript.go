@@ -62,8 +62,8 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Entire:   []string{"ConfigService"},
 		Imports:  scriptImports,
 		LineEnds: true,
-		Triggers: []string{"env", "ConfigService", "Env", "loadEnv"},
-		With:     []string{"loadEnv", "process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "$env", "#start", "{ env", "{env", "Adonis"},
+		Triggers: []string{"env", "ConfigService", "Env", "loadEnv", "react-native-config"},
+		With:     []string{"loadEnv", "process", "import.meta", "Deno", "Bun", "ConfigService", "env-var", "convict", "commander", "$env", "#start", "{ env", "{env", "Adonis", "@env", "react-native"},
 		Roots:    []string{"globalThis", "window", "global", "self"},
 		Idioms: []reads.Idiom{
 			{Access: `Deno.env.get($name)`},
@@ -168,6 +168,8 @@ func bindImported(f *syntax.File, o *reads.Outline, lo, hi int, module string) {
 			o.Import(f.Text(i+2), module, i+2)
 			i += 2
 		case f.Kind(i) != syntax.Word || f.Is(i, "type") && f.Kind(i+1) == syntax.Word:
+		case !braces && module == "react-native-config":
+			o.Import(f.Text(i), "process.env", i) // the variables of the build
 		case !braces:
 			o.Import(f.Text(i), module, i)
 		case f.Is(i+1, "as"):

@@ -68,7 +68,7 @@ var kotlinUses = []reads.Idiom{
 	{Access: `$read.let { $any }`, Maps: true, Does: evaluate.Gives},
 	{Access: `$read.let($any)`, Maps: true, Does: evaluate.Gives},
 	{Access: `$read.run { $any }`, Maps: true, Does: evaluate.Gives},
-	{Access: `$read.orEmpty()`, Does: evaluate.Converts},
+	{Access: `$read.orEmpty()`, Does: evaluate.EmptyText},
 }
 
 var kotlinGrammar = &parse.Grammar{

@@ -1,6 +1,7 @@
 package language
 
 import (
+	"path"
 	"strings"
 
 	"inzicht/core/declare"
@@ -33,6 +34,19 @@ var (
 			Find:  (&declare.Options{Heads: "require_keys", All: true, Need: declare.Required}).Find,
 		},
 		{
+			Name:  "what is asked of Figaro: Figaro.env.gate_key!",
+			Words: []string{"Figaro"},
+			Find: declare.All(
+				(&declare.Options{Heads: "require_keys", Receivers: "figaro", All: true, Need: declare.Required}).Find,
+				figaroNames,
+			),
+		},
+		{
+			Name:  "variables of an Envfile: variable :PORT, :Integer, default: 80",
+			Words: []string{"variable "},
+			Find:  envfileVariables,
+		},
+		{
 			Name:  "settings classes: class GateConfig < Anyway::Config",
 			Words: []string{"Anyway", "attr_config"},
 			Find:  anywayClasses,
@@ -46,6 +60,13 @@ var (
 			Name:  "all variables with a prefix: config.env_prefix = \"GATE\"",
 			Words: []string{"env_prefix"},
 			Find:  (&declare.Prefixes{Assigned: "env_prefix", Joint: "_", Access: "env_prefix"}).Find,
+		},
+	}
+	elixirForms = []declare.Form{
+		{
+			Name:  "what a source gives: env!(\"PORT\", :integer, 80)",
+			Words: []string{"Dotenvy"},
+			Find:  dotenvyReads,
 		},
 	}
 	dartForms = []declare.Form{
@@ -184,6 +205,92 @@ func attributes(s *declare.Source, from int) (list []declare.Setting) {
 			value++
 		}
 		setting.Fallback = literalAt(f, value)
+		list = append(list, setting)
+	}
+	return list
+}
+
+// figaroNames finds names that are asked of an object in small letters: env.gate_key!,
+// which must be there, and env.gate_key.
+func figaroNames(s *declare.Source) (list []declare.Setting) {
+	f := s.Tree.File
+	for i := range f.Tokens {
+		if !f.Is(i, "Figaro") || !f.Is(i+1, ".") || !f.Is(i+2, "env") || !f.Is(i+3, ".") {
+			continue
+		}
+		name, must := strings.CutSuffix(f.Text(i+4), "!")
+		name, asked := strings.CutSuffix(name, "?")
+		if !isShellName(name) {
+			continue
+		}
+		setting := declare.Setting{Token: i, Name: strings.ToUpper(name), Access: "Figaro.env", Need: declare.Expected}
+		switch {
+		case must:
+			setting.Need = declare.Required
+		case asked:
+			setting.Need = declare.Optional
+		case f.Is(i+5, "||"):
+			setting.Need, setting.Fallback = declare.Optional, literalAt(f, i+6)
+		}
+		list = append(list, setting)
+	}
+	return list
+}
+
+// envfileVariables finds the variables that an Envfile lists: variable :KEY, and
+// variable :PORT, :Integer, default: 80.
+func envfileVariables(s *declare.Source) (list []declare.Setting) {
+	f := s.Tree.File
+	if path.Base(s.File) != "Envfile" {
+		return nil
+	}
+	for i := range f.Tokens {
+		at := i + 1
+		if f.Is(at, ":") {
+			at++
+		}
+		name := strings.TrimPrefix(f.Text(at), ":")
+		if !f.Is(i, "variable") || !variableName().MatchString(name) {
+			continue
+		}
+		setting := declare.Setting{Token: i, Name: name, Access: "variable", Need: declare.Required}
+		for j := at + 1; j < len(f.Tokens) && !f.Tokens[j].NewLine; j++ {
+			if strings.Trim(f.Text(j), ":") == "default" {
+				value := j + 1
+				if f.Is(value, ":") {
+					value++
+				}
+				setting.Need, setting.Fallback = declare.Optional, literalAt(f, value)
+			} else if kind, _ := declare.KindOf(f.Text(j)); kind != "" && setting.Kind == "" {
+				setting.Kind = kind
+			}
+		}
+		list = append(list, setting)
+	}
+	return list
+}
+
+// dotenvyReads finds what env!("PORT", :integer, 80) reads, and env!("KEY").
+func dotenvyReads(s *declare.Source) (list []declare.Setting) {
+	f := s.Tree.File
+	for i := range f.Tokens {
+		name, ok := f.Value(i + 2)
+		if !f.Is(i, "env!") || !f.Is(i+1, "(") || !ok || !isEnvironmentName(name) {
+			continue
+		}
+		setting := declare.Setting{Token: i, Name: name, Access: "env!", Need: declare.Required}
+		at := i + 3
+		if f.Is(at, ",") {
+			kind := at + 1
+			if f.Is(kind, ":") {
+				kind++
+			}
+			setting.Kind, _ = declare.KindOf(strings.Trim(f.Text(kind), ":?!"))
+			at = kind + 1
+		}
+		if f.Is(at, ",") {
+			setting.Need, setting.Fallback = declare.Optional, literalAt(f, at+1)
+		}
 		list = append(list, setting)
 	}
 	return list

@@ -41,9 +41,9 @@ var pythonForms = []declare.Form{
 	},
 	{
 		Name:  "objects that read: env = Env(); env.int(\"PORT\", default=80)",
-		Words: []string{"import environ", "from environ", "environ.Env", "environs", "decouple", "starlette", "everett", "prettyconf"},
+		Words: []string{"import environ", "from environ", "environ.Env", "environs", "decouple", "starlette", "everett", "prettyconf", "envparse"},
 		Find: (&declare.Readers{
-			Makers: "Env FileAwareEnv Config AutoConfig ConfigManager basic_config Configuration", Modules: "environ environs decouple starlette.config goodconf everett.manager prettyconf", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config prettyconf.config",
+			Makers: "Env FileAwareEnv Config AutoConfig ConfigManager basic_config Configuration", Modules: "environ environs decouple starlette.config goodconf everett.manager prettyconf envparse", Objects: "envparse.env", Prefix: "env_prefix", Prefixed: "prefixed", Functions: "decouple.config prettyconf.config",
 			Others: "prefixed read_env read_envfile seal dump parser_for get_value_ smart_cast add_parser with_namespace with_options get_runtime_config raise_config_error",
 			Kinds:  map[string]string{"db": "url", "db_url": "url", "cache": "url", "cache_url": "url", "email_url": "url", "email": "url", "search_url": "url", "dj_db_url": "url", "dj_email_url": "url", "dj_cache_url": "url", "channels_url": "url", "str": "text", "path": "text", "get_value": "text", "unicode": "text"},
 			Usual:  map[string]string{"db": "DATABASE_URL", "db_url": "DATABASE_URL", "cache": "CACHE_URL", "cache_url": "CACHE_URL", "email": "EMAIL_URL", "email_url": "EMAIL_URL", "search_url": "SEARCH_URL", "channels": "CHANNELS_URL", "channels_url": "CHANNELS_URL"},

@@ -23,7 +23,7 @@ var rubyEnds = reads.Ends{
 
 var (
 	ruby = rubyLanguage("ruby", nil, []string{".rb", ".rake", ".gemspec", ".ru", ".thor", ".jbuilder", ".podspec"},
-		"Rakefile", "Gemfile", "Guardfile", "Capfile", "Vagrantfile", "Podfile", "Fastfile", "Brewfile", "Appraisals", "Dangerfile")
+		"Rakefile", "Gemfile", "Guardfile", "Capfile", "Vagrantfile", "Podfile", "Fastfile", "Brewfile", "Appraisals", "Dangerfile", "Envfile")
 	erb = rubyLanguage("ruby", []syntax.Island{{Open: "<%=", Close: "%>"}, {Open: "<%-", Close: "%>"}, {Open: "<%", Close: "%>"}}, []string{".erb", ".rhtml"})
 )
 

@@ -42,6 +42,7 @@ var rust = &reads.Language{
 		{Access: `env!($name)`, Need: reads.Required, Scope: reads.Build},
 		{Access: `env!($name, $any)`, Need: reads.Required, Scope: reads.Build},
 		{Access: `std::env!($name)`, Need: reads.Required, Scope: reads.Build},
+		{Access: `std::env!($name, $any)`, Need: reads.Required, Scope: reads.Build},
 		{Access: `option_env!($name)`, Scope: reads.Build},
 		{Access: `std::option_env!($name)`, Scope: reads.Build},
 	},

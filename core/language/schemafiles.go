@@ -83,10 +83,10 @@ func processed(parameter string) (name string, need reads.Need, kind reads.Kind)
 
 func readServiceConfig(src []byte) (list []reads.Read, err error) {
 	f := &syntax.File{Src: src}
-	defaults := map[string]bool{}
+	defaults := map[string]string{}
 	for _, line := range linesOf(src, "#") {
-		if name, _, found := bytes.Cut(bytes.TrimSpace(line.text), []byte(":")); found && bytes.HasPrefix(name, []byte("env(")) {
-			defaults[strings.TrimSuffix(string(name[4:]), ")")] = true // env(NAME): fallback
+		if name, value, found := bytes.Cut(bytes.TrimSpace(line.text), []byte(":")); found && bytes.HasPrefix(name, []byte("env(")) {
+			defaults[strings.TrimSuffix(string(name[4:]), ")")] = strings.Trim(string(bytes.TrimSpace(value)), `"'`) // env(NAME): fallback
 		}
 	}
 	for _, line := range linesOf(src, "#") {
@@ -96,8 +96,8 @@ func readServiceConfig(src []byte) (list []reads.Read, err error) {
 				continue
 			}
 			r := reads.Read{Name: name, Access: "%env()%", Need: need, Kind: kind}
-			if defaults[r.Name] {
-				r.Need = reads.Optional
+			if value, has := defaults[r.Name]; has {
+				r.Need, r.Fallback = reads.Optional, &value
 			}
 			r.Line, r.Column = f.Position(line.offset + found[0])
 			list = append(list, r)

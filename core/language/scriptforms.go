@@ -6,7 +6,7 @@ import "inzicht/core/declare"
 var scriptForms = []declare.Form{
 	{
 		Name:   "schemas applied to the environment: schema.parse(process.env), createEnv({ server: { … } }), validationSchema",
-		Words:  []string{"createEnv", "validationSchema", "envSchema", "envField", "cleanEnv", "fastify/env", "fastify-env", "env-schema", "#start/env", "Core/Env", "core/env'", "core/env\"", "envsafe", "class-validator", "ConfigModule"},
+		Words:  []string{"createEnv", "validationSchema", "envSchema", "envField", "cleanEnv", "fastify/env", "fastify-env", "env-schema", "#start/env", "Core/Env", "core/env'", "core/env\"", "envsafe", "ts-dotenv", "class-validator", "ConfigModule"},
 		Wholes: true,
 		Find: (&declare.Schemas{
 			Apply: "parse safeParse parseAsync safeParseAsync validate validateSync validateAsync cast attempt decode assert create check from mask is Decode Parse Convert decodeUnknownSync decodeUnknownEither decodeSync decodePromise validateOrReject parseEnv cleanEnv bouncer match plainToInstance plainToClass",
@@ -16,7 +16,7 @@ var scriptForms = []declare.Form{
 				"env": "defineConfig", "validate": "forRoot", "vars": "*", "extends": "createEnv",
 			},
 			Loose:  "joi yup",
-			Direct: "Env.create Env.rules envsafe",
+			Direct: "Env.create Env.rules envsafe ts-dotenv.load",
 		}).Find,
 	},
 	{

@@ -13,7 +13,7 @@ import (
 var variableName = late.Regexp(`^[A-Z][A-Z0-9_]*$`)
 
 // scriptLibraries are words of which a file that uses one of the libraries holds one.
-var scriptLibraries = reads.NewWords([]string{"$env/static", "{ env", "{env"})
+var scriptLibraries = reads.NewWords([]string{"$env/static", "{ env", "{env", "@env", "react-native-dotenv"})
 
 // scriptSettings finds what is read for the code: through the env that a
 // settings factory is handed, and as values that are imported.
@@ -163,12 +163,18 @@ func importedValues(f *syntax.File, i int) (list []reads.Declared) {
 		from++
 	}
 	module, ok := f.Value(from)
-	if !ok || !strings.HasPrefix(module, "$env/static/") {
+	access := module
+	switch {
+	case !ok:
+		return nil
+	case strings.HasPrefix(module, "$env/static/"):
+		access = "$env/static"
+	case module != "@env" && module != "react-native-dotenv":
 		return nil
 	}
 	for j := i + 1; j < from; j++ {
 		if f.Kind(j) == syntax.Word && (f.Is(j-1, "{") || f.Is(j-1, ",")) && variableName().MatchString(f.Text(j)) {
-			list = append(list, reads.Declared{At: j, Name: f.Text(j), Access: "$env/static", Need: reads.Required})
+			list = append(list, reads.Declared{At: j, Name: f.Text(j), Access: access, Need: reads.Required})
 		}
 	}
 	return list
