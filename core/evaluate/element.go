@@ -131,6 +131,9 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, x.members.value[name]...)
 			}
 			continue
+		case x.form == nothing && x.missing == 0 && u.Words.Signs: // of undef there is none
+			out = append(out, x)
+			continue
 		case plain && x.form == sequence:
 			if i := numberOf(name); i >= 0 && i < len(x.list) {
 				out = append(out, x.list[i]...)

@@ -221,7 +221,7 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 				return x.list[numberOf(key)], true
 			}
 			if len(x.list) > 0 && !x.perhaps && m.unit().Words.Returns { // of a list of names with values nothing else is asked
-				return givenFor(arguments)
+				return m.givenFor(n, arguments, st)
 			}
 		}
 	}
@@ -382,15 +382,19 @@ func (m *machine) gotOf(n int32, o operation, x alt, arguments []argument, st *s
 		m.fail(st, x.depends|arguments[0].value.depends(), "KeyError")
 		return nil, true
 	}
-	return givenFor(arguments)
+	return m.givenFor(n, arguments, st)
 }
 
-// givenFor returns what is given for a key that is not there.
-func givenFor(arguments []argument) (Value, bool) {
-	if len(arguments) > 1 {
-		return arguments[1].value, arguments[1].value == nil || arguments[1].value[0].form != function
+// givenFor returns what is given for a key that is not there, or what a function gives
+// that is asked for it.
+func (m *machine) givenFor(n int32, arguments []argument, st *state) (Value, bool) {
+	if len(arguments) < 2 {
+		return Value{{form: nothing}}, true
 	}
-	return Value{{form: nothing}}, true
+	if f := functionIn(arguments[1:]); f != nil {
+		return m.invoke(*f, n, arguments[:1], st), true
+	}
+	return arguments[1].value, true
 }
 
 // function runs a function that goes through a list or map.
@@ -415,7 +419,7 @@ func (m *machine) function(n int32, path string, arguments []argument, st *state
 		return nil, false
 	}
 	if o.gets() && m.isEmptyGiven(arguments[at].node, x) {
-		return givenFor(rest)
+		return m.givenFor(n, rest, st)
 	}
 	return m.operate(n, o, x, rest, st)
 }

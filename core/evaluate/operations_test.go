@@ -200,7 +200,7 @@ val i = System.getenv("I")?.takeIf { it.isNotEmpty() }?.toInt() ?: 3
 val j = "x${System.getenv("J")}"
 val k = Duration.parse(System.getenv("K") ?: "10s")
 val l = System.getenv("L") in setOf("low", "high")
-`, "A required number; B optional number [BigDecimal.ONE]; C optional =.; D optional boolean =false; E optional boolean; F expected list; G optional =INFO; H optional; I optional integer =3; J expected; K optional duration =10s; L optional choice(high,low)"},
+`, "A required number; B optional number [BigDecimal.ONE]; C optional =.; D optional boolean =false; E optional boolean; F optional list =; G optional =INFO; H optional; I optional integer =3; J expected; K optional duration =10s; L optional choice(high,low)"},
 		{"a.rs", `
 use std::env;
 fn f() -> Result<(), E> {

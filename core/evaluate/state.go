@@ -377,7 +377,11 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 	for n, c := range u.children(target) {
 		n += u.leftOut(target, c)
 		if u.takesRest(c) {
-			m.assign(c, restOf(v, n, m.depth()), st, at)
+			rest := restOf(v, n, m.depth())
+			if u.kind(c) == parse.Unary { // %rest
+				rest = rest.paired()
+			}
+			m.assign(c, rest, st, at)
 			continue
 		}
 		part := Value{loose(v, anything(m.depth()))}

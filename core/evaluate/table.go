@@ -174,10 +174,13 @@ func (m *machine) element(x alt, key string) (Value, bool) {
 // noElement returns what asking a table for a key gives that is not in it. It reports
 // false where more than what is written may be in the table.
 func (m *machine) noElement(n, table int32, x alt, key Value, st *state) (Value, bool) {
+	dep := x.depends | key.depends()
 	if !m.unit().isTable(table) || !x.isComplete() {
+		if m.unit().Words.Element == Usual && x.isClosed() && m.isGivenHere(table, st) { // $o{default}, of my ($name, %o) = @_
+			return Value{{form: nothing, depends: dep}}, true
+		}
 		return nil, false
 	}
-	dep := x.depends | key.depends()
 	switch m.unit().Words.Element {
 	case Fails:
 		st.consults |= dep
@@ -194,9 +197,30 @@ func (m *machine) noElement(n, table int32, x alt, key Value, st *state) (Value,
 }
 
 // isComplete reports whether nothing but what is known is in a map.
-func (x alt) isComplete() bool {
+func (x alt) isComplete() bool { return x.isClosed() && len(x.members.names) > 0 }
+
+// isClosed reports whether nothing else is in a map than what is known, if anything is.
+func (x alt) isClosed() bool {
 	f := x.members
-	return x.form == record && f.of == nil && !f.open && !f.filled && !f.perhaps && f.env == nil && len(f.names) > 0
+	return x.form == record && f.of == nil && !f.open && !f.filled && !f.perhaps && f.env == nil
+}
+
+// isGivenHere reports whether a node is a variable of the call that is running, which no
+// other function changes.
+func (m *machine) isGivenHere(n int32, st *state) bool {
+	u := m.unit()
+	if m.depth() == 0 || u.kind(n) != parse.Name {
+		return false
+	}
+	for s := st.scope; s != nil && s.frame == m.frame(); s = s.outer {
+		if _, is := s.vars.get(u.at(n)); is {
+			return true
+		}
+		if _, is := s.vars.get(bareName(u.at(n))); is && u.Words.Signs {
+			return true
+		}
+	}
+	return false
 }
 
 // takesTwo reports whether an expression is all that two names are given:
