@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"strings"
+
+	"inzicht/core/parse"
+)
 
 // mostJoined bounds how many texts are joined.
 const mostJoined = 20
@@ -43,6 +47,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
 	if a := wholeOf(first); a != nil {
+		if f := functionIn(arguments[1:]); f != nil && m.unit().Words.Loops != Keys { // array_filter(getenv(), fn), Enum.filter(env, fn)
+			m.throughWhole(n, name, a, *f, arguments, st)
+			return Value{anything(m.depth())}, true
+		}
 		switch name {
 		case "keys", "array_keys":
 			return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
@@ -255,4 +263,16 @@ func (m *machine) mapOf(arguments []argument) (Value, bool) {
 		}
 	}
 	return Value{{form: record, members: r}}, len(r.names) > 0
+}
+
+// throughWhole has a function go through the environment, which is given with it.
+func (m *machine) throughWhole(n int32, name string, a *Access, f alt, arguments []argument, st *state) {
+	given := []argument{{value: m.entryOf(a)}}
+	if strings.HasPrefix(name, "array_") { // of PHP: the value first
+		given = []argument{{value: Value{{element: true}}}, {value: m.variable(a)}}
+		if last := arguments[len(arguments)-1]; m.unit().Tree.Text(last.node) == "ARRAY_FILTER_USE_KEY" {
+			given = given[1:]
+		}
+	}
+	m.invoke(f, n, given, st)
 }

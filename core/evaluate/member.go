@@ -128,6 +128,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if v, is := m.outerFunction(n); is {
 		return v
 	}
+	if len(out) == 1 && out[0].env != nil { // the name of any variable
+		return out
+	}
 	if (len(out) == 1 && out[0].form == unknown || len(out) == 0) && !m.isVariable(object, st) {
 		if v, is := m.keptElsewhere(n); is {
 			return v

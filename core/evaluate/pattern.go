@@ -71,6 +71,11 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 				return may
 			}
 			return t
+		case "<>": // "X_" <> rest
+			if begins, plain := m.quiet(parts[0], st).plain(); plain {
+				m.named(Value{x}, begins, false, p)
+			}
+			m.bindAnything(parts[1], st)
 		case "as":
 			m.bindName(u.at(parts[1]), Value{x}, st, p)
 			return m.fit(parts[0], x, st, depth+1)

@@ -17,9 +17,30 @@ func (m *machine) functionGiven(arguments []argument) *alt {
 	}
 	does := m.referred(arguments[0].node, false)
 	if does == nil {
+		does = m.shortened(arguments[0])
+	}
+	if does == nil {
 		return nil
 	}
 	return &alt{form: function, fn: &closure{unit: m.unit(), does: does}}
+}
+
+// shortened returns what an expression with _ in place of an operand makes of a value, or nil
+// where an argument is none: _.startsWith("X_").
+func (m *machine) shortened(a argument) func(n int32, v Value, st *state) Value {
+	u := m.unit()
+	if !u.Words.Short || a.value != nil || a.lazy || !m.holdsName(a.node, "_") {
+		return nil
+	}
+	return func(_ int32, v Value, st *state) Value {
+		own := *st
+		own.scope = newScope(st.scope, u)
+		own.scope.given = true
+		own.scope.vars.put("_", v)
+		result := m.eval(a.node, &own)
+		st.dead, st.consults = own.dead, own.consults
+		return result
+	}
 }
 
 // referred returns what a function of the language that a node names makes of a value, or

@@ -172,6 +172,12 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 		} else {
 			m.assignRecord(target, v, st, at)
 		}
+	case parse.Binary: // "X_" <> rest
+		if parts := u.children(target); u.at(target) == "<>" && len(parts) == 2 {
+			for _, x := range v {
+				m.fit(target, x, st, 0)
+			}
+		}
 	case parse.Call, parse.Unknown:
 		m.bindAnything(target, st)
 	}

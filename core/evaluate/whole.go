@@ -201,6 +201,10 @@ func (m *machine) begins(n int32, name string, receiver Value, arguments []argum
 func (m *machine) standsFirst(n, call int32, st *state) {
 	u := m.unit()
 	callee := u.Tree.Child(call, 0)
+	if u.kind(call) == parse.Call && (u.at(callee) == "strpos" || u.at(callee) == "stripos" || u.at(callee) == "mb_strpos") && u.kind(callee) == parse.Name {
+		m.begins(n, "startsWith", nil, m.arguments(call, st))
+		return
+	}
 	if u.kind(call) != parse.Call || u.kind(callee) != parse.Member || u.at(callee) != "indexOf" && u.at(callee) != "IndexOf" && u.at(callee) != "find" {
 		return
 	}
@@ -295,18 +299,22 @@ func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument,
 		}
 	case "keys", "keySet", "Keys", "keysIterator":
 		return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
-	case "copy", "clone", "dup", "to_h", "to_hash", "collect", "toObject", "toMap", "toMutableMap", "asScala", "toSortedMap", "ToDictionary", "ToImmutableDictionary":
+	case "collect", "view", "asSequence", "lazy":
+		if len(arguments) == 0 {
+			return Value{{form: whole, env: a}}, true
+		}
+	case "copy", "clone", "dup", "to_h", "to_hash", "toObject", "toMap", "toMutableMap", "asScala", "toSortedMap", "ToDictionary", "ToImmutableDictionary":
 		return Value{{form: whole, env: a}}, true
 	case "merging":
 		if len(arguments) > 1 {
 			return m.mergingOf(a, arguments), true
 		}
 	}
-	last := len(arguments) - 1
-	if last < 0 || len(arguments[last].value) != 1 || arguments[last].value[0].form != function {
+	made := m.functionGiven(arguments)
+	if made == nil {
 		return nil, false
 	}
-	f := arguments[last].value[0]
+	f := *made
 	given := []argument{{value: m.entryOf(a)}}
 	if fn := f.fn.unit.byNode[f.fn.node]; fn != nil && len(fn.params) == 2 {
 		given = []argument{{value: m.variable(a)}, {value: Value{{element: true}}}}
