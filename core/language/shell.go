@@ -112,7 +112,7 @@ func expandsVariables(src []byte) bool {
 	for at := 0; ; at++ {
 		n := bytes.IndexByte(src[at:], '$')
 		if n < 0 {
-			return bytes.Contains(src, []byte("((")) || bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("envsubst")) || bytes.Contains(src, []byte("-v "))
+			return bytes.Contains(src, []byte("((")) || bytes.Contains(src, []byte("printenv")) || bytes.Contains(src, []byte("envsubst")) || bytes.Contains(src, []byte("-v ")) || bytes.Contains(src, []byte("env |"))
 		}
 		at += n
 		if bytes.HasPrefix(src[at:], []byte("${!")) || at > 0 && src[at-1] == '\\' && bytes.Contains(src, []byte("eval")) {
@@ -191,6 +191,8 @@ func (s *script) expansions(n syntax.Node) {
 		}
 	case *syntax.CallExpr:
 		s.command(n)
+	case *syntax.BinaryCmd:
+		s.filters(n)
 	default:
 		s.numbers(n)
 	}
@@ -221,6 +223,8 @@ func (s *script) command(n *syntax.CallExpr) {
 		s.add(n.Args[1].Lit(), "printenv", n.Pos(), reads.Read{})
 	case name == "envsubst" && len(n.Args) == 1: // into whatever it is given
 		s.reads = append(s.reads, reads.Read{Whole: true, Access: name, Line: int(n.Pos().Line()), Column: int(n.Pos().Col()), Need: reads.Optional, Kind: reads.Text})
+	case name == "compgen" && len(n.Args) > 2:
+		s.completed(n)
 	case name == "envsubst":
 		s.substituted(n.Args[1:])
 	case (name == "[" || name == "test") && len(n.Args) > 2 && n.Args[1].Lit() == "-v":
@@ -363,6 +367,10 @@ func (s *script) expansion(p *syntax.ParamExp) {
 		return
 	}
 	name := p.Param.Value
+	if p.Excl && p.Names != 0 {
+		s.begun(name, "${!…@}", p.Pos())
+		return
+	}
 	if p.Excl {
 		s.indirect(name, "${!…}", p.Pos(), s.expanded(p, "!"+name))
 		return
