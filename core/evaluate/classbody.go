@@ -76,7 +76,7 @@ func (m *machine) captured(n int32, st *state) *closure {
 func (m *machine) madeByCall() int32 {
 	for i, fr := range m.frames {
 		switch {
-		case fr.unit != m.u && (i == 0 || fr.fn == nil):
+		case fr.unit != m.u && (i == 0 || fr.fn == nil), i == 0 && fr.fn != nil:
 			return 0
 		case i > 0 && fr.fn != nil:
 			return fr.call

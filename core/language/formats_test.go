@@ -188,6 +188,7 @@ func TestOtherFormatsSay(t *testing.T) {
 // What a script sets where something is missing ends it later.
 func TestShellGathers(t *testing.T) {
 	holds(t, "x.sh", "", []saying{
+		{"echo $GATE\nf() { echo $LOCK; }\nset -u\necho $SEA\nf\n", "GATE expected; LOCK required; SEA required"},
 		{"for v in \"${!GATE_@}\"; do echo \"${!v}\"; done\ncompgen -A variable LOCK_\n", "GATE_* optional; LOCK_* optional"},
 		{"env | grep '^GATE_' | sort\nprintenv | awk -F= '/^LOCK_/ { print $1 }'\nenv | grep SEA_\ncat x | grep '^TIDE_'\n", "GATE_* optional; LOCK_* optional"},
 		{"missing=0\n[ -z \"$GATE\" ] && missing=1\nif [ $missing -ne 0 ]; then exit 1; fi\n", "GATE required"},

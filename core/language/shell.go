@@ -139,6 +139,7 @@ type script struct {
 	loops     []shellLoop
 	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
 	strict    bool               // set -u: a variable without a value ends the script
+	strictAt  uint               // where it is said first
 	failing   shellFailing
 	flags     []shellFlag
 	reads     []reads.Read
@@ -168,12 +169,21 @@ func (s *script) strictness(n syntax.Node) {
 			break
 		}
 		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "u") && !strings.HasPrefix(option, "--") || option == "nounset" {
+			if !s.strict {
+				s.strictAt = n.Pos().Offset()
+			}
 			s.strict = true
 		}
 		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "e") && !strings.HasPrefix(option, "--") || option == "errexit" {
 			s.failing.ends = true
 		}
 	}
+}
+
+// isStrict reports whether a variable without a value ends the script at a place: behind
+// set -u, or within a function, which may run later.
+func (s *script) isStrict(at syntax.Pos) bool {
+	return s.strict && (at.Offset() >= s.strictAt || slices.ContainsFunc(s.failing.bodies, func(b shellBody) bool { return b.from <= at.Offset() && at.Offset() < b.to }))
 }
 
 // expansions makes a read of each expansion of a name that is not set before it.
@@ -407,7 +417,7 @@ func (s *script) indirect(name, access string, at syntax.Pos, r reads.Read) {
 func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 	if p.Exp == nil {
 		r = s.judged(name, r)
-		if r.Need == "" && s.strict {
+		if r.Need == "" && s.isStrict(p.Pos()) {
 			r.Need = reads.Required
 		}
 		return r

@@ -91,7 +91,7 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int, 
 // within returns what a script checks within a function.
 func (s *script) within(body syntax.Node) *script {
 	inner := newScript(s.src)
-	inner.strict, inner.failing = s.strict, s.failing
+	inner.strict, inner.failing = s.strict, s.failing // wherever that is said
 	nodes := nodesOf(body)
 	inner.look(nodes, inner.copied, inner.checks)
 	inner.followFlags(nodes)

@@ -71,7 +71,7 @@ func (s *script) countedName(word *syntax.Word) {
 		return
 	}
 	r := s.judged(name, reads.Read{Kind: reads.Integer})
-	if r.Need == "" && s.strict {
+	if r.Need == "" && s.isStrict(word.Pos()) {
 		r.Need = reads.Required
 	}
 	s.add(name, "((…))", word.Pos(), r)
