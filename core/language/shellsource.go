@@ -135,6 +135,7 @@ type ShellHelper struct {
 	Param int // which argument names it, from 1; 0 for each of them
 	Other int // which argument is used instead, or 0
 	Need  reads.Need
+	Fails bool // it returns a failure where the variable has no value
 }
 
 // ShellHelpers returns the functions of a script that are given the name of what they
@@ -150,7 +151,16 @@ func ShellHelpers(src []byte) map[string]ShellHelper {
 	helpers := map[string]ShellHelper{}
 	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.defines)
 	for name, f := range s.functions { // in any order
-		helpers[name] = ShellHelper{f.param, f.other, f.outcome.need}
+		helpers[name] = ShellHelper{Param: f.param, Other: f.other, Need: f.outcome.need}
+	}
+	s, nodes = scriptIn(src)
+	s.look(nodes, s.strictness, s.failing.note)
+	s.failing.ends, s.failing.asked = true, nil // as if the script ended where one fails
+	s.look(nodes, s.copied, s.checks, s.defines)
+	for name, f := range s.functions { // in any order
+		h := helpers[name]
+		h.Fails = f.outcome.need == reads.Required && h.Need != reads.Required
+		helpers[name] = h
 	}
 	return helpers
 }
@@ -162,13 +172,17 @@ func ShellCalls(src []byte, helpers map[string]ShellHelper) []reads.Read {
 	if s == nil {
 		return nil
 	}
-	s.look(nodes, s.defines)
+	s.look(nodes, s.defines, s.strictness, s.failing.note)
 	for name := range s.functions { // in any order
 		delete(helpers, name)
 	}
 	s.functions = map[string]*shellFunction{}
 	for name, h := range helpers { // in any order
-		s.functions[name] = &shellFunction{param: h.Param, other: h.Other, outcome: &outcome{need: h.Need}}
+		need := h.Need
+		if h.Fails && (s.failing.wanted[name] || s.failing.ends && !s.failing.asked[name]) {
+			need = reads.Required
+		}
+		s.functions[name] = &shellFunction{param: h.Param, other: h.Other, outcome: &outcome{need: need}}
 	}
 	for _, n := range nodes {
 		switch n := n.(type) {
