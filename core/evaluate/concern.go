@@ -12,6 +12,7 @@ import (
 // concern finds out which functions may read the environment, by what they
 // call.
 func (u *Unit) concern() {
+	u.concernFields()
 	u.spread(
 		func(fn *Func) *bool { return &fn.concerned },
 		func(fn *Func) []made { return fn.calls },
@@ -21,6 +22,20 @@ func (u *Unit) concern() {
 			}
 			return nil
 		})
+}
+
+// concernFields marks the methods that call a field which is given a function that reads.
+func (u *Unit) concernFields() {
+	if len(u.readingFields) == 0 {
+		return
+	}
+	for _, fn := range u.list {
+		if slices.ContainsFunc(fn.calls, func(c made) bool {
+			return c.callee != 0 && u.kind(c.callee) == parse.Member && u.readingFields[c.name] != 0
+		}) {
+			fn.concerned, fn.named = true, true
+		}
+	}
 }
 
 // name finds out which functions may be given the name of a variable, by what

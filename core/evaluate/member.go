@@ -216,6 +216,9 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 				return v, true
 			}
 			if m.isShared(x.members) && len(m.frames) == 1 { // set by whoever makes it
+				if given := m.unit().readingFields[name]; given != 0 {
+					return m.eval(given, st), true
+				}
 				return Value{{parts: []part{{any: true, param: true}}}}, true
 			}
 			return nil, false

@@ -158,12 +158,17 @@ func (fn *Func) plainReceiver() string {
 		return "this"
 	case fn.Owner == nil:
 		return ""
-	case fn.receiver != "" && len(fn.Owner.fields) == 0:
+	case fn.receiver != "" && len(fn.Owner.fields) == 0 && (len(u.readingFields) == 0 || !fn.Owner.isStruct()):
 		return fn.receiver
 	case slices.Contains(textClasses, fn.Owner.Name) || fn.Owner.lists():
 		return "self"
 	}
 	return ""
+}
+
+// isStruct reports whether a type of Go has fields.
+func (c *Class) isStruct() bool {
+	return c.Unit.Tree.File.Is(int(c.Unit.Tree.Nodes[c.Node].At)+1, "struct")
 }
 
 // lists reports whether a class is an enumeration of texts or numbers.

@@ -90,7 +90,9 @@ type Unit struct {
 	// nameless are the classes that have no name, by their nodes.
 	nameless map[int32]*Class
 	structs  map[string]int // where those of C open, by name
-	list     []*Func
+	// readingFields are fields that are given a function which reads, and where.
+	readingFields map[string]int32
+	list          []*Func
 
 	leavingLock sync.Mutex
 	stringing   sync.Once
@@ -177,6 +179,7 @@ func (u *Unit) Prepare() {
 // some branches.
 func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32) {
 	t := u.Tree
+	u.noteReadingField(n)
 	if within != nil {
 		if t.Nodes[n].Kind == parse.Index {
 			within.indexes = true
@@ -237,6 +240,34 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 		return true
 	})
 }
+
+// noteReadingField notes a field that is given a function which reads: Reader{lookup:
+// os.LookupEnv}, r.lookup = os.LookupEnv.
+func (u *Unit) noteReadingField(n int32) {
+	k := u.kind(n)
+	if k != parse.Pair && k != parse.Assign || len(u.readingFields) == mostReadingFields {
+		return
+	}
+	list := u.children(n)
+	if len(list) == 0 {
+		return
+	}
+	a, target := u.Access[list[len(list)-1]], list[0]
+	if a == nil || a.Reader == nil || k == parse.Assign && u.kind(target) != parse.Member {
+		return
+	}
+	name := u.at(target)
+	if k == parse.Pair && len(list) == 1 {
+		name = u.at(n)
+	}
+	if u.readingFields == nil {
+		u.readingFields = map[string]int32{}
+	}
+	u.readingFields[strings.Trim(name, `"':`)] = a.Node
+}
+
+// mostReadingFields bounds how many such fields of a file are followed.
+const mostReadingFields = 50
 
 // nameOf names a lambda by the variable that is given it.
 func (u *Unit) nameOf(fn *Func, parent, n int32) {

@@ -68,10 +68,34 @@ func (s *Survey) link() {
 			}
 		}
 	}
+	s.joinUsed(of)
 	for folder := range of { // in any order
 		s.links[folder] = of.root(folder)
 		if m := manifests[folder]; m != nil && m.dependencies != nil {
 			s.packages[folder] = m.name
+		}
+	}
+}
+
+// used is how a workspace of Go names the folder of a module.
+var used = late.Regexp(`(?m)^[ \t]*(?:use[ \t]+)?"?\./([^\s"]+)`)
+
+// joinUsed joins the modules that a workspace of Go uses together, whether they require each
+// other or not.
+func (s *Survey) joinUsed(of joined) {
+	src, err := s.Tree.ReadFile("go.work")
+	if err != nil {
+		return
+	}
+	first := ""
+	for _, m := range used().FindAllSubmatch(src, mostLinked) {
+		folder := s.componentAt(path.Clean(string(m[1])))
+		switch {
+		case folder == "":
+		case first == "":
+			first = folder
+		default:
+			of.join(first, folder)
 		}
 	}
 }

@@ -18,6 +18,8 @@ func TestLinked(t *testing.T) {
 		{"a package", "-- lib/package.json --\n{\"name\":\"@lock/lib\"}\n-- gate/package.json --\n{\"name\":\"gate\",\"dependencies\":{\"@lock/lib\":\"*\"}}\n" + js, "gate/main.js"},
 		{"a package of another name", "-- lib/package.json --\n{\"name\":\"@lock/other\"}\n-- gate/package.json --\n{\"name\":\"gate\",\"dependencies\":{\"@lock/other\":\"*\"}}\n" + js, ""},
 		{"a module that is required", "-- gate/go.mod --\nmodule example.com/gate\n\nrequire example.com/lib v1.0.0\n" + golang, "gate/main.go"},
+		{"a module of a workspace", "-- go.work --\ngo 1.22\nuse (\n\t./lib\n\t./gate\n)\n-- gate/go.mod --\nmodule example.com/gate\n" + golang, "gate/main.go"},
+		{"a module that no workspace uses", "-- go.work --\ngo 1.22\nuse ./lib\n-- gate/go.mod --\nmodule example.com/gate\n" + golang, ""},
 		{"a crate by its path", "-- lib/Cargo.toml --\n[package]\nname = \"lock-lib\"\n-- gate/Cargo.toml --\n[package]\nname = \"gate\"\n[dependencies]\nlock_lib = { path = \"../lib\", package = \"lock-lib\" }\n" + rust, "gate/src/main.rs"},
 		{"an artifact", "-- lib/pom.xml --\n<project><artifactId>lib</artifactId></project>\n-- gate/pom.xml --\n<project><artifactId>gate</artifactId><dependency><artifactId>lib</artifactId></dependency></project>\n" + java, "gate/Main.java"},
 		{"children of one artifact", "-- lib/pom.xml --\n<project><parent><artifactId>lock</artifactId></parent><artifactId>lib</artifactId></project>\n-- gate/pom.xml --\n<project><parent><artifactId>lock</artifactId></parent><artifactId>gate</artifactId></project>\n" + java, ""},
