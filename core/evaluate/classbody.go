@@ -144,6 +144,7 @@ func (m *machine) classBody(n int32, st *state) {
 	in := &state{scope: newScope(st.scope, u), control: st.control, consults: st.consults}
 	back := m.context
 	m.context = context
+	m.superFirst(c, st)
 	u.Tree.Children(n, func(b int32) bool {
 		if fallback := u.Tree.Child(b, 0); u.kind(b) == parse.Parameter && fallback != 0 && (u.reads(fallback) || u.callsReading(fallback, 0) || u.kind(fallback) == parse.Name && u.classes[u.at(fallback)].concernedItself()) { // class A(val b: T = c)
 			m.setField(u.at(b), m.quiet(fallback, in), in, 0)
@@ -170,6 +171,55 @@ func (m *machine) classBody(n int32, st *state) {
 		st.consults |= in.consults
 	}
 }
+
+// superFirst runs what the constructor of a class has the class do that it extends: that is
+// done before its own fields are given what they have.
+func (m *machine) superFirst(c *Class, st *state) {
+	fn := c.constructor()
+	if fn == nil || fn.Unit != m.unit() || len(c.bases) == 0 || fn.Unit.Words.OwnScopes || fn.Unit.Words.Quiet {
+		return
+	}
+	call := c.Unit.superCall(fn)
+	if call == 0 {
+		return
+	}
+	own := m.frame()
+	m.frames[len(m.frames)-1] = &frame{unit: own.unit, fn: fn, class: c, self: own.self, context: own.context, call: own.call}
+	in := &state{scope: newScope(st.scope, c.Unit)}
+	for _, p := range fn.params {
+		given := Value{{parts: []part{{any: true, param: true}}}}
+		if p.fallback != 0 {
+			given = m.quiet(p.fallback, in)
+		}
+		in.scope.vars.put(p.name, given)
+	}
+	m.eval(call, in)
+	m.frames[len(m.frames)-1] = own
+}
+
+// superCall returns the call with which a constructor begins that is one of the class above
+// it, or 0: super(x), super.init(x), C() : base(x).
+func (u *Unit) superCall(fn *Func) int32 {
+	list := slices.Clone(fn.before)
+	if fn.Body != 0 {
+		list = append(append(list, fn.Body), u.children(fn.Body)...)
+	}
+	for _, c := range u.children(fn.Node) {
+		if u.kind(c) == parse.Call {
+			list = append(list, c)
+		}
+	}
+	for _, n := range list[:min(len(list), mostBeforeSuper)] {
+		callee := u.Tree.Child(n, 0)
+		if u.kind(n) == parse.Call && (u.kind(callee) == parse.Name && isSuper(u.at(callee)) || u.kind(callee) == parse.Member && isSuper(u.at(u.Tree.Child(callee, 0)))) {
+			return n
+		}
+	}
+	return 0
+}
+
+// mostBeforeSuper bounds how many statements are looked through for that call.
+const mostBeforeSuper = 8
 
 // callsReading reports whether an expression calls a function of the file that may read
 // the environment.

@@ -72,11 +72,24 @@ func (m *machine) typeOf(n int32) *Class {
 // typeName returns the name of the type of a composite literal, T{…}, or "".
 func (m *machine) typeName(n int32) string {
 	u := m.unit()
-	at := int(u.Tree.Nodes[n].At) - 1
-	if at < int(u.Tree.Nodes[n].From) || u.isElementType(at) {
+	at := u.typeAt(n)
+	if at < 0 || u.isElementType(at) {
 		return ""
 	}
 	return u.Tree.File.Text(at)
+}
+
+// typeAt returns the token of the name of the type of a composite literal, T{…} or
+// T[A]{…}, or -1.
+func (u *Unit) typeAt(n int32) int {
+	f, at, from := u.Tree.File, int(u.Tree.Nodes[n].At)-1, int(u.Tree.Nodes[n].From)
+	if at < from {
+		return -1
+	}
+	if open := f.Mate(at); f.Is(at, "]") && open > from && f.Kind(open-1) == syntax.Word && !f.Is(open-1, "map") {
+		return open - 1
+	}
+	return at
 }
 
 // isGoArrayOfStructs reports whether a list is one of structures of which the

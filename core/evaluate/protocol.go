@@ -284,6 +284,9 @@ func (m *machine) super(n int32, arguments []argument, st *state) (Value, bool) 
 		return nil, true
 	}
 	m.lookInto(fn, nil, arguments)
+	if m.takesFields(fn, fr.self, arguments, n, st) && fn.Body == 0 {
+		return nil, true
+	}
 	v, ran := m.run(fn, m.closureOf(fn, fr.self), n, arguments, st)
 	fr.self.hazy = fr.self.hazy || !ran && isConstructor(fn)
 	return v, ran

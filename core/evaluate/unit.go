@@ -188,7 +188,7 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 			within.concerned = true
 			within.named = within.named || !a.Literal
 		} else if t.Nodes[n].Kind == parse.Record {
-			if at := int(t.Nodes[n].At) - 1; at >= int(t.Nodes[n].From) && syntax.IsCapital(t.File.Text(at)) { // Reader{a: b}
+			if at := u.typeAt(n); at >= 0 && syntax.IsCapital(t.File.Text(at)) { // Reader{a: b}
 				within.calls = append(within.calls, made{t.File.Text(at), 0})
 			}
 		} else if t.Nodes[n].Kind == parse.Call {

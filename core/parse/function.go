@@ -315,7 +315,7 @@ func (p *parser) parameters() {
 			if p.take(",") || p.take(";") {
 				continue
 			}
-			if p.is("{") && p.g.Typed && p.g.Labels { // {int named = 1}
+			if p.g.Typed && p.g.Labels && (p.is("{") || p.is("[") && p.mate(p.at)+1 == p.end) { // {int named = 1}, [int placed = 1]
 				p.parameters()
 				continue
 			}

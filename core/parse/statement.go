@@ -67,6 +67,10 @@ func (p *parser) oneStatement() int32 {
 	if method := p.methodAt(p.at); method > 0 {
 		return p.function(method)
 	}
+	if end := p.signatureEnd(); end > 0 {
+		p.at = end
+		return p.make(Unknown, from, -1, mark)
+	}
 	if p.g.Equations && p.kind() == syntax.Word && p.textAt(p.at+1) == "(" && !p.f.Tokens[p.at+1].SpaceAhead && p.textAt(p.mate(p.at+1)+1) == "=" {
 		return p.function(p.at)
 	}
@@ -162,6 +166,30 @@ func (p *parser) oneStatement() int32 {
 		}
 	}
 	return p.simple(from, mark)
+}
+
+// signatureEnd returns where the signature of a method ends that is at hand, of which another
+// one is the body: get(name: string): string; or 0.
+func (p *parser) signatureEnd() int {
+	if !p.class || !p.g.ObjectTypes || p.kind() != syntax.Word || p.textAt(p.at+1) != "(" && p.textAt(p.at+1) != "<" {
+		return 0
+	}
+	open := p.at + 1
+	if p.textAt(open) == "<" {
+		open = p.angleEnd(open)
+	}
+	if open <= 0 || p.textAt(open) != "(" || p.textAt(p.mate(open)+1) != ":" {
+		return 0
+	}
+	for i := p.mate(open) + 1; i < p.end; i++ {
+		switch {
+		case p.textAt(i) == ";", p.f.Tokens[i].NewLine && i > p.mate(open)+2:
+			return i
+		case p.kindAt(i) == syntax.Open:
+			i = max(i, p.mate(i))
+		}
+	}
+	return p.end
 }
 
 // simple parses an expression or an assignment, with what is behind it: a
