@@ -129,7 +129,13 @@ var mixesIn = map[string]bool{"extend": true, "include": true, "prepend": true}
 var Constructors = []string{"__init__", "constructor", "initialize", "init", "new", "__construct"}
 
 func isConstructor(fn *Func) bool {
-	return slices.Contains(Constructors, fn.Name) || fn.Owner != nil && fn.Name == fn.Owner.Name
+	return slices.Contains(Constructors, fn.Name) || fn.Owner != nil && fn.Name == fn.Owner.Name || fn.isSecond()
+}
+
+// isSecond reports whether a function is a constructor of Scala besides the head of the
+// class: def this(a: A).
+func (fn *Func) isSecond() bool {
+	return fn.Name == "this" && fn.Unit.Tree.File.Is(int(fn.Unit.Tree.Nodes[fn.Node].At)-1, "def")
 }
 
 // constructor returns the function by which objects of a class are made.
@@ -138,6 +144,9 @@ func (c *Class) constructor() *Func {
 		if fn := c.methods[name]; fn != nil {
 			return fn
 		}
+	}
+	if fn := c.methods["this"]; fn != nil && fn.isSecond() {
+		return fn
 	}
 	if c.Unit.Words.Signs {
 		return c.methods["new"]

@@ -39,6 +39,9 @@ func (m *machine) constructed(name, brackets int32, st *state) Value {
 func (m *machine) initialises(fn *Func, s int32, st *state) bool {
 	u := fn.Unit
 	list := u.children(s)
+	if u.Words.Pointers && fn.Owner != nil && u.kind(s) == parse.Call && len(list) > 0 && u.at(list[0]) == fn.Owner.Name { // C(a) : C(a, b)
+		return m.delegates(s, m.arguments(s, st), st)
+	}
 	if !u.Words.Pointers || fn.Owner == nil || u.kind(s) != parse.Call || len(list) == 0 || u.classNamed(u.at(list[0])) != nil {
 		return false
 	}

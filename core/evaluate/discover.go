@@ -27,13 +27,42 @@ func (m *machine) discover() {
 		}
 	}
 	m.drain()
-	for _, fn := range ofConstants { // of those that the file asks itself it is known what for
+	for _, fn := range m.u.reading(ofConstants) { // of those that the file asks itself it is known what for
 		m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
 	}
 	m.drain()
 	m.usually()
 	m.followGlobals()
 	m.sweep()
+}
+
+// reading returns, of the methods of enumerations, those that read themselves. What others
+// make of that is not known of a constant that nothing asks for it; where none reads itself,
+// it is all of them.
+func (u *Unit) reading(methods []*Func) (list []*Func) {
+	itself := map[*Class]bool{}
+	for _, fn := range methods {
+		if u.holdsAccess(fn.Node) {
+			itself[fn.class] = true
+		}
+	}
+	for _, fn := range methods {
+		if !itself[fn.class] || u.holdsAccess(fn.Node) {
+			list = append(list, fn)
+		}
+	}
+	return list
+}
+
+// holdsAccess reports whether the environment is read in a node.
+func (u *Unit) holdsAccess(n int32) bool {
+	node := u.Tree.Nodes[n]
+	for at := range u.Access { // in any order
+		if in := u.Tree.Nodes[at]; in.From >= node.From && in.To <= node.To {
+			return true
+		}
+	}
+	return false
 }
 
 // usually runs the functions that are given a part of what they read with what their

@@ -38,6 +38,11 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 	}
 	fn := c.constructorOf()
 	if fn != nil {
+		if fn = m.overload(fn, arguments); len(c.params) > 0 && !fn.takes(arguments) { // that of the head of the class
+			fn = nil
+		}
+	}
+	if fn != nil {
 		m.lookInto(fn, nil, arguments)
 	}
 	if fn != nil && m.takesFields(fn, r, arguments, n, st) && fn.Body == 0 {

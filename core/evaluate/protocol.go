@@ -292,6 +292,28 @@ func (m *machine) super(n int32, arguments []argument, st *state) (Value, bool) 
 	return v, ran
 }
 
+// delegates runs another constructor of the object at hand, by its arguments: this(name, null).
+// It reports whether there is one.
+func (m *machine) delegates(n int32, arguments []argument, st *state) bool {
+	fr := m.frame()
+	if fr.class == nil || fr.fn == nil || fr.self == nil || !isConstructor(fr.fn) {
+		return false
+	}
+	fn := m.overload(fr.fn, arguments)
+	if fn == fr.fn {
+		if len(fr.class.params) == 0 {
+			return false
+		}
+		m.give(fr.self, fr.class, arguments) // of the head of the class
+		return true
+	}
+	if m.takesFields(fn, fr.self, arguments, n, st) && fn.Body == 0 {
+		return true
+	}
+	_, ran := m.run(fn, m.closureOf(fn, fr.self), n, arguments, st)
+	return ran
+}
+
 // extended returns the first class of the file that a class extends, or nil.
 func (c *Class) extended() *Class {
 	for _, name := range c.bases {

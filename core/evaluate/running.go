@@ -87,7 +87,7 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	if m.unit() == m.u {
 		m.seen[n] = true
 	}
-	if c.self != nil && m.focus == nil && !(fn.Owner != nil && isConstructor(fn)) {
+	if c.self != nil && m.focus == nil && !(fn.Owner != nil && isConstructor(fn)) && m.frames[0].self != c.self { // and not itself
 		m.asks[c.self] = true
 	}
 	if len(c.bound) > 0 {

@@ -284,7 +284,7 @@ func (p *parser) toBody() {
 			p.at++
 			p.add(p.expression(levelBinary))
 			return
-		case (text == "base" || text == "super" || text == "this") && p.textAt(p.at-1) == ":" && p.textAt(p.at+1) == "(" && p.g.Typed: // C() : base(x) { … }
+		case (text == "base" || text == "super" || text == "this") && p.textAt(p.at-1) == ":" && p.textAt(p.at+1) == "(" && (p.g.Typed || p.g.Receivers): // C() : base(x) { … }
 			mark, own := len(p.stack), p.at
 			p.at++
 			p.add(p.make(Name, own, own, mark))

@@ -67,6 +67,9 @@ func (p *parser) oneStatement() int32 {
 	if method := p.methodAt(p.at); method > 0 {
 		return p.function(method)
 	}
+	if p.class && p.g.Receivers && p.is("constructor") && p.textAt(p.at+1) == "(" { // of Kotlin, besides the head of the class
+		return p.function(p.at)
+	}
 	if end := p.signatureEnd(); end > 0 {
 		p.at = end
 		return p.make(Unknown, from, -1, mark)

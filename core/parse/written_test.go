@@ -16,7 +16,7 @@ func TestTreesByOneWord(t *testing.T) {
 		{"a.rb", "def [](a)\n  b\nend\ndef []=(a, b)\n  c\nend\ndef self.d(e) = f", "(function ] (parameter a) (block b))\n(function = (parameter a) (parameter b) (block c))\n(function d (parameter e) f)"},
 		{"a.rb", "a = class << self\n  b\nend\nc and return d\ne or raise f", "(assign = a (class self (block b)))\n(binary and c (return d))\n(binary or e (call raise f))"},
 		{"a.cs", "class A : B { A(int c) : base(c) { d(); } A() : this(1) { } }", "(class A B (block (function A (parameter c) (call base c) (block (call d))) (function A (call this 1) (block))))"},
-		{"a.kt", "class A(b: C) : D(b) { constructor(e: F) : this(e.g) { h() } }", "(class A (parameter b) (call D b) (block (function constructor (parameter e) (unknown (member g e)) (block (call h)))))"},
+		{"a.kt", "class A(b: C) : D(b) { constructor(e: F) : this(e.g) { h() } }", "(class A (parameter b) (call D b) (block (function constructor (parameter e) (call this (member g e)) (block (call h)))))"},
 		{"a.py", "a = b not in c\nd = e is not f\ng = not h in i", "(assign = a (binary not b c))\n(assign = d (binary is e f))\n(assign = g (unary not (binary in h i)))"},
 		{"a.kt", "val a = b !in c\nval d = e !is F\nval g = !h", "(declare a (binary ! b c))\n(declare d (binary ! e F))\n(declare g (unary ! h))"},
 		{"a.c", "struct row *rows;\nstruct row a = { b };\nenum kind c(void);\nunion u *d, e[2];", "(declare rows)\n(declare a (list b))\nkind\n(call c void)\n(declare d e 2)"},
