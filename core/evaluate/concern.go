@@ -17,7 +17,7 @@ func (u *Unit) concern() {
 		func(fn *Func) *bool { return &fn.concerned },
 		func(fn *Func) []made { return fn.calls },
 		func(fn *Func, callers map[string][]*Func) []*Func {
-			if fn.Owner != nil && isConstructor(fn) {
+			if fn.Owner != nil && (isConstructor(fn) || fn.Owner.constructor() == nil) { // whoever makes an object of it
 				return callers[fn.Owner.Name]
 			}
 			return nil

@@ -46,6 +46,9 @@ func (m *machine) givesOwn(fn *Func, v Value, members bool) bool {
 		if members && x.form == record && x.members != nil && x.members.of == nil {
 			return slices.ContainsFunc(x.members.names, func(name string) bool { return m.givesOwn(fn, x.members.value[name], false) })
 		}
+		if members && x.form == record && x.members != nil && x.members.of.concernedItself() && x.members.of.Unit == m.u { // Reader(prefix)
+			return true
+		}
 		if x.form != function || x.fn == nil || x.fn.unit != m.u {
 			return false
 		}

@@ -142,6 +142,9 @@ func (a *analysis) noteMaking(result *evaluate.Result, known map[*evaluate.Func]
 			in := a.run.tree.Nodes[r.Node]
 			return r.Outer != nil && in.From >= node.From && in.To <= node.To
 		})
+		if at < 0 { // of an object, whose class reads
+			at = slices.IndexFunc(result.Reads, func(r *evaluate.Read) bool { return r.Outer != nil })
+		}
 		if known[fn] == nil && at >= 0 {
 			a.helperOf(fn, result.Reads[at].Access.Of.(*match)).makes = true
 		}
