@@ -20,6 +20,9 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	case k == parse.Member && u.Tree.Child(callee, 0) != 0:
 		for _, x := range receiver {
 			if v, known := m.memberOfAlt(x, name, st); known {
+				if fn := x.methodBeside(name); fn != nil && !m.callable(v) {
+					v = m.functionValue(fn, x.members)
+				}
 				of = append(of, v...)
 			} else if v, known := m.getter(x, name, len(arguments)); known {
 				return v, true
@@ -452,4 +455,14 @@ func (u *Unit) calls(name string) bool {
 		return len(u.funcs[name]) > 0
 	}
 	return slices.ContainsFunc(u.funcs[name], func(fn *Func) bool { return fn.Owner == nil })
+}
+
+// methodBeside returns the method that the class of a value has under the name of a field, or
+// nil: $instance and instance() of PHP.
+func (x alt) methodBeside(name string) *Func {
+	c := x.class
+	if x.members != nil && x.members.of != nil {
+		c = x.members.of
+	}
+	return c.method(name, 0)
 }

@@ -146,6 +146,10 @@ func (p *parser) oneStatement() int32 {
 			return p.declaration(from, mark)
 		}
 	case wordModifier:
+		if p.class && p.textAt(p.at+1) == "?" && p.kindAt(p.at+2) == syntax.Word && p.kindAt(p.at+3) == syntax.Word { // static ?self $a = null
+			p.at += 3
+			return p.oneStatement()
+		}
 		if k := p.kindAt(p.at + 1); k == syntax.Word || k == syntax.Open && (p.textAt(p.at+1) == "{" || p.textAt(p.at+1) == "[" && p.g.SquareTypes) || p.textAt(p.at+1) == "(" && p.textAt(p.mate(p.at+1)+1) != "" && p.kindAt(p.mate(p.at+1)+1) == syntax.Word {
 			p.at++
 			if p.is("(") || p.is("[") && p.g.SquareTypes {
