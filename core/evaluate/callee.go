@@ -395,8 +395,11 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	if depth < 4 && (len(arguments) == 0 || arePlain(arguments)) && (size < 30 || size < 300 && fn.chooses()) {
 		return true
 	}
-	return size < 60 && depth < 2
+	return size < 60 && (depth < 2 || depth < 4 && len(arguments) == 1 && handedParam(arguments[0].value)) // it makes a name of it
 }
+
+// handedParam reports whether a value is what a function was given of which nothing is known.
+func handedParam(v Value) bool { return len(v) == 1 && isParam(v[0]) }
 
 // results returns what a function of Go is given that is called with all that another one
 // returns: must(read("X")).
