@@ -395,7 +395,33 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 	if depth < 4 && (len(arguments) == 0 || arePlain(arguments)) && (size < 30 || size < 300 && fn.chooses()) {
 		return true
 	}
+	if depth < 4 && size < 300 && fn.makesFunction() { // who calls that may give it what was read
+		return true
+	}
 	return size < 60 && (depth < 2 || depth < 4 && len(arguments) == 1 && handedParam(arguments[0].value)) // it makes a name of it
+}
+
+// makesFunction reports whether all that a function does is to give another one: (name) =>
+// (value) => { … }.
+func (fn *Func) makesFunction() bool {
+	u, n := fn.Unit, fn.Body
+	for range 3 {
+		switch u.kind(n) {
+		case parse.Lambda, parse.Function:
+			return true
+		case parse.Return:
+			n = u.Tree.Child(n, 0)
+		case parse.Block:
+			list := u.children(n)
+			if len(list) != 1 {
+				return false
+			}
+			n = list[0]
+		default:
+			return false
+		}
+	}
+	return false
 }
 
 // handedParam reports whether a value is what a function was given of which nothing is known.

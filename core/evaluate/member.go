@@ -61,6 +61,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if v, known := m.textLength(name, of); known {
 		return v
 	}
+	if name == "length" && u.at(object) == "arguments" && u.Words.KeysIn { // of a function of JavaScript
+		if v, known := m.argumentsGiven(); known {
+			return v
+		}
+	}
 	if a := wholeOf(of); a != nil && u.Tree.File.Is(int(u.Tree.Nodes[n].At)-1, "::") && a.Asked != nil && a.Asked(name, 1) != nil { // all::get
 		m.isFollowed(a)
 		return Value{{form: function, fn: &closure{unit: u, node: n, reads: func(count int) *Access { return a.Asked(name, count) }}}}
@@ -342,4 +347,14 @@ func (m *machine) isOptionalMember(n int32) bool {
 		return false
 	}
 	return f.Is(i, "?.") || f.Is(i, "&.") || f.Is(i, "?->") || f.Is(i, "?") || f.Is(i-1, "?")
+}
+
+// argumentsGiven returns how many arguments the function at hand was called with, where that
+// is known.
+func (m *machine) argumentsGiven() (Value, bool) {
+	fr := m.frame()
+	if m.depth() == 0 || fr.fn == nil || slices.ContainsFunc(fr.arguments, func(a argument) bool { return a.spread }) {
+		return nil, false
+	}
+	return m.numberOf(len(fr.arguments)), true
 }

@@ -56,7 +56,7 @@ func (u *Unit) imports(name string) bool {
 // lookInto notes that a function whose body was passed over is given what was
 // read, or called where that tells what to do.
 func (m *machine) lookInto(fn *Func, self *members, arguments []argument) {
-	if !fn.folded || fn.Unit != m.u || fn.Name == "" || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
+	if !fn.folded || fn.Unit != m.u || fn.Name == "" && fn.within == nil || m.focus != nil || slices.ContainsFunc(m.takers, func(other *Func) bool { return other.Node == fn.Node }) {
 		return
 	}
 	if m.hinging > 0 || m.rounding > 0 && arePlain(arguments) || self.reader() || m.makesReader(fn) || isConstructor(fn) && fn.Owner.concerned() || slices.ContainsFunc(arguments, func(a argument) bool { return a.value.carries() }) || m.helps() && giveObject(arguments) {
