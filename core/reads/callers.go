@@ -250,6 +250,9 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		if isRoot(receiver, stem) {
 			return true
 		}
+		if h.Package != "" && receiver == h.Package && !isMember(f, i-2) { // gate_env::need, of the root of a crate
+			return true
+		}
 		if receiver == stem && a.isOfModule(i-2) { // what a file defines is a module or class of its name
 			return true
 		}
