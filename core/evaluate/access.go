@@ -214,8 +214,9 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		return Value{{form: boolean, truth: a.Absent, depends: bit}}
 	}
 	if a.Fallback != 0 {
-		control := st.control
+		control, consults := st.control, st.consults
 		st.control |= bit
+		st.consults |= bit // a return in it is there for want of the variable
 		v := m.quiet(a.Fallback, st)
 		if !st.dead && v.isFunction() && m.isBlock(a.Fallback) {
 			v = m.invoke(v[0], n, []argument{{value: Value{anything(m.depth())}}}, st)
@@ -224,6 +225,7 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		if st.dead {
 			return nil
 		}
+		st.consults = consults
 		if m.isNothing(v) {
 			return Value{{form: nothing, missing: bit}}
 		}

@@ -63,6 +63,7 @@ func (m *machine) usesRead(fn *Func, round *scope) bool {
 func (m *machine) captured(n int32, st *state) *closure {
 	c := &closure{unit: m.unit(), node: n, outer: st.scope}
 	c.made = m.madeByCall()
+	c.apart = c.made != 0 && m.frames[0].fn == nil
 	if m.rounding > 0 && m.focus == nil {
 		own := *st.scope
 		own.vars = st.scope.vars.forked()
@@ -76,7 +77,7 @@ func (m *machine) captured(n int32, st *state) *closure {
 func (m *machine) madeByCall() int32 {
 	for i, fr := range m.frames {
 		switch {
-		case fr.unit != m.u && (i == 0 || fr.fn == nil), i == 0 && fr.fn != nil:
+		case fr.unit != m.u && (i == 0 || fr.fn == nil):
 			return 0
 		case i > 0 && fr.fn != nil:
 			return fr.call
@@ -91,7 +92,7 @@ const mostMade = 24
 // madeAs returns by what it is known whether a function within a function was run: those of
 // each round of a loop, and of each call of the file that makes one, are others.
 func (m *machine) madeAs(c *closure) place {
-	if c.round == 0 && c.made != 0 && m.variants[c.node] < mostMade {
+	if c.round == 0 && c.apart && m.variants[c.node] < mostMade {
 		return place{-c.made, c.node}
 	}
 	return place{c.round, c.node}

@@ -204,7 +204,7 @@ func equalAlt(x, y alt) truth {
 			return yes
 		}
 		if x.form == number && y.form == text || x.form == text && y.form == number {
-			return may
+			return sameDigits(x, y)
 		}
 		if x.form == nothing && y.form == sequence && len(y.list) == 0 || y.form == nothing && x.form == sequence && len(x.list) == 0 {
 			return may // var x []string
@@ -471,4 +471,15 @@ func (m *machine) takeBack(n int32, st *state) {
 		r.Closed = false
 		r.Literals = slices.DeleteFunc(r.Literals, func(s string) bool { return slices.Contains(texts, s) })
 	}
+}
+
+// sameDigits reports whether a number may be equal to a text, where the language takes it so:
+// one that holds other digits is not.
+func sameDigits(x, y alt) truth {
+	s, first := x.plain()
+	t, second := y.plain()
+	if first && second && s != t && !x.rewritten && !y.rewritten && (strings.IndexAny(s, "0123456789") < 0 || strings.IndexAny(t, "0123456789") < 0) && s != "" && t != "" {
+		return no
+	}
+	return may
 }

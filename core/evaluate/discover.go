@@ -363,7 +363,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 // outerNow returns the variables round a function: where a variable is unset,
 // what the function round it made of them then.
 func (m *machine) outerNow(fn *Func, c *closure) *scope {
-	if now := m.scopes[fn.within]; m.focus != nil && fn.within != nil && now != nil && c.round == 0 {
+	if now := m.scopes[fn.within]; m.focus != nil && fn.within != nil && now != nil && c.round == 0 && !c.apart {
 		return now
 	}
 	return c.outer

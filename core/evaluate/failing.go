@@ -38,13 +38,24 @@ func (m *machine) returns(n int32, st *state) {
 		return
 	}
 	m.returning(v, value, st)
-	if len(m.frames) == 1 {
+	if len(m.frames) == 1 || u.Words.Quiet && m.inBlocks() {
 		if !m.returnsError(v, value, st) {
 			st.consults |= v.missing()
 			m.ended(st)
 		}
 	}
 	st.dead = true
+}
+
+// inBlocks reports whether all that is running within the first function are blocks that stand
+// in it, which return from it.
+func (m *machine) inBlocks() bool {
+	for _, fr := range m.frames[1:] {
+		if fr.fn == nil || fr.fn.Name != "" || fr.unit != m.u {
+			return false
+		}
+	}
+	return true
 }
 
 // exitStatus is what the number is kept by that says how the program will have ended.
