@@ -203,6 +203,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			}, m.unit())
 		}
 		return v, true
+	case "setmetatable":
+		if v, done := m.ofMetatable(arguments); done {
+			return v, true
+		}
 	case "this", "self.init":
 		if m.delegates(n, arguments, st) {
 			return nil, true

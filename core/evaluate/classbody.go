@@ -30,7 +30,7 @@ func (m *machine) defines(n int32, st *state) {
 func (m *machine) definesMember(fn *Func, st *state) {
 	u := m.unit()
 	at := int(u.Tree.Nodes[fn.Node].At)
-	if fn.Owner != nil || !fn.concerned || !u.isMember(fn) {
+	if fn.Owner != nil && !u.tableNames[fn.Owner.Name] || !u.isMember(fn) {
 		return
 	}
 	v, _, _ := m.lookup(u.Tree.File.Text(at-2), st)

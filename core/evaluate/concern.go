@@ -18,7 +18,7 @@ func (u *Unit) concern() {
 		func(fn *Func) []made { return fn.calls },
 		func(fn *Func, callers map[string][]*Func) []*Func {
 			if fn.Owner != nil && (isConstructor(fn) || fn.Owner.constructor() == nil) { // whoever makes an object of it
-				return callers[fn.Owner.Name]
+				return append(u.makersOf(fn.Owner), callers[fn.Owner.Name]...)
 			}
 			return nil
 		})

@@ -88,8 +88,9 @@ type Unit struct {
 	byNode  map[int32]*Func
 	classes map[string]*Class
 	// nameless are the classes that have no name, by their nodes.
-	nameless map[int32]*Class
-	structs  map[string]int // where those of C open, by name
+	nameless   map[int32]*Class
+	structs    map[string]int  // where those of C open, by name
+	tableNames map[string]bool // tables of Lua that others are made with
 	// readingFields are fields that are given a function which reads, and where.
 	readingFields map[string]int32
 	list          []*Func
@@ -170,6 +171,7 @@ func (u *Unit) Prepare() {
 	if u.Words.Signs {
 		u.packages = u.packaging()
 	}
+	u.tableNames = u.metatables()
 	u.define(0, nil, nil, nil, nil)
 	u.concern()
 	u.name()
@@ -318,6 +320,8 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 		owner = u.receiver(fn)
 	} else if u.Words.Signs && owner == nil {
 		owner = u.packaged(fn)
+	} else if len(u.tableNames) > 0 && t.Nodes[n].Kind == parse.Function {
+		owner = u.ofTable(fn)
 	}
 	if t.Nodes[n].Kind == parse.Function && t.Nodes[n].At >= 0 {
 		fn.Name = strings.TrimPrefix(t.Name(n), "#")
