@@ -64,6 +64,11 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 			m.calls[m.frames[at].fn]++
 		}
 	}
+	if unit != m.u && m.frames[depth].unit == m.u && !a.Literal { // a function of another file asks what this one gives it
+		if at := m.askedOutside(); at > 0 {
+			unit, node, through = m.u, m.frames[at].call, m.frames[at].fn.Name
+		}
+	}
 	if least+1 < depth && m.frames[depth].unit != m.u && unit == m.u && !m.isGivenPart(name, least) { // it is not said here
 		return -1
 	}
@@ -134,6 +139,15 @@ func (m *machine) askedHere(name Row) int {
 		return at
 	}
 	if self := m.frames[at].self; self == nil || self.of == nil || self.of.Unit != m.u || !m.u.writes(text) {
+		return 0
+	}
+	return at
+}
+
+// askedOutside returns the frame of the function of another file that this file calls, or 0.
+func (m *machine) askedOutside() int {
+	at := slices.IndexFunc(m.frames, func(fr *frame) bool { return fr.unit != m.u })
+	if at < 1 || m.frames[at].fn == nil || m.frames[at].fn.Name == "" {
 		return 0
 	}
 	return at

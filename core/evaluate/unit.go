@@ -189,8 +189,8 @@ func (u *Unit) define(n int32, owner, round *Class, within *Func, under []int32)
 		if a := u.Access[n]; a != nil {
 			within.concerned = true
 			within.named = within.named || !a.Literal
-		} else if t.Nodes[n].Kind == parse.Record {
-			if at := u.typeAt(n); at >= 0 && syntax.IsCapital(t.File.Text(at)) { // Reader{a: b}
+		} else if k := t.Nodes[n].Kind; k == parse.Record || k == parse.List && u.Words.Errors != nil {
+			if at := u.typeAt(n); at >= 0 && (syntax.IsCapital(t.File.Text(at)) || u.Words.Errors != nil) { // Reader{a: b}, reader{}
 				within.calls = append(within.calls, made{t.File.Text(at), 0})
 			}
 		} else if t.Nodes[n].Kind == parse.Call {
