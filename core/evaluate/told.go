@@ -16,6 +16,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	depth := m.depth()
 	least := depth
 	param := false
+	var called []*Func // whose reads are told of here
 	for _, p := range name {
 		if p.param {
 			param = true
@@ -28,7 +29,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		least--
 	}
 	for least < depth && m.isInline(least+1) {
-		m.calls[m.frames[least+1].fn]++
+		called = append(called, m.frames[least+1].fn)
 		least++
 	}
 	for least < depth && name.isKnownFrom(least) && m.frames[least+1].isGivenNone(name) { // it is a variable of the file that says it
@@ -40,19 +41,19 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		if fn := m.frames[least+1].fn; fn != nil {
 			through = fn.Name
 			if m.focus == nil && fn != m.outermost() { // a call of itself tells no name
-				m.calls[m.frames[depth].fnOr(fn)]++
+				called = append(called, m.frames[depth].fnOr(fn))
 				if inner := m.frames[depth].fn; inner != nil && inner.giver(n, false) != inner {
-					m.calls[inner.giver(n, false)]++
+					called = append(called, inner.giver(n, false))
 				}
 				for _, fr := range m.frames[least+1:] {
 					if fr.fn != nil && fr.fn != m.frames[depth].fnOr(fn) {
-						m.calls[fr.fn]++
+						called = append(called, fr.fn)
 					}
 					if fr.fn == nil {
 						continue
 					}
 					if maker := fr.fn.Maker(); maker != nil {
-						m.calls[maker]++
+						called = append(called, maker)
 					}
 				}
 			}
@@ -61,7 +62,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if unit != m.u && !a.Literal {
 		if at := m.askedHere(name); at > 0 { // what this file's object holds, a method of another file's class reads
 			unit, node, through = m.u, m.frames[at].call, m.frames[at].fn.Name
-			m.calls[m.frames[at].fn]++
+			called = append(called, m.frames[at].fn)
 		}
 	}
 	if unit != m.u && m.frames[depth].unit == m.u && !a.Literal { // a function of another file asks what this one gives it
@@ -76,7 +77,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		_, known := name.plain()
 		if giver := fr.fn.giver(n, known); giver != fr.fn && giver != nil && (depth == 0 && len(fr.fn.params) == 0 || giver.takesIn(n)) {
 			unit, node, through = m.u, fr.made, giver.Name
-			m.calls[giver]++
+			called = append(called, giver)
 		}
 	}
 	if _, known := name.plain(); unit != m.u || m.entry < 0 && node != n && !known {
@@ -85,9 +86,12 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if !param && m.focus == nil { // called with what it usually has, or what it is asked of says, it reads this
 		for _, fr := range m.frames[1 : least+1] {
 			if fr.fn != nil {
-				m.calls[fr.fn]++
+				called = append(called, fr.fn)
 			}
 		}
+	}
+	for _, fn := range called {
+		m.calls[fn]++
 	}
 	held := ""
 	if node == n {
