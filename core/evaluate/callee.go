@@ -312,7 +312,7 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 				count++
 			}
 		}
-		if count == 1 && (isOpen(receiver) || u.Words.Errors != nil) && (m.isMemberOf(owner, only.Owner) || !m.isCommon(name, only, receiver)) {
+		if count == 1 && (isOpen(receiver) || u.Words.Errors != nil) && (m.isMemberOf(owner, only.Owner) || !m.isCommon(name, only, receiver) || m.isDeclaredFor(owner, only.Owner)) {
 			return only
 		}
 	}
