@@ -23,18 +23,18 @@ func (m *machine) isDeclaredFor(object int32, c *Class) bool {
 		if f.Kind(i) != syntax.Word || strings.TrimLeft(f.Text(i), "$_@") != name {
 			continue
 		}
-		if u.Words.Errors != nil {
-			if f.Kind(i+1) == syntax.Word && u.hasMethodsOf(c, f.Text(i+1)) {
-				return true
-			}
-		} else if slices.Contains(c.bases, f.Text(i-1)) || slices.Contains(c.bases, f.Text(typeBehind(f, i))) {
+		if slices.Contains(c.bases, f.Text(i-1)) || slices.Contains(c.bases, f.Text(typeBehind(f, i))) {
+			return true
+		}
+		if len(c.bases) == 0 && f.Kind(i+1) == syntax.Word && u.hasMethodsOf(c, f.Text(i+1)) {
 			return true
 		}
 	}
 	return false
 }
 
-// typeBehind returns the token of the type that is written behind a name: s: Source, s: &dyn Source.
+// typeBehind returns the token of the type that is written behind a name, or -1: s: Source,
+// s: &dyn Source.
 func typeBehind(f *syntax.File, name int) int {
 	i := name + 1
 	if f.Is(i, "?") {
@@ -43,7 +43,10 @@ func typeBehind(f *syntax.File, name int) int {
 	if !f.Is(i, ":") {
 		return -1
 	}
-	for i++; f.Is(i, "&") || f.Is(i, "mut") || f.Is(i, "dyn") || f.Is(i, "impl") || f.Is(i, "any") || f.Is(i, "?"); i++ {
+	for i++; f.Is(i, "&") || f.Is(i, "mut") || f.Is(i, "dyn") || f.Is(i, "impl") || f.Is(i, "any") || f.Is(i, "?") || f.Is(i+1, "<"); i++ {
+		if f.Is(i+1, "<") { // Box<dyn Source>
+			i++
+		}
 	}
 	return i
 }
