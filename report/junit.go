@@ -2,8 +2,9 @@ package report
 
 import (
 	"encoding/xml"
-	"fmt"
 	"io"
+	"strings"
+	"text/template"
 
 	"inzicht/core/verify"
 )
@@ -13,34 +14,47 @@ import (
 var junit = Format{Name: "junit", Findings: junitFindings}
 
 type junitSuites struct {
-	XMLName  xml.Name     `xml:"testsuites"`
-	Name     string       `xml:"name,attr"`
-	Tests    int          `xml:"tests,attr"`
-	Failures int          `xml:"failures,attr"`
-	Suites   []junitSuite `xml:"testsuite"`
+	Name            string
+	Tests, Failures int
+	Suites          []junitSuite
 }
 
 type junitSuite struct {
-	Name     string      `xml:"name,attr"`
-	Tests    int         `xml:"tests,attr"`
-	Failures int         `xml:"failures,attr"`
-	Errors   int         `xml:"errors,attr"`
-	Skipped  int         `xml:"skipped,attr"`
-	Cases    []junitCase `xml:"testcase"`
+	Name            string
+	Tests, Failures int
+	Cases           []junitCase
 }
 
 type junitCase struct {
-	Name      string        `xml:"name,attr"`
-	Classname string        `xml:"classname,attr"`
-	File      string        `xml:"file,attr,omitempty"`
-	Line      int           `xml:"line,attr,omitempty"`
-	Failure   *junitFailure `xml:"failure"`
+	Name, Classname string
+	File            string
+	Line            int
+	Failure         *junitFailure
 }
 
-type junitFailure struct {
-	Message string `xml:"message,attr"`
-	Type    string `xml:"type,attr"`
-	Text    string `xml:",chardata"`
+type junitFailure struct{ Message, Type, Text string }
+
+// junitText is how it is written.
+var junitText = template.Must(template.New("junit").Funcs(template.FuncMap{"xml": escapedXML}).Parse(`<?xml version="1.0" encoding="UTF-8"?>
+<testsuites name="{{xml .Name}}" tests="{{.Tests}}" failures="{{.Failures}}">
+{{- range .Suites}}
+  <testsuite name="{{xml .Name}}" tests="{{.Tests}}" failures="{{.Failures}}" errors="0" skipped="0">
+{{- range .Cases}}
+    <testcase name="{{xml .Name}}" classname="{{xml .Classname}}"{{with .File}} file="{{xml .}}"{{end}}{{with .Line}} line="{{.}}"{{end}}>
+{{- with .Failure}}
+      <failure message="{{xml .Message}}" type="{{xml .Type}}">{{xml .Text}}</failure>
+    {{end}}</testcase>
+{{- end}}
+  </testsuite>
+{{- end}}
+</testsuites>
+`))
+
+// escapedXML returns a text as it is written in XML; what may not stand there is replaced.
+func escapedXML(text string) string {
+	var b strings.Builder
+	xml.EscapeText(&b, []byte(text)) // which cannot fail
+	return b.String()
 }
 
 func junitFindings(w io.Writer, p *Page) error {
@@ -70,14 +84,7 @@ func junitFindings(w io.Writer, p *Page) error {
 		all.Failures += suite.Failures
 		all.Suites = append(all.Suites, suite)
 	}
-	fmt.Fprint(w, xml.Header)
-	out := xml.NewEncoder(w)
-	out.Indent("", "  ")
-	if err := out.Encode(all); err != nil {
-		return err
-	}
-	_, err := fmt.Fprintln(w)
-	return err
+	return junitText.Execute(w, all)
 }
 
 func junitFinding(f verify.Finding) junitCase {

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"inzicht/core/parse"
+	"inzicht/core/sorting"
 )
 
 // access runs a read of the environment.
@@ -79,7 +80,7 @@ func (m *machine) isLeftToSubclasses(node int32, v Value) bool {
 func (m *machine) readBy(c *closure, n int32, arguments []argument, st *state) Value {
 	if len(c.bound) > 0 { // partial(os.getenv, "X")
 		arguments = slices.Concat(c.bound, arguments)
-		slices.SortStableFunc(arguments, func(a, b argument) int { // partial(os.getenv, default="x")
+		sorting.By(arguments, func(a, b argument) int { // partial(os.getenv, default="x")
 			return cmp.Compare(min(len(a.name), 1), min(len(b.name), 1))
 		})
 	}

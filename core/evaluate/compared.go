@@ -478,7 +478,7 @@ func (m *machine) takeBack(n int32, st *state) {
 func sameDigits(x, y alt) truth {
 	s, first := x.plain()
 	t, second := y.plain()
-	if first && second && s != t && !x.rewritten && !y.rewritten && (strings.IndexAny(s, "0123456789") < 0 || strings.IndexAny(t, "0123456789") < 0) && s != "" && t != "" {
+	if first && second && s != t && !x.rewritten && !y.rewritten && (!strings.ContainsAny(s, "0123456789") || !strings.ContainsAny(t, "0123456789")) && s != "" && t != "" {
 		return no
 	}
 	return may

@@ -13,11 +13,16 @@ import (
 // call.
 func (u *Unit) concern() {
 	u.concernFields()
+	told := map[*Class]bool{} // whose makers are
 	u.spread(
 		func(fn *Func) *bool { return &fn.concerned },
 		func(fn *Func) []made { return fn.calls },
 		func(fn *Func, callers map[string][]*Func) []*Func {
 			if fn.Owner != nil && (isConstructor(fn) || fn.Owner.constructor() == nil) { // whoever makes an object of it
+				if told[fn.Owner] {
+					return nil
+				}
+				told[fn.Owner] = true
 				return append(u.makersOf(fn.Owner), callers[fn.Owner.Name]...)
 			}
 			return nil
@@ -41,13 +46,15 @@ func (u *Unit) concernFields() {
 // name finds out which functions may be given the name of a variable, by what
 // they call.
 func (u *Unit) name() {
+	told := map[*Class]bool{} // whose constructors are
 	u.spread(
 		func(fn *Func) *bool { return &fn.named },
 		func(fn *Func) []made { return fn.sent },
 		func(fn *Func, _ map[string][]*Func) (makers []*Func) { // an object may be made with the name
-			if fn.Owner == nil {
+			if fn.Owner == nil || told[fn.Owner] {
 				return nil
 			}
+			told[fn.Owner] = true
 			for _, method := range fn.Owner.methods { // in any order
 				if isConstructor(method) {
 					makers = append(makers, method)

@@ -40,29 +40,33 @@ func (m *machine) discover() {
 // make of that is not known of a constant that nothing asks for it; where none reads itself,
 // it is all of them.
 func (u *Unit) reading(methods []*Func) (list []*Func) {
-	itself := map[*Class]bool{}
+	itself, begins := map[*Class]bool{}, u.begins()
 	for _, fn := range methods {
-		if u.holdsAccess(fn.Node) {
+		if u.holdsOne(fn.Node, begins) {
 			itself[fn.class] = true
 		}
 	}
 	for _, fn := range methods {
-		if !itself[fn.class] || u.holdsAccess(fn.Node) {
+		if !itself[fn.class] || u.holdsOne(fn.Node, begins) {
 			list = append(list, fn)
 		}
 	}
 	return list
 }
 
-// holdsAccess reports whether the environment is read in a node.
-func (u *Unit) holdsAccess(n int32) bool {
-	node := u.Tree.Nodes[n]
-	for at := range u.Access { // in any order
-		if in := u.Tree.Nodes[at]; in.From >= node.From && in.To <= node.To {
-			return true
-		}
+// begins returns where the reads of the file begin, in order.
+func (u *Unit) begins() (list []int) {
+	for at := range u.Access { // sorted below
+		list = append(list, int(u.Tree.Nodes[at].From))
 	}
-	return false
+	slices.Sort(list)
+	return list
+}
+
+// holdsOne reports whether one of some places, in order, lies in a node.
+func (u *Unit) holdsOne(n int32, places []int) bool {
+	at, _ := slices.BinarySearch(places, int(u.Tree.Nodes[n].From))
+	return at < len(places) && places[at] < int(u.Tree.Nodes[n].To)
 }
 
 // usually runs the functions that are given a part of what they read with what their

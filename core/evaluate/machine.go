@@ -107,37 +107,38 @@ type machine struct {
 	held    string                     // the variable that holds the name of what is being read, or ""
 	calls   map[*Func]int
 
-	globals     *scope
-	fields      map[*Class]*members
-	fresh       map[*Class]map[string]bool
-	firstFields map[*Class]*members // the fields in the first run
-	began       map[int32]bool      // classes whose bodies were run
-	scopes      map[*Func]*scope    // of functions that were run where a variable is unset
-	closed      map[int32]bool      // where a variable is unset: branches that are not gone, and functions that end the program
-	seen        map[int32]bool      // accesses and calls that were come to
-	takers      []*Func             // functions that are given what was read, and whose bodies were passed over
-	entries     []*entry
-	queue       []*closure
-	headed      map[*Class]bool              // whose head was looked at for what it gives
-	queued      map[place]bool               // functions that were run by themselves, each once a round of the loop that they are made in
-	variants    map[int32]int                // how many were run of each
-	inRounds    map[int32]bool               // those that are run for such rounds
-	makers      map[int32]bool               // whether functions that were passed over may make objects that read
-	givers      map[string][]int32           // what gives names of the file a value
-	making      []*Func                      // functions that give others which read
-	readers     []string                     // the classes of those
-	givings     map[*Func]map[string][]int32 // where functions give their variables a value
-	rounding    int                          // how many loops over what is known are being gone round
-	considered  map[*Func]int                // how often it was asked whether they use what was read round them
-	sought      map[string]bool
-	overwrites  []overwritten  // by the entry that is running
-	instead     int            // how many fallbacks are being run
-	changed     int            // how often a field of an object was given another value
-	grew        int            // how often something was put into a list or a count
-	formed      sites          // reads that are taken for something only where they look like it
-	hinging     int            // how many ways are being gone because of what was read
-	ends        map[int32]bool // calls that such ways end with
-	ran         map[int32]bool // lambdas that something called
+	globals      *scope
+	fields       map[*Class]*members
+	fresh        map[*Class]map[string]bool
+	firstFields  map[*Class]*members // the fields in the first run
+	began        map[int32]bool      // classes whose bodies were run
+	scopes       map[*Func]*scope    // of functions that were run where a variable is unset
+	closed       map[int32]bool      // where a variable is unset: branches that are not gone, and functions that end the program
+	seen         map[int32]bool      // accesses and calls that were come to
+	takers       []*Func             // functions that are given what was read, and whose bodies were passed over
+	entries      []*entry
+	queue        []*closure
+	headed       map[*Class]bool              // whose head was looked at for what it gives
+	queued       map[place]bool               // functions that were run by themselves, each once a round of the loop that they are made in
+	variants     map[int32]int                // how many were run of each
+	inRounds     map[int32]bool               // those that are run for such rounds
+	makers       map[int32]bool               // whether functions that were passed over may make objects that read
+	givers       map[string][]int32           // what gives names of the file a value
+	making       []*Func                      // functions that give others which read
+	readers      []string                     // the classes of those
+	givings      map[*Func]map[string][]int32 // where functions give their variables a value
+	rounding     int                          // how many loops over what is known are being gone round
+	considered   map[*Func]int                // how often it was asked whether they use what was read round them
+	declarations map[*Unit]*declarations      // of names, by interfaces
+	sought       map[string]bool
+	overwrites   []overwritten  // by the entry that is running
+	instead      int            // how many fallbacks are being run
+	changed      int            // how often a field of an object was given another value
+	grew         int            // how often something was put into a list or a count
+	formed       sites          // reads that are taken for something only where they look like it
+	hinging      int            // how many ways are being gone because of what was read
+	ends         map[int32]bool // calls that such ways end with
+	ran          map[int32]bool // lambdas that something called
 
 	frames  []*frame
 	tries   []*try
@@ -409,7 +410,7 @@ func (r *Run) Takers() []*Func {
 
 func newMachine(u *Unit) *machine {
 	return &machine{
-		u: u, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, variants: map[int32]int{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, declarations: map[*Unit]*declarations{}, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, variants: map[int32]int{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, returned: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 }
