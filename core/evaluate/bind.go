@@ -168,7 +168,7 @@ func firstElement(v Value) Value {
 		}
 		return Value{{form: nothing}}
 	}
-	if len(v) == 1 && isParam(v[0]) {
+	if handedParam(v) {
 		return v
 	}
 	return Value{loose(v, alt{parts: anyParts(0)})}

@@ -60,7 +60,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return first, true
 		}
 	}
-	if len(first) == 1 && isParam(first[0]) && (name == "entries" || name == "values" || name == "keys") && len(arguments) == 1 {
+	if handedParam(first) && (name == "entries" || name == "values" || name == "keys") && len(arguments) == 1 {
 		return first, true // of what a function is given
 	}
 	if len(first) == 1 && first[0].env != nil && first[0].form != whole {

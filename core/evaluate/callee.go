@@ -42,9 +42,6 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 				of = append(of, asked...)
 			}
 		}
-		if fn := m.tableMethod(callee, name); len(of) == 0 && fn != nil {
-			of = m.functionValue(fn, nil)
-		}
 		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
 			if fn := m.frame().class.method(name, 0); fn != nil {
 				of = m.functionValue(fn, m.frame().self)

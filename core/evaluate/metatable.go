@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"slices"
 
-	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
 
@@ -74,17 +73,6 @@ func (m *machine) ofMetatable(arguments []argument) (Value, bool) {
 	}
 	x.members.of, x.members.open = c, true
 	return Value{x}, true
-}
-
-// tableMethod returns the function that is written with the name of a table, for a call of it:
-// Env.new("GATE_"); or nil.
-func (m *machine) tableMethod(callee int32, name string) *Func {
-	u := m.unit()
-	object := u.Tree.Child(callee, 0)
-	if u.kind(object) != parse.Name || !u.tableNames[u.at(object)] {
-		return nil
-	}
-	return u.classes[u.at(object)].method(name, 0)
 }
 
 // makersOf returns the functions that make objects of a table, which are written with its name.

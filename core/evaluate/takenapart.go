@@ -70,7 +70,7 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 			continue
 		}
 		part := Value{loose(v, anything(m.depth()))}
-		if len(v) == 1 && isParam(v[0]) {
+		if handedParam(v) {
 			part = v
 		}
 		if len(v) == 0 {
