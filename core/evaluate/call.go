@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -154,7 +155,7 @@ func inPeace(name string, status Value, given bool) bool {
 		return false
 	}
 	if !given {
-		return true
+		return !strings.Contains(lower, "fail") // exitFailure
 	}
 	if len(status) != 1 {
 		return true
@@ -315,7 +316,7 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 		}
 	}
 	var receiver Value
-	if !m.mayReplace(u.calleeName(callee), arguments) {
+	if !m.mayReplace(n, callee, arguments) {
 		for _, a := range arguments {
 			if a.lazy && !st.dead {
 				m.eval(a.node, st)
@@ -386,8 +387,15 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	return m.unknownCall(n, name, receiver, arguments, st)
 }
 
-// mayReplace reports whether a method may leave an argument out.
-func (m *machine) mayReplace(name string, arguments []argument) bool {
+// mayReplace reports whether what is called may leave an argument out.
+func (m *machine) mayReplace(n, callee int32, arguments []argument) bool {
+	if !slices.ContainsFunc(arguments, func(a argument) bool { return a.lazy }) {
+		return true
+	}
+	name := m.unit().calleeName(callee)
 	use, found := m.methodUse(name, arguments, nil)
+	if !found {
+		use, found = m.pathUse(m.calleePath(callee), name, arguments, n)
+	}
 	return found && use.Does == Replaces
 }

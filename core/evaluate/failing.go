@@ -400,7 +400,7 @@ func catchesName(classes []string, name string) bool {
 		if c != "" && c[0] >= 'A' && c[0] <= 'Z' {
 			named = true
 		}
-		if name == "KeyError" && (c == "LookupError" || c == "NoSuchElementException" || c == "RuntimeException" || c == "IndexError") {
+		if name == "KeyError" && (c == "LookupError" || c == "NoSuchElementException" || c == "RuntimeException" || c == "IndexError" || c == "Not_found") {
 			return true
 		}
 		if name == conversion && c != "KeyError" && c != "OSError" && c != "IOException" && c != "ImportError" {

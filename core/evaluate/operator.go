@@ -6,6 +6,15 @@ import (
 	"inzicht/core/parse"
 )
 
+// operator returns the operator of a node as most languages write it.
+func (u *Unit) operator(n int32) string {
+	op := u.at(n)
+	if usual, has := u.Words.Operators[op]; has {
+		return usual
+	}
+	return op
+}
+
 // binary runs an operator between two operands.
 func (m *machine) binary(n int32, st *state) Value {
 	u := m.unit()
@@ -17,10 +26,11 @@ func (m *machine) binary(n int32, st *state) Value {
 		return nil
 	}
 	left, right := list[0], list[len(list)-1]
-	if v, known := m.indexAsked(u.at(n), left, right, st); known {
+	op := u.operator(n)
+	if v, known := m.indexAsked(op, left, right, st); known {
 		return v
 	}
-	switch op := u.at(n); op {
+	switch op {
 	case "||", "or":
 		return m.alternative(left, right, false, u.Words.Chooses[op], st)
 	case "??", "//", "orelse":
@@ -105,7 +115,7 @@ func (m *machine) binary(n int32, st *state) Value {
 		return Value{loose(v, anything(m.depth()))}
 	}
 	a, b := m.eval(left, st), m.eval(right, st)
-	switch op := u.at(n); op {
+	switch op {
 	case "|":
 		if v, is := m.mergedBy(op, a, b); is {
 			return v

@@ -115,7 +115,10 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.usedUp(use, n, v, receiver, arguments, st)
 	}
 	if use.Maps {
-		return m.mapped(v, use.Does, arguments, st)
+		v = m.mapped(v, use.Does, use.besides(arguments), st)
+		if use.Fallback < 0 {
+			return v
+		}
 	}
 	m.bindOut(v, arguments, st)
 	switch use.Does {
@@ -307,6 +310,19 @@ func (m *machine) presence(v Value, absent bool) Value {
 		return Value{{}}.telling(v)
 	}
 	return out.telling(v).compact()
+}
+
+// besides returns the arguments that are neither the value nor what replaces it.
+func (use Use) besides(arguments []argument) (list []argument) {
+	if use.Arg < 0 && use.Fallback < 0 {
+		return arguments
+	}
+	for n, a := range arguments {
+		if n != use.Arg && n != use.Fallback {
+			list = append(list, a)
+		}
+	}
+	return list
 }
 
 // mapped gives a function what a value is, where there is one.

@@ -48,6 +48,8 @@ type Words struct {
 	// Signs says that an element is written with another sign than what it is of:
 	// $x{a} is of %x.
 	Signs bool
+	// Operators are what most languages call an operator: != of <>.
+	Operators map[string]string
 	// Platform is what tells the system that a program runs on, and what it mostly
 	// says: what another system alone does is not judged.
 	Platform map[string]string

@@ -20,7 +20,7 @@ let e = Sys.getenv "E"
 let f = let v = Sys.getenv_opt "F" in
   match v with Some x -> x | None -> "f"
 let g = match Sys.getenv_opt "G" with None -> failwith "g" | Some v -> v
-`, "A optional; B optional =; C optional; D optional =false; E required; F optional =f; G required"}})
+`, "A optional; B optional =; C optional; D optional; E required; F optional =f; G required"}})
 	holds(t, "x.hs", "", []saying{{`module X where
 main = do
     a <- lookupEnv "A"
@@ -37,7 +37,7 @@ main = do
     g <- maybe 5 read <$> lookupEnv "G"
 other = do
     print d
-`, "A optional =here; B optional =b; D required; E required; F expected; G optional number =5"}})
+`, "A optional; B optional =b; D required; E required; F expected; G optional number =5"}})
 }
 
 // A name that is no text: what is known of it, and functions of the file that are
@@ -106,7 +106,7 @@ main = do
   a <- (== Just "1") <$> lookupEnv "A"
   all <- getEnvironment
   print a
-`, "A optional; * optional"}})
+`, "A optional boolean; * optional"}})
 	holds(t, "x.m", "", []saying{{`
 NSDictionary *env = [[NSProcessInfo processInfo] environment];
 NSString *a = env[@"GATE_A"], *b = [env objectForKey:@"GATE_B"] ?: @"b";

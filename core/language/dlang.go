@@ -39,5 +39,4 @@ var dlang = &reads.Language{
 	},
 	Stops:   []string{"throw", "exit"},
 	Nothing: []string{"null"},
-	Concat:  []string{"~"},
 }

@@ -72,7 +72,6 @@ var elixir = &reads.Language{
 	Nothing:     []string{"nil"},
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits}, Clauses: true, Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
 	WordOr:      []string{"||", "or"},
-	Concat:      []string{"<>"},
 }
 
 // systemTuples finds what libraries read for the code: {:system, "NAME"}.

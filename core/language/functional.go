@@ -7,43 +7,6 @@ import (
 
 // Languages whose functions are applied without parentheses.
 var (
-	haskell = &reads.Language{
-		Name: "haskell", Extensions: []string{".hs", ".lhs"}, Interpreters: []string{"runhaskell", "runghc"}, Triggers: []string{"getEnv", "lookupEnv", "getEnvironment"},
-		Own: (&applied{
-			table: &syntax.Table{
-				LineComments: []string{"--"}, BlockComments: []syntax.BlockComment{{Open: "{-", Close: "-}", Nest: true}}, WordPart: "'",
-				Strings: []syntax.StringForm{plainString, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
-			},
-			reads:  map[string]reads.Need{"getEnv": reads.Required, "lookupEnv": reads.Expected, "Env.getEnv": reads.Required, "Env.lookupEnv": reads.Expected, "System.Environment.getEnv": reads.Required, "System.Environment.lookupEnv": reads.Expected},
-			before: wordSet("fromMaybe maybe"), behind: wordSet("fromMaybe maybe"), tests: wordSet("isJust isNothing == /="), wholes: wordSet("getEnvironment System.Environment.getEnvironment"), nothing: wordSet("Nothing"), stops: wordSet("error die fail exitFailure exitWith throwIO"),
-			kinds: map[string]reads.Kind{"read": reads.Number, "readMaybe": reads.Number},
-		}).find,
-	}
-	ocaml = &reads.Language{
-		Name: "ocaml", Extensions: []string{".ml", ".mli"}, Interpreters: []string{"ocaml"}, Triggers: []string{"getenv", "getenv_opt", "unsafe_getenv"},
-		Own: (&applied{
-			table: &syntax.Table{
-				BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}}, WordPart: "'",
-				Strings: []syntax.StringForm{{Open: "{|", Close: "|}", Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
-			},
-			reads:  map[string]reads.Need{"Sys.getenv": reads.Required, "Sys.getenv_opt": reads.Expected, "Sys.getenv_exn": reads.Required, "Unix.getenv": reads.Required, "Unix.unsafe_getenv": reads.Required},
-			behind: wordSet("default"), tests: wordSet("Option.is_some Option.is_none"), wholes: wordSet("Unix.environment"), nothing: wordSet("None Not_found _"), stops: wordSet("failwith raise exit invalid_arg"),
-			kinds: map[string]reads.Kind{"int_of_string": reads.Integer, "Int.of_string": reads.Integer, "int_of_string_opt": reads.Integer, "float_of_string": reads.Number, "bool_of_string": reads.Boolean, "String.split_on_char": reads.List},
-		}).find,
-	}
-	fsharp = &reads.Language{
-		Name: "fsharp", Extensions: []string{".fs", ".fsx", ".fsi"}, Triggers: []string{"GetEnvironmentVariable"},
-		Own: (&applied{
-			table: &syntax.Table{
-				LineComments: cComments, BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}}, WordPart: "'",
-				Strings: []syntax.StringForm{{Open: `"""`, Close: `"""`, Lines: true}, {Prefix: "", Open: `@"`, Close: `"`, Doubled: true, Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
-			},
-			reads:  map[string]reads.Need{"Environment.GetEnvironmentVariable": reads.Expected, "System.Environment.GetEnvironmentVariable": reads.Expected},
-			behind: wordSet("Option.defaultValue Option.defaultWith"), before: wordSet("defaultArg_"), tests: wordSet("isNull String.IsNullOrEmpty String.IsNullOrWhiteSpace"),
-			nothing: wordSet(`null None "" _`), stops: wordSet("failwith failwithf raise exit invalidOp invalidArg"),
-			kinds: map[string]reads.Kind{"int": reads.Integer, "Int32.Parse": reads.Integer, "float": reads.Number, "bool": reads.Boolean, "Boolean.Parse": reads.Boolean},
-		}).find,
-	}
 	nix = &reads.Language{
 		Name: "nix", Extensions: []string{".nix"}, Triggers: []string{"getEnv"},
 		Own: (&applied{

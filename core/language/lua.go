@@ -47,7 +47,6 @@ var lua = &reads.Language{
 	Nothing:     []string{"nil"},
 	Runs:        reads.Runs{Explicit: true, Joins: []string{".."}, Catchers: []string{"pcall", "xpcall"}, EmptyTrue: true, Raises: true},
 	WordOr:      []string{"or"},
-	Concat:      []string{".."},
 	Formats:     []string{"string.format"},
 }
 

@@ -55,5 +55,4 @@ var nim = &reads.Language{
 	Stops:       []string{"raise", "quit", "doAssert"},
 	Nothing:     []string{"nil"},
 	Runs:        reads.Runs{Unset: evaluate.Empty, EmptyTrue: true, Returns: true, Result: "result"},
-	Concat:      []string{"&"},
 }

@@ -42,7 +42,6 @@ var perl = &reads.Language{
 	Nothing:     []string{"undef"},
 	Runs:        reads.Runs{No: []string{"0"}, Explicit: true, EmptyLists: true, Returns: true, Signs: true, Arguments: "@_", Shift: "shift", Catchers: []string{"eval"}},
 	WordOr:      []string{"||", "//", "or"},
-	Concat:      []string{"."},
 	Formats:     []string{"sprintf"},
 }
 

@@ -86,7 +86,6 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Nothing:     []string{"null", "NULL", "false", "FALSE"},
 		Runs:        reads.Runs{No: []string{"0"}, Explicit: true, Exhausts: []string{"match"}, EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
 		WordOr:      []string{"??", "?:", "||", "or"},
-		Concat:      []string{"."},
 		Formats:     []string{"sprintf"},
 	}
 }

@@ -50,7 +50,6 @@ var zig = &reads.Language{
 	Force:   "?",
 	WordOr:  []string{"orelse", "catch"},
 	Runs:    reads.Runs{Bare: true, Leaves: "try", Failures: "error"},
-	Concat:  []string{"++"},
 }
 
 // zigImports records const std = @import("std").

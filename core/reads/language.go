@@ -46,13 +46,13 @@ type Language struct {
 	Formats []string
 
 	Libraries   []string // first names of the paths of its standard library: os of os/user.Current
-	Concat      []string // operators that join strings; "+" where empty
 	LineEnds    bool     // a line's end may end a statement
 	WordOr      []string // operators that give the right side where the left is nothing: or, ||, ??
 	Declaring   []string // words after which a name is declared, not read: interface, type
 	FoldWords   bool     // names of functions are written in any case
 	Force       string   // an operator behind a value that stops the program without one: !!
 	QuietParens bool     // a call needs no parentheses
+	Applied     bool     // a function is given one operand behind the other: f a b
 	// Roots are names whose members are global names: globalThis, window.
 	Roots []string
 	// Own reads a language in a way of its own, with its own parser; then none
@@ -187,6 +187,7 @@ type Runs struct {
 	Status     string            // the variable of which another number than 0 says that the program has failed
 	Result     string            // the variable that a function returns where it does not say what
 	Lists      []string          // functions that give what they are given as a list
+	Operators  map[string]string // operators by how most languages write them: <> is !=
 	Platform   map[string]string // what tells the system that a program runs on, and what it mostly says
 	Failures   string            // what the members of are errors: error.Missing
 	Words      *evaluate.Words

@@ -344,7 +344,12 @@ func (a *analysis) fitGroup(e element, i int, m *match, first bool) (end int, ok
 		}
 	}
 	if !f.Is(j, e.text) || f.Mate(j) < 0 {
-		if e.text != "(" || !a.lang.QuietParens {
+		switch {
+		case e.text != "(":
+			return 0, false
+		case a.lang.Applied:
+			return a.fitApplied(e, i, m)
+		case !a.lang.QuietParens:
 			return 0, false
 		}
 		return a.fitQuiet(e, i, m)
@@ -370,6 +375,37 @@ func (a *analysis) fitQuiet(e element, i int, m *match) (end int, ok bool) {
 	}
 	end = tupleEnd(f, Range{i, expressionEnd(f, i, len(f.Tokens), a.lang.LineEnds)}, a.lang.LineEnds)
 	return end, a.fitArguments(e, splitAt(f, Range{i, end}, ","), m)
+}
+
+// fitApplied fits operands that stand one behind the other: getEnv "X".
+func (a *analysis) fitApplied(e element, i int, m *match) (end int, ok bool) {
+	f := a.f
+	if behind := i + givenAll(f, i); behind > i && behind < len(f.Tokens) { // getEnv $ "A" ++ b
+		end = expressionEnd(f, behind, len(f.Tokens), a.lang.LineEnds)
+		return end, a.fitArguments(e, []Range{{behind, end}}, m)
+	}
+	var operands []Range
+	for end = i; len(operands) < len(e.args) && end < len(f.Tokens); {
+		if k := f.Kind(end); k != syntax.String && k != syntax.Quote && k != syntax.Word && k != syntax.Open {
+			break
+		}
+		from := end
+		end = operandEnd(f, end)
+		operands = append(operands, Range{from, end})
+	}
+	return end, len(operands) > 0 && a.fitArguments(e, operands, m)
+}
+
+// givenAll returns how many tokens the operator has that gives a function all that is
+// behind it, or 0.
+func givenAll(f *syntax.File, i int) int {
+	switch {
+	case f.Is(i, "$") || f.Is(i, "@@"):
+		return 1
+	case f.Is(i, "=") && f.Is(i+1, "<<"), f.Is(i, "@") && f.Is(i+1, "@"), f.Is(i, "<") && f.Is(i+1, "|"):
+		return 2
+	}
+	return 0
 }
 
 // fitArguments fits each argument of the pattern to one of the call: by

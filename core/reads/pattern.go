@@ -294,7 +294,6 @@ type compiled struct {
 	nothing     map[string]bool
 	formats     map[string]bool
 	wordOr      map[string]bool
-	concat      []string
 	running     *evaluate.Words
 }
 
@@ -310,13 +309,10 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 		paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
 		calls: map[string]bool{}, methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, open: map[string]bool{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
 		transparent: set(l.Transparent), stops: set(l.Stops), nothing: set(l.Nothing),
-		formats: set(l.Formats), wordOr: set(l.WordOr), concat: l.Concat,
+		formats: set(l.Formats), wordOr: set(l.WordOr),
 	}
 	c.libraries = set(l.Libraries)
 	c.roots, c.copies, c.makes = set(l.Roots), set(l.Copies), set(l.Makes)
-	if len(c.concat) == 0 {
-		c.concat = []string{"+"}
-	}
 	all := append(append([]Idiom{}, l.Idioms...), extra...)
 	for i := range all {
 		p, err := l.compile(&all[i])
