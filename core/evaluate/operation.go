@@ -101,15 +101,21 @@ func operationOf(method string) operation {
 // is the list or map.
 func functionOf(path string) (o operation, list int) {
 	switch path {
-	case "array_map", "map":
+	case "array_map", "map", "mapM", "traverse", "List.map", "Seq.map", "Array.map", "List.filter_map", "List.choose":
 		return mapped, 1
 	case "array_filter", "Enum.filter":
 		return kept, 0
-	case "filter", "grep":
+	case "filter", "grep", "List.filter", "Seq.filter", "Array.filter":
 		return kept, 1
-	case "array_walk", "Enum.each", "_.each", "_.forEach":
+	case "array_walk", "Enum.each", "_.each", "_.forEach", "forM_", "for_":
 		return eachOne, 0
-	case "Enum.map", "Enum.flat_map", "Enum.map_join", "Enum.into", "_.map":
+	case "mapM_", "traverse_", "List.iter", "Seq.iter", "Array.iter":
+		return eachOne, 1
+	case "List.exists", "Seq.exists":
+		return foundAny, 1
+	case "List.for_all", "List.forall", "Seq.forall":
+		return foundAll, 1
+	case "Enum.map", "Enum.flat_map", "Enum.map_join", "Enum.into", "_.map", "forM":
 		return mapped, 0
 	case "_.filter":
 		return kept, 0
@@ -123,7 +129,7 @@ func functionOf(path string) (o operation, list int) {
 		return foundAll, 0
 	case "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "Array.from", "Arrays.asList", "Arrays.stream", "slices.Values", "slices.Sorted", "Object.freeze",
 		"Collections.unmodifiableList", "Collections.unmodifiableSet", "Collections.unmodifiableMap", "List.copyOf", "Set.copyOf", "Map.copyOf", "$", "@", "%", "sort", "reverse", "Enum.to_list", "Enum.sort", "Enum.uniq",
-		"ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Set", "List", "Array", "array_unique", "array_reverse", "collect", "array", "tuple.new":
+		"ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Set", "List", "Array", "array_unique", "array_reverse", "collect", "array", "tuple.new", "Array.of_list", "Array.ofList", "List.ofSeq", "Seq.ofList", "List.rev", "List.sort":
 		return unchanged, 0
 	case "enumerate", "Enum.with_index", "Array.prototype.entries":
 		return numbered, 0

@@ -151,6 +151,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		if use.Does == Errs || use.Does == Succeeds {
 			return Value{{form: sequence, list: []Value{v, Value{{}}.telling(v)}}}
 		}
+		if use.Does == Tells {
+			return Value{{form: sequence, list: []Value{Value{{}}.telling(v), v}}}
+		}
 		if use.Does == Mistakes {
 			return Value{{}}.telling(v)
 		}
@@ -163,6 +166,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	if missing == 0 {
 		if use.Does == Errs {
 			return Value{{form: sequence, list: []Value{v, {{}}}}}
+		}
+		if use.Does == Tells {
+			return Value{{form: sequence, list: []Value{{{}}, v}}}
 		}
 		if (use.Does == Fail || use.Does == OnNothing || use.Does == OtherPath) && st.isNowhere(v) {
 			m.fail(st, v.depends(), conversion)
@@ -209,6 +215,8 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.converted(rest, use)
 	case Errs:
 		return Value{{form: sequence, list: []Value{m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}}), append(Value{{form: failure, name: "error", depends: missing}}, unsure(rest)...)}}}
+	case Tells:
+		return Value{{form: sequence, list: []Value{append(Value{{form: boolean, depends: missing}}, unsure(rest)...), m.convertMissing(v, m.zero(use.Kind))}}}
 	case Succeeds:
 		return Value{{form: sequence, list: []Value{m.convertMissing(v, alt{}), append(Value{{form: nothing}}, unsure(rest)...)}}}
 	case Mistakes:

@@ -169,6 +169,7 @@ const (
 	NotNumber               // it returns what is no number
 	OnNothing               // it throws where there is nothing; an empty text is one like others
 	OtherPath               // so does it, and gives another path of the same place
+	Tells                   // it returns whether it could, and what it makes of it
 	Succeeds                // it returns what it makes of nothing, and no error beside it
 	Mistakes                // it returns an error, or none, and nothing besides
 	Demands                 // it throws where a condition is false

@@ -39,7 +39,6 @@ var haskell = &reads.Language{
 		{Access: `null($read)`, Absent: true},
 		{Access: `read($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `readMaybe($read)`, Kind: reads.Number, Does: evaluate.Nones},
-		{Access: `mapM($any, $read)`},
 		{Access: `splitOn($any, $read)`, Kind: reads.List},
 		{Access: `words($read)`, Kind: reads.List},
 	},
@@ -71,6 +70,16 @@ func haskellImports(f *syntax.File, o *reads.Outline) {
 		}
 		if f.Is(end, "as") && f.Kind(end+1) == syntax.Word {
 			o.Import(f.Text(end+1), path, i)
+			end += 2
+		}
+		if close := f.Mate(end); f.Is(end, "(") && close > end {
+			for n := end + 1; n < close; n++ {
+				if f.Kind(n) == syntax.Word {
+					o.Import(f.Text(n), path+"."+f.Text(n), i)
+				}
+			}
+		} else {
+			o.Import("*", path, i)
 		}
 	}
 }

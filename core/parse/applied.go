@@ -218,21 +218,27 @@ func (p *applied) call(f, x int32, from int) int32 {
 		return p.finished(p.makeCall(from, int(p.t.Nodes[f].At), mark))
 	}
 	var named []int32
-	p.t.Children(inner, func(c int32) bool {
+	for _, c := range p.takenApart(inner) {
 		if p.t.Nodes[c].Kind == Pair {
 			named = append(named, c)
 		} else {
 			p.add(c)
 		}
-		return true
-	})
+	}
 	p.add(x)
-	for _, c := range named {
-		p.add(c)
+	p.stack = append(p.stack, named...)
+	return p.finished(p.makeCall(from, int(node.At), mark))
+}
+
+// takenApart returns the children of a node of which nothing else is left.
+func (p *applied) takenApart(n int32) (children []int32) {
+	p.t.Children(n, func(c int32) bool { children = append(children, c); return true })
+	for _, c := range children {
+		p.t.Nodes[c].Next = 0
 	}
 	gone := int32(len(p.f.Tokens))
-	p.t.Nodes[inner] = Node{From: gone, To: gone, At: -1} // another takes its place
-	return p.finished(p.makeCall(from, int(node.At), mark))
+	p.t.Nodes[n] = Node{From: gone, To: gone, At: -1}
+	return children
 }
 
 // makeCall makes a call; of something with nothing to give it, too.
@@ -254,33 +260,22 @@ func (p *applied) finished(call int32) int32 {
 	if p.t.Nodes[callee].Kind != Name || first == 0 {
 		return call
 	}
-	node := p.t.Nodes[call]
-	from, at, mark := int(node.From), int(p.t.Nodes[callee].At), len(p.stack)
+	from, at, mark := int(p.t.Nodes[call].From), int(p.t.Nodes[callee].At), len(p.stack)
 	switch word := p.t.Name(callee); {
 	case word == "not" && second == 0:
-		p.t.Nodes[first].Next = 0
+		p.takenApart(call)
 		p.add(first)
-		return p.remade(call, Unary, from, at, mark)
+		return p.make(Unary, from, at, mark)
 	case p.d.equations && (word == "when" || word == "unless") && second != 0 && p.t.Nodes[second].Next == 0:
-		p.t.Nodes[first].Next = 0
+		p.takenApart(call)
 		p.add(first)
 		if word == "unless" {
 			p.add(p.make(Unary, from, at, mark))
 		}
 		p.add(p.blockOf(second))
-		return p.remade(call, If, from, at, mark)
+		return p.make(If, from, at, mark)
 	}
 	return call
-}
-
-// remade makes a node that takes the place of another.
-func (p *applied) remade(old int32, kind Kind, from, at, mark int) int32 {
-	to := p.t.Nodes[old].To
-	gone := int32(len(p.f.Tokens))
-	p.t.Nodes[old] = Node{From: gone, To: gone, At: -1}
-	n := p.make(kind, from, at, mark)
-	p.t.Nodes[n].To = to
-	return n
 }
 
 // blockOf makes a block of an expression, unless it is one.
@@ -350,7 +345,7 @@ func (p *applied) application() int32 {
 		switch {
 		case p.isUnit(n) && len(given) == 1:
 		case p.d.tupled && p.t.Nodes[n].Kind == List && p.textAt(int(p.t.Nodes[n].From)) == "(":
-			p.t.Children(n, func(c int32) bool { p.stack = append(p.stack, c); return true })
+			p.stack = append(p.stack, p.takenApart(n)...)
 		default:
 			p.add(n)
 		}

@@ -127,7 +127,29 @@ func (p *applied) matched() int32 {
 		p.take("of")
 	}
 	p.arms(Case)
-	return p.make(Switch, from, from, mark)
+	return p.caught(p.make(Switch, from, from, mark))
+}
+
+// caught has the cases of a match that are for exceptions catch them.
+func (p *applied) caught(match int32) int32 {
+	catching := false
+	p.t.Children(match, func(c int32) bool { catching = catching || p.t.Nodes[c].Kind == Catch; return true })
+	if !catching {
+		return match
+	}
+	from, at, mark := int(p.t.Nodes[match].From), int(p.t.Nodes[match].At), len(p.stack)
+	var catches []int32
+	for _, c := range p.takenApart(match) {
+		if p.t.Nodes[c].Kind == Catch {
+			catches = append(catches, c)
+		} else {
+			p.add(c)
+		}
+	}
+	p.add(p.make(Switch, from, at, mark))
+	p.add(p.make(Block, from, -1, mark))
+	p.stack = append(p.stack, catches...)
+	return p.make(Try, from, from, mark)
 }
 
 // subject adds what is matched, which may be a tuple without parentheses.
@@ -146,8 +168,8 @@ func (p *applied) subject() {
 // matching parses function | a -> b, which is given what it matches.
 func (p *applied) matching() int32 {
 	from, mark := p.at, len(p.stack)
+	p.add(p.make(Parameter, from, from, mark)) // which has no token of its own
 	p.at++
-	p.add(p.make(Parameter, from, from, mark))
 	own := len(p.stack)
 	p.add(p.make(Name, from, from, own))
 	p.arms(Case)
@@ -207,6 +229,9 @@ func (p *applied) armLines() {
 // arm adds one case: its patterns, what must hold besides, and what it gives.
 func (p *applied) arm(kind Kind) {
 	from, mark := p.at, len(p.stack)
+	if !p.d.equations && p.take("exception") {
+		kind = Catch
+	}
 	for p.at < p.end && !p.is("->") && !p.is("|") && !p.is("when") {
 		before := p.at
 		p.pattern()
@@ -276,10 +301,7 @@ func (p *applied) lambda(arrow string) int32 {
 	from, mark := p.at, len(p.stack)
 	p.at++
 	if p.is("case") {
-		at := p.at
-		p.at++
-		p.add(p.make(Parameter, at, at, mark))
-		p.at = at
+		p.add(p.make(Parameter, p.at, p.at, mark)) // which has no token of its own
 		p.add(p.matched())
 		return p.make(Lambda, from, -1, mark)
 	}

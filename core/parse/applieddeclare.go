@@ -281,8 +281,7 @@ func (p *applied) value() int32 {
 	n := p.block()
 	if only := p.t.Child(n, 0); only != 0 && p.t.Nodes[only].Next == 0 {
 		if k := p.t.Nodes[only].Kind; k != Declare && k != Function {
-			gone := int32(len(p.f.Tokens))
-			p.t.Nodes[n] = Node{From: gone, To: gone, At: -1}
+			p.takenApart(n)
 			return only
 		}
 	}
@@ -302,15 +301,23 @@ func (p *applied) skipReturn() {
 	}
 }
 
-// parameters adds the parameters up to a sign.
+// parameters adds the parameters up to a sign, those that are given by name behind the
+// others.
 func (p *applied) parameters(sign string) {
+	var named []int32
 	for p.at < p.end && !p.is(sign) && !p.is(":") && !p.is("|") && !p.ended() {
-		before := p.at
+		before, mark := p.at, len(p.stack)
+		byName := !p.d.offside && (p.is("~") || p.is("?"))
 		p.parameter()
+		if byName {
+			named = append(named, p.stack[mark:]...)
+			p.stack = p.stack[:mark]
+		}
 		if p.at == before {
 			p.at++
 		}
 	}
+	p.stack = append(p.stack, named...)
 }
 
 // parameter adds one parameter: x, (x : t), ~x, ?(x = y), or a pattern.

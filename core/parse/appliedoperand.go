@@ -115,8 +115,8 @@ func (p *applied) parenthesised() int32 {
 			kind = List
 			return
 		}
-		if _, level, end := p.operator(); level > 0 && end < p.end && !p.is("-") {
-			p.add(p.section(level, end))
+		if op, level, end := p.operator(); level > 0 && end < p.end && !p.is("-") {
+			p.add(p.section(op, level, end))
 		}
 		for p.at < p.end {
 			before := p.at
@@ -144,15 +144,12 @@ func (p *applied) parenthesised() int32 {
 
 // section parses an operator with what is right of it, which is a function of what is
 // left: (== a).
-func (p *applied) section(level, end int) int32 {
+func (p *applied) section(op string, level, end int) int32 {
 	from, mark := p.at, len(p.stack)
-	p.at++
-	p.add(p.make(Parameter, from, from, mark))
-	own := len(p.stack)
-	p.add(p.make(Name, from, from, own))
+	p.add(p.make(Parameter, from, from, mark)) // which has no token of its own
 	p.at = end
-	p.add(p.expression(level))
-	p.add(p.make(Binary, from, from, own))
+	left := p.make(Name, from, from, len(p.stack))
+	p.add(p.combined(op, from, from, left, p.expression(level)))
 	return p.make(Lambda, from, -1, mark)
 }
 

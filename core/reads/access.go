@@ -57,7 +57,7 @@ func (a *analysis) isWrite(r Range) bool {
 // isAssigned reports whether an access is what a value is assigned to.
 func (a *analysis) isAssigned(r Range) bool {
 	next := a.passTransparent(r.Hi)
-	return a.f.Is(next, "=") && a.f.Kind(next) == syntax.Punct && !a.f.Is(r.Hi-1, ")")
+	return a.lang.Runs.Operators["="] == "" && a.f.Is(next, "=") && a.f.Kind(next) == syntax.Punct && !a.f.Is(r.Hi-1, ")")
 }
 
 // isRemoval reports whether a match does no more than take a variable out of what

@@ -50,6 +50,9 @@ func CallersOf(h *Helper, l *Language) Callers {
 		if isRoot("crate", stem) {
 			c.holding = append(c.holding, "crate")
 		}
+		if l.Applied && stem != "" { // a file is the module of its name
+			c.holding = append(c.holding, strings.ToUpper(stem[:1])+stem[1:])
+		}
 	}
 	return c
 }
@@ -103,7 +106,7 @@ func (c *Callers) Named(src []byte) bool {
 // IsCall reports whether the name of the helper at src[from:to] may be called
 // there; bare reports whether that needs no receiver before it.
 func (c *Callers) IsCall(src []byte, from, to int, bare bool) bool {
-	return (c.getter || opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
+	return (c.getter || c.lang != nil && c.lang.Applied || opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
 }
 
 // origin returns what imports name of the file that defines a helper.
@@ -253,7 +256,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		if h.Package != "" && receiver == h.Package && !isMember(f, i-2) { // gate_env::need, of the root of a crate
 			return true
 		}
-		if receiver == stem && a.isOfModule(i-2) { // what a file defines is a module or class of its name
+		if (receiver == stem || a.lang.Applied && strings.EqualFold(receiver, stem)) && a.isOfModule(i-2) { // what a file defines is a module or class of its name
 			return true
 		}
 		for _, b := range bound {

@@ -45,6 +45,9 @@ func (a *analysis) mayBeHanded(of string) bool { return a.c.wholes[of] != nil ||
 // or given to something, as it is.
 func (a *analysis) isValue(at Range) bool {
 	f := a.f
+	if a.lang.Applied && at.Lo > 0 && f.Kind(at.Lo-1) == syntax.Word && !f.Tokens[at.Lo].NewLine { // map getenv names
+		return true
+	}
 	if !beforeValue[f.Text(at.Lo-1)] || a.isBound(at.Lo) {
 		return false
 	}

@@ -385,15 +385,19 @@ func (a *analysis) fitApplied(e element, i int, m *match) (end int, ok bool) {
 		return end, a.fitArguments(e, []Range{{behind, end}}, m)
 	}
 	var operands []Range
+	from := i
 	for end = i; len(operands) < len(e.args) && end < len(f.Tokens); {
 		if k := f.Kind(end); k != syntax.String && k != syntax.Quote && k != syntax.Word && k != syntax.Open {
 			break
 		}
-		from := end
+		begin := end
 		end = operandEnd(f, end)
-		operands = append(operands, Range{from, end})
+		operands = append(operands, Range{begin, end})
 	}
-	return end, len(operands) > 0 && a.fitArguments(e, operands, m)
+	if len(operands) == 0 || m.access.Lo > 0 && a.prepare().nodeOf(Range{m.access.Lo, end}) == 0 { // map getEnv names
+		return from, false
+	}
+	return end, a.fitArguments(e, operands, m)
 }
 
 // givenAll returns how many tokens the operator has that gives a function all that is
