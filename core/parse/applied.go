@@ -124,11 +124,11 @@ func (p *applied) operator() (text string, level, end int) {
 // expression parses operands with operators between them that bind tighter than
 // a level.
 func (p *applied) expression(above int) int32 {
-	if p.depth++; p.depth > deepest {
-		defer func() { p.depth-- }()
-		return p.tooDeep()
-	}
-	defer func() { p.depth-- }()
+	return p.nested(func() int32 { return p.operation(above) })
+}
+
+// operation is expression, at a depth that is allowed.
+func (p *applied) operation(above int) int32 {
 	from := p.at
 	left := p.application()
 	for left != 0 {
@@ -151,7 +151,7 @@ func (p *applied) expression(above int) int32 {
 
 // skipAnnotation goes on behind the type of an expression.
 func (p *applied) skipAnnotation() {
-	for p.at++; !p.ended(); p.at++ {
+	for p.at++; !p.ended(); p.pass() {
 		switch p.text() {
 		case "=", ",", ";", "<-", "|", "|>":
 			return
@@ -159,10 +159,25 @@ func (p *applied) skipAnnotation() {
 		if p.kind() == syntax.Word && p.d.reserved[p.text()] {
 			return
 		}
-		if p.kind() == syntax.Open {
-			p.at = p.mate(p.at)
-		}
 	}
+}
+
+// pass goes on behind the next token, and what is in the brackets that it opens.
+func (p *applied) pass() {
+	if p.kind() == syntax.Open {
+		p.at = min(p.mate(p.at), p.end-1)
+	}
+	p.at++
+}
+
+// nested parses something that may lie in itself, unless it lies too deep.
+func (p *applied) nested(parse func() int32) int32 {
+	p.depth++
+	defer func() { p.depth-- }()
+	if p.depth > deepest {
+		return p.tooDeep()
+	}
+	return parse()
 }
 
 // combined makes one node of an operator's two sides.
@@ -208,7 +223,14 @@ func (p *applied) call(f, x int32, from int) int32 {
 		if p.d.behind[op] {
 			first, second = second, first
 		}
-		return p.call(second, p.call(first, x, from), from)
+		if p.depth++; p.depth < deepest {
+			begin, end := p.t.Nodes[first], p.t.Nodes[x]
+			x = p.call(first, x, int(min(begin.From, end.From)))
+			p.t.Nodes[x].To = max(begin.To, end.To)
+			x = p.call(second, x, from)
+		}
+		p.depth--
+		return x
 	}
 	if node.Kind != Call {
 		p.add(f)
@@ -302,7 +324,7 @@ func (p *applied) application() int32 {
 	from, mark := p.at, len(p.stack)
 	if p.is("-") || p.is("!") || p.is("~-") || p.is("&") {
 		p.at++
-		p.add(p.application())
+		p.add(p.nested(p.application))
 		if p.f.Is(from, "!") {
 			return p.make(Wrapper, from, -1, mark)
 		}

@@ -8,10 +8,10 @@ func (p *applied) worded() (node int32, is bool) {
 	if p.at >= p.end || p.kind() != syntax.Word && !p.is("\\") {
 		return 0, false
 	}
-	if p.depth++; p.depth > deepest {
-		defer func() { p.depth-- }()
+	if p.depth > deepest {
 		return p.tooDeep(), true
 	}
+	p.depth++
 	defer func() { p.depth-- }()
 	switch text := p.text(); text {
 	case "\\":
@@ -96,10 +96,10 @@ func (p *applied) conditional() int32 {
 	p.take(";")
 	switch {
 	case p.is("elif"):
-		p.add(p.conditional())
+		p.add(p.nested(p.conditional))
 	case p.is("else") && p.textAt(p.at+1) == "if" && !(p.d.offside && p.f.Tokens[p.at+1].NewLine):
 		p.at++
-		p.add(p.conditional())
+		p.add(p.nested(p.conditional))
 	case p.take("else"):
 		p.add(p.branch())
 	}

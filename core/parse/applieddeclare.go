@@ -37,11 +37,11 @@ func (p *applied) statements() {
 
 // statement adds one statement of a language whose lines tell blocks.
 func (p *applied) statement() {
-	if p.depth++; p.depth > deepest {
+	if p.depth > deepest {
 		p.add(p.tooDeep())
-		p.depth--
 		return
 	}
+	p.depth++
 	defer func() { p.depth-- }()
 	switch text := p.text(); {
 	case p.d.equations:
@@ -64,7 +64,7 @@ func (p *applied) statement() {
 		p.take("!")
 		p.add(p.block())
 	case text == "[" && p.textAt(p.at+1) == "<": // [<EntryPoint>]
-		p.at = p.mate(p.at) + 1
+		p.pass()
 	default:
 		p.add(p.expression(0))
 	}
@@ -166,10 +166,7 @@ func (p *applied) module() {
 func (p *applied) typed() {
 	from, mark := p.at, len(p.stack)
 	name := p.at + 1
-	for p.at++; !p.ended() && !p.is("="); p.at++ {
-		if p.kind() == syntax.Open {
-			p.at = p.mate(p.at)
-		}
+	for p.at++; !p.ended() && !p.is("="); p.pass() {
 	}
 	p.take("=")
 	own, body := p.at, len(p.stack)
@@ -294,10 +291,7 @@ func (p *applied) skipReturn() {
 		return
 	}
 	for p.at < p.end && !p.is("=") {
-		if p.kind() == syntax.Open {
-			p.at = p.mate(p.at)
-		}
-		p.at++
+		p.pass()
 	}
 }
 

@@ -29,7 +29,7 @@ func (p *applied) operand() int32 {
 		return p.lambda("->")
 	case text == "!" && !p.d.equations && from+1 < p.end && !p.f.Tokens[from+1].SpaceAhead:
 		p.at++
-		p.add(p.operand())
+		p.add(p.nested(p.operand))
 		return p.make(Wrapper, from, -1, mark)
 	case text == "." && p.f.Tokens[from].SpaceAhead && p.kindAt(from+1) == syntax.Word: // .name where a member stands on a line of its own
 		return 0

@@ -118,6 +118,12 @@ func (p *applied) defined(sign int) {
 
 // guarded adds the ways that guards part, as an if within an if: | a = b | c = d.
 func (p *applied) guarded(sign string) {
+	if p.depth > deepest {
+		p.add(p.tooDeep())
+		return
+	}
+	p.depth++
+	defer func() { p.depth-- }()
 	from, mark := p.at, len(p.stack)
 	own := len(p.stack)
 	p.at++

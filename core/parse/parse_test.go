@@ -273,7 +273,7 @@ func TestFixtures(t *testing.T) {
 
 // Whatever the bytes, in every language: a tree comes of it.
 func FuzzFile(f *testing.F) {
-	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go", "a.ps1"}
+	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go", "a.ps1", "a.hs", "a.ml", "a.fs"}
 	for n := range names {
 		f.Add(n, []byte("if (a) { b[c] = d?.e(f => g) } else return x\ndef h(i, j=1): pass\n"))
 		f.Add(n, []byte("class A<B> { int f(int a) { switch (x) { case 1: y } } }\nfun g() = { a -> b }\nend\nwhen x do"))
@@ -288,8 +288,8 @@ func FuzzFile(f *testing.F) {
 
 // Depth is bounded: what is deeper is not understood, and costs no more.
 func TestDeep(t *testing.T) {
-	for _, one := range []string{"(", "[", "{", "f(", "a?", "!", "if a:", "a => ", "x.y(", "-"} {
-		for _, name := range []string{"a.py", "a.ts", "a.rb", "a.kt", "a.ps1"} {
+	for _, one := range []string{"(", "[", "{", "f(", "a?", "!", "if a:", "a => ", "x.y(", "-", "let a = ", "| a = b ", "\\a -> ", "a . ", "if a then b else "} {
+		for _, name := range []string{"a.py", "a.ts", "a.rb", "a.kt", "a.ps1", "a.hs", "a.ml", "a.fs"} {
 			check(t, treeOf(name, []byte(strings.Repeat(one, 5000))))
 		}
 	}
