@@ -79,7 +79,7 @@ func (m *machine) call(n int32, st *state) Value {
 	if list := u.children(n); u.Words.Shift != "" && u.calleeName(callee) == u.Words.Shift && len(list) == 2 && u.kind(list[1]) == parse.Name { // shift @x
 		return m.shifted(u.at(list[1]), st)
 	}
-	if u.Words.Catchers[u.calleeName(callee)] && (u.kind(callee) == parse.Name || syntax.IsCapital(u.calleeName(callee))) && len(u.children(n)) == 2 {
+	if u.Words.Catchers[u.calleeName(callee)] && (u.kind(callee) == parse.Name || syntax.IsCapital(u.calleeName(callee)) || syntax.IsCapital(u.at(u.Tree.Child(callee, 0)))) && len(u.children(n)) == 2 {
 		return m.orNothing(u.children(n)[1], n, st)
 	}
 	if inner := m.curried(n, callee); inner != 0 {

@@ -239,7 +239,7 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 		return inner(x)
 	case "Err", "Error", "Failure", "Left", "failure":
 		switch {
-		case x.form == failure:
+		case x.form == failure || x.form == nothing && x.held:
 			m.bindAnything(p, st)
 			return yes
 		case x.form == unknown && !x.truth:

@@ -98,6 +98,10 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		held = m.held
 	}
 	m.key = appendKey(m.key[:0], name, node, held)
+	plain := len(m.key)
+	if param && len(name) > 1 { // what callers say is told of elsewhere than what is not known
+		m.key = append(m.key, 1)
+	}
 	if site, known := m.found[node][string(m.key)]; known {
 		m.touch(sites{site})
 		r := m.reads[site]
@@ -113,7 +117,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if least < depth {
 		via = m.frames[least+1].fn
 	}
-	key := string(m.key)
+	key := string(m.key[:plain])
 	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
 		r.Outer = m.giverHere(n)
@@ -125,7 +129,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if m.found[node] == nil {
 		m.found[node] = map[string]int32{}
 	}
-	m.found[node][key] = r.number
+	m.found[node][string(m.key)] = r.number
 	m.reads = append(m.reads, r)
 	return r.number
 }

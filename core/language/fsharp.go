@@ -11,7 +11,7 @@ var fsharp = &reads.Language{
 	Name: "fsharp", Extensions: []string{".fs", ".fsx", ".fsi"},
 	Tree: parse.FSharp,
 	Table: &syntax.Table{
-		LineComments: cComments, BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}}, WordPart: "'",
+		LineComments: cComments, BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}, {Open: "#", Close: "\n", LineStart: true}}, WordPart: "'",
 		Strings: []syntax.StringForm{
 			{Prefix: "$", Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: []syntax.Hole{{Open: "{", Close: "}"}}},
 			{Open: `"""`, Close: `"""`, Lines: true}, {Open: `@"`, Close: `"`, Doubled: true, Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true},
@@ -58,6 +58,6 @@ var fsharp = &reads.Language{
 	},
 	Transparent: []string{"Option.ofObj", "ofObj", "Some", ".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", "string", "id"},
 	Stops:       []string{"failwith", "failwithf", "raise", "exit", "invalidOp", "invalidArg", "nullArg"},
-	Nothing:     []string{"null", "None"},
+	Nothing:     []string{"null", "None", "?"},
 	Runs:        reads.Runs{Operators: map[string]string{"=": "==", "<>": "!="}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Raises: true, Exhausts: []string{"match"}, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TruthAnyCase}},
 }

@@ -11,7 +11,7 @@ var haskell = &reads.Language{
 	Name: "haskell", Extensions: []string{".hs", ".lhs"}, Interpreters: []string{"runhaskell", "runghc"},
 	Tree: parse.Haskell,
 	Table: &syntax.Table{
-		LineComments: []string{"--"}, BlockComments: []syntax.BlockComment{{Open: "{-", Close: "-}", Nest: true}}, WordPart: "'",
+		LineComments: []string{"--"}, BlockComments: []syntax.BlockComment{{Open: "{-", Close: "-}", Nest: true}, {Open: "#", Close: "\n", LineStart: true}}, WordPart: "'",
 		Strings: []syntax.StringForm{plainString, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
 	},
 	Outline:     reads.NewOutline,
@@ -45,9 +45,13 @@ var haskell = &reads.Language{
 	Transparent: []string{"pure", "return", "liftIO", "lift", "T.pack", "Text.pack", "pack", "T.unpack", "BS.pack", "strip", "T.strip", "T.toLower", "fromString", "Just", "id", "trim"},
 	Stops:       []string{"error", "die", "fail", "exitFailure", "exitWith", "throwIO", "throw", "ioError", "errorWithoutStackTrace", "throwError"},
 	Nothing:     []string{"Nothing"},
-	Runs:        reads.Runs{Operators: map[string]string{"/=": "!=", "<>": "++"}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Bare: true, Clauses: true, Exhausts: []string{"case"}},
+	Runs:        reads.Runs{Operators: map[string]string{"/=": "!=", "<>": "++"}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Bare: true, Clauses: true, Catchers: []string{"try", "tryIOError", "tryAny", "tryIO", "tryJust"}, Exhausts: []string{"case"}},
 	WordOr:      []string{"<|>"},
 }
+
+// givenOn are functions of the standard library that other modules give on under their
+// names.
+var givenOn = wordSet("getEnv lookupEnv getEnvironment")
 
 // haskellImports records the names by which modules of the environment are asked,
 // import qualified System.Environment as Env, and passes over what is only named.
@@ -61,11 +65,13 @@ func haskellImports(f *syntax.File, o *reads.Outline) {
 			continue
 		}
 		at := i + 1
-		if f.Is(at, "qualified") {
+		qualified := f.Is(at, "qualified")
+		if qualified {
 			at++
 		}
 		path, end := longName(f, at)
 		if f.Is(end, "qualified") {
+			qualified = true
 			end++
 		}
 		if f.Is(end, "as") && f.Kind(end+1) == syntax.Word {
@@ -74,11 +80,11 @@ func haskellImports(f *syntax.File, o *reads.Outline) {
 		}
 		if close := f.Mate(end); f.Is(end, "(") && close > end {
 			for n := end + 1; n < close; n++ {
-				if f.Kind(n) == syntax.Word {
+				if f.Kind(n) == syntax.Word && !givenOn[f.Text(n)] {
 					o.Import(f.Text(n), path+"."+f.Text(n), i)
 				}
 			}
-		} else {
+		} else if !qualified {
 			o.Import("*", path, i)
 		}
 	}

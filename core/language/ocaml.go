@@ -11,7 +11,7 @@ var ocaml = &reads.Language{
 	Name: "ocaml", Extensions: []string{".ml", ".mli"}, Interpreters: []string{"ocaml"},
 	Tree: parse.OCaml,
 	Table: &syntax.Table{
-		BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}}, WordPart: "'",
+		BlockComments: []syntax.BlockComment{{Open: "(*", Close: "*)", Nest: true}, {Open: "#", Close: "\n", LineStart: true}}, WordPart: "'",
 		Strings: []syntax.StringForm{{Open: "{|", Close: "|}", Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
 	},
 	Outline:  reads.NewOutline,
@@ -46,6 +46,6 @@ var ocaml = &reads.Language{
 	},
 	Transparent: []string{"String.trim", "String.lowercase_ascii", "String.uppercase_ascii", "Some", "Fun.id"},
 	Stops:       []string{"failwith", "raise", "exit", "invalid_arg", "Printf.ksprintf failwith"},
-	Nothing:     []string{"None"},
-	Runs:        reads.Runs{Operators: map[string]string{"=": "==", "<>": "!=", "^": "++"}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Exhausts: []string{"match"}, Forms: map[reads.Kind]reads.Form{reads.Boolean: reads.ExactTruth}},
+	Nothing:     []string{"None", "?"},
+	Runs:        reads.Runs{Operators: map[string]string{"=": "==", "<>": "!=", "^": "++"}, Unset: evaluate.Nothing, EmptyTrue: true, Catchers: []string{"try_with", "try_with_join", "attempt"}, Returns: true, Exhausts: []string{"match"}, Forms: map[reads.Kind]reads.Form{reads.Boolean: reads.ExactTruth}},
 }

@@ -14,6 +14,9 @@ type dialect struct {
 	offside   bool            // lines that are set in as far as each other make a block
 	equations bool            // f x = y is a function, x <- y binds a name
 	tupled    bool            // f (a, b) is given a and b
+	alone     string          // marks that are never part of a longer operator
+	signs     map[string]bool // what stands between parts of the program, and is no operator
+	others    int             // how tight operators bind that are not among these
 	levels    []string        // the operators between two operands, those that bind loosest first
 	right     map[string]bool // those of them that group from the right
 	piped     map[string]bool // x |> f a is f a x
@@ -34,20 +37,21 @@ func FSharp(f *syntax.File) *Tree { return fsharp.tree(f) }
 
 var (
 	haskell = &dialect{
-		offside: true, equations: true,
-		levels: []string{"$ $! <$!>", ">>= >> =<< <&> >=> &", "||", "&&", "== /= < > <= >=", "<|>", "<$> <$ $> <*> *> <*", ": ++ <>", "+ -", "* / `div` `mod`", "^ **", "."},
+		offside: true, equations: true, others: 8, alone: "\\,;`", signs: set("= -> <- | :: , ; .. @ ~ \\ => ` ?"),
+		levels: []string{"$ $! <$!>", ">>= >> =<< <&> >=> &", "||", "&&", "== /= < > <= >=", "<|>", "<$> <$ $> <*> *> <*", ": ++ <>", "+ -", "* /", "^ **", "."},
 		right:  set("$ $! <$!> =<< : ++ <> ."),
 		piped:  set(">>= <&> &"), given: set("$ $! <$!> <$> =<< <*>"), before: set("."),
 		reserved: set("then else of in where let case if do deriving module import data newtype type class instance infixl infixr infix"),
 	}
 	ocaml = &dialect{
+		others: 7, alone: ",;~?", signs: set("= -> <- | : , ; ;; .. ~ ? ! => # . ` &"),
 		levels: []string{"<- :=", "@@", "||", "&&", "= == <> != < > <= >= |> >>= >>| >|=", "^ @", "::", "+ - +. -.", "* / *. /. mod", "**"},
 		right:  set("@@ ^ @ ::"),
 		piped:  set("|> >>= >>| >|="), given: set("@@"),
 		reserved: set("then else in with and do done end of to downto when as let match if try fun function begin while for type module open exception external include struct sig class object method val constraint rec"),
 	}
 	fsharp = &dialect{
-		offside: true, tupled: true,
+		offside: true, tupled: true, others: 5, alone: ",;~?", signs: set("= -> <- | : , ; .. ~ ? ! => # . _ ` &"),
 		levels: []string{"<- :=", "<|", "||", "&&", "= <> < > <= >= |> >>=", ">> <<", "^ @", "::", "+ -", "* / %", "**"},
 		right:  set("^ @ ::"),
 		piped:  set("|> >>="), given: set("<|"), behind: set(">>"), before: set("<<"),
@@ -65,7 +69,12 @@ type applied struct {
 func (d *dialect) tree(f *syntax.File) *Tree {
 	shellLike.prepare()
 	p := &applied{&parser{g: shellLike, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}, d, -1}
-	p.statements()
+	for p.at < p.end { // also behind what was not understood
+		before := p.at
+		if p.statements(); p.at == before {
+			p.unknown()
+		}
+	}
 	p.t.Nodes[0] = Node{Kind: Block, To: int32(len(f.Tokens)), At: -1}
 	p.link(0, 0)
 	return p.t
@@ -99,8 +108,13 @@ func (p *applied) operator() (text string, level, end int) {
 	if p.at >= p.end || p.f.Tokens[p.at].NewLine && p.d.offside && p.column(p.at) < p.margin {
 		return "", 0, p.at
 	}
-	if p.is("`") && p.textAt(p.at+2) == "`" { // a `div` b
-		return "`" + p.textAt(p.at+1) + "`", len(p.d.levels), p.at + 3
+	if p.is("`") && p.d.equations { // a `div` b
+		for end = p.at + 1; end < p.end && end < p.at+8; end++ {
+			if p.textAt(end) == "`" {
+				return "`", len(p.d.levels), end + 1
+			}
+		}
+		return "", 0, p.at
 	}
 	end = p.at + 1
 	switch {
@@ -108,7 +122,7 @@ func (p *applied) operator() (text string, level, end int) {
 	case p.kind() != syntax.Punct:
 		return "", 0, p.at
 	default:
-		for end < p.end && p.f.Tokens[end].Kind == syntax.Punct && !p.f.Tokens[end].SpaceAhead && !p.f.Tokens[end].NewLine && !strings.Contains("\\,;`~?", p.f.Text(end)) {
+		for end < p.end && p.f.Tokens[end].Kind == syntax.Punct && !p.f.Tokens[end].SpaceAhead && !p.f.Tokens[end].NewLine && !strings.Contains(p.d.alone, p.f.Text(end)) {
 			end++
 		}
 	}
@@ -118,7 +132,10 @@ func (p *applied) operator() (text string, level, end int) {
 			return text, n + 1, end
 		}
 	}
-	return "", 0, p.at
+	if p.d.signs[text] || p.kind() == syntax.Word || text == "!" && end < p.end && !p.f.Tokens[end].SpaceAhead {
+		return "", 0, p.at
+	}
+	return text, p.d.others, end
 }
 
 // expression parses operands with operators between them that bind tighter than
@@ -170,6 +187,50 @@ func (p *applied) pass() {
 	p.at++
 }
 
+// between makes a call of the function whose name stands between what it is given, in
+// marks: a `f` b.
+func (p *applied) between(at, from int, left, right int32) int32 {
+	mark, behind, end := len(p.stack), p.at, p.end
+	p.at, p.end = at+1, at+1
+	for p.textAt(p.end) != "`" && p.end < end {
+		p.end++
+		if p.end >= behind {
+			break
+		}
+	}
+	name := p.operand()
+	p.at, p.end = behind, end
+	switch p.t.Name(name) {
+	case "fmap":
+		return p.call(left, right, from)
+	case "catch", "catchIO", "catchAny":
+		return p.catching(left, right, from)
+	}
+	p.add(name)
+	p.add(left)
+	p.add(right)
+	return p.make(Call, from, at+1, mark)
+}
+
+// catching makes a try of what is run and of the function that is given what it throws.
+func (p *applied) catching(run, handler int32, from int) int32 {
+	mark := len(p.stack)
+	p.add(p.blockOf(run))
+	inner := handler
+	for p.t.Nodes[inner].Kind == Wrapper && p.t.Child(inner, 0) != 0 {
+		inner = p.t.Child(inner, 0)
+	}
+	own, at := len(p.stack), int(p.t.Nodes[handler].From)
+	if p.t.Nodes[inner].Kind == Lambda {
+		list := p.takenApart(inner)
+		p.add(list[len(list)-1])
+	} else {
+		p.add(p.blockOf(handler))
+	}
+	p.add(p.make(Catch, at, at, own))
+	return p.make(Try, from, at, mark)
+}
+
 // nested parses something that may lie in itself, unless it lies too deep.
 func (p *applied) nested(parse func() int32) int32 {
 	p.depth++
@@ -190,14 +251,8 @@ func (p *applied) combined(op string, at, from int, left, right int32) int32 {
 		return p.call(right, left, from)
 	case p.d.given[op]:
 		return p.call(left, right, from)
-	case op[0] == '`': // a `f` b
-		name := p.at
-		p.at = at + 2
-		p.add(p.make(Name, at+1, at+1, mark))
-		p.at = name
-		p.add(left)
-		p.add(right)
-		return p.make(Call, from, at+1, mark)
+	case op == "`": // a `f` b
+		return p.between(at, from, left, right)
 	}
 	p.add(left)
 	p.add(right)
@@ -279,6 +334,16 @@ func (p *applied) isUnit(n int32) bool {
 // statements for: when a b, unless a b, not a.
 func (p *applied) finished(call int32) int32 {
 	callee, first, second := p.t.Child(call, 0), p.t.Child(call, 1), p.t.Child(call, 2)
+	if p.d.equations && second != 0 && p.t.Nodes[second].Next == 0 {
+		switch from := int(p.t.Nodes[call].From); p.t.Name(callee) {
+		case "catch", "catchIO":
+			p.takenApart(call)
+			return p.catching(first, second, from)
+		case "handle":
+			p.takenApart(call)
+			return p.catching(second, first, from)
+		}
+	}
 	if p.t.Nodes[callee].Kind != Name || first == 0 {
 		return call
 	}

@@ -78,7 +78,7 @@ func (p *applied) block() int32 {
 	case !p.d.offside:
 		p.sequence()
 	case p.d.equations || p.at < p.end && !p.f.Tokens[p.at].NewLine:
-		return p.blockOf(p.expression(0))
+		return p.blockOf(p.tuple())
 	default:
 		p.statements()
 	}
@@ -121,7 +121,7 @@ func (p *applied) matched() int32 {
 	if p.d.equations && p.f.Is(p.at-2, "\\") { // \case
 		p.add(p.make(Name, from, from, mark))
 	} else {
-		p.subject()
+		p.add(p.tuple())
 	}
 	if !p.take("with") {
 		p.take("of")
@@ -152,19 +152,6 @@ func (p *applied) caught(match int32) int32 {
 	return p.make(Try, from, from, mark)
 }
 
-// subject adds what is matched, which may be a tuple without parentheses.
-func (p *applied) subject() {
-	from, mark := p.at, len(p.stack)
-	p.add(p.expression(0))
-	if !p.is(",") {
-		return
-	}
-	for p.take(",") {
-		p.add(p.expression(0))
-	}
-	p.add(p.make(List, from, -1, mark))
-}
-
 // matching parses function | a -> b, which is given what it matches.
 func (p *applied) matching() int32 {
 	from, mark := p.at, len(p.stack)
@@ -181,6 +168,10 @@ func (p *applied) matching() int32 {
 func (p *applied) arms(kind Kind) {
 	if p.d.equations {
 		p.armLines()
+		return
+	}
+	if p.is("[") && !p.d.offside { // of another way to write OCaml
+		p.freely(p.at, func() { p.arms(kind) })
 		return
 	}
 	column := -1
@@ -215,7 +206,7 @@ func (p *applied) armLines() {
 	}
 	margin := p.margin
 	p.margin = p.column(p.at)
-	for column := p.margin; p.at < p.end; {
+	for column := p.margin; p.at < p.end && !p.is("where"); {
 		p.arm(Case)
 		for p.take(";") {
 		}

@@ -14,7 +14,7 @@ func (p *applied) statements() {
 	}
 	margin := p.margin
 	p.margin = p.column(p.at)
-	for column := p.margin; p.at < p.end; {
+	for column := p.margin; p.at < p.end && !(p.d.equations && (p.is("where") || p.is("in"))); {
 		before := p.at
 		p.statement()
 		for p.take(";") {
@@ -66,8 +66,22 @@ func (p *applied) statement() {
 	case text == "[" && p.textAt(p.at+1) == "<": // [<EntryPoint>]
 		p.pass()
 	default:
+		p.add(p.tuple())
+	}
+}
+
+// tuple parses an expression, or several with commas between them.
+func (p *applied) tuple() int32 {
+	from, mark := p.at, len(p.stack)
+	first := p.expression(0)
+	if first == 0 || !p.is(",") || p.ended() {
+		return first
+	}
+	p.add(first)
+	for p.take(",") {
 		p.add(p.expression(0))
 	}
+	return p.make(List, from, -1, mark)
 }
 
 // skipped adds a statement of which nothing more is known.
@@ -88,7 +102,7 @@ func (p *applied) sequence() {
 			}
 			continue
 		}
-		p.add(p.expression(0))
+		p.add(p.tuple())
 		if !p.is(";") || p.textAt(p.at+1) == ";" || p.at == before {
 			return
 		}
@@ -105,6 +119,12 @@ func (p *applied) declarations() {
 			p.at++
 		case "let", "and":
 			p.sequence()
+		case "value": // another way to write OCaml
+			if p.kindAt(p.at+1) == syntax.Word && p.textAt(p.at+2) == "=" {
+				p.letting()
+			} else {
+				p.sequence()
+			}
 		case "module":
 			p.module()
 		case "open", "include", "type", "exception", "external", "class", "val":
@@ -141,8 +161,12 @@ func (p *applied) module() {
 		p.at++
 	}
 	name := p.at
-	for p.at < p.end && !p.is("=") && !p.is("struct") && !(p.at > name && p.f.Tokens[p.at].NewLine && p.column(p.at) <= column) {
-		p.at++
+	for p.at < p.end && !p.is("=") && !p.is("struct") && !(p.d.offside && p.at > name && p.f.Tokens[p.at].NewLine && p.column(p.at) <= column) {
+		if p.is("sig") {
+			p.skipEnclosed()
+		} else {
+			p.at++
+		}
 	}
 	if !p.take("=") || p.at >= p.end { // module A.B, which the rest of the file is
 		p.add(p.make(Import, from, from, mark))
@@ -155,11 +179,28 @@ func (p *applied) module() {
 		p.take("end")
 	case p.d.offside:
 		p.statements()
+	case p.is("sig"):
+		p.skipEnclosed()
 	default:
 		p.toDeclaration(Import)
 	}
 	p.add(p.make(Block, own, -1, body))
 	p.add(p.make(Class, from, name, mark))
+}
+
+// skipEnclosed goes on behind the end of what a word begins.
+func (p *applied) skipEnclosed() {
+	for depth := 0; p.at < p.end; {
+		switch p.text() {
+		case "sig", "struct", "begin", "object":
+			depth++
+		case "end":
+			depth--
+		}
+		if p.at++; depth == 0 {
+			return
+		}
+	}
 }
 
 // typed parses a type of F#, with its members.
@@ -247,6 +288,12 @@ func (p *applied) letting() {
 		for p.at < p.end && (p.is("rec") || p.is("mutable") || p.is("inline") || p.is("private") || p.is("internal") || p.is("%") || p.is("!") || p.is("*") || p.is("+") || p.f.Is(p.at-1, "%")) {
 			p.at++
 		}
+		if p.is("open") || p.is("module") || p.is("exception") { // let open M in
+			for p.at < p.end && !p.is("in") {
+				p.pass()
+			}
+			continue
+		}
 		name := p.at
 		unit := p.is("(") && p.textAt(p.at+1) == ")"
 		switch sign := p.textAt(p.at + 1); {
@@ -327,6 +374,12 @@ func (p *applied) parameter() {
 		p.at++
 		if p.f.Is(from, "~") && p.is(":") {
 			p.at += 2
+		}
+		if p.f.Is(from, "?") { // it may be left out: the sign stands for nothing
+			end := p.at
+			p.at = at
+			p.add(p.make(Name, from, from, mark))
+			p.at = end
 		}
 		p.add(p.make(Parameter, from, at, mark))
 	case p.is("(") && !p.d.equations:

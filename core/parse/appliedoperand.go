@@ -16,6 +16,8 @@ func (p *applied) operand() int32 {
 	case k == syntax.Number:
 		p.at++
 		node = p.make(Number, from, from, mark)
+	case text == "begin" && k == syntax.Word && !p.d.equations:
+		node = p.enclosed()
 	case k == syntax.Word && !p.d.reserved[text]:
 		p.at++
 		node = p.make(Name, from, from, mark)
@@ -119,7 +121,7 @@ func (p *applied) parenthesised() int32 {
 			p.add(p.section(op, level, end))
 		}
 		for p.at < p.end {
-			before := p.at
+			before, own := p.at, len(p.stack)
 			switch {
 			case p.take(","):
 				kind = List
@@ -130,6 +132,10 @@ func (p *applied) parenthesised() int32 {
 				p.add(p.expression(0))
 			default:
 				p.add(p.expression(0))
+			}
+			if at := p.at; len(p.stack) > own && p.take("as") { // (x as y)
+				p.add(p.operand())
+				p.add(p.make(Binary, before, at, own))
 			}
 			if p.at == before {
 				p.unknown()
@@ -167,6 +173,10 @@ func (p *applied) listed() int32 {
 				p.margin = p.column(p.at) // each on a line of its own
 			}
 			p.add(p.expression(0))
+			if at := p.at; p.d.equations && p.take("|") { // [x | x <- xs, y]
+				p.generators(at)
+				continue
+			}
 			if p.is(",") && !p.d.equations { // of tuples: ["a", b; "c", d]
 				for p.take(",") {
 					p.add(p.expression(0))
@@ -180,6 +190,29 @@ func (p *applied) listed() int32 {
 		}
 	})
 	return p.make(List, from, -1, mark)
+}
+
+// generators adds what a list is made by, as loops.
+func (p *applied) generators(from int) {
+	mark, loops := len(p.stack), 0
+	for p.at < p.end {
+		before := p.at
+		p.take(",")
+		p.take("let")
+		p.add(p.expression(0))
+		if p.take("<-") {
+			loops++
+			p.add(p.expression(0))
+		} else if p.take("=") {
+			p.add(p.expression(0))
+		}
+		if p.at == before {
+			p.unknown()
+		}
+	}
+	if loops > 0 {
+		p.add(p.make(Loop, from, -1, mark))
+	}
 }
 
 // record parses { a = b; c = d } and { x with a = b }.

@@ -27,9 +27,12 @@ func (p *applied) equation() {
 	case text == "class" || text == "instance":
 		for p.at++; !p.ended() && !p.is("where"); p.at++ {
 		}
+		body, own := p.at, len(p.stack)
 		if p.take("where") && !p.ended() {
 			p.statements()
 		}
+		p.add(p.make(Block, body, -1, own))
+		p.add(p.make(Class, from, from+1, mark))
 		return
 	case text == "let":
 		p.at++

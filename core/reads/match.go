@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/syntax"
 )
 
@@ -166,7 +167,7 @@ func (a *analysis) findOwn(path string) bool {
 		}
 		return name == path || a.lang.FoldWords && strings.EqualFold(name, path)
 	}
-	return slices.ContainsFunc(a.o.Functions, func(fn Function) bool { return same(fn.Owner, fn.Name) }) ||
+	return a.lang.Applied && slices.ContainsFunc(a.prepare().unit.Named(path), func(fn *evaluate.Func) bool { return fn.Owner == nil }) || slices.ContainsFunc(a.o.Functions, func(fn Function) bool { return same(fn.Owner, fn.Name) }) ||
 		a.context != nil && slices.ContainsFunc(a.context.Helpers, func(h *Helper) bool { return h.lang == a.lang && same(h.Owner, h.Name) })
 }
 
@@ -174,7 +175,7 @@ func (a *analysis) findOwn(path string) bool {
 func (a *analysis) fit(patterns []*pattern, first, last int) *match {
 	for _, p := range patterns {
 		m := &match{pattern: p, access: Range{first, last + 1}}
-		if p.idiom.Function && (a.f.Is(first-1, "new") || a.isOwn(p.path)) { // a class of that name, or another function
+		if (p.idiom.Function || a.lang.Applied) && (a.f.Is(first-1, "new") || a.isOwn(p.path) || first == last && a.isOwn(a.f.Text(first))) { // a class of that name, or another function
 			continue
 		}
 		if !a.fitBefore(p.before, first, m) {
@@ -394,7 +395,7 @@ func (a *analysis) fitApplied(e element, i int, m *match) (end int, ok bool) {
 		end = operandEnd(f, end)
 		operands = append(operands, Range{begin, end})
 	}
-	if len(operands) == 0 || m.access.Lo > 0 && a.prepare().nodeOf(Range{m.access.Lo, end}) == 0 { // map getEnv names
+	if len(operands) == 0 || f.Kind(operands[0].Lo) != syntax.String && a.prepare().nodeOf(Range{m.access.Lo, end}) == 0 { // map getEnv names
 		return from, false
 	}
 	return end, a.fitArguments(e, operands, m)
