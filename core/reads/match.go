@@ -4,7 +4,7 @@ import (
 	"slices"
 	"strings"
 
-	"inzicht/core/evaluate"
+	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
 
@@ -167,8 +167,17 @@ func (a *analysis) findOwn(path string) bool {
 		}
 		return name == path || a.lang.FoldWords && strings.EqualFold(name, path)
 	}
-	return a.lang.Applied && slices.ContainsFunc(a.prepare().unit.Named(path), func(fn *evaluate.Func) bool { return fn.Owner == nil }) || slices.ContainsFunc(a.o.Functions, func(fn Function) bool { return same(fn.Owner, fn.Name) }) ||
+	return a.lang.Applied && a.prepare().defines(path) || slices.ContainsFunc(a.o.Functions, func(fn Function) bool { return same(fn.Owner, fn.Name) }) ||
 		a.context != nil && slices.ContainsFunc(a.context.Helpers, func(h *Helper) bool { return h.lang == a.lang && same(h.Owner, h.Name) })
+}
+
+// defines reports whether a function of that name stands in the file, outside all others.
+func (r *running) defines(name string) (found bool) {
+	r.tree.Children(0, func(n int32) bool {
+		found = r.tree.Nodes[n].Kind == parse.Function && r.tree.Name(n) == name
+		return !found
+	})
+	return found
 }
 
 // fit returns the first of the patterns that fits a path in tokens [first, last].
