@@ -472,10 +472,13 @@ func giveObject(arguments []argument) bool {
 	return slices.ContainsFunc(arguments, func(a argument) bool { return len(a.value) == 1 && a.value[0].members != nil })
 }
 
-// arePlain reports whether texts are given that are known: what is asked of them may
-// be known, too.
+// arePlain reports whether texts are given that are known, or nothing: what is asked of them
+// may be known, too.
 func arePlain(arguments []argument) bool {
-	return len(arguments) > 0 && !slices.ContainsFunc(arguments, func(a argument) bool { _, plain := a.value.plain(); return !plain })
+	return len(arguments) > 0 && !slices.ContainsFunc(arguments, func(a argument) bool {
+		_, plain := a.value.plain()
+		return !plain && !a.value.allNothing()
+	})
 }
 
 // calls reports whether a name alone calls a function of the file.

@@ -17,6 +17,7 @@ var crystal = &reads.Language{
 			{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: rubyHoles},
 			character,
 		},
+		Hook: syntax.CrystalHook, HookBytes: "?",
 	},
 	SharesNames: true,
 	Global:      true,
@@ -35,6 +36,8 @@ var crystal = &reads.Language{
 		{Access: `ENV`, Whole: true},
 	},
 	Uses: []reads.Idiom{
+		{Access: `$read.try($any)`, Maps: true},
+		{Access: `$read.try { $any }`, Maps: true},
 		{Access: `$read.to_i`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `$read.to_i?`, Kind: reads.Integer, Does: evaluate.Nones},
 		{Access: `$read.to_f`, Kind: reads.Number, Does: evaluate.Fail},

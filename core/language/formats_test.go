@@ -138,7 +138,7 @@ func TestOtherFormatsSay(t *testing.T) {
 		{"web: gate --port $GATE_PORT --workers ${GATE_N:-2}\n# old: $GATE_OLD\n$GATE_NONE\n", "GATE_PORT expected; GATE_N optional =2"},
 	})
 	holds(t, "x.awk", "", []saying{
-		{"{ print ENVIRON[\"GATE_A\"] } # ENVIRON[\"GATE_NO\"]\n\"GATE_B\" in ENVIRON { print ENVIRON[\"GATE_B\"]; ENVIRON[\"GATE_C\"] = 1; print ENVIRON[\"GATE_C\"] }\n", "GATE_A expected; GATE_B optional; GATE_B optional"},
+		{"{ print ENVIRON[\"GATE_A\"] } # ENVIRON[\"GATE_NO\"]\n\"GATE_B\" in ENVIRON { print ENVIRON[\"GATE_B\"]; ENVIRON[\"GATE_C\"] = 1; print ENVIRON[\"GATE_C\"] }\n", "GATE_A expected; GATE_B optional; GATE_B optional; GATE_C optional"},
 	})
 	holds(t, "justfile", "", []saying{
 		{"export GATE_SET := 'a'\nrun $GATE_P:\n\t@gate {{'$GATE_NO'}} $GATE_A $GATE_SET $GATE_P\n", "GATE_A expected"},

@@ -33,7 +33,7 @@ var (
 )
 
 // pipelineFiles are the names of files that say what a hosting service runs.
-var pipelineFiles = wordSet("bitbucket-pipelines.yml .travis.yml .drone.yml .woodpecker.yml .woodpecker.yaml .appveyor.yml .cirrus.yml .semaphore.yml")
+var pipelineFiles = wordSet("bitbucket-pipelines.yml .travis.yml .drone.yml .woodpecker.yml .woodpecker.yaml .appveyor.yml .cirrus.yml .semaphore.yml azure-pipelines.yml azure-pipelines.yaml .azure-pipelines.yml")
 
 // isPipeline reports whether a file says what a hosting service runs, in commands of a
 // shell.
@@ -41,11 +41,11 @@ func isPipeline(file string) bool {
 	base := path.Base(file)
 	folder := path.Base(path.Dir(file))
 	return strings.HasSuffix(base, ".gitlab-ci.yml") || strings.Contains(file, ".gitlab/ci/") && isYAML(base) ||
-		pipelineFiles[base] || (folder == ".circleci" || folder == ".woodpecker" || folder == ".buildkite" || folder == ".semaphore") && isYAML(base)
+		pipelineFiles[base] || (folder == ".circleci" || folder == ".woodpecker" || folder == ".buildkite" || folder == ".semaphore" || folder == ".azure-pipelines" || folder == ".azuredevops") && isYAML(base)
 }
 
 // pipelineSupplies are what the names of variables begin with that the services supply.
-var pipelineSupplies = []string{"CI_", "GITLAB_", "CIRCLE_", "BITBUCKET_", "TRAVIS_", "DRONE_", "BUILDKITE_", "CIRRUS_", "SEMAPHORE_"}
+var pipelineSupplies = []string{"CI_", "GITLAB_", "CIRCLE_", "BITBUCKET_", "TRAVIS_", "DRONE_", "BUILDKITE_", "CIRRUS_", "SEMAPHORE_", "SYSTEM_", "AGENT_", "BUILD_SOURCE", "BUILD_BUILD", "BUILD_REPOSITORY", "BUILD_ARTIFACT", "BUILD_STAGING", "BUILD_BINARIES", "BUILD_DEFINITION", "BUILD_REASON", "PIPELINE_WORKSPACE", "TF_BUILD"}
 
 // pipelineOwn are variables that the service supplies under plain names.
 var pipelineOwn = wordSet("CI HOME PATH PWD USER HOSTNAME SHELL")
@@ -128,7 +128,7 @@ func inJobs(list []reads.Read, jobs []job) []reads.Read {
 // jobKeys are below what commands stand: those that are run one behind the other, by one
 // shell, where they stand in one place, and those that another shell runs.
 var (
-	jobKeys  = wordSet("BEFORE_SCRIPT BEFORE_INSTALL INSTALL BEFORE_DEPLOY SCRIPT COMMANDS COMMAND CMDS RUN")
+	jobKeys  = wordSet("BEFORE_SCRIPT BEFORE_INSTALL INSTALL BEFORE_DEPLOY SCRIPT COMMANDS COMMAND CMDS RUN BASH")
 	lateKeys = wordSet("AFTER_SCRIPT AFTER_SUCCESS AFTER_FAILURE")
 )
 

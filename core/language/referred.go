@@ -20,14 +20,14 @@ var referred = []form{
 	{late.Regexp(`%\(ENV_([A-Za-z_][A-Za-z0-9_]*)\)s`), "%(ENV_…)s", reads.Required},
 	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*env\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `]\s*\)?(?:\s*\|\s*(?:default|or)\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `])?`), "env", reads.Expected},
 	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*(?:getenv|envOrDefault)\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `](?:\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `])?`), "getenv", reads.Expected},
-	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*mustEnv\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `]`), "mustEnv", reads.Required},
+	{late.Regexp(`\{\{-?\s*(?:\w+\s+)*\(?\s*(?:mustEnv|requiredEnv)\s+\\?["` + "`" + `]([A-Za-z_][A-Za-z0-9_]*)\\?["` + "`" + `]`), "mustEnv", reads.Required},
 	{late.Regexp(`\{\{-?\s*default\s+\.Env\.([A-Za-z_][A-Za-z0-9_]*)\s+\\?["` + "`" + `]([^"\\` + "`" + `]*)\\?["` + "`" + `]`), ".Env", reads.Optional},
 	{late.Regexp(`\{\{-?\s*(?:if|else if|with|and|or|not)\s[^}]*?\.Env\.([A-Za-z_][A-Za-z0-9_]*)`), ".Env", reads.Optional},
 	{late.Regexp(`\{\{-?\s*(?:\w+\s+)?\.Env\.([A-Za-z_][A-Za-z0-9_]*)\s*(?:-?\}\}|\|)`), ".Env", reads.Expected},
 }
 
 // references are what a file holds that may hold such a form.
-var references = []string{"{env:", "$__env{", ")s", "env \"", "env `", `env \"`, "getenv", "envOrDefault", "mustEnv", ".Env.", "{ENV"}
+var references = []string{"{env:", "$__env{", ")s", "env \"", "env `", `env \"`, "getenv", "envOrDefault", "mustEnv", "requiredEnv", ".Env.", "{ENV"}
 
 var (
 	readReferred = onceEach(byLine("#;", "", nil, nil, referred...))

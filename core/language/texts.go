@@ -68,7 +68,7 @@ func guarded(read func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read
 		list, err := read(src)
 		for n := range list {
 			r := &list[n]
-			if r.Need == reads.Expected && slices.ContainsFunc(list, func(other reads.Read) bool {
+			if r.Need != reads.Optional && slices.ContainsFunc(list, func(other reads.Read) bool {
 				return other.Name == r.Name && other.Need == reads.Optional && other.Line <= r.Line
 			}) {
 				r.Need = reads.Optional
@@ -97,9 +97,9 @@ const longestLine = 1 << 16
 var (
 	cmake = &reads.Language{
 		Name: "cmake", Extensions: []string{".cmake"}, Names: []string{"CMakeLists.txt"}, Triggers: []string{"ENV"},
-		Own: guarded(byLine("#", reads.Build, late.Regexp(`set\(ENV\{([A-Za-z0-9_]+)\}`), nil,
+		Own: demanding(cmakeGuard, guarded(byLine("#", reads.Build, late.Regexp(`set\(ENV\{([A-Za-z0-9_]+)\}`), nil,
 			form{late.Regexp(`\$ENV\{([A-Za-z0-9_]+)\}`), "$ENV{}", reads.Expected},
-			form{late.Regexp(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional})),
+			form{late.Regexp(`DEFINED ENV\{([A-Za-z0-9_]+)\}`), "DEFINED ENV{}", reads.Optional}))),
 	}
 	// Playbooks look variables up for the machine that runs them.
 	playbook = &reads.Language{
@@ -118,12 +118,6 @@ var (
 			form{late.Regexp(`%env\((?:[a-z_]+:)*([A-Z][A-Z0-9_]*)\)%`), "%env()%", reads.Required},
 			form{late.Regexp(`\[System\.Environment\]::GetEnvironmentVariable\(\s*['"]?([A-Za-z_][A-Za-z0-9_]*)['"]?\s*\)`), "GetEnvironmentVariable", reads.Expected})),
 	}
-	awk = &reads.Language{
-		Name: "awk", Extensions: []string{".awk"}, Interpreters: []string{"awk", "gawk", "mawk", "nawk"}, Triggers: []string{"ENVIRON"},
-		Own: guarded(byLine("#", "", late.Regexp(`ENVIRON\["([A-Za-z0-9_]+)"\]\s*=[^=~]`), nil,
-			form{late.Regexp(`"([A-Za-z0-9_]+)"\s+in\s+ENVIRON\b`), "in ENVIRON", reads.Optional},
-			form{late.Regexp(`\bENVIRON\["([A-Za-z0-9_]+)"\]`), "ENVIRON", reads.Expected})),
-	}
 	caddyfile = &reads.Language{
 		Name: "caddyfile", Names: []string{"Caddyfile"}, Triggers: []string{"{$", "{env."},
 		Own: byLine("#", "", nil, nil,
@@ -136,7 +130,7 @@ var (
 	}
 	fish = &reads.Language{
 		Name: "fish", Extensions: []string{".fish"}, Interpreters: []string{"fish"}, Triggers: []string{"$", "set"},
-		Own: readFish,
+		Own: demanding(fishGuard, readFish),
 	}
 )
 
@@ -264,6 +258,7 @@ func group(text []byte, m []int, n int) string {
 var (
 	fishSets  = late.Regexp(`(?:\bset\s+(?:-[a-zA-Z-]+\s+)*|\bfor\s+|\bread\s+(?:-\S+\s+)*|--argument(?:-names)?\s+|-a\s+)([A-Za-z_][A-Za-z0-9_]*)`)
 	fishTests = late.Regexp(`\bset\s+(?:-q|--query)\s+([A-Za-z_][A-Za-z0-9_]*)(?:\s*;?\s*(?:or\s+|\|\|\s*)set\s+(?:-[a-zA-Z-]+\s+)*[A-Za-z_][A-Za-z0-9_]*\s+["']?([^"'\s;]+))?`)
+	fishAsks  = late.Regexp(`(?:\btest|\[)\s+-[nz]\s+"?\$\{?([A-Z_][A-Z0-9_]*)`)
 	fishReads = late.Regexp(`\$\{?([A-Z_][A-Z0-9_]*)\b`)
 )
 
@@ -297,6 +292,9 @@ func readFish(src []byte) (list []reads.Read, err error) {
 				continue
 			}
 			r := reads.Read{Name: name, Access: "$", Need: reads.Expected, Kind: reads.Text}
+			if slices.ContainsFunc(fishAsks().FindAllSubmatch(line.text, -1), func(asked [][]byte) bool { return string(asked[1]) == name }) {
+				r.Need, tested[name] = reads.Optional, true
+			}
 			r.Line, r.Column = f.Position(line.offset + m[0])
 			list = append(list, r)
 		}

@@ -5,6 +5,7 @@ import (
 	"path"
 	"strings"
 
+	"inzicht/core/late"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -14,7 +15,7 @@ import (
 var workflow = &reads.Language{
 	Name:     "workflow",
 	Where:    "YAML in .github/workflows, action.yml",
-	Triggers: []string{"${{"},
+	Triggers: []string{"${{", "env.", "vars.", "secrets."},
 	OfFile: func(file string) bool {
 		folder := path.Dir(file)
 		return isYAML(file) && (strings.HasSuffix(folder, ".github/workflows") || strings.HasSuffix(folder, ".gitea/workflows") || strings.HasSuffix(folder, ".forgejo/workflows")) ||
@@ -23,11 +24,16 @@ var workflow = &reads.Language{
 	Own: readWorkflow,
 }
 
+var workflowIf = late.Regexp(`^\s*(?:-\s+)?if:\s`)
+
 func readWorkflow(src []byte) (list []reads.Read, err error) {
 	f := &syntax.File{Src: src}
 	lines := linesOf(src, "#")
 	set := setIn(lines)
 	for _, line := range lines {
+		if m := workflowIf().FindIndex(line.text); m != nil && !bytes.Contains(line.text, []byte("${{")) { // an expression, without marks
+			list = append(list, workflowExpression(f, set, line.text[m[1]-1:], line.offset+m[1]-1)...)
+		}
 		for at := 0; ; {
 			open := bytes.Index(line.text[at:], []byte("${{"))
 			if open < 0 {
