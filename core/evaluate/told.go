@@ -90,19 +90,18 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 			}
 		}
 	}
-	for _, fn := range called {
-		m.calls[fn]++
-	}
 	held := ""
 	if node == n {
 		held = m.held
 	}
 	m.key = appendKey(m.key[:0], name, node, held)
-	plain := len(m.key)
-	if param && len(name) > 1 { // what callers say is told of elsewhere than what is not known
-		m.key = append(m.key, 1)
+	site, known := m.found[node][string(m.key)]
+	if !known || param || m.reads[site].Outer == nil { // else what is told is what callers are asked for, and stays
+		for _, fn := range called {
+			m.calls[fn]++
+		}
 	}
-	if site, known := m.found[node][string(m.key)]; known {
+	if known {
 		m.touch(sites{site})
 		r := m.reads[site]
 		if m.focus == nil && len(r.entries) < mostEntries && !slices.Contains(r.entries, m.entry) {
@@ -117,7 +116,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if least < depth {
 		via = m.frames[least+1].fn
 	}
-	key := string(m.key[:plain])
+	key := string(m.key)
 	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
 		r.Outer = m.giverHere(n)
@@ -129,7 +128,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 	if m.found[node] == nil {
 		m.found[node] = map[string]int32{}
 	}
-	m.found[node][string(m.key)] = r.number
+	m.found[node][key] = r.number
 	m.reads = append(m.reads, r)
 	return r.number
 }
