@@ -33,7 +33,7 @@ var awk = &reads.Language{
 	},
 	Transparent: []string{"tolower", "toupper"},
 	Stops:       []string{"exit"},
-	Runs:        reads.Runs{Unset: evaluate.Empty, No: []string{"0"}, Explicit: true},
+	Runs:        reads.Runs{Unset: evaluate.Empty, No: []string{"0"}, Explicit: true, Operators: map[string]string{"~": "=~"}},
 }
 
 var awkGrammar = &parse.Grammar{

@@ -31,24 +31,35 @@ func readWorkflow(src []byte) (list []reads.Read, err error) {
 	lines := linesOf(src, "#")
 	set := setIn(lines)
 	for _, line := range lines {
-		if m := workflowIf().FindIndex(line.text); m != nil && !bytes.Contains(line.text, []byte("${{")) { // an expression, without marks
-			list = append(list, workflowExpression(f, set, line.text[m[1]-1:], line.offset+m[1]-1)...)
-		}
-		for at := 0; ; {
-			open := bytes.Index(line.text[at:], []byte("${{"))
-			if open < 0 {
-				break
+		found := workflowLine(f, set, line)
+		if asked := workflowIf().FindIndex(line.text); asked != nil {
+			if len(found) == 0 { // an expression, without marks
+				found = workflowExpression(f, set, line.text[asked[1]-1:], line.offset+asked[1]-1)
 			}
-			open += at
-			close := bytes.Index(line.text[open:], []byte("}}"))
-			if close < 0 {
-				break
+			for n := range found {
+				found[n].Need = reads.Optional
 			}
-			at = open + close
-			list = append(list, workflowExpression(f, set, line.text[open:at], line.offset+open)...)
 		}
+		list = append(list, found...)
 	}
 	return list, nil
+}
+
+// workflowLine finds the references in the expressions of a line that have marks round them.
+func workflowLine(f *syntax.File, set map[string]bool, line textLine) (list []reads.Read) {
+	for at := 0; ; {
+		open := bytes.Index(line.text[at:], []byte("${{"))
+		if open < 0 {
+			return list
+		}
+		open += at
+		close := bytes.Index(line.text[open:], []byte("}}"))
+		if close < 0 {
+			return list
+		}
+		at = open + close
+		list = append(list, workflowExpression(f, set, line.text[open:at], line.offset+open)...)
+	}
 }
 
 // workflowExpression finds the references in one expression.

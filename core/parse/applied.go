@@ -220,14 +220,16 @@ func (p *applied) catching(run, handler int32, from int) int32 {
 	for p.t.Nodes[inner].Kind == Wrapper && p.t.Child(inner, 0) != 0 {
 		inner = p.t.Child(inner, 0)
 	}
-	own, at := len(p.stack), int(p.t.Nodes[handler].From)
+	own, at, end := len(p.stack), int(p.t.Nodes[handler].From), p.t.Nodes[handler].To
 	if p.t.Nodes[inner].Kind == Lambda {
 		list := p.takenApart(inner)
 		p.add(list[len(list)-1])
 	} else {
 		p.add(p.blockOf(handler))
 	}
-	p.add(p.make(Catch, at, at, own))
+	catch := p.make(Catch, at, at, own)
+	p.t.Nodes[catch].To = end
+	p.add(catch)
 	return p.make(Try, from, at, mark)
 }
 
@@ -357,7 +359,9 @@ func (p *applied) finished(call int32) int32 {
 		p.takenApart(call)
 		p.add(first)
 		if word == "unless" {
-			p.add(p.make(Unary, from, at, mark))
+			not := p.make(Unary, from, at, mark)
+			p.t.Nodes[not].To = p.t.Nodes[first].To
+			p.add(not)
 		}
 		p.add(p.blockOf(second))
 		return p.make(If, from, at, mark)
@@ -371,11 +375,13 @@ func (p *applied) blockOf(n int32) int32 {
 		return n
 	}
 	from, mark := p.at, len(p.stack)
-	if n != 0 {
-		from = int(p.t.Nodes[n].From)
+	if n == 0 {
+		return p.make(Block, from, -1, mark)
 	}
 	p.add(n)
-	return p.make(Block, from, -1, mark)
+	block := p.make(Block, int(p.t.Nodes[n].From), -1, mark)
+	p.t.Nodes[block].To = p.t.Nodes[n].To
+	return block
 }
 
 // application parses a function with what it is given, or what stands for itself.

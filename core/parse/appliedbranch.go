@@ -1,6 +1,10 @@
 package parse
 
-import "inzicht/core/syntax"
+import (
+	"slices"
+
+	"inzicht/core/syntax"
+)
 
 // worded parses an expression that a word begins: if, match, let, fun, do. It reports
 // whether one does.
@@ -130,25 +134,55 @@ func (p *applied) matched() int32 {
 	return p.caught(p.make(Switch, from, from, mark))
 }
 
-// caught has the cases of a match that are for exceptions catch them.
+// caught has the cases of a match that are for exceptions catch them. Where they are the
+// last, they catch what the match does; where they are the first, what its subject does;
+// else it is only known that they catch.
 func (p *applied) caught(match int32) int32 {
-	catching := false
-	p.t.Children(match, func(c int32) bool { catching = catching || p.t.Nodes[c].Kind == Catch; return true })
-	if !catching {
+	first, last, some := true, true, false
+	p.t.Children(match, func(c int32) bool {
+		isCatch := p.t.Nodes[c].Kind == Catch
+		last = last && (isCatch || !some) // none behind the first that is for one
+		first = first && (!isCatch || some || p.t.Nodes[p.t.Nodes[match].First].Next == c)
+		some = some || isCatch
+		return true
+	})
+	if !some {
 		return match
 	}
 	from, at, mark := int(p.t.Nodes[match].From), int(p.t.Nodes[match].At), len(p.stack)
-	var catches []int32
-	for _, c := range p.takenApart(match) {
-		if p.t.Nodes[c].Kind == Catch {
-			catches = append(catches, c)
-		} else {
-			p.add(c)
+	parts := p.takenApart(match)
+	kept := slices.IndexFunc(parts, func(c int32) bool { return p.t.Nodes[c].Kind == Catch })
+	switch {
+	case last:
+		p.stack = append(p.stack, parts[:kept]...)
+		whole := p.make(Switch, from, at, mark)
+		p.t.Nodes[whole].To = p.t.Nodes[parts[kept-1]].To
+		p.add(p.blockOf(whole))
+		p.stack = append(p.stack, parts[kept:]...)
+		return p.make(Try, from, from, mark)
+	case first && kept == 1:
+		for kept < len(parts) && p.t.Nodes[parts[kept]].Kind == Catch {
+			kept++
 		}
+		p.add(p.blockOf(parts[0]))
+		p.stack = append(p.stack, parts[1:kept]...)
+		tried := p.make(Try, int(p.t.Nodes[parts[0]].From), -1, mark)
+		p.t.Nodes[tried].To = p.t.Nodes[parts[kept-1]].To
+		p.add(tried)
+		parts = parts[kept:]
 	}
-	p.add(p.make(Switch, from, at, mark))
-	p.add(p.make(Block, from, -1, mark))
-	p.stack = append(p.stack, catches...)
+	for _, c := range parts {
+		if p.t.Nodes[c].Kind == Catch {
+			p.t.Nodes[c].Kind = Case
+		}
+		p.add(c)
+	}
+	node := p.make(Switch, from, at, mark)
+	if first && kept > 1 {
+		return node
+	}
+	p.add(p.blockOf(node))
+	p.add(p.make(Catch, p.at, -1, len(p.stack)))
 	return p.make(Try, from, from, mark)
 }
 

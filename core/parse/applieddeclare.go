@@ -321,8 +321,13 @@ func (p *applied) letting() {
 }
 
 // value parses what a name is given.
-func (p *applied) value() int32 {
-	n := p.block()
+func (p *applied) value() int32 { return p.only(p.block()) }
+
+// only returns the one expression that a block is, or the block.
+func (p *applied) only(n int32) int32 {
+	if p.t.Nodes[n].Kind != Block {
+		return n
+	}
 	if only := p.t.Child(n, 0); only != 0 && p.t.Nodes[only].Next == 0 {
 		if k := p.t.Nodes[only].Kind; k != Declare && k != Function {
 			p.takenApart(n)

@@ -133,6 +133,10 @@ func (p *applied) parenthesised() int32 {
 			default:
 				p.add(p.expression(0))
 			}
+			for at := p.at; len(p.stack) > own && !p.d.equations && p.take("|"); at = p.at { // ("a" | "b")
+				p.add(p.expression(0))
+				p.add(p.make(Binary, before, at, own))
+			}
 			if at := p.at; len(p.stack) > own && p.take("as") { // (x as y)
 				p.add(p.operand())
 				p.add(p.make(Binary, before, at, own))

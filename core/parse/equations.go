@@ -106,7 +106,7 @@ func (p *applied) defined(sign int) {
 	}
 	p.whereBehind(len(p.stack) - 1)
 	if p.margin > 0 && sign == name+1 { // a name of an inner block is worked out where it stands
-		inner := p.stack[len(p.stack)-1]
+		inner := p.only(p.stack[len(p.stack)-1])
 		p.stack = p.stack[:len(p.stack)-1]
 		to := p.at
 		p.at = name + 1
