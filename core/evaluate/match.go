@@ -223,6 +223,9 @@ func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Val
 			taken, left = append(taken, x), append(left, x)
 		}
 	}
+	if p := list[0]; len(list) == 1 && len(taken) > 1 && m.bindsName(p) { // each was bound before
+		m.bindName(u.at(p), taken, st, p)
+	}
 	return taken, left
 }
 

@@ -197,7 +197,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		}
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
 	}
-	if syntax.IsCapital(name) || !u.Words.Returns && u.Words.Loops != Keys {
+	if !m.bindsName(p) {
 		v := m.name(p, st)
 		m.compared(Value{x}, v)
 		if len(v) > 0 {
@@ -207,6 +207,21 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 	}
 	m.bindName(name, Value{x}, st, p)
 	return yes
+}
+
+// bindsName reports whether a pattern is a name that whatever is there is bound to, and that
+// stands for nothing of its own.
+func (m *machine) bindsName(p int32) bool {
+	u := m.unit()
+	name := u.at(p)
+	if u.kind(p) != parse.Name || syntax.IsCapital(name) || !u.Words.Returns && u.Words.Loops != Keys {
+		return false
+	}
+	switch name {
+	case "", "_", "else", "default", "case", "let", "var", "none", "true", "false":
+		return false
+	}
+	return !u.Words.Nothing[name] && name[0] != ':' && name[0] != '.'
 }
 
 // fitCall fits Ok(v), Some(v), Err(e).

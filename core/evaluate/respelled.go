@@ -63,9 +63,9 @@ func (m *machine) foldsCase(name string, arguments []argument) {
 // recased returns a value in the case that a function of some name puts it in.
 func recased(name string, v Value) Value {
 	switch strings.ToLower(strings.ReplaceAll(name, "_", "")) {
-	case "upper", "toupper", "touppercase", "upcase", "uppercase", "toupperinvariant", "strtoupper", "toasciiuppercase", "uppercased", "uc":
+	case "upper", "toupper", "touppercase", "upcase", "uppercase", "toupperinvariant", "strtoupper", "toasciiuppercase", "uppercased", "uc", "uppercaseascii":
 		return folded(v, strings.ToUpper)
-	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase":
+	case "lower", "tolower", "tolowercase", "downcase", "lowercase", "tolowerinvariant", "strtolower", "lowercased", "lc", "toasciilowercase", "lowercaseascii":
 		return folded(v, strings.ToLower)
 	}
 	return v
