@@ -68,3 +68,17 @@ func TestAskedOfServices(t *testing.T) {
 	})
 	holds(t, "helmfile.yaml", "", []saying{{"a: {{ requiredEnv \"GATE\" }}\nb: {{ env \"LOCK\" | default \"x\" }}\n", "GATE required; LOCK optional =x"}})
 }
+
+// What a command prints may set whatever there is, once it is run; what is set where there is
+// nothing is checked as the script's own.
+func TestShellMaySet(t *testing.T) {
+	holds(t, "x.sh", "", []saying{
+		{"set -u\necho \"$GATE\"\n", "GATE required"},
+		{"set -u\neval \"$(./gates)\"\necho \"$GATE\"\n", "GATE expected"},
+		{"set -u\necho \"$GATE\"\neval \"$(./gates)\"\n", "GATE required"},
+		{"set -u\neval \"echo x\"\necho \"$GATE\"\n", "GATE required"},
+		{"set -u\neval \"$(./gates)\"\n: \"${GATE:?}\"\n", "GATE required"},
+		{"if [ -z \"$GATE\" ]; then\n  GATE=$(gates)\n  [ -n \"$GATE\" ] || exit 1\nfi\n", "GATE optional"},
+		{"if [ -z \"$GATE\" ]; then\n  LOCK=$(gates)\n  [ -n \"$GATE\" ] || exit 1\nfi\n", "GATE required; GATE required"},
+	})
+}

@@ -140,6 +140,8 @@ type script struct {
 	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
 	strict    bool               // set -u: a variable without a value ends the script
 	strictAt  uint               // where it is said first
+	evals     bool               // what a command prints is run, and may set whatever there is
+	evalsAt   uint               // where that is first
 	failing   shellFailing
 	flags     []shellFlag
 	reads     []reads.Read
@@ -161,6 +163,9 @@ var strictShebang = late.Regexp(`^#!\S*sh +-[a-z]*u`)
 // strictness notes set -u and set -e.
 func (s *script) strictness(n syntax.Node) {
 	call, ok := n.(*syntax.CallExpr)
+	if ok && len(call.Args) > 1 && call.Args[0].Lit() == "eval" && !s.evals && isPrinted(call.Args[1]) {
+		s.evals, s.evalsAt = true, n.Pos().Offset()
+	}
 	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
 		return
 	}
@@ -178,6 +183,16 @@ func (s *script) strictness(n syntax.Node) {
 			s.failing.ends = true
 		}
 	}
+}
+
+// isPrinted reports whether a word is what a command prints.
+func isPrinted(word *syntax.Word) (is bool) {
+	syntax.Walk(word, func(n syntax.Node) bool {
+		_, printed := n.(*syntax.CmdSubst)
+		is = is || printed
+		return !is
+	})
+	return is
 }
 
 // isStrict reports whether a variable without a value ends the script at a place: behind
@@ -417,8 +432,8 @@ func (s *script) indirect(name, access string, at syntax.Pos, r reads.Read) {
 func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 	if p.Exp == nil {
 		r = s.judged(name, r)
-		if r.Need == "" && s.isStrict(p.Pos()) {
-			r.Need = reads.Required
+		if r.Need == "" && s.isStrict(p.Pos()) && !(s.evals && p.Pos().Offset() > s.evalsAt) {
+			r.Need, r.Strict = reads.Required, true
 		}
 		return r
 	}

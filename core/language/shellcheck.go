@@ -10,6 +10,7 @@ import (
 
 // outcome is what a script does where a variable is not set.
 type outcome struct {
+	replaced bool // the script gives it a value where it has none
 	need     reads.Need
 	fallback *string
 	literals []string
@@ -100,9 +101,10 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, 
 		case !stops(taken) && !s.failing.leaves(taken, condition.Pos().Offset()) || peace:
 		case !isEnvironmentName(name) || !s.settings.anew(name, condition.Pos().Offset()):
 			o.need = reads.Required
-		case o.need != reads.Required: // what the script sets on another way may stand there
+		case o.need != reads.Required && !o.replaced: // what the script sets on another way may stand there
 			o.need = reads.Expected
 		}
+		o.replaced = o.replaced || assignsTo(taken, name)
 		if value, given := gives(taken, name); given && o.fallback == nil {
 			o.fallback = &value
 		}
@@ -228,6 +230,19 @@ func says(st *syntax.Stmt) bool {
 
 // skipped is the status by which a test says that it was passed over.
 const skipped = "77"
+
+// assignsTo reports whether statements give a variable a value, whatever that is.
+func assignsTo(list []*syntax.Stmt, name string) bool {
+	return slices.ContainsFunc(list, func(st *syntax.Stmt) bool {
+		switch n := st.Cmd.(type) {
+		case *syntax.Block:
+			return assignsTo(n.Stmts, name)
+		case *syntax.CallExpr:
+			return len(n.Args) == 0 && slices.ContainsFunc(n.Assigns, func(a *syntax.Assign) bool { return a.Name != nil && a.Name.Value == name })
+		}
+		return false
+	})
+}
 
 // gives returns what statements assign to a variable.
 func gives(list []*syntax.Stmt, name string) (value string, given bool) {

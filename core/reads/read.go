@@ -68,6 +68,7 @@ type Read struct {
 	Folded           bool     // Literals are compared in small or capital letters
 	Apart            []int    // lines of reads of the same variable that run only where this one does not
 	Open             bool     // Literals are not all that the code takes
+	Strict           bool     // Required, only for the shell stops at whatever is not set
 	Secret           bool     // of a secret; known once the whole tree is
 }
 

@@ -36,7 +36,9 @@ set -eu
 LOCK_OWN=1
 . ./taken.sh
 . "$nowhere"
+echo "$LOCK_BEFORE"
 . /etc/outside.sh
+echo "$LOCK_BEHIND ${LOCK_ASKED:?}"
 -- other/taken.sh --
 set -u
 echo "$LOCK_OWN $LOCK_NOT_OWN"
@@ -49,7 +51,10 @@ echo "$LOCK_OWN $LOCK_NOT_OWN"
 	for _, r := range s.Reads {
 		got = append(got, fmt.Sprintf("%s:%d %s %s", r.File, r.Line, r.Name, r.Need))
 	}
-	want := `other/taken.sh:2 LOCK_NOT_OWN required
+	want := `other/alone.sh:6 LOCK_BEFORE required
+other/alone.sh:8 LOCK_BEHIND expected
+other/alone.sh:8 LOCK_ASKED required
+other/taken.sh:2 LOCK_NOT_OWN required
 run.sh:3 LOCK_EARLY required
 run.sh:7 LOCK_PERHAPS expected
 run.sh:7 LOCK_URL required
