@@ -15,9 +15,6 @@ type applied struct {
 	// reads are the functions that read, by their whole name, and what the
 	// code needs where it says nothing more.
 	reads map[string]reads.Need
-	// before are functions that take what is used instead as their first
-	// argument; behind those that are handed the value: |> Option.defaultValue "x".
-	before, behind map[string]bool
 	// either are functions that give the first of two: (or a b), If(a, b).
 	either map[string]bool
 	// nothing are the patterns that stand for no value: Nothing -> "x".
@@ -272,23 +269,6 @@ func (l *applied) stopsWithin(f *syntax.File, from, to int) bool {
 	return false
 }
 
-// isTried reports whether a read is behind try, so that what it throws is told
-// behind with.
-func isTried(f *syntax.File, at int) bool {
-	for i := at - 1; i >= 0 && i > at-mostOfTried; i-- {
-		switch {
-		case f.Is(i, "try"):
-			return true
-		case f.Is(i, "with"), f.Is(i, "in"), f.Is(i, "let"):
-			return false
-		}
-	}
-	return false
-}
-
-// mostOfTried bounds how many tokens stand between try and a read.
-const mostOfTried = 12
-
 // named returns the read of a function at a token that takes a keyword.
 func (l *applied) named(f *syntax.File, i int) (list []reads.Read) {
 	r := reads.Read{Access: f.Text(i), Need: reads.Expected, Kind: reads.Text, Scope: l.scope}
@@ -381,8 +361,6 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 			word = l.word(l.path(f, start, first))
 		}
 		switch {
-		case l.before[word]:
-			fallback(first + 1)
 		case l.either[word]:
 			last := min(name+mostAround, len(f.Tokens))
 			open := first - 1 // (or a b), or else If(a, b)
@@ -456,9 +434,8 @@ func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.R
 		first--
 	}
 	_, base := f.Position(int(f.Tokens[first].Start))
-	tried := isTried(f, name)
 	for i := name + 1; i < len(f.Tokens) && i < name+mostAround; i++ {
-		if f.Tokens[i].NewLine && !tried {
+		if f.Tokens[i].NewLine {
 			_, column := f.Position(int(f.Tokens[i].Start))
 			if column < base || column == base && !f.Is(i, "|") || column == 1 {
 				return
@@ -469,16 +446,13 @@ func (l *applied) after(f *syntax.File, name int, fallback func(int), r *reads.R
 			word = l.word(l.path(f, i, l.pathEnd(f, i)))
 		}
 		switch {
-		case l.reads[word] != "" || f.Is(i, ";") && !tried:
+		case l.reads[word] != "" || f.Is(i, ";"):
 			return
 		case i == name+1 && l.tests[word] && f.Kind(i) == syntax.Punct: // getEnv "A" == "" then "a" else …
 			r.Need = reads.Optional
 			if text, ok := f.Value(i + 1); ok && text == "" && word == "==" && f.Is(i+2, "then") {
 				fallback(i + 3)
 			}
-			return
-		case l.behind[word]:
-			fallback(l.pathEnd(f, i) + 1)
 			return
 		case l.nothing[word] && f.Is(i+1, "->"):
 			fallback(i + 2)

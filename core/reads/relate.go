@@ -20,7 +20,7 @@ func (a *analysis) relate() {
 		return
 	}
 	near := a.neighbours()
-	branches := a.otherBranches(near)
+	branches := append(a.otherBranches(near), a.behindReturns(near)...)
 	for n := range a.reads {
 		r, token := &a.reads[n], a.spots[n]
 		if r.Name == "" {
@@ -72,6 +72,80 @@ func (a *analysis) otherBranches(near *neighbours) (list []orElse) {
 		}
 	}
 	return list
+}
+
+// behindReturns returns what is come to only where a variable has no value, for a block is left
+// before where it has one: if (a) return a; …
+func (a *analysis) behindReturns(near *neighbours) (list []orElse) {
+	if a.run == nil || a.run.tree == nil {
+		return nil
+	}
+	t := a.run.tree
+	for n := range t.Nodes {
+		if t.Nodes[n].Kind != parse.Block {
+			continue
+		}
+		held := map[string]string{} // variables that hold what was read, by name
+		t.Children(int32(n), func(c int32) bool {
+			switch t.Nodes[c].Kind {
+			case parse.Declare, parse.Assign:
+				if name := a.onlyRead(near, c); name != "" {
+					held[t.Name(t.Child(c, 0))] = name
+				}
+			case parse.If:
+				if name := a.leavesWith(near, c, held); name != "" {
+					list = append(list, orElse{name, Range{int(t.Nodes[c].To), int(t.Nodes[n].To)}})
+				}
+			}
+			return len(list) < maxRelated
+		})
+	}
+	return list
+}
+
+// onlyRead returns the variable of the only read in a node, or "".
+func (a *analysis) onlyRead(near *neighbours, n int32) string {
+	node := a.run.tree.Nodes[n]
+	if found := near.within(Range{int(node.From), int(node.To)}); len(found) == 1 {
+		return a.reads[found[0]].Name
+	}
+	return ""
+}
+
+// leavesWith returns the variable that an if without an else asks for, by itself or by what
+// holds it, and leaves the block where it has a value; or "".
+func (a *analysis) leavesWith(near *neighbours, n int32, held map[string]string) string {
+	t := a.run.tree
+	var parts []int32
+	t.Children(n, func(c int32) bool { parts = append(parts, c); return len(parts) < 5 })
+	last := len(parts) - 1
+	if last < 1 || t.Nodes[parts[last]].Kind != parse.Block || t.Nodes[parts[last-1]].Kind == parse.Block || !a.endsWithReturn(parts[last]) {
+		return ""
+	}
+	cond := Range{int(t.Nodes[parts[0]].From), int(t.Nodes[parts[last-1]].To)}
+	set, plain := a.asksWhether(Range{int(t.Nodes[parts[last-1]].From), cond.Hi})
+	if !set || !plain {
+		return ""
+	}
+	found := near.within(cond)
+	if len(found) == 0 {
+		inner := parts[last-1]
+		for k := t.Nodes[inner].Kind; (k == parse.Wrapper || k == parse.Binary) && t.Child(inner, 0) != 0; k = t.Nodes[inner].Kind { // (v), v != ""
+			inner = t.Child(inner, 0)
+		}
+		return held[t.Name(inner)]
+	}
+	if len(found) != 1 || len(a.reads[found[0]].Literals) > 0 {
+		return ""
+	}
+	return a.reads[found[0]].Name
+}
+
+// endsWithReturn reports whether the last statement of a block gives something back.
+func (a *analysis) endsWithReturn(block int32) bool {
+	t, last := a.run.tree, int32(0)
+	t.Children(block, func(c int32) bool { last = c; return true })
+	return last != 0 && t.Nodes[last].Kind == parse.Return && t.Nodes[last].First != 0
 }
 
 // asksWhether reports whether a condition holds where something is set, or where it
