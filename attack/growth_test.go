@@ -41,6 +41,10 @@ var languages = []language{
 	{"a.pl", "my $x;\n", "$x = $ENV{AN};\n", "sub hN { my $n = shift; return $ENV{$n}; }\nhN('AN');\n"},
 	{"a.lua", "local x\n", "x = os.getenv('AN')\n", "do local function h(n) return os.getenv(n) end\nh('AN') end\n"},
 	{"a.ex", "defmodule A do\ndef f do\n", "x = System.get_env(\"AN\")\n", "def hN(n) do\n  System.get_env(n)\nend\ndef gN, do: hN(\"AN\")\n"},
+	{"a.hs", "import System.Environment\nmain = do\n", "  x <- lookupEnv \"AN\"\n", "hN n = case n of\n  \"\" -> fail n\n  _ -> getEnv n\ngN = hN \"AN\"\n"},
+	{"a.ml", "", "let x = Sys.getenv_opt \"AN\"\n", "let hN n = match Sys.getenv n with exception Not_found -> n | v -> v\nlet gN () = hN \"AN\"\n"},
+	{"a.fs", "open System\n", "let x = Environment.GetEnvironmentVariable \"AN\"\n", "let hN (n: string) =\n    match Environment.GetEnvironmentVariable n with\n    | null -> failwith n\n    | v -> v\nlet gN = hN \"AN\"\n"},
+	{"a.awk", "", "{ x = ENVIRON[\"AN\"] }\n", "function hN(n) { return ENVIRON[n] }\nBEGIN { hN(\"AN\") }\n"},
 	{"a.sh", "#!/bin/sh\n", "x=$AN\n", "hN() { echo \"${AN}\"; }\nhN\n"},
 }
 

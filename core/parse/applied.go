@@ -64,11 +64,13 @@ type applied struct {
 	*parser
 	d      *dialect
 	margin int // a line that is not set in deeper ends what stands before it
+
+	counted, columns int // up to which byte columns were counted, and how many there are in its line
 }
 
 func (d *dialect) tree(f *syntax.File) *Tree {
 	shellLike.prepare()
-	p := &applied{&parser{g: shellLike, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}, d, -1}
+	p := &applied{parser: &parser{g: shellLike, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}, d: d, margin: -1}
 	for p.at < p.end { // also behind what was not understood
 		before := p.at
 		if p.statements(); p.at == before {
@@ -84,6 +86,26 @@ func (d *dialect) tree(f *syntax.File) *Tree {
 // line that is not set in deeper.
 func (p *applied) ended() bool {
 	return p.at >= p.end || p.d.offside && p.at > 0 && p.f.Tokens[p.at].NewLine && p.column(p.at) <= p.margin
+}
+
+// column returns how far a token is set in. It goes on from where it counted last, for a line
+// may be as long as a file.
+func (p *applied) column(i int) int {
+	start := int(p.f.Tokens[i].Start)
+	if start < p.counted {
+		return p.parser.column(i)
+	}
+	for ; p.counted < start; p.counted++ {
+		switch p.f.Src[p.counted] {
+		case '\n':
+			p.columns = 0
+		case '\t':
+			p.columns += 8 - p.columns%8
+		default:
+			p.columns++
+		}
+	}
+	return p.columns
 }
 
 // freely parses what is between an opening token and its partner, where lines end
