@@ -69,17 +69,14 @@ type applied struct {
 }
 
 func (d *dialect) tree(f *syntax.File) *Tree {
-	shellLike.prepare()
-	p := &applied{parser: &parser{g: shellLike, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}, d: d, margin: -1}
+	p := &applied{parser: ownParser(f), d: d, margin: -1}
 	for p.at < p.end { // also behind what was not understood
 		before := p.at
 		if p.statements(); p.at == before {
 			p.unknown()
 		}
 	}
-	p.t.Nodes[0] = Node{Kind: Block, To: int32(len(f.Tokens)), At: -1}
-	p.link(0, 0)
-	return p.t
+	return p.finish()
 }
 
 // ended reports whether the next token belongs to something else, for it begins a
@@ -249,9 +246,7 @@ func (p *applied) catching(run, handler int32, from int) int32 {
 	} else {
 		p.add(p.blockOf(handler))
 	}
-	catch := p.make(Catch, at, at, own)
-	p.t.Nodes[catch].To = end
-	p.add(catch)
+	p.add(p.upTo(end, p.make(Catch, at, at, own)))
 	return p.make(Try, from, at, mark)
 }
 
@@ -304,8 +299,7 @@ func (p *applied) call(f, x int32, from int) int32 {
 		}
 		if p.depth++; p.depth < deepest {
 			begin, end := p.t.Nodes[first], p.t.Nodes[x]
-			x = p.call(first, x, int(min(begin.From, end.From)))
-			p.t.Nodes[x].To = max(begin.To, end.To)
+			x = p.upTo(max(begin.To, end.To), p.call(first, x, int(min(begin.From, end.From))))
 			x = p.call(second, x, from)
 		}
 		p.depth--
@@ -329,6 +323,18 @@ func (p *applied) call(f, x int32, from int) int32 {
 	p.add(x)
 	p.stack = append(p.stack, named...)
 	return p.finished(p.makeCall(from, int(node.At), mark))
+}
+
+// upTo has a node end before a token, and returns it: more may have been taken behind what it is
+// made of.
+func (p *applied) upTo(end, n int32) int32 {
+	p.t.Nodes[n].To = end
+	return n
+}
+
+// nameAt makes a name of one token, wherever the parser is.
+func (p *applied) nameAt(i int) int32 {
+	return p.upTo(int32(i+1), p.make(Name, i, i, len(p.stack)))
 }
 
 // takenApart returns the children of a node of which nothing else is left.
@@ -381,9 +387,7 @@ func (p *applied) finished(call int32) int32 {
 		p.takenApart(call)
 		p.add(first)
 		if word == "unless" {
-			not := p.make(Unary, from, at, mark)
-			p.t.Nodes[not].To = p.t.Nodes[first].To
-			p.add(not)
+			p.add(p.upTo(p.t.Nodes[first].To, p.make(Unary, from, at, mark)))
 		}
 		p.add(p.blockOf(second))
 		return p.make(If, from, at, mark)
@@ -401,9 +405,7 @@ func (p *applied) blockOf(n int32) int32 {
 		return p.make(Block, from, -1, mark)
 	}
 	p.add(n)
-	block := p.make(Block, int(p.t.Nodes[n].From), -1, mark)
-	p.t.Nodes[block].To = p.t.Nodes[n].To
-	return block
+	return p.upTo(p.t.Nodes[n].To, p.make(Block, int(p.t.Nodes[n].From), -1, mark))
 }
 
 // application parses a function with what it is given, or what stands for itself.

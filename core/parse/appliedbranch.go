@@ -19,9 +19,9 @@ func (p *applied) worded() (node int32, is bool) {
 	defer func() { p.depth-- }()
 	switch text := p.text(); text {
 	case "\\":
-		return p.lambda("->"), true
+		return p.lambda(), true
 	case "fun":
-		return p.lambda("->"), !p.d.equations
+		return p.lambda(), !p.d.equations
 	case "if":
 		return p.conditional(), true
 	case "case", "match":
@@ -155,9 +155,7 @@ func (p *applied) caught(match int32) int32 {
 	switch {
 	case last:
 		p.stack = append(p.stack, parts[:kept]...)
-		whole := p.make(Switch, from, at, mark)
-		p.t.Nodes[whole].To = p.t.Nodes[parts[kept-1]].To
-		p.add(p.blockOf(whole))
+		p.add(p.blockOf(p.upTo(p.t.Nodes[parts[kept-1]].To, p.make(Switch, from, at, mark))))
 		p.stack = append(p.stack, parts[kept:]...)
 		return p.make(Try, from, from, mark)
 	case first && kept == 1:
@@ -166,9 +164,7 @@ func (p *applied) caught(match int32) int32 {
 		}
 		p.add(p.blockOf(parts[0]))
 		p.stack = append(p.stack, parts[1:kept]...)
-		tried := p.make(Try, int(p.t.Nodes[parts[0]].From), -1, mark)
-		p.t.Nodes[tried].To = p.t.Nodes[parts[kept-1]].To
-		p.add(tried)
+		p.add(p.upTo(p.t.Nodes[parts[kept-1]].To, p.make(Try, int(p.t.Nodes[parts[0]].From), -1, mark)))
 		parts = parts[kept:]
 	}
 	for _, c := range parts {
@@ -229,8 +225,7 @@ func (p *applied) armLines() {
 		p.freely(p.at, func() {
 			for p.at < p.end {
 				p.arm(Case)
-				for p.take(";") {
-				}
+				p.skipSemicolons()
 			}
 		})
 		return
@@ -242,8 +237,7 @@ func (p *applied) armLines() {
 	p.margin = p.column(p.at)
 	for column := p.margin; p.at < p.end && !p.is("where"); {
 		p.arm(Case)
-		for p.take(";") {
-		}
+		p.skipSemicolons()
 		if p.at >= p.end || !p.f.Tokens[p.at].NewLine || p.column(p.at) != column {
 			break
 		}
@@ -322,7 +316,7 @@ func (p *applied) trying() int32 {
 }
 
 // lambda parses fun x -> y and \x -> y.
-func (p *applied) lambda(arrow string) int32 {
+func (p *applied) lambda() int32 {
 	from, mark := p.at, len(p.stack)
 	p.at++
 	if p.is("case") {
@@ -330,8 +324,8 @@ func (p *applied) lambda(arrow string) int32 {
 		p.add(p.matched())
 		return p.make(Lambda, from, -1, mark)
 	}
-	p.parameters(arrow)
-	p.take(arrow)
+	p.parameters("->")
+	p.take("->")
 	p.add(p.block())
 	return p.make(Lambda, from, -1, mark)
 }

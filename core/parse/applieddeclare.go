@@ -17,8 +17,7 @@ func (p *applied) statements() {
 	for column := p.margin; p.at < p.end && !(p.d.equations && (p.is("where") || p.is("in"))); {
 		before := p.at
 		p.statement()
-		for p.take(";") {
-		}
+		p.skipSemicolons()
 		if p.at < p.end && p.at > before && !p.f.Tokens[p.at].NewLine && !p.f.Is(p.at-1, ";") {
 			break
 		}
@@ -128,7 +127,7 @@ func (p *applied) declarations() {
 		case "module":
 			p.module()
 		case "open", "include", "type", "exception", "external", "class", "val":
-			p.toDeclaration(Import)
+			p.toDeclaration()
 		default:
 			p.sequence()
 		}
@@ -139,14 +138,14 @@ func (p *applied) declarations() {
 }
 
 // toDeclaration goes on to the next line that begins with a declaration.
-func (p *applied) toDeclaration(kind Kind) {
+func (p *applied) toDeclaration() {
 	from := p.at
 	for p.at++; p.at < p.end; p.at++ {
 		if p.f.Tokens[p.at].NewLine && declares[p.text()] || p.is("end") {
 			break
 		}
 	}
-	p.add(p.make(kind, from, from, len(p.stack)))
+	p.add(p.make(Import, from, from, len(p.stack)))
 }
 
 // declares are the words that begin declarations of OCaml.
@@ -182,7 +181,7 @@ func (p *applied) module() {
 	case p.is("sig"):
 		p.skipEnclosed()
 	default:
-		p.toDeclaration(Import)
+		p.toDeclaration()
 	}
 	p.add(p.make(Block, own, -1, body))
 	p.add(p.make(Class, from, name, mark))
@@ -214,7 +213,7 @@ func (p *applied) typed() {
 	if !p.ended() {
 		margin := p.margin
 		p.margin = p.column(p.at)
-		for column := p.margin; p.at < p.end && !(p.f.Tokens[p.at].NewLine && p.column(p.at) < column) && !(p.at > own && p.column(p.at) <= margin && p.f.Tokens[p.at].NewLine); {
+		for column := p.margin; p.at < p.end && !(p.f.Tokens[p.at].NewLine && p.column(p.at) < column); {
 			before := p.at
 			switch p.text() {
 			case "let", "do", "member", "static", "override", "abstract", "new", "interface", "default":
@@ -264,13 +263,7 @@ func (p *applied) member() {
 func (p *applied) letIn() int32 {
 	from, mark := p.at, len(p.stack)
 	if p.d.equations {
-		p.at++
-		p.statements()
-		for p.take(";") {
-		}
-		if p.take("in") {
-			p.add(p.expression(0))
-		}
+		p.bindings()
 		return p.make(Block, from, -1, mark)
 	}
 	p.letting()
@@ -302,7 +295,7 @@ func (p *applied) letting() {
 			p.take("=")
 			p.add(p.block())
 			continue
-		case p.kind() == syntax.Word && sign != "=" && sign != ":" && sign != "," && !isCapital(p.text()):
+		case p.kind() == syntax.Word && sign != "=" && sign != ":" && sign != "," && !syntax.IsCapital(p.text()):
 			p.at++
 			p.parameters("=")
 			p.skipReturn()
@@ -381,10 +374,7 @@ func (p *applied) parameter() {
 			p.at += 2
 		}
 		if p.f.Is(from, "?") { // it may be left out: the sign stands for nothing
-			end := p.at
-			p.at = at
-			p.add(p.make(Name, from, from, mark))
-			p.at = end
+			p.add(p.nameAt(from))
 		}
 		p.add(p.make(Parameter, from, at, mark))
 	case p.is("(") && !p.d.equations:
@@ -404,7 +394,7 @@ func (p *applied) typedParameters() {
 		from, mark := p.at, len(p.stack)
 		p.take("?")
 		at := p.at
-		if p.kind() == syntax.Word && !isCapital(p.text()) {
+		if p.kind() == syntax.Word && !syntax.IsCapital(p.text()) {
 			p.at++
 			if p.is(":") {
 				p.skipAnnotation()

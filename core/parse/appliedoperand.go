@@ -28,13 +28,11 @@ func (p *applied) operand() int32 {
 	case text == "{":
 		node = p.record()
 	case text == "\\":
-		return p.lambda("->")
+		return p.lambda()
 	case text == "!" && !p.d.equations && from+1 < p.end && !p.f.Tokens[from+1].SpaceAhead:
 		p.at++
 		p.add(p.nested(p.operand))
 		return p.make(Wrapper, from, -1, mark)
-	case text == "." && p.f.Tokens[from].SpaceAhead && p.kindAt(from+1) == syntax.Word: // .name where a member stands on a line of its own
-		return 0
 	default:
 		return 0
 	}
@@ -48,7 +46,7 @@ func (p *applied) membersOf(node int32, from, mark int) int32 {
 		next := p.at + 1
 		switch text := p.text(); {
 		case text == "." && (!spaced || p.d.tupled && p.f.Tokens[p.at].NewLine && p.column(p.at) > p.margin) && p.kindAt(next) == syntax.Word && !p.f.Tokens[next].SpaceAhead:
-			if p.d.equations && p.t.Nodes[node].Kind == Name && !isCapital(p.t.Name(node)) && !isCapital(p.textAt(next)) { // f.g
+			if p.d.equations && p.t.Nodes[node].Kind == Name && !syntax.IsCapital(p.t.Name(node)) && !syntax.IsCapital(p.textAt(next)) { // f.g
 				return node
 			}
 			p.at += 2
@@ -62,7 +60,7 @@ func (p *applied) membersOf(node int32, from, mark int) int32 {
 		case text == "(" && !spaced && p.d.tupled:
 			p.add(node)
 			at := p.at
-			p.freely(p.at, func() { p.elements(",") })
+			p.freely(p.at, p.elements)
 			node = p.finished(p.makeCall(from, at, mark))
 		case text == "{" && p.d.equations && p.t.Nodes[node].Kind == Name && !p.ended(): // T { a = b }
 			p.add(node)
@@ -78,13 +76,11 @@ func (p *applied) membersOf(node int32, from, mark int) int32 {
 	return node
 }
 
-func isCapital(s string) bool { return s != "" && s[0] >= 'A' && s[0] <= 'Z' }
-
 // indexed parses [key] behind an operand.
 func (p *applied) indexed(node int32, from, mark int) int32 {
 	at := p.at
 	p.add(node)
-	p.freely(p.at, func() { p.elements(",") })
+	p.freely(p.at, p.elements)
 	return p.make(Index, from, at, mark)
 }
 
@@ -95,11 +91,11 @@ func (p *applied) braced() int32 {
 	return p.make(Block, from, -1, mark)
 }
 
-// elements adds what stands between separators.
-func (p *applied) elements(separator string) {
+// elements adds what stands between commas or semicolons.
+func (p *applied) elements() {
 	for p.at < p.end {
 		before := p.at
-		if p.take(separator) || p.take(",") || p.take(";") {
+		if p.take(",") || p.take(";") {
 			continue
 		}
 		p.add(p.expression(0))
@@ -128,8 +124,6 @@ func (p *applied) parenthesised() int32 {
 				continue
 			case p.is(";"), p.is("let") && !p.d.offside:
 				p.sequence()
-			case p.d.offside && !p.d.equations && p.at > from+1 && p.f.Tokens[p.at].NewLine: // one line after the other
-				p.add(p.expression(0))
 			default:
 				p.add(p.expression(0))
 			}
@@ -158,7 +152,7 @@ func (p *applied) section(op string, level, end int) int32 {
 	from, mark := p.at, len(p.stack)
 	p.add(p.make(Parameter, from, from, mark)) // which has no token of its own
 	p.at = end
-	left := p.make(Name, from, from, len(p.stack))
+	left := p.make(Name, from, from, len(p.stack)) // of all marks of the operator
 	p.add(p.combined(op, from, from, left, p.expression(level)))
 	return p.make(Lambda, from, -1, mark)
 }

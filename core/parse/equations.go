@@ -35,10 +35,7 @@ func (p *applied) equation() {
 		p.add(p.make(Class, from, from+1, mark))
 		return
 	case text == "let":
-		p.at++
-		if p.statements(); p.take("in") {
-			p.add(p.expression(0))
-		}
+		p.bindings()
 		return
 	}
 	sign := p.sign()
@@ -53,6 +50,16 @@ func (p *applied) equation() {
 	case "=", "|":
 		p.defined(sign)
 	default:
+		p.add(p.expression(0))
+	}
+}
+
+// bindings adds what let binds, and what behind in is worked out with it.
+func (p *applied) bindings() {
+	p.at++
+	p.statements()
+	p.skipSemicolons()
+	if p.take("in") {
 		p.add(p.expression(0))
 	}
 }
@@ -85,7 +92,7 @@ func (p *applied) sign() int {
 func (p *applied) defined(sign int) {
 	from, mark := p.at, len(p.stack)
 	name, end := p.at, p.end
-	if p.kind() != syntax.Word || isCapital(p.text()) || p.textAt(p.at+1) == "," { // (a, b) = c
+	if p.kind() != syntax.Word || syntax.IsCapital(p.text()) || p.textAt(p.at+1) == "," { // (a, b) = c
 		p.end = sign
 		p.pattern()
 		p.at, p.end = sign+1, end
@@ -108,10 +115,7 @@ func (p *applied) defined(sign int) {
 	if p.margin > 0 && sign == name+1 { // a name of an inner block is worked out where it stands
 		inner := p.only(p.stack[len(p.stack)-1])
 		p.stack = p.stack[:len(p.stack)-1]
-		to := p.at
-		p.at = name + 1
-		p.add(p.make(Name, name, name, len(p.stack)))
-		p.at = to
+		p.add(p.nameAt(name))
 		p.add(inner)
 		p.add(p.make(Declare, from, -1, mark))
 		return
@@ -128,7 +132,6 @@ func (p *applied) guarded(sign string) {
 	p.depth++
 	defer func() { p.depth-- }()
 	from, mark := p.at, len(p.stack)
-	own := len(p.stack)
 	p.at++
 	if p.is("otherwise") {
 		p.at++
@@ -147,8 +150,8 @@ func (p *applied) guarded(sign string) {
 			p.unknown()
 		}
 	}
-	if len(p.stack) > own+1 {
-		p.add(p.make(Unknown, from, -1, own))
+	if len(p.stack) > mark+1 {
+		p.add(p.make(Unknown, from, -1, mark))
 	}
 	p.take(sign)
 	p.add(p.block())

@@ -9,15 +9,10 @@ import (
 // PowerShell returns the tree of a file in PowerShell, in which a statement is
 // a row of commands, and a command has arguments without parentheses.
 func PowerShell(f *syntax.File) *Tree {
-	shellLike.prepare()
-	p := &powershell{&parser{g: shellLike, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}}
+	p := &powershell{ownParser(f)}
 	p.statements()
-	p.t.Nodes[0] = Node{Kind: Block, To: int32(len(f.Tokens)), At: -1}
-	p.link(0, 0)
-	return p.t
+	return p.finish()
 }
-
-var shellLike = &Grammar{LineEnds: true}
 
 // powershell makes the tree of one file.
 type powershell struct{ *parser }
