@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strings"
 
-	"inzicht/core/late"
 	"inzicht/core/reads"
 	tokens "inzicht/core/syntax"
 
@@ -155,50 +154,6 @@ type shellLoop struct {
 	name     string
 	words    []string
 	from, to uint
-}
-
-// strictShebang matches a first line that has the shell stop at what is not set.
-var strictShebang = late.Regexp(`^#!\S*sh +-[a-z]*u`)
-
-// strictness notes set -u and set -e.
-func (s *script) strictness(n syntax.Node) {
-	call, ok := n.(*syntax.CallExpr)
-	if ok && len(call.Args) > 1 && call.Args[0].Lit() == "eval" && !s.evals && isPrinted(call.Args[1]) {
-		s.evals, s.evalsAt = true, n.Pos().Offset()
-	}
-	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
-		return
-	}
-	for _, word := range call.Args[1:] {
-		if word.Lit() == "--" { // what follows are arguments
-			break
-		}
-		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "u") && !strings.HasPrefix(option, "--") || option == "nounset" {
-			if !s.strict {
-				s.strictAt = n.Pos().Offset()
-			}
-			s.strict = true
-		}
-		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "e") && !strings.HasPrefix(option, "--") || option == "errexit" {
-			s.failing.ends = true
-		}
-	}
-}
-
-// isPrinted reports whether a word is what a command prints.
-func isPrinted(word *syntax.Word) (is bool) {
-	syntax.Walk(word, func(n syntax.Node) bool {
-		_, printed := n.(*syntax.CmdSubst)
-		is = is || printed
-		return !is
-	})
-	return is
-}
-
-// isStrict reports whether a variable without a value ends the script at a place: behind
-// set -u, or within a function, which may run later.
-func (s *script) isStrict(at syntax.Pos) bool {
-	return s.strict && (at.Offset() >= s.strictAt || slices.ContainsFunc(s.failing.bodies, func(b shellBody) bool { return b.from <= at.Offset() && at.Offset() < b.to }))
 }
 
 // expansions makes a read of each expansion of a name that is not set before it.
@@ -431,11 +386,7 @@ func (s *script) indirect(name, access string, at syntax.Pos, r reads.Read) {
 // a name stands for.
 func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 	if p.Exp == nil {
-		r = s.judged(name, r)
-		if r.Need == "" && s.isStrict(p.Pos()) && !(s.evals && p.Pos().Offset() > s.evalsAt) {
-			r.Need, r.Strict = reads.Required, true
-		}
-		return r
+		return s.strictly(s.judged(name, r), p.Pos())
 	}
 	switch p.Exp.Op {
 	case syntax.DefaultUnset, syntax.DefaultUnsetOrNull, syntax.AssignUnset, syntax.AssignUnsetOrNull:

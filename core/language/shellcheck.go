@@ -104,9 +104,11 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, 
 		case o.need != reads.Required && !o.replaced: // what the script sets on another way may stand there
 			o.need = reads.Expected
 		}
-		o.replaced = o.replaced || assignsTo(taken, name)
-		if value, given := gives(taken, name); given && o.fallback == nil {
-			o.fallback = &value
+		if a := assignmentTo(taken, name); a != nil {
+			o.replaced = true
+			if value, plain := assignedText(a); plain && o.fallback == nil {
+				o.fallback = &value
+			}
 		}
 		s.flag(taken, name, condition.Pos().Offset())
 	}
@@ -231,42 +233,29 @@ func says(st *syntax.Stmt) bool {
 // skipped is the status by which a test says that it was passed over.
 const skipped = "77"
 
-// assignsTo reports whether statements give a variable a value, whatever that is.
-func assignsTo(list []*syntax.Stmt, name string) bool {
-	return slices.ContainsFunc(list, func(st *syntax.Stmt) bool {
-		switch n := st.Cmd.(type) {
-		case *syntax.Block:
-			return assignsTo(n.Stmts, name)
-		case *syntax.CallExpr:
-			return len(n.Args) == 0 && slices.ContainsFunc(n.Assigns, func(a *syntax.Assign) bool { return a.Name != nil && a.Name.Value == name })
-		}
-		return false
-	})
-}
-
-// gives returns what statements assign to a variable.
-func gives(list []*syntax.Stmt, name string) (value string, given bool) {
+// assignmentTo returns the first assignment of statements to a variable, or nil.
+func assignmentTo(list []*syntax.Stmt, name string) *syntax.Assign {
 	for _, st := range list {
+		var assigns []*syntax.Assign
 		switch n := st.Cmd.(type) {
 		case *syntax.Block:
-			if value, given = gives(n.Stmts, name); given {
-				return value, true
+			if a := assignmentTo(n.Stmts, name); a != nil {
+				return a
 			}
 		case *syntax.CallExpr:
-			for _, a := range n.Assigns {
-				if len(n.Args) == 0 && a.Name != nil && a.Name.Value == name && a.Value != nil {
-					return assignedText(a)
-				}
+			if len(n.Args) == 0 {
+				assigns = n.Assigns
 			}
 		case *syntax.DeclClause:
-			for _, a := range n.Args {
-				if a.Name != nil && a.Name.Value == name && a.Value != nil {
-					return assignedText(a)
-				}
+			assigns = n.Args
+		}
+		for _, a := range assigns {
+			if a.Name != nil && a.Name.Value == name && a.Value != nil {
+				return a
 			}
 		}
 	}
-	return "", false
+	return nil
 }
 
 // assignedText returns the text that is assigned, or its source where that is

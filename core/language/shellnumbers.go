@@ -71,9 +71,7 @@ func (s *script) countedName(word *syntax.Word) {
 		return
 	}
 	r := s.judged(name, reads.Read{Kind: reads.Integer})
-	if r.Need == "" && s.isStrict(word.Pos()) {
-		r.Need = reads.Required
-	}
+	r = s.strictly(r, word.Pos())
 	s.add(name, "((…))", word.Pos(), r)
 }
 

@@ -77,7 +77,7 @@ func (a *analysis) otherBranches(near *neighbours) (list []orElse) {
 // behindReturns returns what is come to only where a variable has no value, for a block is left
 // before where it has one: if (a) return a; …
 func (a *analysis) behindReturns(near *neighbours) (list []orElse) {
-	if a.run == nil || a.run.tree == nil {
+	if a.run == nil || a.run.tree == nil || len(a.reads) < 2 {
 		return nil
 	}
 	t := a.run.tree
