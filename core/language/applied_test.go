@@ -97,7 +97,10 @@ run() -> need("A"), os:getenv("B", "b"), os:getenv("APP_" ++ X), os:getenv().
 		{"(ns x (:require [environ.core :refer [env]]))\n(def a (env :gate-a \"a\"))\n(def b (:gate-b env))\n(def c (or (:gate-c env) \"c\"))\n(def d (:gate-d other))\n", "GATE_A optional =a; GATE_B expected; GATE_C optional =c"},
 		{"(def b (:gate-b env)) (System/getenv)\n", "* optional"},
 	})
-	holds(t, "x.bzl", "", []saying{{"def _impl(ctx):\n    a = ctx.os.environ[\"A\"]\n    b = ctx.os.environ.get(\"B\", \"b\")\n    c = ctx.getenv(\"C\")\n    d = other.os.environ[\"D\"]\n", "A required; B optional =b; C expected"}})
+	holds(t, "x.bzl", "", []saying{
+		{"def _impl(ctx):\n    a = ctx.os.environ[\"A\"]\n    b = ctx.os.environ.get(\"B\", \"b\")\n    c = ctx.getenv(\"C\")\n    d = mine.os.environ[\"D\"]\n", "A required; B optional =b; C expected; D required"},
+		{"def env(c, name, default = None):\n    if name in c.os.environ:\n        return c.os.environ[name]\n    if default == None:\n        fail(name)\n    return default\n\ndef _impl(ctx):\n    env(ctx, \"A\")\n    env(ctx, \"B\", \"b\")\n    c = ctx.getenv(\"C\")\n    if not c:\n        fail(\"C\")\n", "A required; B optional =b; C required"},
+	})
 	holds(t, "x.nix", "", []saying{{"let a = if builtins.getEnv \"A\" == \"\" then \"a\" else x; c = builtins.getEnv \"C\" != \"1\"; b = builtins.getEnv \"B\"; in a", "A optional =a; C optional; B expected"}})
 	holds(t, "x.jl", "", []saying{{"a = get(() -> \"a\", ENV, \"A\"); b = get(f, ENV, \"B\")", "A optional =a; B optional"}})
 	holds(t, "y.hs", "", []saying{{`

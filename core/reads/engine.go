@@ -344,13 +344,40 @@ func (a *analysis) method(i int) {
 	if len(patterns) == 0 {
 		return
 	}
-	if m := a.fit(patterns, i, i); m != nil {
-		if m.access.Lo = chainStart(a.f, i); m.access.Lo == i && m.pattern.template != "" { // "{X}".format
-			m.access.Lo = operandStart(a.f, i-2)
+	for _, p := range patterns {
+		first := i - 2*strings.Count(p.path, ".")
+		if first < 0 || a.pathTo(first, i) != p.path {
+			continue
 		}
-		a.fill(m.pattern.receiver, Range{m.access.Lo, i - 1}, m)
-		a.found(m)
+		start := chainStart(a.f, first)
+		if len(p.before) == 0 {
+			start = first
+		}
+		if m := a.fitOne(p, start, i); m != nil {
+			if m.access.Lo = min(chainStart(a.f, first), m.access.Lo); m.access.Lo == i && p.template != "" { // "{X}".format
+				m.access.Lo = operandStart(a.f, i-2)
+			}
+			a.fill(p.receiver, Range{m.access.Lo, first - 1}, m)
+			a.found(m)
+			return
+		}
 	}
+}
+
+// pathTo returns the row of names that stands from one token to another: os.environ.get; ""
+// where they are something else.
+func (a *analysis) pathTo(first, last int) string {
+	path := a.f.Text(first)
+	for i := first + 2; i <= last; i += 2 {
+		if !isMember(a.f, i) || a.f.Kind(i-2) != syntax.Word {
+			return ""
+		}
+		path += "." + a.f.Text(i)
+	}
+	if a.lang.FoldWords {
+		path = strings.ToLower(path)
+	}
+	return path
 }
 
 // found turns a match into reads, a helper, or nothing where it is no read.

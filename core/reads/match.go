@@ -183,19 +183,28 @@ func (r *running) defines(name string) (found bool) {
 // fit returns the first of the patterns that fits a path in tokens [first, last].
 func (a *analysis) fit(patterns []*pattern, first, last int) *match {
 	for _, p := range patterns {
-		m := &match{pattern: p, access: Range{first, last + 1}}
-		if (p.idiom.Function || a.lang.Applied) && (a.f.Is(first-1, "new") || a.isOwn(p.path) || first == last && a.isOwn(a.f.Text(first))) { // a class of that name, or another function
-			continue
-		}
-		if !a.fitBefore(p.before, first, m) {
-			continue
-		}
-		if end, ok := a.fitElements(p.after, last+1, len(a.f.Tokens), m, false); ok {
-			m.access.Hi = end
+		if m := a.fitOne(p, first, last); m != nil {
 			return m
 		}
 	}
 	return nil
+}
+
+// fitOne returns how a pattern fits a path in tokens [first, last], or nil.
+func (a *analysis) fitOne(p *pattern, first, last int) *match {
+	m := &match{pattern: p, access: Range{first, last + 1}}
+	if (p.idiom.Function || a.lang.Applied) && (a.f.Is(first-1, "new") || a.isOwn(p.path) || first == last && a.isOwn(a.f.Text(first))) { // a class of that name, or another function
+		return nil
+	}
+	if !a.fitBefore(p.before, first, m) {
+		return nil
+	}
+	end, ok := a.fitElements(p.after, last+1, len(a.f.Tokens), m, false)
+	if !ok {
+		return nil
+	}
+	m.access.Hi = end
+	return m
 }
 
 // fitBefore fits what is before the path: 'X' in process.env.

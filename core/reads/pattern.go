@@ -284,7 +284,7 @@ type compiled struct {
 	heads       map[string]bool       // first names of paths
 	prefixes    map[string]bool       // every proper prefix of a path, and the paths
 	calls       map[string]bool       // last names of paths
-	methods     map[string][]*pattern // by name of the method
+	methods     map[string][]*pattern // by name of the method, which is the last of the path
 	wholes      map[string]*pattern   // by path: the environment as a whole
 	open        map[string]bool       // first names of paths whose patterns take it as an argument
 	methodUses  map[string][]*pattern // by name: $read.split($rest)
@@ -360,7 +360,8 @@ func (c *compiled) addUse(p *pattern) {
 
 func (c *compiled) add(p *pattern) {
 	if p.method {
-		c.methods[p.path] = append(c.methods[p.path], p)
+		last := p.path[strings.LastIndex(p.path, ".")+1:]
+		c.methods[last] = append(c.methods[last], p)
 		return
 	}
 	c.paths[p.path] = append(c.paths[p.path], p)
