@@ -116,6 +116,9 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 	if either := true_.depends() & false_.depends(); either != 0 { // it is not known which: who goes on goes on though it mattered
 		a.consults, b.consults = a.consults|either, b.consults|either
 	}
+	if true_.depends()|false_.depends() == 0 {
+		a.hedged, b.hedged = true, true
+	}
 	v := m.way(then, m.because(true_, false), a)
 	w := m.way(otherwise, m.because(false_, false), b)
 	m.gives(then, v)

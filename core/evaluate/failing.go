@@ -212,8 +212,20 @@ func (m *machine) endBy(st *state, dep mask) {
 func (m *machine) stop(st *state, dep mask) {
 	if m.focus != nil {
 		m.focus.stopped |= dep | st.control
+		if !m.isHedged(st) {
+			m.focus.surely |= dep | st.control
+		}
 	}
 	st.dead = true
+}
+
+// isHedged reports whether what is done now is done only where something holds that has
+// nothing to do with what is unset, and is not known.
+func (m *machine) isHedged(st *state) bool {
+	for i := len(m.frames) - 1; i > 0 && st != nil && !st.hedged; i-- {
+		st = m.frames[i].from
+	}
+	return st != nil && st.hedged
 }
 
 // try runs a try with its handlers.

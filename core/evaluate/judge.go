@@ -77,6 +77,7 @@ func (m *machine) settle(e int) {
 		r.reached = r.reached || f.reached&bit != 0
 		switch {
 		case f.stopped&bit != 0 && f.went&bit == 0:
+			r.Sometimes = f.surely&bit == 0 && (r.Sometimes || !r.Required)
 			r.Required = true
 		case f.reached&bit == 0 && home && r.entries[0] == e && !r.Unseen:
 			if f.stopped != 0 && f.went == 0 && !f.system {

@@ -43,6 +43,7 @@ type Read struct {
 	Usual   *Func  // the function that is given a part of the name, where it is called without: def load(prefix="GATE_")
 
 	Required, Tested bool
+	Sometimes        bool // it is required where something else holds, too, that is not known
 	Fallback         *Fallback
 	Kind             string
 	Form             string // how what converts it to Kind wants it written, where that is known
@@ -210,6 +211,7 @@ type focus struct {
 	reads   []*Read
 	reached mask
 	stopped mask
+	surely  mask // stopped, whenever the entry is run
 	went    mask
 	tested  mask
 	done    mask // replaced
@@ -265,6 +267,7 @@ type state struct {
 	passed   mask // those but for which an if before may have left the function
 	dead     bool
 	forked   bool // it is one of two ways, or may not be gone
+	hedged   bool // it is gone where something holds that has nothing to do with what is unset
 }
 
 func newScope(outer *scope, u *Unit) *scope {

@@ -223,6 +223,9 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	if found.Truth {
 		r.No = slices.Concat(a.lang.Runs.No, idiom.No)
 	}
+	if found.Sometimes && r.Kind == Boolean && !found.Passed { // it is not looked at but where something else has failed
+		r.Need = Optional
+	}
 	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true
 }
