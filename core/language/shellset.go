@@ -24,13 +24,14 @@ type shellSpan struct {
 	block    uint // where the block begins that it is set in
 	kept     bool // what it was is a part of it: X=${X:-y}
 	inside   bool // it counts in a function alone, which is called behind where it is set
+	called   bool // it is set within a function, which may have been called before any place
 }
 
 const shellEnd = 1 << 40
 
 // maySet reports whether what is set may stand at a place, on some way to it.
 func (s shellSpan) maySet(at uint) bool {
-	return s.from <= at && (!s.inside || at < s.to)
+	return s.called || s.from <= at && (!s.inside || at < s.to)
 }
 
 // has reports whether a name is set by the script where it is used.
@@ -157,14 +158,20 @@ type settingWalk struct {
 	order     []string          // names, each time that one is set
 	keeps     bool              // what is set now is made of what it was
 	inside    int               // functions
+	body      shellSpan         // that of the innermost function
+	local     bool              // what is set now is set for its function alone
 }
 
 func (w *settingWalk) set(name string, at uint, within shellSpan) {
-	from := at
-	if w.inside > 0 && within.to == shellEnd { // whoever calls the function sees it
+	from, leaves := at, w.inside > 0 && !w.local // whoever calls the function sees it
+	switch {
+	case within.to < shellEnd:
+	case leaves:
 		from = 0
+	case w.inside > 0:
+		within = w.body
 	}
-	w.settings.names[name] = append(w.settings.names[name], shellSpan{from: from, to: within.to, block: within.from, kept: w.keeps})
+	w.settings.names[name] = append(w.settings.names[name], shellSpan{from: from, to: within.to, block: within.from, kept: w.keeps, called: leaves})
 	w.order = append(w.order, name)
 }
 
@@ -193,11 +200,13 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 	case *syntax.CallExpr:
 		w.call(n, within)
 	case *syntax.DeclClause:
+		w.local = n.Variant.Value != "export" && n.Variant.Value != "readonly" && !isSaidGlobal(n)
 		for _, a := range n.Args {
 			if a.Name != nil && (!a.Naked || n.Variant.Value != "export") {
 				w.assigned(a, within)
 			}
 		}
+		w.local = false
 	case *syntax.ForClause:
 		switch loop := n.Loop.(type) {
 		case *syntax.WordIter:
@@ -228,9 +237,12 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 		}
 	case *syntax.FuncDecl:
 		w.functions = append(w.functions, setterFunction{calledAs(n), shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), inside: true}})
+		outer := w.body
+		w.body = shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset()}
 		w.inside++
 		w.statement(n.Body, within)
 		w.inside--
+		w.body = outer
 	case *syntax.LetClause, *syntax.ArithmCmd:
 		w.arithmetic(n, within)
 	case *syntax.TimeClause:
@@ -239,6 +251,14 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 		}
 	}
 	w.expansions(st, within)
+}
+
+// isSaidGlobal reports whether what is declared in a function is told to be known outside:
+// declare -g X=1.
+func isSaidGlobal(n *syntax.DeclClause) bool {
+	return slices.ContainsFunc(n.Args, func(a *syntax.Assign) bool {
+		return a.Name == nil && a.Value != nil && strings.Contains(a.Value.Lit(), "g")
+	})
 }
 
 // branches goes through an if: what all of its branches set is set behind it.

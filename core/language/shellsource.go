@@ -17,6 +17,12 @@ type Sourced struct {
 	Path string // as it is written, behind what is not known of it
 	Open bool   // something that is not known is before Path
 	Line int
+	End  int // the column behind it, in bytes
+}
+
+// Before reports whether a file is taken in before a place; none is that is not there.
+func (s Sourced) Before(line, column int) bool {
+	return s.Line > 0 && (s.Line < line || s.Line == line && s.End <= column)
 }
 
 // Setting is a variable that a script gives a value.
@@ -50,7 +56,7 @@ func ShellTakes(src []byte) (takes []Sourced) {
 			continue
 		}
 		if path, open := endOfWord(call.Args[1].Parts); path != "" {
-			takes = append(takes, Sourced{path, open, int(call.Pos().Line())})
+			takes = append(takes, Sourced{path, open, int(call.End().Line()), int(call.End().Col())})
 		}
 	}
 	return takes

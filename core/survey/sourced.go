@@ -23,8 +23,8 @@ type script struct {
 	Takes []taken
 	Sets  []language.Setting // as far as it was worked out
 	Known bool               // that it was
-	// Unseen is the first line that takes in a file which is not in the tree, or 0.
-	Unseen int
+	// Unseen is where the first file that is not in the tree is taken in, if any is.
+	Unseen language.Sourced
 	// Helpers are its functions that are given the name of what they read, and Calls what
 	// it reads through those of the scripts that it takes in.
 	Helpers map[string]language.ShellHelper
@@ -65,7 +65,7 @@ func (s *Survey) dropSourced() {
 		if !isOfScript(*r) || r.Need != reads.Required {
 			continue
 		}
-		if unseen := scripts[r.File].Unseen; r.Strict && unseen > 0 && unseen < r.Line || takesIn(scripts, r.File, r.Name, r.Line, 0) == perhaps {
+		if r.Strict && scripts[r.File].Unseen.Before(r.Line, r.Column) || takesIn(scripts, r.File, r.Name, r.Line, 0) == perhaps {
 			r.Need = reads.Expected // what is taken in may set it
 		}
 	}
@@ -151,7 +151,7 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 		if !language.MayTakeIn(src) || s.languages[n] == nil && s.known.OfScript(src[:min(len(src), 200)]) == nil {
 			return
 		}
-		if one := s.partsOf(s.Tree.Files[n].Path, src); len(one.Takes) > 0 || one.Unseen > 0 {
+		if one := s.partsOf(s.Tree.Files[n].Path, src); len(one.Takes) > 0 || one.Unseen.Line > 0 {
 			mutex.Lock()
 			defer mutex.Unlock()
 			found[s.Tree.Files[n].Path] = one
@@ -235,7 +235,7 @@ func (s *Survey) withSets(file string, one script) script {
 func (s *Survey) partsOf(file string, src []byte) (one script) {
 	for _, t := range language.ShellTakes(src) {
 		if from := s.takenIn(file, t); from == "" && !isSettings(t.Path) {
-			one.Unseen = cmp.Or(one.Unseen, t.Line)
+			one.Unseen = cmp.Or(one.Unseen, t)
 		} else if from != "" && !isSettings(from) {
 			one.Takes = append(one.Takes, taken{from, t.Line})
 		}
