@@ -202,11 +202,15 @@ func pythonFrom(f *syntax.File, o *reads.Outline, module string, i int) int {
 	return i
 }
 
-var pythonGrammar = &parse.Grammar{
-	Layout: parse.Indented, LineEnds: true, IfLater: true, Records: true, Keywords: true, Comprehends: true,
-	Binary: []string{":=", "or", "and", "in not_in is is_not < > <= >= != == <>", "|", "^", "&", "<< >>", "+ -", "* / // % @", "**"}, Right: "** :=",
-	Assign: "= += -= *= /= //= %= @= &= |= ^= >>= <<= **=", Prefix: "not - + ~ await * ** yield assert", Member: ".", LambdaWords: "lambda",
-	If: "if", Elif: "elif", Else: "else", Loop: "for while", Switch: "match", Case: "case", Try: "try", Catch: "except", Finally: "finally",
-	Return: "return", Throw: "raise", Leave: "break continue pass", Function: "def", Class: "class", Import: "import from", With: "with", Modifier: "async",
-	Nothing: "None", Bool: "True False",
+var pythonGrammar = newPythonGrammar()
+
+func newPythonGrammar() *parse.Grammar {
+	return &parse.Grammar{
+		Layout: parse.Indented, LineEnds: true, IfLater: true, Records: true, Keywords: true, Comprehends: true,
+		Binary: []string{":=", "or", "and", "in not_in is is_not < > <= >= != == <>", "|", "^", "&", "<< >>", "+ -", "* / // % @", "**"}, Right: "** :=",
+		Assign: "= += -= *= /= //= %= @= &= |= ^= >>= <<= **=", Prefix: "not - + ~ await * ** yield assert", Member: ".", LambdaWords: "lambda",
+		If: "if", Elif: "elif", Else: "else", Loop: "for while", Switch: "match", Case: "case", Try: "try", Catch: "except", Finally: "finally",
+		Return: "return", Throw: "raise", Leave: "break continue pass", Function: "def", Class: "class", Import: "import from", With: "with", Modifier: "async",
+		Nothing: "None", Bool: "True False",
+	}
 }

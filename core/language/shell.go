@@ -46,10 +46,12 @@ func readShell(src []byte) ([]reads.Read, error) {
 	}
 	s := newScript(src)
 	nodes := s.nodes(file)
+	s.onlyAsked = onlyAsked(nodes)
+	s.failing.reach(nodes)
 	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.compared)
 	s.followFlags(nodes)
 	s.look(nodes, s.defines, s.expansions)
-	s.markAsked(nodes)
+	s.markAsked()
 	return s.reads, nil
 }
 
@@ -143,6 +145,7 @@ type script struct {
 	evalsAt   uint               // where that is first
 	failing   shellFailing
 	flags     []shellFlag
+	onlyAsked map[string]bool // variables of which nothing but whether they are set is asked
 	reads     []reads.Read
 
 	words, numeric map[string]bool     // variables that are compared with words, and with numbers
@@ -280,16 +283,16 @@ func (s *script) asked(x syntax.Node, at syntax.Pos) {
 	}
 	name := askedFor(word)
 	if held, is := strings.CutPrefix(name, "!"); is {
-		s.indirect(held, "-v", at, s.judged(name, reads.Read{Need: reads.Optional}))
+		s.indirect(held, "-v", at, s.judged(name, at, reads.Read{Need: reads.Optional}))
 		return
 	}
 	if isEnvironmentName(name) && !s.settings.has(name, at.Offset()) {
-		s.add(name, "-v", at, s.judged(name, reads.Read{Need: reads.Optional}))
+		s.add(name, "-v", at, s.judged(name, at, reads.Read{Need: reads.Optional}))
 	}
 }
 
 // judged puts what checks say about a variable into a read of it.
-func (s *script) judged(name string, r reads.Read) reads.Read {
+func (s *script) judged(name string, at syntax.Pos, r reads.Read) reads.Read {
 	c := s.checked[name]
 	if c == nil && (name == "" || name[0] != '!' || !s.given[s.copies[name]]) {
 		c = s.checked[s.copies[name]]
@@ -297,8 +300,8 @@ func (s *script) judged(name string, r reads.Read) reads.Read {
 	if c == nil {
 		return r
 	}
-	if c.need != "" {
-		r.Need = c.need
+	if need := c.needAt(at.Offset()); need != "" {
+		r.Need = need
 	}
 	if c.fallback != nil && r.Fallback == nil && r.Need != reads.Required {
 		r.Fallback = c.fallback
@@ -386,7 +389,7 @@ func (s *script) indirect(name, access string, at syntax.Pos, r reads.Read) {
 // a name stands for.
 func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 	if p.Exp == nil {
-		return s.strictly(s.judged(name, r), p.Pos())
+		return s.strictly(s.judged(name, p.Pos(), r), p.Pos())
 	}
 	switch p.Exp.Op {
 	case syntax.DefaultUnset, syntax.DefaultUnsetOrNull, syntax.AssignUnset, syntax.AssignUnsetOrNull:
@@ -406,9 +409,9 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		if c == nil && p.Excl && !s.given[s.copies[name]] { // value=${!name:-}
 			c = s.checked[s.copies[name]]
 		}
-		if c != nil && (c.need != reads.Optional || c.fallback != nil) {
+		if c != nil && (c.need != reads.Optional || c.fallback != nil || len(c.within) > 0) {
 			r.Fallback = nil
-			return s.judged(name, r)
+			return s.judged(name, p.Pos(), r)
 		}
 		return r
 	case syntax.ErrorUnset, syntax.ErrorUnsetOrNull:
@@ -418,7 +421,7 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		r.Need = reads.Optional
 		return r
 	}
-	return s.judged(name, r)
+	return s.judged(name, p.Pos(), r)
 }
 
 // source returns how a word is written, cut short.

@@ -7,8 +7,18 @@ import (
 )
 
 // markAsked marks the reads of variables of which a script only asks whether
-// they are set: [ -n "$NAME" ], and nowhere else.
-func (s *script) markAsked(nodes []syntax.Node) {
+// they are set.
+func (s *script) markAsked() {
+	for i := range s.reads {
+		if r := &s.reads[i]; s.onlyAsked[r.Name] && (r.Kind == "" || r.Kind == reads.Text) {
+			r.Asked = true
+		}
+	}
+}
+
+// onlyAsked returns the variables of which a script only asks whether they are set:
+// [ -n "$NAME" ], and nowhere else.
+func onlyAsked(nodes []syntax.Node) map[string]bool {
 	asked := map[*syntax.ParamExp]bool{}
 	ask := func(operator string, word *syntax.Word) {
 		if operator == "-n" || operator == "-z" {
@@ -28,27 +38,22 @@ func (s *script) markAsked(nodes []syntax.Node) {
 				ask(n.Op.String(), word)
 			}
 		case *syntax.CallExpr:
-			for i := 1; i+1 < len(n.Args) && (n.Args[0].Lit() == "[" || n.Args[0].Lit() == "test"); i++ {
+			if name := firstWord(n); name == "[" && len(n.Args) == 3 || name == "test" && len(n.Args) == 2 { // [ "$NAME" ]
+				ask("-n", n.Args[1])
+			}
+			for i := 1; i+1 < len(n.Args) && (firstWord(n) == "[" || firstWord(n) == "test"); i++ {
 				ask(n.Args[i].Lit(), n.Args[i+1])
 			}
 		}
 	}
-	used := map[string]bool{}
 	only := map[string]bool{}
 	for _, n := range nodes {
 		if p, ok := n.(*syntax.ParamExp); ok && p.Param != nil {
-			if asked[p] {
-				only[p.Param.Value] = true
-			} else {
-				used[p.Param.Value] = true
-			}
+			before, known := only[p.Param.Value]
+			only[p.Param.Value] = asked[p] && (before || !known)
 		}
 	}
-	for i := range s.reads {
-		if r := &s.reads[i]; only[r.Name] && !used[r.Name] && (r.Kind == "" || r.Kind == reads.Text) {
-			r.Asked = true
-		}
-	}
+	return only
 }
 
 // wordsOfTest returns the words that a test consists of, which ask whether they are empty.
@@ -71,6 +76,14 @@ func wordsOfTest(x syntax.TestExpr, depth int) []*syntax.Word {
 		}
 	}
 	return nil
+}
+
+// firstWord returns the plain word that a command begins with, or "".
+func firstWord(n *syntax.CallExpr) string {
+	if len(n.Args) == 0 {
+		return ""
+	}
+	return n.Args[0].Lit()
 }
 
 // onlyParameter returns the expansion that a word consists of, or nil.

@@ -12,6 +12,7 @@ import (
 type outcome struct {
 	replaced bool // the script gives it a value where it has none
 	need     reads.Need
+	within   []shellBody // functions that need it when they are called, which the script does not do itself
 	fallback *string
 	literals []string
 	closed   bool // literals are all that is understood
@@ -85,25 +86,16 @@ func isLongChain(st *syntax.Stmt) bool {
 // something else first.
 func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, asks bool) {
 	for _, name := range testedNames(condition) {
-		o := s.checked[name]
-		if o == nil {
-			o = &outcome{need: reads.Optional}
-			s.checked[name] = o
-		}
+		o := s.outcomeOf(name)
 		taken, peace := then, leavesAtOnce(then)
 		switch (&valuedShell{name: name}).holds(condition, 0) {
 		case never:
 			taken, peace = otherwise, asks
 		case perhaps:
+			o.tested()
 			continue
 		}
-		switch {
-		case !stops(taken) && !s.failing.leaves(taken, condition.Pos().Offset()) || peace:
-		case !isEnvironmentName(name) || !s.settings.anew(name, condition.Pos().Offset()):
-			o.need = reads.Required
-		case o.need != reads.Required && !o.replaced: // what the script sets on another way may stand there
-			o.need = reads.Expected
-		}
+		s.consequence(o, name, condition.Pos().Offset(), (stops(taken) || s.failing.leaves(taken, condition.Pos().Offset())) && !peace)
 		if a := assignmentTo(taken, name); a != nil {
 			o.replaced = true
 			if value, plain := assignedText(a); plain && o.fallback == nil {
@@ -112,6 +104,49 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, 
 		}
 		s.flag(taken, name, condition.Pos().Offset())
 	}
+}
+
+// outcomeOf returns what is known of a variable that is tested.
+func (s *script) outcomeOf(name string) *outcome {
+	o := s.checked[name]
+	if o == nil {
+		o = &outcome{}
+		s.checked[name] = o
+	}
+	return o
+}
+
+// tested notes that a script asks for a variable and goes on without.
+func (o *outcome) tested() {
+	if o.need == "" {
+		o.need = reads.Optional
+	}
+}
+
+// consequence notes what a test at an offset says of a variable without which the script
+// ends there, or does not.
+func (s *script) consequence(o *outcome, name string, at uint, ends bool) {
+	apart := s.failing.apartAt(at)
+	switch {
+	case !ends || s.onlyAsked[name] && s.failing.isFailed(at):
+		o.tested()
+	case isEnvironmentName(name) && s.settings.anew(name, at): // what the script sets on another way may stand there
+		if o.need != reads.Required && !o.replaced {
+			o.need = reads.Expected
+		}
+	case apart != nil:
+		o.within = append(o.within, *apart)
+	default:
+		o.need = reads.Required
+	}
+}
+
+// needAt returns what the script needs of a variable at an offset; "" where nothing is known.
+func (o *outcome) needAt(at uint) reads.Need {
+	if slices.ContainsFunc(o.within, func(b shellBody) bool { return b.has(at) }) {
+		return reads.Required
+	}
+	return o.need
 }
 
 // testedNames returns the variables that a test asks for; those that stand for
@@ -274,11 +309,8 @@ func (s *script) chosen(n *syntax.CaseClause) {
 	if len(names) != 1 || len(n.Word.Parts) != 1 {
 		return
 	}
-	o := s.checked[names[0]]
-	if o == nil {
-		o = &outcome{need: reads.Optional}
-		s.checked[names[0]] = o
-	}
+	o := s.outcomeOf(names[0])
+	o.tested()
 	unset, known := (&valuedShell{name: names[0]}).text(n.Word)
 	done := !known
 	for _, item := range n.Items {
@@ -292,8 +324,8 @@ func (s *script) chosen(n *syntax.CaseClause) {
 			}
 			if !done && plain && (text == unset || text == "*") {
 				done = true
-				if stops(item.Stmts) && !s.settings.anew(names[0], n.Pos().Offset()) {
-					o.need = reads.Required
+				if stops(item.Stmts) {
+					s.consequence(o, names[0], n.Pos().Offset(), true)
 				}
 			}
 		}

@@ -1,6 +1,9 @@
 package language
 
 import (
+	"slices"
+	"strings"
+
 	"inzicht/core/late"
 
 	"mvdan.cc/sh/v3/syntax"
@@ -15,12 +18,125 @@ type shellFailing struct {
 	asked  map[string]bool
 	wanted map[string]bool // where one of these functions fails, what asks for it ends the script: f || exit 1
 	bodies []shellBody
+	apart  []shellBody // functions that the script does not call itself
+	failed []shellBody // what is run where a command fails, or a file is there or not
 }
 
 // shellBody is where the body of a function is.
 type shellBody struct {
 	name     string
 	from, to uint
+}
+
+// has reports whether an offset is within a body.
+func (b shellBody) has(at uint) bool { return b.from <= at && at < b.to }
+
+// reach notes which functions a script does not call itself, and what is run only where a
+// command fails, or a file is there or not.
+func (f *shellFailing) reach(nodes []syntax.Node) {
+	named := map[string][]uint{} // where a word stands by itself
+	any := []uint(nil)           // where what is called is worked out
+	var all []shellBody
+	for _, n := range nodes {
+		switch n := n.(type) {
+		case *syntax.FuncDecl:
+			all = append(all, shellBody{calledAs(n), n.Pos().Offset(), n.End().Offset()})
+		case *syntax.CallExpr:
+			for i, word := range n.Args {
+				if text := word.Lit(); text != "" {
+					named[text] = append(named[text], word.Pos().Offset())
+				} else if i == 0 {
+					any = append(any, word.Pos().Offset())
+				}
+			}
+		case *syntax.IfClause:
+			if len(n.Cond) == 1 && len(n.Then) > 0 && isCheck(n.Cond[0]) {
+				f.failed = append(f.failed, spanOf(n.Then))
+			}
+		case *syntax.BinaryCmd:
+			if n.Op == syntax.OrStmt && isCheck(n.X) {
+				f.failed = append(f.failed, spanOf([]*syntax.Stmt{n.Y}))
+			}
+		}
+	}
+	f.apart = unreached(all, named, any)
+}
+
+// unreached returns the functions that nothing calls which is run, of all functions of a
+// script; named is where a word stands, any where what is called is worked out.
+func unreached(all []shellBody, named map[string][]uint, any []uint) (apart []shellBody) {
+	apart = all
+	for changed := true; changed; {
+		changed = false
+		isRun := func(at uint) bool {
+			return !slices.ContainsFunc(apart, func(b shellBody) bool { return b.has(at) })
+		}
+		if slices.ContainsFunc(any, isRun) {
+			return nil
+		}
+		var left []shellBody
+		for _, b := range apart {
+			if b.name == "" || slices.ContainsFunc(named[b.name], isRun) {
+				changed = true
+			} else {
+				left = append(left, b)
+			}
+		}
+		apart = left
+	}
+	return apart
+}
+
+// spanOf returns where statements stand.
+func spanOf(list []*syntax.Stmt) shellBody {
+	return shellBody{from: list[0].Pos().Offset(), to: list[len(list)-1].End().Offset()}
+}
+
+// isCheck reports whether a condition asks for nothing but whether a command fails, or what
+// a file is.
+func isCheck(st *syntax.Stmt) bool {
+	call, is := st.Cmd.(*syntax.CallExpr)
+	if !is || len(call.Args) == 0 {
+		test, is := st.Cmd.(*syntax.TestClause)
+		if !is {
+			return false
+		}
+		x := test.X
+		for {
+			unary, is := x.(*syntax.UnaryTest)
+			if !is {
+				return false
+			}
+			if unary.Op != syntax.TsNot {
+				return unary.Op >= syntax.TsExists && unary.Op <= syntax.TsSocket
+			}
+			x = unary.X
+		}
+	}
+	switch name := call.Args[0].Lit(); name {
+	case "[", "test":
+		i := 1
+		if call.Args[i].Lit() == "!" {
+			i++
+		}
+		return len(call.Args) > i+1 && strings.Contains("-e-f-d-r-w-x-s-L-h-S-p-b-c", call.Args[i].Lit()) && len(call.Args[i].Lit()) == 2
+	}
+	return true
+}
+
+// apartAt returns the function that an offset is in, if the script does not call it itself.
+func (f *shellFailing) apartAt(at uint) *shellBody {
+	for i := range f.apart {
+		if f.apart[i].has(at) {
+			return &f.apart[i]
+		}
+	}
+	return nil
+}
+
+// isFailed reports whether an offset is run only where a command fails, or a file is there or not.
+func (f *shellFailing) isFailed(at uint) bool {
+	return slices.ContainsFunc(f.failed, func(b shellBody) bool { return b.has(at) })
 }
 
 // note notes the functions of a script, and those that something asks whether they fail.

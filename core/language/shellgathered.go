@@ -104,7 +104,7 @@ func (s *script) followFlags(nodes []syntax.Node) {
 			continue
 		}
 		if at := s.endsFor(f, concerning[f.name]); at != nil && !isAside(nodes, f.set, at) {
-			o.need = reads.Required
+			s.consequence(o, f.of, f.asked, true)
 		}
 	}
 }

@@ -70,7 +70,7 @@ func (s *script) countedName(word *syntax.Word) {
 	if !s.isRead(name, word.Pos()) {
 		return
 	}
-	r := s.judged(name, reads.Read{Kind: reads.Integer})
+	r := s.judged(name, word.Pos(), reads.Read{Kind: reads.Integer})
 	r = s.strictly(r, word.Pos())
 	s.add(name, "((…))", word.Pos(), r)
 }

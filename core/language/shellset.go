@@ -110,16 +110,32 @@ func (s *shellSettings) of(file *syntax.File, nodes []syntax.Node) {
 	s.names = map[string][]shellSpan{}
 	w := &settingWalk{settings: s, setters: setters(nodes), words: plainWords(nodes)}
 	w.statements(file.Stmts, shellSpan{to: shellEnd})
-	for _, body := range w.functions { // what a function uses is set by whoever calls it
-		for name, spans := range s.names { // in any order
+	for pass := 0; pass < deepestCallers && w.toCallees(); pass++ { // what a function uses is set by whoever calls it
+	}
+}
+
+// deepestCallers bounds how many functions call each other in a row, of which the first sets
+// what the last uses.
+const deepestCallers = 6
+
+// toCallees has what is set where a function is called count within it, and reports whether
+// that was not known.
+func (w *settingWalk) toCallees() (found bool) {
+	for _, body := range w.functions {
+		for name, spans := range w.settings.names { // in any order
+			if slices.Contains(spans, body.shellSpan) {
+				continue
+			}
 			for _, span := range spans {
 				if span.to == shellEnd && span.from > body.from || span.to < shellEnd && w.named(body.name, span.block, span.to) {
-					s.names[name] = append(s.names[name], body.shellSpan)
+					w.settings.names[name] = append(w.settings.names[name], body.shellSpan)
+					found = true
 					break
 				}
 			}
 		}
 	}
+	return found
 }
 
 // setterFunction is a function and where its body stands.
@@ -159,7 +175,8 @@ type settingWalk struct {
 	keeps     bool              // what is set now is made of what it was
 	inside    int               // functions
 	body      shellSpan         // that of the innermost function
-	local     bool              // what is set now is set for its function alone
+	local     bool              // what is set now is set for its function, and those that it calls
+	anyCallee bool              // which the innermost function calls is worked out
 }
 
 func (w *settingWalk) set(name string, at uint, within shellSpan) {
@@ -200,7 +217,7 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 	case *syntax.CallExpr:
 		w.call(n, within)
 	case *syntax.DeclClause:
-		w.local = n.Variant.Value != "export" && n.Variant.Value != "readonly" && !isSaidGlobal(n)
+		w.local = n.Variant.Value != "export" && n.Variant.Value != "readonly" && !isSaidGlobal(n) && !w.anyCallee
 		for _, a := range n.Args {
 			if a.Name != nil && (!a.Naked || n.Variant.Value != "export") {
 				w.assigned(a, within)
@@ -236,13 +253,14 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 			w.statement(n.Y, within)
 		}
 	case *syntax.FuncDecl:
-		w.functions = append(w.functions, setterFunction{calledAs(n), shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), inside: true}})
-		outer := w.body
+		w.functions = append(w.functions, setterFunction{calledAs(n), shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), block: n.Body.Pos().Offset(), inside: true}})
+		outer, called := w.body, w.anyCallee
+		w.anyCallee = callsAny(n.Body)
 		w.body = shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset()}
 		w.inside++
 		w.statement(n.Body, within)
 		w.inside--
-		w.body = outer
+		w.body, w.anyCallee = outer, called
 	case *syntax.LetClause, *syntax.ArithmCmd:
 		w.arithmetic(n, within)
 	case *syntax.TimeClause:
@@ -251,6 +269,16 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 		}
 	}
 	w.expansions(st, within)
+}
+
+// callsAny reports whether a function calls another whose name is worked out: $handler "$1".
+func callsAny(body syntax.Node) (does bool) {
+	syntax.Walk(body, func(n syntax.Node) bool {
+		call, is := n.(*syntax.CallExpr)
+		does = does || is && len(call.Args) > 0 && call.Args[0].Lit() == "" && expansionAlone(call.Args[0]) != nil
+		return !does
+	})
+	return does
 }
 
 // isSaidGlobal reports whether what is declared in a function is told to be known outside:

@@ -17,12 +17,14 @@ type Sourced struct {
 	Path string // as it is written, behind what is not known of it
 	Open bool   // something that is not known is before Path
 	Line int
-	End  int // the column behind it, in bytes
+	End  int    // the column behind it, in bytes
+	Last [2]int // line and column up to which it counts, where that is a shell of its own; else none
 }
 
-// Before reports whether a file is taken in before a place; none is that is not there.
+// Before reports whether a file is taken in before a place, and what it sets counts there.
 func (s Sourced) Before(line, column int) bool {
-	return s.Line > 0 && (s.Line < line || s.Line == line && s.End <= column)
+	begun := s.Line < line || s.Line == line && s.End <= column
+	return begun && (s.Last[0] == 0 || line < s.Last[0] || line == s.Last[0] && column < s.Last[1])
 }
 
 // Setting is a variable that a script gives a value.
@@ -50,16 +52,33 @@ func ShellTakes(src []byte) (takes []Sourced) {
 	if file == nil {
 		return nil
 	}
-	for _, n := range nodesOf(file) {
-		call, is := n.(*syntax.CallExpr)
-		if !is || len(call.Args) < 2 || call.Args[0].Lit() != "." && call.Args[0].Lit() != "source" {
-			continue
+	var shells []syntax.Node // of their own, each behind those that it is in
+	syntax.Walk(file, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.CmdSubst, *syntax.Subshell:
+			shells = append(shells, n)
+		case *syntax.CallExpr:
+			if len(n.Args) < 2 || firstWord(n) != "." && firstWord(n) != "source" {
+				break
+			}
+			if path, open := endOfWord(n.Args[1].Parts); path != "" {
+				takes = append(takes, Sourced{path, open, int(n.End().Line()), int(n.End().Col()), lastOfShell(shells, n)})
+			}
 		}
-		if path, open := endOfWord(call.Args[1].Parts); path != "" {
-			takes = append(takes, Sourced{path, open, int(call.End().Line()), int(call.End().Col())})
+		return true
+	})
+	return takes
+}
+
+// lastOfShell returns the line and the column behind the innermost shell of its own that a
+// command is in, of those that begin before it; or none.
+func lastOfShell(shells []syntax.Node, n syntax.Node) (last [2]int) {
+	for i := len(shells) - 1; i >= 0; i-- {
+		if end := shells[i].End(); end.Offset() >= n.End().Offset() {
+			return [2]int{int(end.Line()), int(end.Col())}
 		}
 	}
-	return takes
+	return last
 }
 
 // ShellSets returns what a script sets, outside functions or in them.

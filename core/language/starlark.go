@@ -47,9 +47,9 @@ var starlark = &reads.Language{
 
 // starlarkGrammar is that of Python without what Starlark leaves out.
 func starlarkGrammar() *parse.Grammar {
-	g := *pythonGrammar
+	g := newPythonGrammar()
 	g.Try, g.Catch, g.Finally, g.Throw, g.Class, g.With, g.Import = "", "", "", "", "", "", ""
-	return &g
+	return g
 }
 
 // starlarkLoads records what load("//tools:env.bzl", "env") binds.

@@ -23,8 +23,8 @@ type script struct {
 	Takes []taken
 	Sets  []language.Setting // as far as it was worked out
 	Known bool               // that it was
-	// Unseen is where the first file that is not in the tree is taken in, if any is.
-	Unseen language.Sourced
+	// Unseen are the files that it takes in which are not in the tree.
+	Unseen []language.Sourced
 	// Helpers are its functions that are given the name of what they read, and Calls what
 	// it reads through those of the scripts that it takes in.
 	Helpers map[string]language.ShellHelper
@@ -65,10 +65,16 @@ func (s *Survey) dropSourced() {
 		if !isOfScript(*r) || r.Need != reads.Required {
 			continue
 		}
-		if r.Strict && scripts[r.File].Unseen.Before(r.Line, r.Column) || takesIn(scripts, r.File, r.Name, r.Line, 0) == perhaps {
+		if r.Strict && scripts[r.File].takesUnseen(r) || takesIn(scripts, r.File, r.Name, r.Line, 0) == perhaps {
 			r.Need = reads.Expected // what is taken in may set it
 		}
 	}
+}
+
+// takesUnseen reports whether a script takes in a file that is not in the tree before a read
+// of it.
+func (s script) takesUnseen(r *reads.Read) bool {
+	return slices.ContainsFunc(s.Unseen, func(t language.Sourced) bool { return t.Before(r.Line, r.Column) })
 }
 
 func isOfScript(r reads.Read) bool { return r.Language == "shell" }
@@ -151,7 +157,7 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 		if !language.MayTakeIn(src) || s.languages[n] == nil && s.known.OfScript(src[:min(len(src), 200)]) == nil {
 			return
 		}
-		if one := s.partsOf(s.Tree.Files[n].Path, src); len(one.Takes) > 0 || one.Unseen.Line > 0 {
+		if one := s.partsOf(s.Tree.Files[n].Path, src); len(one.Takes) > 0 || len(one.Unseen) > 0 {
 			mutex.Lock()
 			defer mutex.Unlock()
 			found[s.Tree.Files[n].Path] = one
@@ -235,7 +241,7 @@ func (s *Survey) withSets(file string, one script) script {
 func (s *Survey) partsOf(file string, src []byte) (one script) {
 	for _, t := range language.ShellTakes(src) {
 		if from := s.takenIn(file, t); from == "" && !isSettings(t.Path) {
-			one.Unseen = cmp.Or(one.Unseen, t)
+			one.Unseen = append(one.Unseen, t)
 		} else if from != "" && !isSettings(from) {
 			one.Takes = append(one.Takes, taken{from, t.Line})
 		}
