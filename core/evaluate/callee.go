@@ -406,17 +406,19 @@ func (m *machine) worth(fn *Func, arguments []argument, st *state) bool {
 func (fn *Func) makesFunction() bool {
 	u, n := fn.Unit, fn.Body
 	for range 3 {
+		if n == 0 { // it has no body: the file is none
+			return false
+		}
 		switch u.kind(n) {
 		case parse.Lambda, parse.Function:
 			return true
 		case parse.Return:
 			n = u.Tree.Child(n, 0)
 		case parse.Block:
-			list := u.children(n)
-			if len(list) != 1 {
+			n = u.Tree.Child(n, 0)
+			if u.Tree.Nodes[n].Next != 0 {
 				return false
 			}
-			n = list[0]
 		default:
 			return false
 		}

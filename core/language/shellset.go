@@ -1,6 +1,7 @@
 package language
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 
@@ -24,6 +25,7 @@ type shellSpan struct {
 	block    uint // where the block begins that it is set in
 	kept     bool // what it was is a part of it: X=${X:-y}
 	inside   bool // it counts in a function alone, which is called behind where it is set
+	local    bool // it is set for a function, and those that it calls
 	called   bool // it is set within a function, which may have been called before any place
 }
 
@@ -110,44 +112,65 @@ func (s *shellSettings) of(file *syntax.File, nodes []syntax.Node) {
 	s.names = map[string][]shellSpan{}
 	w := &settingWalk{settings: s, setters: setters(nodes), words: plainWords(nodes)}
 	w.statements(file.Stmts, shellSpan{to: shellEnd})
-	for pass := 0; pass < deepestCallers && w.toCallees(); pass++ { // what a function uses is set by whoever calls it
-	}
+	w.toCallees()
 }
 
-// deepestCallers bounds how many functions call each other in a row, of which the first sets
-// what the last uses.
-const deepestCallers = 6
-
-// toCallees has what is set where a function is called count within it, and reports whether
-// that was not known.
-func (w *settingWalk) toCallees() (found bool) {
-	for _, body := range w.functions {
-		for name, spans := range w.settings.names { // in any order
-			if slices.Contains(spans, body.shellSpan) {
-				continue
+// toCallees has what is set where a function is called count within it, and within those
+// that it calls.
+func (w *settingWalk) toCallees() {
+	if len(w.functions) == 0 {
+		return
+	}
+	calls := w.calls()
+	for name, spans := range w.settings.names { // in any order
+		counts := make([]bool, len(w.functions))
+		count := func(n int, local bool) {
+			if body := w.functions[n].shellSpan; !counts[n] {
+				counts[n], body.local = true, local
+				spans = append(spans, body)
 			}
-			for _, span := range spans {
-				if span.to == shellEnd && span.from > body.from || span.to < shellEnd && w.named(body.name, span.block, span.to) {
-					w.settings.names[name] = append(w.settings.names[name], body.shellSpan)
-					found = true
-					break
+		}
+		for i := 0; i < len(spans); i++ { // and what that adds
+			switch span := spans[i]; {
+			case span.inside && !span.local: // whoever else calls that has not set it
+			case span.to == shellEnd:
+				for n, body := range w.functions {
+					if span.from > body.from {
+						count(n, false)
+					}
+				}
+			default:
+				at, _ := slices.BinarySearchFunc(calls, span.block, func(c shellCall, at uint) int { return cmp.Compare(c.at, at) })
+				for ; at < len(calls) && calls[at].at < span.to; at++ {
+					count(calls[at].of, span.local)
 				}
 			}
 		}
+		w.settings.names[name] = spans
 	}
-	return found
+}
+
+// shellCall is where one of a script's functions, by its number, is named.
+type shellCall struct {
+	at uint
+	of int
+}
+
+// calls returns where the functions of a script are named, in order.
+func (w *settingWalk) calls() (list []shellCall) {
+	for n, body := range w.functions {
+		for _, at := range w.words[body.name] {
+			list = append(list, shellCall{at, n})
+		}
+	}
+	slices.SortFunc(list, func(a, b shellCall) int { return cmp.Or(cmp.Compare(a.at, b.at), cmp.Compare(a.of, b.of)) })
+	return list
 }
 
 // setterFunction is a function and where its body stands.
 type setterFunction struct {
 	name string
 	shellSpan
-}
-
-// named reports whether a function is named within a span: what is set there is
-// set where it runs.
-func (w *settingWalk) named(function string, from, to uint) bool {
-	return slices.ContainsFunc(w.words[function], func(at uint) bool { return from <= at && at < to })
 }
 
 // plainWords returns where the arguments of commands stand that are plain words.
@@ -188,7 +211,7 @@ func (w *settingWalk) set(name string, at uint, within shellSpan) {
 	case w.inside > 0:
 		within = w.body
 	}
-	w.settings.names[name] = append(w.settings.names[name], shellSpan{from: from, to: within.to, block: within.from, kept: w.keeps, called: leaves})
+	w.settings.names[name] = append(w.settings.names[name], shellSpan{from: from, to: within.to, block: within.from, kept: w.keeps, local: w.inside > 0 && w.local, called: leaves})
 	w.order = append(w.order, name)
 }
 

@@ -3,8 +3,10 @@ package language
 import (
 	"bytes"
 	"regexp"
+	expressions "regexp/syntax"
 	"slices"
 	"strings"
+	"sync"
 
 	"inzicht/core/late"
 	"inzicht/core/reads"
@@ -24,7 +26,16 @@ type form struct {
 // begin with one of marks; sets, where it is one, has the names that the file
 // sets itself as its first group; own are names that are no variables.
 func byLine(marks string, scope reads.Scope, sets func() *regexp.Regexp, own map[string]bool, forms ...form) func([]byte) ([]reads.Read, error) {
+	literals := sync.OnceValue(func() (list [][]byte) {
+		for _, form := range forms {
+			list = append(list, literalOf(form.expression()))
+		}
+		return list
+	})
 	return func(src []byte) (list []reads.Read, err error) {
+		if !slices.ContainsFunc(literals(), func(literal []byte) bool { return bytes.Contains(src, literal) }) {
+			return nil, nil
+		}
 		f := &syntax.File{Src: src}
 		lines := linesOf(src, marks)
 		set := map[string]bool{}
@@ -40,7 +51,10 @@ func byLine(marks string, scope reads.Scope, sets func() *regexp.Regexp, own map
 			if len(line.text) > longestLine {
 				continue
 			}
-			for _, form := range forms {
+			for n, form := range forms {
+				if !bytes.Contains(line.text, literals()[n]) {
+					continue
+				}
 				for _, at := range form.expression().FindAllSubmatchIndex(line.text, -1) {
 					name := string(line.text[at[2]:at[3]])
 					if set[strings.ToUpper(name)] || own[strings.ToUpper(name)] || !isShellName(name) {
@@ -60,6 +74,34 @@ func byLine(marks string, scope reads.Scope, sets func() *regexp.Regexp, own map
 		}
 		return list, nil
 	}
+}
+
+// literalOf returns the longest text that whatever an expression matches holds, which is
+// looked for faster than the expression is.
+func literalOf(expression *regexp.Regexp) []byte {
+	parsed, err := expressions.Parse(expression.String(), expressions.Perl)
+	if err != nil {
+		return nil
+	}
+	return []byte(longestLiteral(parsed))
+}
+
+func longestLiteral(part *expressions.Regexp) (longest string) {
+	switch part.Op {
+	case expressions.OpLiteral:
+		if part.Flags&expressions.FoldCase == 0 {
+			longest = string(part.Rune)
+		}
+	case expressions.OpConcat:
+		for _, sub := range part.Sub {
+			if literal := longestLiteral(sub); len(literal) > len(longest) {
+				longest = literal
+			}
+		}
+	case expressions.OpCapture, expressions.OpPlus:
+		longest = longestLiteral(part.Sub[0])
+	}
+	return longest
 }
 
 // guarded makes optional what a file asks for before.
