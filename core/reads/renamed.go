@@ -48,11 +48,7 @@ func (a *analysis) handOnAll() {
 		}
 		module, _ := f.Value(i + 1)
 		if f.Is(i-1, "*") && f.Is(i-2, "export") {
-			for _, h := range a.context.Helpers {
-				if h.of == nil && h.Owner == "" && h.Name != "" && len(a.helpers) < mostHandedOn {
-					a.rename(h.Name, ModuleName(module)+"."+h.Name)
-				}
-			}
+			a.handOnModule(ModuleName(module))
 			continue
 		}
 		open := f.Mate(i - 1)
@@ -63,6 +59,24 @@ func (a *analysis) handOnAll() {
 			if f.Kind(at) == syntax.Word && !f.Is(at, "as") && !f.Is(at-1, "as") && !f.Is(at+1, "as") {
 				a.rename(f.Text(at), ModuleName(module)+"."+f.Text(at))
 			}
+		}
+	}
+}
+
+// handOnModule notes the helpers of a module that the file hands on as a whole.
+func (a *analysis) handOnModule(module string) {
+	is := map[string]bool{} // by file
+	for _, h := range a.context.Helpers {
+		if h.of != nil || h.Owner != "" || len(h.Name) < 2 || h.File == a.file || len(a.helpers) >= mostHandedOn {
+			continue
+		}
+		of, asked := is[h.File]
+		if !asked {
+			of = a.isModule(module, h.File)
+			is[h.File] = of
+		}
+		if of {
+			a.lend(h.Name, h)
 		}
 	}
 }
@@ -119,9 +133,13 @@ func (a *analysis) rename(name, of string) {
 		if h.File == a.file || h.Owner != "" || !a.isModule(strings.TrimSuffix(of[:at], "."), h.File) || h.of != nil {
 			continue
 		}
-		known := slices.ContainsFunc(a.helpers, func(other *Helper) bool { return other.Name == name && other.of == h })
-		if !known {
-			a.helpers = append(a.helpers, &Helper{Name: name, Access: h.Access, File: a.file, Exported: true, lang: a.lang, of: h})
-		}
+		a.lend(name, h)
+	}
+}
+
+// lend notes that the file has a helper of another one under a name.
+func (a *analysis) lend(name string, h *Helper) {
+	if known := slices.ContainsFunc(a.helpers, func(other *Helper) bool { return other.Name == name && other.of == h }); !known {
+		a.helpers = append(a.helpers, &Helper{Name: name, Access: h.Access, File: a.file, Exported: true, lang: a.lang, of: h})
 	}
 }
