@@ -111,27 +111,31 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Copies:      []string{"assign", "freeze", "seal", "structuredClone", "Proxy"},
 	}
 	for _, object := range []string{"process.env", "import.meta.env", "Bun.env"} {
-		var supplied []string // by the bundler
-		if object == "import.meta.env" {
-			supplied = []string{"MODE", "DEV", "PROD", "SSR", "BASE_URL"}
+		except := scriptMembers
+		if object == "import.meta.env" { // supplied by the bundler
+			except = append([]string{"MODE", "DEV", "PROD", "SSR", "BASE_URL"}, except...)
 		}
 		l.Idioms = append(l.Idioms,
 			reads.Idiom{Access: object + `.hasOwnProperty($name)`, Test: true},
 			reads.Idiom{Access: `Object.prototype.hasOwnProperty.call(` + object + `, $name)`, Test: true},
-			reads.Idiom{Access: object + `.$name`, Except: supplied},
-			reads.Idiom{Access: object + `[$name]`},
-			reads.Idiom{Access: `$name in ` + object, Test: true},
+			reads.Idiom{Access: object + `.$name`, Except: except},
+			reads.Idiom{Access: object + `[$name]`, Except: scriptMembers},
+			reads.Idiom{Access: `$name in ` + object, Test: true, Except: scriptMembers},
 			reads.Idiom{Access: `Object.hasOwn(` + object + `, $name)`, Test: true},
 			reads.Idiom{Access: `Reflect.get(` + object + `, $name)`},
 			reads.Idiom{Access: `_.get(` + object + `, $name)`},
 			reads.Idiom{Access: `_.get(` + object + `, $name, $fallback)`},
 			reads.Idiom{Access: `_.has(` + object + `, $name)`, Test: true},
 			reads.Idiom{Access: `Reflect.has(` + object + `, $name)`, Test: true},
-			reads.Idiom{Access: object, Whole: true},
+			reads.Idiom{Access: object, Whole: true, Except: scriptMembers},
 		)
 	}
 	return l
 }
+
+// scriptMembers are names that libraries ask whatever object they are given for, to see what
+// it is.
+var scriptMembers = []string{"length", "constructor", "prototype", "__proto__", "toString", "valueOf", "toJSON", "hasOwnProperty", "then", "nodeType", "callee", "byteLength", "byteOffset"}
 
 // scriptImports records import declarations: import p, { env as e } from "node:process".
 func scriptImports(f *syntax.File, o *reads.Outline) {
