@@ -411,7 +411,7 @@ func (u *Unit) isSource(n int32) bool {
 	case parse.Member, parse.Binary, parse.Choice:
 		return true
 	}
-	return false
+	return u.Access[n] != nil // another variable
 }
 
 // given returns what a function was given in a file for the parameter that a node
