@@ -41,6 +41,11 @@ func onlyAsked(nodes []syntax.Node) map[string]bool {
 			if name := firstWord(n); name == "[" && len(n.Args) == 3 || name == "test" && len(n.Args) == 2 { // [ "$NAME" ]
 				ask("-n", n.Args[1])
 			}
+			for _, word := range n.Args[min(1, len(n.Args)):] { // : "${NAME:=}"
+				if p := onlyParameter(word); firstWord(n) == ":" && p != nil && p.Exp != nil && p.Exp.Op == syntax.AssignUnsetOrNull && p.Exp.Word == nil {
+					asked[p] = true
+				}
+			}
 			for i := 1; i+1 < len(n.Args) && (firstWord(n) == "[" || firstWord(n) == "test"); i++ {
 				ask(n.Args[i].Lit(), n.Args[i+1])
 			}

@@ -130,7 +130,8 @@ func (s *script) consequence(o *outcome, name string, at uint, ends bool) {
 	switch {
 	case !ends || s.onlyAsked[name] && s.failing.isFailed(at):
 		o.tested()
-	case isEnvironmentName(name) && s.settings.anew(name, at): // what the script sets on another way may stand there
+	case isEnvironmentName(name) && s.settings.anew(name, at), // what the script sets on another way may stand there
+		s.onlyAsked[name] && s.failing.isHedged(at): // or it says whether something else is to be ignored
 		if o.need != reads.Required && !o.replaced {
 			o.need = reads.Expected
 		}

@@ -20,6 +20,7 @@ type shellFailing struct {
 	bodies []shellBody
 	apart  []shellBody // functions that the script does not call itself
 	failed []shellBody // what is run where a command fails, or a file is there or not
+	hedged []shellBody // what is run where a script's own variables are something
 }
 
 // shellBody is where the body of a function is.
@@ -31,8 +32,8 @@ type shellBody struct {
 // has reports whether an offset is within a body.
 func (b shellBody) has(at uint) bool { return b.from <= at && at < b.to }
 
-// reach notes which functions a script does not call itself, and what is run only where a
-// command fails, or a file is there or not.
+// reach notes which functions a script does not call itself, and what is run only where
+// something else holds.
 func (f *shellFailing) reach(nodes []syntax.Node) {
 	named := map[string][]uint{} // where a word stands by itself
 	any := []uint(nil)           // where what is called is worked out
@@ -50,8 +51,13 @@ func (f *shellFailing) reach(nodes []syntax.Node) {
 				}
 			}
 		case *syntax.IfClause:
-			if len(n.Cond) == 1 && len(n.Then) > 0 && isCheck(n.Cond[0]) {
+			if len(n.Cond) != 1 || len(n.Then) == 0 {
+				continue
+			}
+			if isCheck(n.Cond[0]) {
 				f.failed = append(f.failed, spanOf(n.Then))
+			} else if names := testedNames(n.Cond[0]); len(names) > 0 && !slices.ContainsFunc(names, isEnvironmentName) {
+				f.hedged = append(f.hedged, shellBody{from: n.Then[0].Pos().Offset(), to: n.End().Offset()})
 			}
 		case *syntax.BinaryCmd:
 			if n.Op == syntax.OrStmt && isCheck(n.X) {
@@ -135,8 +141,14 @@ func (f *shellFailing) apartAt(at uint) *shellBody {
 }
 
 // isFailed reports whether an offset is run only where a command fails, or a file is there or not.
-func (f *shellFailing) isFailed(at uint) bool {
-	return slices.ContainsFunc(f.failed, func(b shellBody) bool { return b.has(at) })
+func (f *shellFailing) isFailed(at uint) bool { return within(f.failed, at) }
+
+// isHedged reports whether an offset is run only where variables of the script's own are
+// something.
+func (f *shellFailing) isHedged(at uint) bool { return within(f.hedged, at) }
+
+func within(list []shellBody, at uint) bool {
+	return slices.ContainsFunc(list, func(b shellBody) bool { return b.has(at) })
 }
 
 // note notes the functions of a script, and those that something asks whether they fail.
