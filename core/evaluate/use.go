@@ -47,27 +47,46 @@ func (m *machine) methodUse(name string, arguments []argument, st *state) (Use, 
 	return m.pick(m.unit().Words.Uses["."+name], arguments)
 }
 
-// pick returns the first of some uses that the arguments fit.
-func (m *machine) pick(list []Use, arguments []argument) (Use, bool) {
+// pick returns the first of some uses that the arguments fit; of several that do the same
+// with one argument each, the first of one that was read.
+func (m *machine) pick(list []Use, arguments []argument) (picked Use, found bool) {
 	for _, use := range list {
-		if use.Exact >= 0 && use.Exact != len(arguments) {
-			continue
+		switch {
+		case !m.isUsed(use, arguments):
+		case !found:
+			picked, found = use, true
+			if !m.takesRead(use, arguments) {
+				continue
+			}
+			return picked, true
+		case use.Does == picked.Does && use.Kind == picked.Kind && use.Arg != picked.Arg && m.takesRead(use, arguments):
+			return use, true
 		}
-		if use.Arg >= len(arguments) && use.Keyword == "" {
-			continue
-		}
-		if use.Fallback >= len(arguments) && use.Else == "" {
-			continue
-		}
-		if use.Also != "" && !m.has(arguments, use.Also) {
-			continue
-		}
-		if use.Keyword != "" && (use.Arg >= len(arguments) || arguments[use.Arg].name != use.Keyword) {
-			continue
-		}
-		return use, true
 	}
-	return Use{}, false
+	return picked, found
+}
+
+// takesRead reports whether what a use takes was read; in a run with a variable unset,
+// whether it is missing.
+func (m *machine) takesRead(use Use, arguments []argument) bool {
+	if use.Arg < 0 || use.Arg >= len(arguments) {
+		return false
+	}
+	v := arguments[use.Arg].value
+	return m.focus != nil && v.missing() != 0 || m.focus == nil && v.wasRead()
+}
+
+// isUsed reports whether arguments fit a use.
+func (m *machine) isUsed(use Use, arguments []argument) bool {
+	switch {
+	case use.Exact >= 0 && use.Exact != len(arguments),
+		use.Arg >= len(arguments) && use.Keyword == "",
+		use.Fallback >= len(arguments) && use.Else == "",
+		use.Also != "" && !m.has(arguments, use.Also),
+		use.Keyword != "" && (use.Arg >= len(arguments) || arguments[use.Arg].name != use.Keyword):
+		return false
+	}
+	return true
 }
 
 func (m *machine) has(arguments []argument, word string) bool {

@@ -18,12 +18,24 @@ func given(does evaluate.Effect, kind reads.Kind, names string) (list []reads.Id
 }
 
 // second returns what functions do with their second argument.
-func second(does evaluate.Effect, kind reads.Kind, names string) (list []reads.Idiom) {
+func second(does evaluate.Effect, kind reads.Kind, names string) []reads.Idiom {
+	return behind(does, kind, names, 2)
+}
+
+// behind returns what functions do with each of their arguments from the second one on, up
+// to a number.
+func behind(does evaluate.Effect, kind reads.Kind, names string, last int) (list []reads.Idiom) {
 	for name := range strings.FieldsSeq(names) {
-		list = append(list, reads.Idiom{Access: name + `($any, $read)`, Kind: kind, Does: does}, reads.Idiom{Access: name + `($any, $read, $rest)`, Kind: kind, Does: does})
+		for before := 1; before < last; before++ {
+			others := strings.Repeat("$any, ", before)
+			list = append(list, reads.Idiom{Access: name + "(" + others + "$read)", Kind: kind, Does: does}, reads.Idiom{Access: name + "(" + others + "$read, $rest)", Kind: kind, Does: does})
+		}
 	}
 	return list
 }
+
+// mostJoined is up to which argument it is looked at what a path is joined of.
+const mostJoined = 5
 
 // tried returns functions that say whether their first argument is of a kind.
 func tried(kind reads.Kind, names string) []reads.Idiom {
@@ -56,20 +68,22 @@ func opened(list []reads.Idiom) []reads.Idiom {
 var (
 	pythonGiven = slices.Concat(
 		opened(given(evaluate.OnNothing, "", "os.path.join os.path.exists os.path.isfile os.path.isdir os.path.dirname os.path.basename os.path.realpath os.path.normpath os.path.splitext os.path.getsize os.makedirs os.mkdir os.chdir os.stat os.remove os.unlink open io.open base64.b64decode base64.b64encode importlib.import_module re.compile bytes.fromhex shutil.rmtree")),
+		opened(behind(evaluate.OnNothing, "", "os.path.join", mostJoined)),
 		given(evaluate.Fail, "", "uuid.UUID ipaddress.ip_address ipaddress.ip_network datetime.datetime.fromisoformat datetime.date.fromisoformat"),
 		given(evaluate.Fail, reads.Number, "fractions.Fraction"),
 		given(evaluate.Goes, reads.List, "shlex.split"),
 	)
 	javascriptGiven = slices.Concat(
 		opened(given(evaluate.OnNothing, "", "path.join path.resolve path.dirname path.basename path.normalize Buffer.from fs.readFileSync fs.readdirSync fs.statSync fs.mkdirSync fs.writeFileSync readFileSync")),
-		opened(second(evaluate.OnNothing, "", "path.join path.resolve crypto.createHmac createHmac")),
+		opened(second(evaluate.OnNothing, "", "crypto.createHmac createHmac")),
+		opened(behind(evaluate.OnNothing, "", "path.join path.resolve", mostJoined)),
 	)
 	rubyGiven = slices.Concat(
 		opened(given(evaluate.OnNothing, "", "File.join File.read File.exist? File.open File.expand_path File.basename File.dirname File.directory? File.file? Pathname.new Pathname Dir.mkdir Dir.chdir Dir.exist? FileUtils.mkdir_p Regexp.new Base64.decode64 Base64.strict_decode64 Base64.encode64 CGI.escape Shellwords.split")),
 		given(evaluate.Fail, reads.Number, "BigDecimal Rational"),
 		given(evaluate.Fail, "", "Date.parse Time.parse DateTime.parse IPAddr.new"),
 		given(evaluate.Fail, reads.URL, "Addressable::URI.parse"),
-		opened(second(evaluate.OnNothing, "", "File.join")),
+		opened(behind(evaluate.OnNothing, "", "File.join", mostJoined)),
 	)
 	goGiven = slices.Concat(
 		opened(given(evaluate.Errs, "", "os.ReadFile os.Open os.Stat os.Lstat os.ReadDir os.OpenFile ioutil.ReadFile ioutil.ReadDir exec.LookPath net.SplitHostPort mail.ParseAddress uuid.Parse os.ReadLink strconv.Unquote net.ResolveTCPAddr netip.ParseAddr netip.ParseAddrPort netip.ParsePrefix")),
