@@ -1,8 +1,8 @@
 package language
 
 import (
+	"cmp"
 	"slices"
-	"strings"
 
 	"inzicht/core/late"
 
@@ -18,9 +18,9 @@ type shellFailing struct {
 	asked  map[string]bool
 	wanted map[string]bool // where one of these functions fails, what asks for it ends the script: f || exit 1
 	bodies []shellBody
-	apart  []shellBody // functions that the script does not call itself
-	failed []shellBody // what is run where a command fails, or a file is there or not
-	hedged []shellBody // what is run where a script's own variables are something
+	apart  shellSpans // functions that the script does not call itself
+	failed shellSpans // what is run where a command fails, or a file is there or not
+	hedged shellSpans // what is run where a script's own variables are something
 }
 
 // shellBody is where the body of a function is.
@@ -36,8 +36,8 @@ func (b shellBody) has(at uint) bool { return b.from <= at && at < b.to }
 // something else holds.
 func (f *shellFailing) reach(nodes []syntax.Node) {
 	named := map[string][]uint{} // where a word stands by itself
-	any := []uint(nil)           // where what is called is worked out
-	var all []shellBody
+	worked := []uint(nil)        // where what is called is worked out
+	var all, failed, hedged []shellBody
 	for _, n := range nodes {
 		switch n := n.(type) {
 		case *syntax.FuncDecl:
@@ -47,7 +47,7 @@ func (f *shellFailing) reach(nodes []syntax.Node) {
 				if text := word.Lit(); text != "" {
 					named[text] = append(named[text], word.Pos().Offset())
 				} else if i == 0 {
-					any = append(any, word.Pos().Offset())
+					worked = append(worked, word.Pos().Offset())
 				}
 			}
 		case *syntax.IfClause:
@@ -55,42 +55,89 @@ func (f *shellFailing) reach(nodes []syntax.Node) {
 				continue
 			}
 			if isCheck(n.Cond[0]) {
-				f.failed = append(f.failed, spanOf(n.Then))
+				failed = append(failed, spanOf(n.Then))
 			} else if names := testedNames(n.Cond[0]); len(names) > 0 && !slices.ContainsFunc(names, isEnvironmentName) {
-				f.hedged = append(f.hedged, shellBody{from: n.Then[0].Pos().Offset(), to: n.End().Offset()})
+				hedged = append(hedged, shellBody{from: n.Then[0].Pos().Offset(), to: n.End().Offset()})
 			}
 		case *syntax.BinaryCmd:
 			if n.Op == syntax.OrStmt && isCheck(n.X) {
-				f.failed = append(f.failed, spanOf([]*syntax.Stmt{n.Y}))
+				failed = append(failed, spanOf([]*syntax.Stmt{n.Y}))
 			}
 		}
 	}
-	f.apart = unreached(all, named, any)
+	f.apart, f.failed, f.hedged = unreached(spansOf(all), named, worked), spansOf(failed), spansOf(hedged)
 }
 
 // unreached returns the functions that nothing calls which is run, of all functions of a
-// script; named is where a word stands, any where what is called is worked out.
-func unreached(all []shellBody, named map[string][]uint, any []uint) (apart []shellBody) {
-	apart = all
-	for changed := true; changed; {
-		changed = false
-		isRun := func(at uint) bool {
-			return !slices.ContainsFunc(apart, func(b shellBody) bool { return b.has(at) })
+// script; named is where a word stands, worked where what is called is worked out.
+func unreached(all shellSpans, named map[string][]uint, worked []uint) shellSpans {
+	calls := make([][]int, len(all.list)+1) // which functions one calls, by number; the script itself comes last
+	in := func(at uint) int {
+		if n := all.at(at); n >= 0 {
+			return n
 		}
-		if slices.ContainsFunc(any, isRun) {
-			return nil
-		}
-		var left []shellBody
-		for _, b := range apart {
-			if b.name == "" || slices.ContainsFunc(named[b.name], isRun) {
-				changed = true
-			} else {
-				left = append(left, b)
-			}
-		}
-		apart = left
+		return len(all.list)
 	}
-	return apart
+	for n, b := range all.list {
+		for _, at := range named[b.name] {
+			calls[in(at)] = append(calls[in(at)], n)
+		}
+		if b.name == "" { // it is run where it stands
+			calls[len(all.list)] = append(calls[len(all.list)], n)
+		}
+	}
+	any := make([]bool, len(all.list)+1) // calls what is worked out
+	for _, at := range worked {
+		any[in(at)] = true
+	}
+	run := make([]bool, len(all.list)+1)
+	for open := []int{len(all.list)}; len(open) > 0; {
+		n := open[len(open)-1]
+		open = open[:len(open)-1]
+		if run[n] {
+			continue
+		}
+		run[n] = true
+		if any[n] {
+			return shellSpans{}
+		}
+		open = append(open, calls[n]...)
+	}
+	var apart []shellBody
+	for n, b := range all.list {
+		if !run[n] {
+			apart = append(apart, b)
+		}
+	}
+	return spansOf(apart)
+}
+
+// shellSpans are parts of a script, none of which overlaps another but lies within it.
+type shellSpans struct {
+	list  []shellBody // by where they begin
+	outer []int       // the one that each lies in, by number, or -1
+}
+
+func spansOf(list []shellBody) shellSpans {
+	slices.SortStableFunc(list, func(a, b shellBody) int { return cmp.Or(cmp.Compare(a.from, b.from), cmp.Compare(b.to, a.to)) })
+	s := shellSpans{list: list, outer: make([]int, len(list))}
+	for n, b := range list {
+		in := n - 1
+		for in >= 0 && list[in].to < b.to {
+			in = s.outer[in]
+		}
+		s.outer[n] = in
+	}
+	return s
+}
+
+// at returns the number of the innermost span that an offset is in, or -1.
+func (s shellSpans) at(at uint) int {
+	n, _ := slices.BinarySearchFunc(s.list, at+1, func(b shellBody, at uint) int { return cmp.Compare(b.from, at) })
+	for n--; n >= 0 && !s.list[n].has(at); {
+		n = s.outer[n]
+	}
+	return n
 }
 
 // spanOf returns where statements stand.
@@ -101,55 +148,43 @@ func spanOf(list []*syntax.Stmt) shellBody {
 // isCheck reports whether a condition asks for nothing but whether a command fails, or what
 // a file is.
 func isCheck(st *syntax.Stmt) bool {
-	call, is := st.Cmd.(*syntax.CallExpr)
-	if !is || len(call.Args) == 0 {
-		test, is := st.Cmd.(*syntax.TestClause)
-		if !is {
-			return false
+	switch n := st.Cmd.(type) {
+	case *syntax.TestClause:
+		x, is := n.X.(*syntax.UnaryTest)
+		for is && x.Op == syntax.TsNot {
+			x, is = x.X.(*syntax.UnaryTest)
 		}
-		x := test.X
-		for {
-			unary, is := x.(*syntax.UnaryTest)
-			if !is {
-				return false
-			}
-			if unary.Op != syntax.TsNot {
-				return unary.Op >= syntax.TsExists && unary.Op <= syntax.TsSocket
-			}
-			x = unary.X
+		return is && x.Op >= syntax.TsExists && x.Op <= syntax.TsSocket
+	case *syntax.CallExpr:
+		if name := firstWord(n); name != "[" && name != "test" {
+			return name != ""
 		}
+		words := n.Args[1:]
+		if len(words) > 0 && words[0].Lit() == "!" {
+			words = words[1:]
+		}
+		return len(words) > 1 && asksOfFile[words[0].Lit()]
 	}
-	switch name := call.Args[0].Lit(); name {
-	case "[", "test":
-		i := 1
-		if call.Args[i].Lit() == "!" {
-			i++
-		}
-		return len(call.Args) > i+1 && strings.Contains("-e-f-d-r-w-x-s-L-h-S-p-b-c", call.Args[i].Lit()) && len(call.Args[i].Lit()) == 2
-	}
-	return true
+	return false
 }
+
+// asksOfFile are the operators of a test that ask what a file is.
+var asksOfFile = wordSet("-e -f -d -r -w -x -s -L -h -S -p -b -c")
 
 // apartAt returns the function that an offset is in, if the script does not call it itself.
 func (f *shellFailing) apartAt(at uint) *shellBody {
-	for i := range f.apart {
-		if f.apart[i].has(at) {
-			return &f.apart[i]
-		}
+	if n := f.apart.at(at); n >= 0 {
+		return &f.apart.list[n]
 	}
 	return nil
 }
 
 // isFailed reports whether an offset is run only where a command fails, or a file is there or not.
-func (f *shellFailing) isFailed(at uint) bool { return within(f.failed, at) }
+func (f *shellFailing) isFailed(at uint) bool { return f.failed.at(at) >= 0 }
 
 // isHedged reports whether an offset is run only where variables of the script's own are
 // something.
-func (f *shellFailing) isHedged(at uint) bool { return within(f.hedged, at) }
-
-func within(list []shellBody, at uint) bool {
-	return slices.ContainsFunc(list, func(b shellBody) bool { return b.has(at) })
-}
+func (f *shellFailing) isHedged(at uint) bool { return f.hedged.at(at) >= 0 }
 
 // note notes the functions of a script, and those that something asks whether they fail.
 func (f *shellFailing) note(n syntax.Node) {

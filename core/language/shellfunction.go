@@ -92,7 +92,7 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int, 
 func (s *script) within(body syntax.Node) *script {
 	inner := newScript(s.src)
 	inner.strict, inner.failing = s.strict, s.failing // wherever that is said
-	inner.failing.apart = nil                         // whoever calls it
+	inner.failing.apart = shellSpans{}                // whoever calls it
 	nodes := nodesOf(body)
 	inner.look(nodes, inner.copied, inner.checks)
 	inner.followFlags(nodes)

@@ -110,7 +110,7 @@ func beginsWithFirst(word *syntax.Word) bool {
 // of notes what a script sets, of which nodesOf returned the nodes.
 func (s *shellSettings) of(file *syntax.File, nodes []syntax.Node) {
 	s.names = map[string][]shellSpan{}
-	w := &settingWalk{settings: s, setters: setters(nodes), words: plainWords(nodes)}
+	w := &settingWalk{settings: s, setters: setters(nodes), words: plainWords(nodes), worked: workedOut(nodes)}
 	w.statements(file.Stmts, shellSpan{to: shellEnd})
 	w.toCallees()
 }
@@ -121,34 +121,44 @@ func (w *settingWalk) toCallees() {
 	if len(w.functions) == 0 {
 		return
 	}
-	calls := w.calls()
-	for name, spans := range w.settings.names { // in any order
-		counts := make([]bool, len(w.functions))
+	calls, left := w.calls(), mostCallees
+	counts, names := make([]int, len(w.functions)), 0 // the last name that counts in each
+	for name, spans := range w.settings.names {       // in any order
+		names++
 		count := func(n int, local bool) {
-			if body := w.functions[n].shellSpan; !counts[n] {
-				counts[n], body.local = true, local
+			if body := w.functions[n].shellSpan; counts[n] != names {
+				counts[n], body.local = names, local
 				spans = append(spans, body)
 			}
 		}
+		behind := uint(0) // the last place from which on it is set
+		for _, span := range spans {
+			if span.to == shellEnd {
+				behind = max(behind, span.from)
+			}
+		}
+		for n, body := range w.functions {
+			if body.from < behind {
+				count(n, false)
+			}
+		}
 		for i := 0; i < len(spans); i++ { // and what that adds
-			switch span := spans[i]; {
-			case span.inside && !span.local: // whoever else calls that has not set it
-			case span.to == shellEnd:
-				for n, body := range w.functions {
-					if span.from > body.from {
-						count(n, false)
-					}
-				}
-			default:
-				at, _ := slices.BinarySearchFunc(calls, span.block, func(c shellCall, at uint) int { return cmp.Compare(c.at, at) })
-				for ; at < len(calls) && calls[at].at < span.to; at++ {
-					count(calls[at].of, span.local)
-				}
+			span := spans[i]
+			if span.to == shellEnd || span.inside && !span.local { // whoever else calls that has not set it
+				continue
+			}
+			at, _ := slices.BinarySearchFunc(calls, span.block, func(c shellCall, at uint) int { return cmp.Compare(c.at, at) })
+			for ; at < len(calls) && calls[at].at < span.to && left > 0; at++ {
+				count(calls[at].of, span.local)
+				left--
 			}
 		}
 		w.settings.names[name] = spans
 	}
 }
+
+// mostCallees bounds how many calls are looked at for what is set where they stand.
+const mostCallees = 500_000
 
 // shellCall is where one of a script's functions, by its number, is named.
 type shellCall struct {
@@ -199,7 +209,8 @@ type settingWalk struct {
 	inside    int               // functions
 	body      shellSpan         // that of the innermost function
 	local     bool              // what is set now is set for its function, and those that it calls
-	anyCallee bool              // which the innermost function calls is worked out
+	anyCallee bool              // what the innermost function calls is worked out
+	worked    []uint            // where what is called is, in order
 }
 
 func (w *settingWalk) set(name string, at uint, within shellSpan) {
@@ -278,7 +289,7 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 	case *syntax.FuncDecl:
 		w.functions = append(w.functions, setterFunction{calledAs(n), shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), block: n.Body.Pos().Offset(), inside: true}})
 		outer, called := w.body, w.anyCallee
-		w.anyCallee = callsAny(n.Body)
+		w.anyCallee = w.callsAny(n.Body)
 		w.body = shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset()}
 		w.inside++
 		w.statement(n.Body, within)
@@ -294,14 +305,21 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 	w.expansions(st, within)
 }
 
-// callsAny reports whether a function calls another whose name is worked out: $handler "$1".
-func callsAny(body syntax.Node) (does bool) {
-	syntax.Walk(body, func(n syntax.Node) bool {
-		call, is := n.(*syntax.CallExpr)
-		does = does || is && len(call.Args) > 0 && call.Args[0].Lit() == "" && expansionAlone(call.Args[0]) != nil
-		return !does
-	})
-	return does
+// workedOut returns where a command stands whose name is worked out, in order: $handler "$1".
+func workedOut(nodes []syntax.Node) (list []uint) {
+	for _, n := range nodes {
+		if call, is := n.(*syntax.CallExpr); is && len(call.Args) > 0 && call.Args[0].Lit() == "" && expansionAlone(call.Args[0]) != nil {
+			list = append(list, call.Pos().Offset())
+		}
+	}
+	slices.Sort(list)
+	return list
+}
+
+// callsAny reports whether what is called in a function is worked out.
+func (w *settingWalk) callsAny(body *syntax.Stmt) bool {
+	n, _ := slices.BinarySearch(w.worked, body.Pos().Offset())
+	return n < len(w.worked) && w.worked[n] < body.End().Offset()
 }
 
 // isSaidGlobal reports whether what is declared in a function is told to be known outside:

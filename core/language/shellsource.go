@@ -52,8 +52,11 @@ func ShellTakes(src []byte) (takes []Sourced) {
 	if file == nil {
 		return nil
 	}
-	var shells []syntax.Node // of their own, each behind those that it is in
+	var shells []syntax.Node // of their own, that are open, each behind those that it is in
 	syntax.Walk(file, func(n syntax.Node) bool {
+		for n != nil && len(shells) > 0 && shells[len(shells)-1].End().Offset() <= n.Pos().Offset() {
+			shells = shells[:len(shells)-1]
+		}
 		switch n := n.(type) {
 		case *syntax.CmdSubst, *syntax.Subshell:
 			shells = append(shells, n)
@@ -62,7 +65,7 @@ func ShellTakes(src []byte) (takes []Sourced) {
 				break
 			}
 			if path, open := endOfWord(n.Args[1].Parts); path != "" {
-				takes = append(takes, Sourced{path, open, int(n.End().Line()), int(n.End().Col()), lastOfShell(shells, n)})
+				takes = append(takes, Sourced{path, open, int(n.End().Line()), int(n.End().Col()), lastOfShell(shells)})
 			}
 		}
 		return true
@@ -70,13 +73,12 @@ func ShellTakes(src []byte) (takes []Sourced) {
 	return takes
 }
 
-// lastOfShell returns the line and the column behind the innermost shell of its own that a
-// command is in, of those that begin before it; or none.
-func lastOfShell(shells []syntax.Node, n syntax.Node) (last [2]int) {
-	for i := len(shells) - 1; i >= 0; i-- {
-		if end := shells[i].End(); end.Offset() >= n.End().Offset() {
-			return [2]int{int(end.Line()), int(end.Col())}
-		}
+// lastOfShell returns the line and the column behind the innermost of the shells of their own
+// that are open; or none.
+func lastOfShell(shells []syntax.Node) (last [2]int) {
+	if len(shells) > 0 {
+		end := shells[len(shells)-1].End()
+		last = [2]int{int(end.Line()), int(end.Col())}
 	}
 	return last
 }

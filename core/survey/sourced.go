@@ -71,6 +71,9 @@ func (s *Survey) dropSourced() {
 	}
 }
 
+// mostUnseen bounds how many files that are not there are noted of a script.
+const mostUnseen = 1000
+
 // takesUnseen reports whether a script takes in a file that is not in the tree before a read
 // of it.
 func (s script) takesUnseen(r *reads.Read) bool {
@@ -240,7 +243,7 @@ func (s *Survey) withSets(file string, one script) script {
 // partsOf returns what a script takes in.
 func (s *Survey) partsOf(file string, src []byte) (one script) {
 	for _, t := range language.ShellTakes(src) {
-		if from := s.takenIn(file, t); from == "" && !isSettings(t.Path) {
+		if from := s.takenIn(file, t); from == "" && !isSettings(t.Path) && len(one.Unseen) < mostUnseen {
 			one.Unseen = append(one.Unseen, t)
 		} else if from != "" && !isSettings(from) {
 			one.Takes = append(one.Takes, taken{from, t.Line})
