@@ -227,3 +227,22 @@ accepted findings not shown.
 		}
 	}
 }
+
+// What is listed is not all where a file was not understood, and that is said beside it.
+func TestListsSayWhatIsNotInThem(t *testing.T) {
+	dir := t.TempDir()
+	for name, text := range map[string]string{"open.sh": "#!/bin/sh\nif [ -n \"$GATE_A\" ]; then\n", "whole.sh": "#!/bin/sh\necho $GATE_B\n"} {
+		if err := os.WriteFile(filepath.Join(dir, name), []byte(text), 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for _, command := range []string{"reads", "contract"} {
+		out, errOut, status := run(t, dir, command)
+		if want := "1 source file was not looked into, such as open.sh: line 2"; status != 0 || !strings.Contains(errOut, want) || !strings.Contains(out, "GATE_B") {
+			t.Errorf("%s: status %d, have %q and %q, want %q beside GATE_B", command, status, out, errOut, want)
+		}
+		if _, errOut, _ = run(t, dir, command, "-q"); errOut != "" {
+			t.Errorf("%s -q: have %q, want nothing", command, errOut)
+		}
+	}
+}

@@ -1,6 +1,8 @@
 package cli
 
 import (
+	"fmt"
+
 	"github.com/spf13/cobra"
 
 	"inzicht/report"
@@ -39,6 +41,9 @@ func (s *shared) showPage(c *cobra.Command, arguments []string, show func(report
 	}
 	if err := s.write(c, list, p); err != nil {
 		return err
+	}
+	if line := unknownOf(p.Survey); line != "" && !s.verbose && !s.quiet { // what is listed is not all
+		fmt.Fprintln(c.ErrOrStderr(), "→ "+report.Visible(line))
 	}
 	return whole(p)
 }

@@ -177,8 +177,8 @@ func (k *check) findings(c *cobra.Command, arguments []string) (*report.Page, er
 // remarks says which source files were not looked into, and where an example
 // file stands for a private file that is not there, and how to make it.
 func remarks(s *survey.Survey, arguments []string) (list []string) {
-	if unknown := s.Unknown(); len(unknown) > 0 {
-		list = append(list, fmt.Sprintf("%s not looked into, such as %s: %s; -v names all", report.Count(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason))
+	if line := unknownOf(s); line != "" {
+		list = append(list, line)
 	}
 	for _, example := range s.Environments.Examples {
 		folder := path.Dir(example.File)
@@ -195,6 +195,15 @@ func remarks(s *survey.Survey, arguments []string) (list []string) {
 		list = append(list, line)
 	}
 	return list
+}
+
+// unknownOf says which source files were not looked into, or "".
+func unknownOf(s *survey.Survey) string {
+	unknown := s.Unknown()
+	if len(unknown) == 0 {
+		return ""
+	}
+	return fmt.Sprintf("%s not looked into, such as %s: %s; -v names all", report.Count(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason)
 }
 
 // untied says what was found and gives values to nothing that is known here,
