@@ -197,13 +197,13 @@ func remarks(s *survey.Survey, arguments []string) (list []string) {
 	return list
 }
 
-// unknownOf says which source files were not looked into, or "".
+// unknownOf says which source files were not looked into and how to see all, or "".
 func unknownOf(s *survey.Survey) string {
-	unknown := s.Unknown()
-	if len(unknown) == 0 {
-		return ""
+	line := report.NotLookedInto(s)
+	if line != "" {
+		line += "; -v names all"
 	}
-	return fmt.Sprintf("%s not looked into, such as %s: %s; -v names all", report.Count(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason)
+	return line
 }
 
 // untied says what was found and gives values to nothing that is known here,

@@ -19,6 +19,7 @@ import (
 	"inzicht/core/flow"
 	"inzicht/core/matrix"
 	"inzicht/core/reads"
+	"inzicht/core/survey"
 	"inzicht/core/trace"
 	"inzicht/core/verify"
 )
@@ -185,13 +186,22 @@ func boxes(p *Page) []webBox {
 	}
 }
 
+// NotLookedInto says which source files were not looked into, or returns "" where all were.
+func NotLookedInto(s *survey.Survey) string {
+	unknown := s.Unknown()
+	if len(unknown) == 0 {
+		return ""
+	}
+	return fmt.Sprintf("%s not looked into, such as %s: %s", Count(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason)
+}
+
 // seenNot says what the page could not rest on.
 func seenNot(p *Page) (list []string) {
 	for _, place := range p.Unseen {
 		list = append(list, Visible(notLookedAt+place))
 	}
-	if unknown := p.Survey.Unknown(); len(unknown) > 0 {
-		list = append(list, Visible(fmt.Sprintf("%s not looked into, such as %s: %s", Count(len(unknown), "source file was", "source files were"), unknown[0].Path, unknown[0].Reason)))
+	if line := NotLookedInto(p.Survey); line != "" {
+		list = append(list, Visible(line))
 	}
 	c := p.Survey.Contract
 	if n := len(c.Unresolved); n > 0 {

@@ -222,10 +222,7 @@ func (m *machine) stop(st *state, dep mask) {
 // isHedged reports whether what is done now is done only where something holds that has
 // nothing to do with what is unset, and is not known.
 func (m *machine) isHedged(st *state) bool {
-	for i := len(m.frames) - 1; i > 0 && st != nil && !st.hedged; i-- {
-		st = m.frames[i].from
-	}
-	return st != nil && st.hedged
+	return m.isAlong(st, func(st *state) bool { return st.hedged })
 }
 
 // try runs a try with its handlers.

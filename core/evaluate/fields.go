@@ -104,10 +104,16 @@ func (m *machine) change(object *members, name string, v Value, st *state) {
 
 // isOnlyWay reports whether what is done now is done whenever the entry is run.
 func (m *machine) isOnlyWay(st *state) bool {
-	for i := len(m.frames) - 1; i > 0 && st != nil && !st.forked; i-- {
+	return !m.isAlong(st, func(st *state) bool { return st.forked })
+}
+
+// isAlong reports whether something holds of the state of a function that is running, or
+// where it was called, up to the entry.
+func (m *machine) isAlong(st *state, holds func(*state) bool) bool {
+	for i := len(m.frames) - 1; i > 0 && st != nil && !holds(st); i-- {
 		st = m.frames[i].from
 	}
-	return st == nil || !st.forked
+	return st != nil && holds(st)
 }
 
 func (m *machine) fieldNow(self *members, key, name string, st *state) Value {

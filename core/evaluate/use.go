@@ -53,12 +53,10 @@ func (m *machine) pick(list []Use, arguments []argument) (picked Use, found bool
 	for _, use := range list {
 		switch {
 		case !m.isUsed(use, arguments):
+		case !found && m.takesRead(use, arguments):
+			return use, true
 		case !found:
 			picked, found = use, true
-			if !m.takesRead(use, arguments) {
-				continue
-			}
-			return picked, true
 		case use.Does == picked.Does && use.Kind == picked.Kind && use.Arg != picked.Arg && m.takesRead(use, arguments):
 			return use, true
 		}
@@ -73,7 +71,10 @@ func (m *machine) takesRead(use Use, arguments []argument) bool {
 		return false
 	}
 	v := arguments[use.Arg].value
-	return m.focus != nil && v.missing() != 0 || m.focus == nil && v.wasRead()
+	if m.focus == nil {
+		return v.wasRead()
+	}
+	return v.missing() != 0
 }
 
 // isUsed reports whether arguments fit a use.

@@ -47,7 +47,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 	s := newScript(src)
 	nodes := s.nodes(file)
 	s.onlyAsked = onlyAsked(nodes)
-	s.failing.reach(nodes)
+	s.failing.reach(nodes, s.settings.words)
 	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.compared)
 	s.followFlags(nodes)
 	s.look(nodes, s.defines, s.expansions)
@@ -63,7 +63,8 @@ func newScript(src []byte) *script {
 	return s
 }
 
-// nodes returns the nodes of a script that anything is asked of, and notes what it sets.
+// nodes returns the nodes of a script that anything is asked of, and notes what it sets and
+// where its functions are.
 func (s *script) nodes(file *syntax.File) []syntax.Node {
 	nodes := nodesOf(file)
 	if bytes.Contains(s.src, []byte("eval")) {
@@ -71,6 +72,7 @@ func (s *script) nodes(file *syntax.File) []syntax.Node {
 		nodes = nodesOf(file)
 	}
 	s.settings.of(file, nodes)
+	s.failing.bodies = bodiesOf(nodes)
 	return nodes
 }
 

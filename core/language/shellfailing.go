@@ -17,10 +17,10 @@ type shellFailing struct {
 	ends   bool // set -e: it ends, unless something asks whether that failed
 	asked  map[string]bool
 	wanted map[string]bool // where one of these functions fails, what asks for it ends the script: f || exit 1
-	bodies []shellBody
-	apart  shellSpans // functions that the script does not call itself
-	failed shellSpans // what is run where a command fails, or a file is there or not
-	hedged shellSpans // what is run where a script's own variables are something
+	bodies shellSpans      // all functions
+	apart  shellSpans      // functions that the script does not call itself
+	failed shellSpans      // what is run where a command fails, or a file is there or not
+	hedged shellSpans      // what is run where a script's own variables are something
 }
 
 // shellBody is where the body of a function is.
@@ -32,23 +32,27 @@ type shellBody struct {
 // has reports whether an offset is within a body.
 func (b shellBody) has(at uint) bool { return b.from <= at && at < b.to }
 
+// bodiesOf returns where the functions of a script are.
+func bodiesOf(nodes []syntax.Node) shellSpans {
+	var list []shellBody
+	for _, n := range nodes {
+		if fn, is := n.(*syntax.FuncDecl); is {
+			list = append(list, shellBody{calledAs(fn), fn.Pos().Offset(), fn.End().Offset()})
+		}
+	}
+	return spansOf(list)
+}
+
 // reach notes which functions a script does not call itself, and what is run only where
-// something else holds.
-func (f *shellFailing) reach(nodes []syntax.Node) {
-	named := map[string][]uint{} // where a word stands by itself
-	worked := []uint(nil)        // where what is called is worked out
-	var all, failed, hedged []shellBody
+// something else holds; named is where a word stands by itself.
+func (f *shellFailing) reach(nodes []syntax.Node, named map[string][]uint) {
+	var worked []uint // where what is called is worked out
+	var failed, hedged []shellBody
 	for _, n := range nodes {
 		switch n := n.(type) {
-		case *syntax.FuncDecl:
-			all = append(all, shellBody{calledAs(n), n.Pos().Offset(), n.End().Offset()})
 		case *syntax.CallExpr:
-			for i, word := range n.Args {
-				if text := word.Lit(); text != "" {
-					named[text] = append(named[text], word.Pos().Offset())
-				} else if i == 0 {
-					worked = append(worked, word.Pos().Offset())
-				}
+			if len(n.Args) > 0 && firstWord(n) == "" {
+				worked = append(worked, n.Args[0].Pos().Offset())
 			}
 		case *syntax.IfClause:
 			if len(n.Cond) != 1 || len(n.Then) == 0 {
@@ -65,7 +69,7 @@ func (f *shellFailing) reach(nodes []syntax.Node) {
 			}
 		}
 	}
-	f.apart, f.failed, f.hedged = unreached(spansOf(all), named, worked), spansOf(failed), spansOf(hedged)
+	f.apart, f.failed, f.hedged = unreached(f.bodies, named, worked), spansOf(failed), spansOf(hedged)
 }
 
 // unreached returns the functions that nothing calls which is run, of all functions of a
@@ -186,11 +190,9 @@ func (f *shellFailing) isFailed(at uint) bool { return f.failed.at(at) >= 0 }
 // something.
 func (f *shellFailing) isHedged(at uint) bool { return f.hedged.at(at) >= 0 }
 
-// note notes the functions of a script, and those that something asks whether they fail.
+// note notes the functions that something asks whether they fail.
 func (f *shellFailing) note(n syntax.Node) {
 	switch n := n.(type) {
-	case *syntax.FuncDecl:
-		f.bodies = append(f.bodies, shellBody{calledAs(n), n.Pos().Offset(), n.End().Offset()})
 	case *syntax.IfClause:
 		if len(n.Cond) == 1 && n.Cond[0].Negated && stops(n.Then) {
 			noteCalled(&f.wanted, n.Cond[0])
@@ -232,12 +234,11 @@ func (f *shellFailing) leaves(list []*syntax.Stmt, at uint) bool {
 
 // endsAt reports whether the script ends where the function that an offset is in fails.
 func (f *shellFailing) endsAt(at uint) bool {
-	name := ""
-	for _, b := range f.bodies { // the innermost comes last
-		if b.from <= at && at < b.to {
-			name = b.name
-		}
+	n := f.bodies.at(at)
+	if n < 0 {
+		return false
 	}
+	name := f.bodies.list[n].name
 	return name != "" && !f.asked[name] && (f.ends || f.wanted[name])
 }
 

@@ -11,7 +11,8 @@ import (
 // shellSettings are the names that a script sets itself.
 type shellSettings struct {
 	names    map[string][]shellSpan
-	prefixes []string // of names that are put together: eval HAVE_$name=yes
+	words    map[string][]uint // where a word by itself stands: a call, a trap
+	prefixes []string          // of names that are put together: eval HAVE_$name=yes
 }
 
 // made reports whether a script puts a name together that begins like this one.
@@ -109,8 +110,8 @@ func beginsWithFirst(word *syntax.Word) bool {
 
 // of notes what a script sets, of which nodesOf returned the nodes.
 func (s *shellSettings) of(file *syntax.File, nodes []syntax.Node) {
-	s.names = map[string][]shellSpan{}
-	w := &settingWalk{settings: s, setters: setters(nodes), words: plainWords(nodes), worked: workedOut(nodes)}
+	s.names, s.words = map[string][]shellSpan{}, plainWords(nodes)
+	w := &settingWalk{settings: s, setters: setters(nodes), worked: workedOut(nodes)}
 	w.statements(file.Stmts, shellSpan{to: shellEnd})
 	w.toCallees()
 }
@@ -169,7 +170,7 @@ type shellCall struct {
 // calls returns where the functions of a script are named, in order.
 func (w *settingWalk) calls() (list []shellCall) {
 	for n, body := range w.functions {
-		for _, at := range w.words[body.name] {
+		for _, at := range w.settings.words[body.name] {
 			list = append(list, shellCall{at, n})
 		}
 	}
@@ -203,26 +204,25 @@ type settingWalk struct {
 	settings  *shellSettings
 	setters   map[string]bool // functions that set what their first argument names
 	functions []setterFunction
-	words     map[string][]uint // where a word by itself stands: a call, a trap
-	order     []string          // names, each time that one is set
-	keeps     bool              // what is set now is made of what it was
-	inside    int               // functions
-	body      shellSpan         // that of the innermost function
-	local     bool              // what is set now is set for its function, and those that it calls
-	anyCallee bool              // what the innermost function calls is worked out
-	worked    []uint            // where what is called is, in order
+	order     []string  // names, each time that one is set
+	keeps     bool      // what is set now is made of what it was
+	body      shellSpan // that of the innermost function, if it is in one
+	local     bool      // what is set now is set for its function, and those that it calls
+	anyCallee bool      // what the innermost function calls is worked out
+	worked    []uint    // where what is called is, in order
 }
 
 func (w *settingWalk) set(name string, at uint, within shellSpan) {
-	from, leaves := at, w.inside > 0 && !w.local // whoever calls the function sees it
+	inside := w.body.to > 0
+	from, leaves := at, inside && !w.local // whoever calls the function sees it
 	switch {
 	case within.to < shellEnd:
 	case leaves:
 		from = 0
-	case w.inside > 0:
+	case inside:
 		within = w.body
 	}
-	w.settings.names[name] = append(w.settings.names[name], shellSpan{from: from, to: within.to, block: within.from, kept: w.keeps, local: w.inside > 0 && w.local, called: leaves})
+	w.settings.names[name] = append(w.settings.names[name], shellSpan{from: from, to: within.to, block: within.from, kept: w.keeps, local: inside && w.local, called: leaves})
 	w.order = append(w.order, name)
 }
 
@@ -287,13 +287,11 @@ func (w *settingWalk) statement(st *syntax.Stmt, within shellSpan) {
 			w.statement(n.Y, within)
 		}
 	case *syntax.FuncDecl:
-		w.functions = append(w.functions, setterFunction{calledAs(n), shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset(), block: n.Body.Pos().Offset(), inside: true}})
 		outer, called := w.body, w.anyCallee
-		w.anyCallee = w.callsAny(n.Body)
-		w.body = shellSpan{from: n.Body.Pos().Offset(), to: n.Body.End().Offset()}
-		w.inside++
+		from, to := n.Body.Pos().Offset(), n.Body.End().Offset()
+		w.functions = append(w.functions, setterFunction{calledAs(n), shellSpan{from: from, to: to, block: from, inside: true}})
+		w.body, w.anyCallee = shellSpan{from: from, to: to}, w.callsAny(from, to)
 		w.statement(n.Body, within)
-		w.inside--
 		w.body, w.anyCallee = outer, called
 	case *syntax.LetClause, *syntax.ArithmCmd:
 		w.arithmetic(n, within)
@@ -316,10 +314,10 @@ func workedOut(nodes []syntax.Node) (list []uint) {
 	return list
 }
 
-// callsAny reports whether what is called in a function is worked out.
-func (w *settingWalk) callsAny(body *syntax.Stmt) bool {
-	n, _ := slices.BinarySearch(w.worked, body.Pos().Offset())
-	return n < len(w.worked) && w.worked[n] < body.End().Offset()
+// callsAny reports whether what is called in a part of a script is worked out.
+func (w *settingWalk) callsAny(from, to uint) bool {
+	n, _ := slices.BinarySearch(w.worked, from)
+	return n < len(w.worked) && w.worked[n] < to
 }
 
 // isSaidGlobal reports whether what is declared in a function is told to be known outside:

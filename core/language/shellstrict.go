@@ -1,7 +1,6 @@
 package language
 
 import (
-	"slices"
 	"strings"
 
 	"inzicht/core/late"
@@ -18,26 +17,30 @@ var strictShebang = late.Regexp(`^#!\S*sh +-[a-z]*u`)
 // strictness notes set -u and set -e.
 func (s *script) strictness(n syntax.Node) {
 	call, ok := n.(*syntax.CallExpr)
-	if ok && len(call.Args) > 1 && call.Args[0].Lit() == "eval" && !s.evals && isPrinted(call.Args[1]) {
+	if ok && len(call.Args) > 1 && firstWord(call) == "eval" && !s.evals && isPrinted(call.Args[1]) {
 		s.evals, s.evalsAt = true, n.Pos().Offset()
 	}
-	if !ok || len(call.Args) == 0 || call.Args[0].Lit() != "set" {
+	if !ok || firstWord(call) != "set" {
 		return
 	}
 	for _, word := range call.Args[1:] {
-		if word.Lit() == "--" { // what follows are arguments
+		option := word.Lit()
+		if option == "--" { // what follows are arguments
 			break
 		}
-		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "u") && !strings.HasPrefix(option, "--") || option == "nounset" {
-			if !s.strict {
-				s.strictAt = n.Pos().Offset()
-			}
-			s.strict = true
+		if turnsOn(option, "u", "nounset") && !s.strict {
+			s.strict, s.strictAt = true, n.Pos().Offset()
 		}
-		if option := word.Lit(); strings.HasPrefix(option, "-") && strings.Contains(option, "e") && !strings.HasPrefix(option, "--") || option == "errexit" {
+		if turnsOn(option, "e", "errexit") {
 			s.failing.ends = true
 		}
 	}
+}
+
+// turnsOn reports whether an argument of set turns an option on, which has a letter and a
+// name: -eu, nounset.
+func turnsOn(argument, letter, name string) bool {
+	return argument == name || strings.HasPrefix(argument, "-") && !strings.HasPrefix(argument, "--") && strings.Contains(argument, letter)
 }
 
 // isPrinted reports whether a word is what a command prints.
@@ -56,7 +59,7 @@ func (s *script) isStrict(at syntax.Pos) bool {
 	if s.evals && at.Offset() > s.evalsAt {
 		return false
 	}
-	return s.strict && (at.Offset() >= s.strictAt || slices.ContainsFunc(s.failing.bodies, func(b shellBody) bool { return b.from <= at.Offset() && at.Offset() < b.to }))
+	return s.strict && (at.Offset() >= s.strictAt || s.failing.bodies.at(at.Offset()) >= 0)
 }
 
 // strictly makes required what nothing else is said of, where the script stops without it.

@@ -13,10 +13,9 @@ import (
 // through the context that they are given.
 var starlark = &reads.Language{
 	Name: "starlark", Extensions: []string{".bzl", ".star", ".bazel"}, Names: []string{"BUILD", "WORKSPACE", "Tiltfile", "BUCK"},
-	Grammar: starlarkGrammar(),
-	Table:   python.Table,
-	Outline: reads.IndentOutline,
-
+	Grammar:  starlarkGrammar(),
+	Table:    python.Table,
+	Outline:  reads.IndentOutline,
 	Imports:  starlarkLoads,
 	LineEnds: true,
 	Triggers: []string{"environ", "getenv"},

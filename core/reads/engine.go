@@ -350,11 +350,12 @@ func (a *analysis) method(i int) {
 			continue
 		}
 		start := chainStart(a.f, first)
-		if len(p.before) == 0 {
-			start = first
+		at := first
+		if len(p.before) > 0 { // which stands before all of it
+			at = start
 		}
-		if m := a.fitOne(p, start, i); m != nil {
-			if m.access.Lo = min(chainStart(a.f, first), m.access.Lo); m.access.Lo == i && p.template != "" { // "{X}".format
+		if m := a.fitOne(p, at, i); m != nil {
+			if m.access.Lo = min(start, m.access.Lo); m.access.Lo == i && p.template != "" { // "{X}".format
 				m.access.Lo = operandStart(a.f, i-2)
 			}
 			a.fill(p.receiver, Range{m.access.Lo, first - 1}, m)
