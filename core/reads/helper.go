@@ -33,9 +33,9 @@ type Helper struct {
 	bases  []string // what its class extends
 	others []string // other classes of its file that have a method of its name
 	lang   *Language
-	at     int32          // where it begins in the file
-	fn     *evaluate.Func // nil where the file is opened again when it is called
-	of     *Helper        // of another name for it, under which a file hands it on: the helper
+	at     int32    // where it begins in the file
+	seek   *seeking // of a function that was looked for: by what, to open the file again
+	of     *Helper  // of another name for it, under which a file hands it on: the helper
 }
 
 // mostInside bounds how many reads inside a helper are told.
@@ -69,9 +69,6 @@ func (h *Helper) Alias() bool { return h.of != nil || h.keeps || h.makes }
 func (h *Helper) is(fn *evaluate.Func) bool {
 	if h.of != nil {
 		return h.of.is(fn)
-	}
-	if h.fn != nil {
-		return h.fn == fn
 	}
 	return fn.Unit.File == h.File && fn.Name == h.Name && beginning(fn) == h.at
 }

@@ -11,13 +11,25 @@ import (
 // opened keeps files that define helpers while others that may call them are
 // looked at. What the first look finds keeps no file in memory.
 type opened struct {
-	mutex sync.Mutex
-	files map[string]*openFile
-	bytes int
+	mutex  sync.Mutex
+	files  map[openKey]*openFile
+	tokens int
 }
 
-// mostOpened bounds how many bytes of source are open at once.
-const mostOpened = 2 << 20
+// mostOpened bounds how many tokens of such files are kept: with all that is known of
+// each, some 20 MB.
+const mostOpened = 400_000
+
+// openKey says what of a file is open: what was looked at before, or what a look for
+// functions needed.
+type openKey struct {
+	file string
+	seek *seeking
+}
+
+// seeking is a look for functions in one file: by which words what matters of it was found,
+// or nil where it was looked at whole.
+type seeking struct{ words []string }
 
 // openFile is a file that defines helpers.
 type openFile struct {
@@ -29,9 +41,6 @@ type openFile struct {
 func (c *Context) functionOf(h *Helper) *evaluate.Func {
 	if h.of != nil {
 		return c.functionOf(h.of)
-	}
-	if h.fn != nil {
-		return h.fn
 	}
 	unit := c.unitOf(h)
 	if unit == nil || h.keeps {
@@ -50,15 +59,15 @@ func (c *Context) unitOf(h *Helper) *evaluate.Unit {
 	if c.Read == nil || h.lang == nil {
 		return nil
 	}
-	o := &c.opened
+	o, key := &c.opened, openKey{h.File, h.seek}
 	o.mutex.Lock()
-	file := o.files[h.File]
+	file := o.files[key]
 	if file == nil {
-		if o.files == nil || o.bytes > mostOpened {
-			o.files, o.bytes = map[string]*openFile{}, 0
+		if o.files == nil || o.tokens > mostOpened {
+			o.files, o.tokens = map[openKey]*openFile{}, 0
 		}
 		file = &openFile{}
-		o.files[h.File] = file
+		o.files[key] = file
 	}
 	o.mutex.Unlock()
 	file.once.Do(func() { c.openAgain(h, file) })
@@ -77,6 +86,20 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 	if src == nil {
 		return
 	}
+	var a *analysis
+	if h.seek != nil {
+		a = h.lang.openSeeking(h.File, src, h.seek.words)
+	} else {
+		a = c.openHelpers(h, src)
+	}
+	file.unit = a.run.unit
+	c.opened.mutex.Lock()
+	c.opened.tokens += len(a.f.Tokens)
+	c.opened.mutex.Unlock()
+}
+
+// openHelpers opens a file that defines helpers.
+func (c *Context) openHelpers(h *Helper, src []byte) *analysis {
 	var folding *syntax.Folding
 	if c.Marks != nil && (len(src) > mostWritten || !c.definesMethods(h.File)) {
 		if marks := c.Marks(h.File); marks != nil {
@@ -90,8 +113,19 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 	run.opening = true // two files may call each other's helpers
 	run.unit.Prepare()
 	run.opening = false
-	file.unit = run.unit
-	c.opened.mutex.Lock()
-	c.opened.bytes += len(src)
-	c.opened.mutex.Unlock()
+	return a
+}
+
+// openSeeking opens a file in which functions were looked for: what the words lead to, or all
+// of it where there are none. It opens no other file.
+func (l *Language) openSeeking(file string, src []byte, words []string) *analysis {
+	var folding *syntax.Folding
+	if words != nil {
+		folding = l.folding(NewWords(words).Offsets(src, 0))
+	}
+	a := l.open(src, folding)
+	a.file = file
+	a.findAccesses()
+	a.prepare().unit.Prepare()
+	return a
 }

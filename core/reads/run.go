@@ -1,7 +1,6 @@
 package reads
 
 import (
-	"bytes"
 	"maps"
 	"slices"
 	"strings"
@@ -202,7 +201,7 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 		if at := r.tree.Nodes[node].At; node != 0 && (at < 0 || !r.a.callsOther(h, int(at))) {
 			continue
 		}
-		if r.opening && h.fn == nil {
+		if r.opening && h.seek == nil {
 			return evaluate.AnyHelper
 		}
 		if fn := c.functionOf(h); fn != nil {
@@ -263,7 +262,7 @@ func (r *running) required(node int32) *evaluate.Func {
 		if module == "" || h.File == r.a.file || !r.a.isModule(module, h.File) {
 			continue
 		}
-		if r.opening && h.fn == nil {
+		if r.opening && h.seek == nil {
 			return evaluate.AnyHelper
 		}
 		if fn := r.a.context.functionOf(h); fn != nil {
@@ -371,15 +370,13 @@ func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []
 	if l.Own != nil {
 		return nil
 	}
-	src = bytes.Clone(src)
 	names := slices.Sorted(maps.Keys(wanted))
 	words := names
 	for range maxUnfoldings {
-		folding := l.folding(NewWords(words).Offsets(src, 0))
-		if folding == nil {
+		if l.Passes == "" {
 			break
 		}
-		list, open := l.functionsIn(file, src, names, wanted, folding)
+		list, open := l.functionsIn(file, src, names, wanted, words)
 		if len(open) == 0 {
 			return list
 		}
@@ -389,17 +386,17 @@ func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []
 	return list
 }
 
-// functionsIn returns functions of what folding leaves of src, and the names of
+// functionsIn returns functions of what some words lead to, or of all of src, and the names of
 // those that they call and that were passed over.
-func (l *Language) functionsIn(file string, src []byte, names []string, makes map[string]bool, folding *syntax.Folding) (list []*Helper, open []string) {
-	a := l.open(src, folding)
-	a.file = file
-	a.findAccesses()
-	a.prepare()
-	a.run.unit.Prepare()
+func (l *Language) functionsIn(file string, src []byte, names []string, makes map[string]bool, words []string) (list []*Helper, open []string) {
+	a := l.openSeeking(file, src, words)
+	defer a.close()
+	seek := &seeking{words}
 	note := func(fn *evaluate.Func) {
-		list = append(list, &Helper{Name: fn.Name, Owner: ownerName(fn), File: file, fn: fn, lang: l, Exported: true})
-		open = append(open, a.run.unit.PassedOver(fn)...)
+		list = append(list, &Helper{Name: strings.Clone(fn.Name), Owner: strings.Clone(ownerName(fn)), File: file, seek: seek, at: beginning(fn), lang: l, Exported: true})
+		for _, name := range a.run.unit.PassedOver(fn) {
+			open = append(open, strings.Clone(name))
+		}
 	}
 	for _, name := range names {
 		for _, fn := range a.run.unit.Named(name) {

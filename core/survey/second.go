@@ -102,13 +102,13 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 	sorting.By(order, func(a, b part) int { // the large ones first
 		return cmp.Or(len(files[b])-len(files[a]), strings.Compare(a.region, b.region), strings.Compare(a.language, b.language))
 	})
-	work := make(chan part)
+	work, slots := make(chan part), make(chan struct{}, runtime.GOMAXPROCS(0))
 	var mutex sync.Mutex
 	var workers sync.WaitGroup
 	for range runtime.GOMAXPROCS(0) {
 		workers.Go(func() {
 			for key := range work {
-				second := &secondLook{survey: s, open: parts[key], files: files[key], memory: options.Memory}
+				second := &secondLook{survey: s, open: parts[key], files: files[key], memory: options.Memory, slots: slots}
 				added := options.Memory.second(s, key, second)
 				mutex.Lock()
 				units = append(units, added...)
@@ -194,8 +194,9 @@ type secondLook struct {
 	open   *open
 	files  []int
 	memory *Memory
-	wanted string   // the names of open.constants, for the memory
-	failed []string // files that the engine gave up on
+	wanted string        // the names of open.constants, for the memory
+	failed []string      // files that the engine gave up on
+	slots  chan struct{} // as many files are looked at at once, of all parts, as there are processors
 }
 
 // path returns the path of the n-th file.
@@ -373,7 +374,11 @@ func (s *secondLook) sideBySide(chosen []bool, f func(n int, in *tree.Reader)) {
 		}
 	}
 	const chunk = 1 // that few files are shared out well, and a large one holds nothing up
-	withReaders(s.survey.Tree, len(list), chunk, func(n int, in *tree.Reader) { f(list[n], in) })
+	withReaders(s.survey.Tree, len(list), chunk, func(n int, in *tree.Reader) {
+		s.slots <- struct{}{}
+		defer func() { <-s.slots }()
+		f(list[n], in)
+	})
 }
 
 // functions returns the functions that were looked for, from the files that may
