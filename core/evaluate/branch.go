@@ -260,6 +260,9 @@ func (u *Unit) setBy(branch int32) string {
 // way runs one of the blocks of a branch.
 func (m *machine) way(n int32, because mask, st *state) Value {
 	if n == 0 {
+		if m.unit().Words.Returns { // an if without else is nothing there
+			return Value{{form: nothing}}.dependent(because)
+		}
 		return nil
 	}
 	if m.focus != nil && len(m.frames) == 1 {

@@ -25,6 +25,13 @@ func (u *Unit) Methods(class string) (list []*Func) {
 	return list
 }
 
+// Ask notes which methods other files may call by what their class makes.
+func (u *Unit) Ask(may func(*Func) bool) {
+	for _, fn := range u.list {
+		fn.asked = fn.asked || may(fn)
+	}
+}
+
 // mostMethods bounds how many methods of a class other files are told of.
 const mostMethods = 60
 

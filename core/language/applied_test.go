@@ -92,7 +92,7 @@ run() -> need("A"), os:getenv("B", "b"), os:getenv("APP_" ++ X), os:getenv().
 (let [v (System/getenv "H")] (when (nil? v) (System/exit 1)))
 (def all (into {} (System/getenv)))
 (def i (Integer/parseInt (get (System/getenv) "I" "80")))
-`, "A optional =a; B expected; C optional =c; D optional =d; E optional; F required; G optional; H required; * optional; I optional integer =80"}})
+`, "A optional =a; B expected; C optional =c; D optional =d; E optional; F required; G optional boolean; H required; * optional; I optional integer =80"}})
 	holds(t, "y.clj", "", []saying{
 		{"(ns x (:require [environ.core :refer [env]]))\n(def a (env :gate-a \"a\"))\n(def b (:gate-b env))\n(def c (or (:gate-c env) \"c\"))\n(def d (:gate-d other))\n", "GATE_A optional =a; GATE_B expected; GATE_C optional =c"},
 		{"(def b (:gate-b env)) (System/getenv)\n", "* optional"},

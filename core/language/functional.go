@@ -25,16 +25,6 @@ var (
 			kinds: map[string]reads.Kind{"list_to_integer": reads.Integer, "list_to_float": reads.Number, "string:tokens": reads.List, "string:split": reads.List},
 		}).find,
 	}
-	clojure = &reads.Language{
-		Name: "clojure", Extensions: []string{".clj", ".cljs", ".cljc", ".bb"}, Interpreters: []string{"bb", "clojure"}, Triggers: []string{"getenv", "environ.core"},
-		Own: (&applied{
-			table: &syntax.Table{LineComments: []string{";"}, WordStart: "*+!?<>=", WordPart: "/-.*+!?<>='", Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}}},
-			reads: map[string]reads.Need{"System/getenv": reads.Expected, "js/process.env": reads.Expected}, either: wordSet("or"), tests: wordSet("some? nil? when when-let when-some"), stops: wordSet("throw System/exit"),
-			ifs: wordSet("if if-let if-some"), unless: wordSet("when-not if-not"), wholes: wordSet("System/getenv"), gets: wordSet("get"),
-			keyed: map[string]string{"env": "environ.core"},
-			kinds: map[string]reads.Kind{"Integer/parseInt": reads.Integer, "Long/parseLong": reads.Integer, "parse-long": reads.Integer, "parse-double": reads.Number, "parse-boolean": reads.Boolean, "Boolean/parseBoolean": reads.Boolean},
-		}).find,
-	}
 	visualBasic = &reads.Language{
 		Name: "visual basic", Extensions: []string{".vb", ".vbs", ".bas"}, Triggers: []string{"GetEnvironmentVariable", "Environ", "ExpandEnvironmentStrings"},
 		Own: (&applied{

@@ -225,7 +225,7 @@ func isMember(f *syntax.File, i int) bool {
 	case "?.", "?->", "&.":
 		return true
 	}
-	return false
+	return f.Table.Joins != "" && before.End == before.Start+1 && strings.IndexByte(f.Table.Joins, f.Src[before.Start]) >= 0 && !before.SpaceAhead && before.End == f.Tokens[i].Start && f.Kind(i-2) == syntax.Word
 }
 
 // isSubscript reports whether the bracket at open indexes what is before it.

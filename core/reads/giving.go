@@ -1,6 +1,7 @@
 package reads
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/evaluate"
@@ -136,13 +137,7 @@ func (a *analysis) calledWith(p *pattern, node int32, arguments int) *evaluate.A
 	}
 	access := a.accessOf(&match{pattern: p}, node)
 	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row {
-		rows := value(node).Rows()
-		for n := range rows {
-			if prefix := p.idiom.Prefix; prefix != "" {
-				rows[n] = append(evaluate.Word(prefix), rows[n]...)
-			}
-		}
-		return rowsBehind(rows, p.idiom.Behind)
+		return p.idiom.variables(value(node).Rows())
 	}
 	access.Instead = max(use.Fallback, 0)
 	return access
@@ -183,13 +178,25 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 	case m.name.empty():
 		return []evaluate.Row{evaluate.Anything()}
 	}
-	rows = of(m.name)
-	if prefix := m.pattern.idiom.Prefix; prefix != "" {
-		for n := range rows {
-			rows[n] = append(evaluate.Word(prefix), rows[n]...)
+	return m.pattern.idiom.variables(of(m.name))
+}
+
+// variables returns the names of the variables that texts stand for.
+func (i *Idiom) variables(rows []evaluate.Row) []evaluate.Row {
+	for n, row := range rows {
+		if i.Dashed {
+			row = slices.Clone(row)
+			for k, part := range row {
+				text, any := part.Text()
+				row[k] = evaluate.Piece(strings.ToUpper(strings.ReplaceAll(text, "-", "_")), any, part.Frame())
+			}
 		}
+		if i.Prefix != "" {
+			row = append(evaluate.Word(i.Prefix), row...)
+		}
+		rows[n] = row
 	}
-	return rowsBehind(rows, m.pattern.idiom.Behind)
+	return rowsBehind(rows, i.Behind)
 }
 
 // rowsBehind returns those of some names that begin in one of a few ways,

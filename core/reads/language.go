@@ -53,6 +53,7 @@ type Language struct {
 	Force       string   // an operator behind a value that stops the program without one: !!
 	QuietParens bool     // a call needs no parentheses
 	Applied     bool     // a function is given one operand behind the other: f a b
+	Lists       bool     // of those: a call stands in parentheses with what it is given, (f a b)
 	// Roots are names whose members are global names: globalThis, window.
 	Roots []string
 	// Own reads a language in a way of its own, with its own parser; then none
@@ -141,6 +142,7 @@ type Idiom struct {
 	Keeps    bool     // sets it to $fallback where it is not set, besides reading it
 	Prefix   string
 	Behind   []string        // how what is given begins, if it is to name a variable: the rest is the name
+	Dashed   bool            // a name is written in small letters, with dashes: gate-port is GATE_PORT
 	Scope    Scope           // when the read happens, if not by where the file lies
 	Unset    evaluate.Unset  // what it gives where the variable is not set, if not what the language does
 	Does     evaluate.Effect // of a use: what it does with nothing

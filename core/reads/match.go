@@ -46,10 +46,12 @@ func (a *analysis) find(i int) (best *match) {
 		if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || !m.pattern.idiom.Whole) {
 			best = m
 		}
-		if end := emptyCall(f, last+1); end > last+1 && a.c.prefixes[path+"()"] {
+		if end, is := a.emptyCall(i, last+1); is && a.c.prefixes[path+"()"] {
 			path, last = path+"()", end-1
 			if m := a.fit(a.c.paths[path], i, last); m != nil && (best == nil || best.pattern.idiom.Whole || !m.pattern.idiom.Whole) { // Deno.env.toObject()
-				best = m
+				if best = m; a.lang.Lists {
+					m.access = Range{i - 1, end + 1}
+				}
 			}
 		}
 		next := a.passTransparent(last + 1)
@@ -78,6 +80,16 @@ func (a *analysis) find(i int) (best *match) {
 		return best
 	}
 	return best
+}
+
+// emptyCall reports whether what begins at one token and ends before another is called with
+// nothing, and returns where that ends: f(), or (f).
+func (a *analysis) emptyCall(begin, end int) (after int, is bool) {
+	if a.lang.Lists {
+		return end, a.f.Is(end, ")") && a.f.Mate(end) == begin-1
+	}
+	after = emptyCall(a.f, end)
+	return after, after > end
 }
 
 // messageOf returns the bracket of the message by which what ends at a token, and begins at
@@ -300,7 +312,7 @@ func (a *analysis) fitGroup(e element, i int, m *match, first bool) (end int, ok
 			j++
 		}
 	}
-	if !f.Is(j, e.text) || f.Mate(j) < 0 {
+	if !f.Is(j, e.text) || f.Mate(j) < 0 || a.lang.Lists {
 		switch {
 		case e.text != "(":
 			return 0, false

@@ -27,9 +27,11 @@ type openKey struct {
 	seek *seeking
 }
 
-// seeking is a look for functions in one file: by which words what matters of it was found,
-// or nil where it was looked at whole.
-type seeking struct{ words []string }
+// seeking is a look for functions in one file.
+type seeking struct {
+	words []string       // by which what matters of it was found, or nil where it was looked at whole
+	asked map[int32]bool // where the methods begin that other files may call by what their class makes
+}
 
 // openFile is a file that defines helpers.
 type openFile struct {
@@ -89,6 +91,7 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 	var a *analysis
 	if h.seek != nil {
 		a = h.lang.openSeeking(h.File, src, h.seek.words)
+		a.run.unit.Ask(func(fn *evaluate.Func) bool { return h.seek.asked[beginning(fn)] })
 	} else {
 		a = c.openHelpers(h, src)
 	}

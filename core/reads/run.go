@@ -391,8 +391,11 @@ func (l *Language) Functions(file string, src []byte, wanted map[string]bool) []
 func (l *Language) functionsIn(file string, src []byte, names []string, makes map[string]bool, words []string) (list []*Helper, open []string) {
 	a := l.openSeeking(file, src, words)
 	defer a.close()
-	seek := &seeking{words}
-	note := func(fn *evaluate.Func) {
+	seek := &seeking{words: words, asked: map[int32]bool{}}
+	note := func(fn *evaluate.Func, asked bool) {
+		if asked {
+			seek.asked[beginning(fn)] = true
+		}
 		list = append(list, &Helper{Name: strings.Clone(fn.Name), Owner: strings.Clone(ownerName(fn)), File: file, seek: seek, at: beginning(fn), lang: l, Exported: true})
 		for _, name := range a.run.unit.PassedOver(fn) {
 			open = append(open, strings.Clone(name))
@@ -400,17 +403,17 @@ func (l *Language) functionsIn(file string, src []byte, names []string, makes ma
 	}
 	for _, name := range names {
 		for _, fn := range a.run.unit.Named(name) {
-			note(fn)
+			note(fn, false)
 			if !makes[name] {
 				continue
 			}
 			for _, method := range a.run.unit.MethodsOfMade(fn) {
-				note(method)
+				note(method, true)
 			}
 		}
 		if makes[name] {
 			for _, method := range a.run.unit.Methods(name) {
-				note(method)
+				note(method, true)
 			}
 		}
 	}

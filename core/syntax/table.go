@@ -22,6 +22,7 @@ type Table struct {
 	HookBytes string
 	DotJoins  bool   // a dot joins strings, and is no member operator
 	Arrows    bool   // -> is a member operator
+	Joins     string // signs between the names of a path, without spaces: the slash of System/getenv
 	Offside   bool   // lines that are set in deeper may stand in place of braces
 	ColonEnds bool   // a colon at the end of a line ends the head of a block
 	Splice    bool   // a backslash at the end of a line comment takes in the next line
@@ -117,7 +118,7 @@ func (t *Table) Inside() *Table {
 		return t
 	}
 	return &Table{
-		LineComments: t.LineComments, NotComments: t.NotComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart, WordSplit: t.WordSplit,
+		LineComments: t.LineComments, NotComments: t.NotComments, BlockComments: t.BlockComments, Strings: t.Strings, WordStart: t.WordStart, WordPart: t.WordPart, WordSplit: t.WordSplit, Joins: t.Joins,
 		Hook: t.Hook, HookBytes: t.HookBytes, WordTail: t.WordTail, Splice: t.Splice, DotJoins: t.DotJoins, ColonEnds: t.ColonEnds, Offside: t.Offside, Arrows: t.Arrows,
 	}
 }
