@@ -32,7 +32,7 @@ func (m *machine) closing(n int32, subject Value, node int32, cases []int32) {
 				named++
 			case u.kind(p) == parse.Declare && u.kind(u.Tree.Child(p, 0)) == parse.Name: // var other
 				others, bound = true, u.at(u.Tree.Child(p, 0))
-			case u.kind(p) == parse.Name && !u.Words.Nothing[u.at(p)] && !syntax.IsCapital(u.at(p)) && u.at(p) != "null" && u.at(p) != "nil":
+			case u.kind(p) == parse.Name && !u.Words.Nothing[u.at(p)] && (u.Words.Variables || !syntax.IsCapital(u.at(p))) && u.at(p) != "null" && u.at(p) != "nil":
 				others, bound = true, u.at(p)
 			}
 		}

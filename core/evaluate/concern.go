@@ -104,6 +104,7 @@ func (u *Unit) spread(of func(*Func) *bool, calls func(*Func) []made, further fu
 			told[fn.Name] = true
 			mark(callers[fn.Name]...)
 		}
+		mark(fn.clauses()...)
 		mark(further(fn, callers)...)
 	}
 }

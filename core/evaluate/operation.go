@@ -101,19 +101,23 @@ func operationOf(method string) operation {
 // is the list or map.
 func functionOf(path string) (o operation, list int) {
 	switch path {
-	case "array_map", "map", "mapM", "traverse", "List.map", "Seq.map", "Array.map", "List.filter_map", "List.choose":
+	case "array_map", "map", "mapM", "traverse", "List.map", "Seq.map", "Array.map", "List.filter_map", "List.choose", "mapv", "mapcat", "lists.map", "lists.flatmap":
 		return mapped, 1
+	case "keep", "lists.filtermap":
+		return mappedThere, 1
+	case "remove":
+		return dropped, 1
 	case "array_filter", "Enum.filter":
 		return kept, 0
-	case "filter", "grep", "List.filter", "Seq.filter", "Array.filter":
+	case "filter", "grep", "List.filter", "Seq.filter", "Array.filter", "filterv", "lists.filter":
 		return kept, 1
 	case "array_walk", "Enum.each", "_.each", "_.forEach", "forM_", "for_":
 		return eachOne, 0
-	case "mapM_", "traverse_", "List.iter", "Seq.iter", "Array.iter":
+	case "mapM_", "traverse_", "List.iter", "Seq.iter", "Array.iter", "run!", "lists.foreach":
 		return eachOne, 1
-	case "List.exists", "Seq.exists":
+	case "List.exists", "Seq.exists", "some", "lists.any":
 		return foundAny, 1
-	case "List.for_all", "List.forall", "Seq.forall":
+	case "List.for_all", "List.forall", "Seq.forall", "every?", "lists.all":
 		return foundAll, 1
 	case "Enum.map", "Enum.flat_map", "Enum.map_join", "Enum.into", "_.map", "forM":
 		return mapped, 0
@@ -129,7 +133,7 @@ func functionOf(path string) (o operation, list int) {
 		return foundAll, 0
 	case "list", "tuple", "sorted", "set", "frozenset", "iter", "reversed", "ipairs", "Array.from", "Arrays.asList", "Arrays.stream", "slices.Values", "slices.Sorted", "Object.freeze",
 		"Collections.unmodifiableList", "Collections.unmodifiableSet", "Collections.unmodifiableMap", "List.copyOf", "Set.copyOf", "Map.copyOf", "$", "@", "%", "sort", "reverse", "Enum.to_list", "Enum.sort", "Enum.uniq",
-		"ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Set", "List", "Array", "array_unique", "array_reverse", "collect", "array", "tuple.new", "Array.of_list", "Array.ofList", "List.ofSeq", "Seq.ofList", "List.rev", "List.sort":
+		"ArrayList", "HashSet", "LinkedHashSet", "TreeSet", "LinkedList", "Set", "List", "Array", "array_unique", "array_reverse", "collect", "array", "tuple.new", "Array.of_list", "Array.ofList", "List.ofSeq", "Seq.ofList", "List.rev", "List.sort", "vec", "doall":
 		return unchanged, 0
 	case "enumerate", "Enum.with_index", "Array.prototype.entries":
 		return numbered, 0
@@ -403,10 +407,20 @@ func (m *machine) givenFor(n int32, arguments []argument, st *state) (Value, boo
 	return arguments[1].value, true
 }
 
+// questions are functions that are asked about a list what it is asked elsewhere as a member.
+var questions = map[string]string{"seq": "isNotEmpty", "not-empty": "isNotEmpty", "empty?": "empty", "List.is_empty": "empty", "List.isEmpty": "empty", "Enum.empty?": "empty"}
+
+// everyday are names of such functions that others have, too: only where they are given a
+// function is it known what they do.
+var everyday = map[string]bool{"keep": true, "remove": true, "some": true}
+
 // function runs a function that goes through a list or map.
 func (m *machine) function(n int32, path string, arguments []argument, st *state) (Value, bool) {
+	if question := questions[path]; question != "" && len(arguments) == 1 {
+		return m.askLists(arguments[0].value, question)
+	}
 	o, at := functionOf(path)
-	if o == noOperation {
+	if o == noOperation || everyday[path] && functionIn(arguments) == nil {
 		return nil, false
 	}
 	if at == 1 && o != joinedTexts && len(arguments) == 2 && functionIn(arguments[1:]) != nil { // map(list, f)

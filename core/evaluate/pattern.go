@@ -45,6 +45,9 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		return m.fitCall(p, x, st, depth)
 	case parse.Binary:
 		parts := u.children(p)
+		if head, tail, ok := u.headAndTail(p); ok {
+			return m.fitTail(head, tail, x, st, depth)
+		}
 		switch u.at(p) {
 		case "|":
 			result := no
@@ -187,6 +190,8 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 	switch {
 	case name == "_" || name == "else" || name == "default" || name == "case" || name == "let" || name == "var":
 		return yes
+	case u.Words.Nothing[name] && x.form == boolean && strings.EqualFold(name, "false"): // which is nothing there, too
+		return equalAlt(x, alt{form: boolean, name: name})
 	case u.Words.Nothing[name] || name == "none" || name == ".none":
 		return m.fitNothing(x)
 	case name == "true" || name == "True" || name == "false" || name == "False":
@@ -214,7 +219,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 func (m *machine) bindsName(p int32) bool {
 	u := m.unit()
 	name := u.at(p)
-	if u.kind(p) != parse.Name || syntax.IsCapital(name) || !u.Words.Returns && u.Words.Loops != Keys {
+	if u.kind(p) != parse.Name || syntax.IsCapital(name) && !u.Words.Variables || !u.Words.Returns && u.Words.Loops != Keys {
 		return false
 	}
 	switch name {
@@ -269,8 +274,10 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 
 // fitList fits [a, b] and {:ok, v}.
 func (m *machine) fitList(p int32, x alt, st *state, depth int) truth {
-	u := m.unit()
-	list := u.children(p)
+	if head, tail, ok := m.unit().headAndTail(p); ok {
+		return m.fitTail(head, tail, x, st, depth)
+	}
+	list := m.unit().children(p)
 	if x.form == nothing || x.form == text {
 		return no
 	}
@@ -287,7 +294,12 @@ func (m *machine) fitList(p int32, x alt, st *state, depth int) truth {
 	if len(x.list) != len(list) {
 		return no
 	}
-	result := yes
+	return m.fitEach(list, x, st, depth)
+}
+
+// fitEach fits the elements of a list to a pattern each.
+func (m *machine) fitEach(list []int32, x alt, st *state, depth int) truth {
+	u, result := m.unit(), yes
 	for i, c := range list {
 		e := x.list[i]
 		if len(e) == 0 {

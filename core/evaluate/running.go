@@ -77,7 +77,7 @@ func (m *machine) run(fn *Func, c *closure, n int32, arguments []argument, st *s
 // runOne is run for one of the ways in which a function may be written.
 func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st *state) (Value, bool) {
 
-	if len(m.frames) > deepest || fn.Body == 0 || m.isRunning(fn) || !m.tick() {
+	if len(m.frames) > deepest || fn.Body == 0 || m.isRunning(fn, arguments) || !m.tick() {
 		return nil, false
 	}
 	m.runs++
@@ -128,14 +128,27 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	return fr.returns, true
 }
 
-func (m *machine) isRunning(fn *Func) bool {
+// isRunning reports whether a function is running, and would call itself with what it was
+// given before. One that is given ever less of a list comes to an end.
+func (m *machine) isRunning(fn *Func, arguments []argument) bool {
 	count := 0
 	for _, fr := range m.frames {
-		if fr.fn == fn {
+		if fr.fn == fn && !givesLess(fr.arguments, arguments) {
 			count++
 		}
 	}
 	return count > 1
+}
+
+// givesLess reports whether one of the lists that a function is given is shorter than before.
+func givesLess(before, now []argument) bool {
+	for i := range min(len(before), len(now)) {
+		b, n := before[i].value, now[i].value
+		if len(b) == 1 && len(n) == 1 && b[0].form == sequence && n[0].form == sequence && len(n[0].list) < len(b[0].list) {
+			return true
+		}
+	}
+	return false
 }
 
 // body runs the body of a function, and returns what its last expression gives

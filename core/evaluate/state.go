@@ -167,13 +167,16 @@ func (m *machine) assign(target int32, v Value, st *state, at int32) {
 		if a := wholeAmong(v); a != nil && m.takesByName(target, a, st, at) {
 			return
 		}
+		if m.assignTail(target, v, st, at) {
+			return
+		}
 		if u.kind(target) == parse.List {
 			m.assignList(target, v, st, at)
 		} else {
 			m.assignRecord(target, v, st, at)
 		}
 	case parse.Binary: // "X_" <> rest
-		if parts := u.children(target); u.at(target) == "<>" && len(parts) == 2 {
+		if parts := u.children(target); !m.assignTail(target, v, st, at) && u.at(target) == "<>" && len(parts) == 2 {
 			for _, x := range v {
 				m.fit(target, x, st, 0)
 			}

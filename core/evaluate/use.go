@@ -145,6 +145,11 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	case Holds:
 		return v.inHolder()
 	case Tests, Absence:
+		if question := questions[m.unit().calleeName(m.unit().Tree.Child(n, 0))]; question != "" {
+			if asked, known := m.askLists(v, question); known {
+				return asked
+			}
+		}
 		return m.presence(v, use.Does == Absence)
 	case Replaces:
 		other := func(st *state) Value {

@@ -77,6 +77,9 @@ type Words struct {
 	Exact bool
 	// Chains says that a?.b.c asks nothing of what a?.b is not.
 	Chains bool
+	// Variables says that names of variables begin with capital letters, which are
+	// those of constants elsewhere.
+	Variables bool
 	// Capitals says that functions may begin with a capital letter, and that what
 	// makes an object says new.
 	Capitals bool

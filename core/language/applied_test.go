@@ -79,7 +79,7 @@ let c = Environment.GetEnvironmentVariable("APP_" + key)
 	holds(t, "x.erl", "", []saying{{`
 need(Name) -> case os:getenv(Name) of false -> error(Name); V -> V end.
 run() -> need("A"), os:getenv("B", "b"), os:getenv("APP_" ++ X), os:getenv().
-`, "A required; B optional =b; APP_* expected"}})
+`, "A required; B optional =b; APP_* expected; * optional"}})
 	holds(t, "x.clj", "", []saying{{`
 (def a (get (System/getenv) "A" "a"))
 (def b (get (System/getenv) "B"))

@@ -17,14 +17,6 @@ var (
 			reads: map[string]reads.Need{"builtins.getEnv": reads.Expected, "getEnv": reads.Expected, "lib.maybeEnv": reads.Expected}, scope: reads.Build, tests: wordSet("== !="),
 		}).find,
 	}
-	erlang = &reads.Language{
-		Name: "erlang", Extensions: []string{".erl", ".hrl", ".escript"}, Interpreters: []string{"escript"}, Triggers: []string{"getenv"},
-		Own: (&applied{
-			table: &syntax.Table{LineComments: []string{"%"}, Strings: []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Bytes: true}}},
-			reads: map[string]reads.Need{"os:getenv": reads.Expected}, second: true, nothing: wordSet("false"), stops: wordSet("error throw exit erlang:error halt"),
-			kinds: map[string]reads.Kind{"list_to_integer": reads.Integer, "list_to_float": reads.Number, "string:tokens": reads.List, "string:split": reads.List},
-		}).find,
-	}
 	visualBasic = &reads.Language{
 		Name: "visual basic", Extensions: []string{".vb", ".vbs", ".bas"}, Triggers: []string{"GetEnvironmentVariable", "Environ", "ExpandEnvironmentStrings"},
 		Own: (&applied{

@@ -221,6 +221,9 @@ func (f *File) Value(i int) (value string, ok bool) {
 	if form == nil || form.Bytes {
 		return "", form != nil
 	}
+	if form.Word {
+		return f.text[t.Start:t.End], true
+	}
 	_, body, found := strings.Cut(f.text[t.Start:t.End], form.Open)
 	if !found {
 		return "", false

@@ -68,6 +68,7 @@ type StringForm struct {
 	Holes       []Hole // interpolated parts
 	Char        bool   // holds one character: 'x'. Anything longer is no string
 	Bytes       bool   // not text that names a variable
+	Word        bool   // written by a hook alone: a word that stands for itself
 	Raw         bool   // a backslash keeps its meaning in the value, though it may protect the delimiter
 
 	stops *[256]bool // bytes at which more than text may stand
