@@ -22,18 +22,8 @@ type applied struct {
 	stops   map[string]bool
 	tests   map[string]bool
 	kinds   map[string]reads.Kind
-	second  bool // a second argument is used instead
-	// keyed are functions that take a name as a keyword, :gate-port, and what is
-	// used instead behind it, each with a word that the file must hold.
-	keyed map[string]string
-	// wholes are functions that give all of the environment; gets are those that
-	// look a name up in it, with what is used instead behind: (get (System/getenv) "X" "y").
-	wholes, gets map[string]bool
-	// ifs are the forms that do one thing with a value and another without it:
-	// (if-let [a b] c d); unless those that do something only without it.
-	ifs, unless map[string]bool
-	fold        bool // words are written in any case
-	scope       reads.Scope
+	fold    bool // words are written in any case
+	scope   reads.Scope
 }
 
 // mostAround bounds how many tokens on each side of a read are looked at,
@@ -51,14 +41,7 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 		end := l.pathEnd(f, i)
 		path := l.word(l.path(f, i, end))
 		need, known := l.reads[path]
-		if l.wholes[path] && !f.Is(i-1, "import") && (!known || f.Is(end+1, ")")) {
-			if r, ok := l.whole(f, i, end); ok {
-				list = append(list, r)
-			}
-			continue
-		}
 		if !known {
-			list = append(list, l.named(f, i)...)
 			continue
 		}
 		at := end + 1
@@ -82,33 +65,6 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 		list = append(list, r)
 	}
 	return list, nil
-}
-
-// whole returns the read that a function at a token makes which gives all of the
-// environment: of one variable, where it is looked up at once.
-func (l *applied) whole(f *syntax.File, i, end int) (r reads.Read, ok bool) {
-	r = reads.Read{Access: l.path(f, i, end), Need: reads.Optional, Kind: reads.Text, Scope: l.scope}
-	r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
-	if f.Is(i-1, "(") && f.Is(end+1, ")") && l.gets[f.Text(i-2)] {
-		name, isText := f.Value(end + 2)
-		if r.Name, r.Need = name, reads.Expected; !isText || !isShellName(name) {
-			return r, false
-		}
-		l.around(f, i-2, end+2, &r)
-		if value := literalAt(f, end+3); value != nil {
-			r.Need, r.Fallback = reads.Optional, value
-		}
-		return r, true
-	}
-	r.Whole = true
-	return r, !l.inImports(f, i)
-}
-
-// inImports reports whether a name is only imported: import M (name).
-func (l *applied) inImports(f *syntax.File, i int) bool {
-	for ; i > 0 && !f.Tokens[i].NewLine; i-- {
-	}
-	return f.Is(i, "import") || f.Is(i, "open") || f.Is(i, "module")
 }
 
 // nameOf gives a read the name that is at a token, as far as it is known;
@@ -269,33 +225,6 @@ func (l *applied) stopsWithin(f *syntax.File, from, to int) bool {
 	return false
 }
 
-// named returns the read of a function at a token that takes a keyword.
-func (l *applied) named(f *syntax.File, i int) (list []reads.Read) {
-	r := reads.Read{Access: f.Text(i), Need: reads.Expected, Kind: reads.Text, Scope: l.scope}
-	r.Line, r.Column = f.Position(int(f.Tokens[i].Start))
-	holds := l.keyed[f.Text(i)]
-	if holds == "" {
-		return nil
-	}
-	at, behind := i+2, i+3
-	switch {
-	case f.Is(i+1, ":") && f.Kind(i+2) == syntax.Word:
-	case f.Is(i-2, ":") && f.Is(i-3, "(") && f.Kind(i-1) == syntax.Word: // (:gate-port env)
-		at, behind = i-1, i+1
-	default:
-		return nil
-	}
-	if !hasWord(f, 0, len(f.Tokens), holds) {
-		return nil
-	}
-	r.Name = strings.ToUpper(strings.ReplaceAll(f.Text(at), "-", "_"))
-	l.around(f, min(i, at-2), max(i, at), &r)
-	if value := literalAt(f, behind); value != nil {
-		r.Need, r.Fallback = reads.Optional, value
-	}
-	return append(list, r)
-}
-
 func (l *applied) word(s string) string {
 	if l.fold {
 		return strings.ToLower(s)
@@ -384,11 +313,6 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 					break
 				}
 			}
-		case l.ifs[word] || l.unless[word]:
-			r.Need = reads.Optional
-			if other := l.without(f, first, name); other > 0 && (l.stopsWithin(f, other, other+mostOfDefault) || f.Is(at-3, "[")) {
-				fallback(other)
-			}
 		case l.tests[word]:
 			if r.Need == reads.Required { // told by what is nearer
 				break
@@ -401,30 +325,7 @@ func (l *applied) around(f *syntax.File, at, name int, r *reads.Read) {
 			r.Kind = kind
 		}
 	}
-	if l.second && f.Is(name+1, ",") && f.Mate(name-1) > name {
-		fallback(name + 2)
-	}
 	l.after(f, name, fallback, r)
-}
-
-// without returns where it stands what a form at a token does where the variable
-// at token name has no value, or 0: (if-let [a b] c d), (when-not b d).
-func (l *applied) without(f *syntax.File, form, name int) int {
-	end := f.Mate(form - 1)
-	if !f.Is(form-1, "(") || end < name {
-		return 0
-	}
-	skipped := 0
-	for i := form + 1; i < end; i++ {
-		if skipped == 2 || skipped == 1 && l.unless[l.word(f.Text(form))] {
-			return i
-		}
-		if f.Kind(i) == syntax.Open {
-			i = f.Mate(i)
-		}
-		skipped++
-	}
-	return 0
 }
 
 // after looks at what is behind a read.
