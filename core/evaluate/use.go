@@ -258,6 +258,8 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.convertMissing(v, empty[0])
 	case Converts:
 		return m.convertMissing(v, m.zero(use.Kind))
+	case Writes:
+		return m.convertMissing(v, textOf("None", m.depth())[0])
 	}
 	return v
 }

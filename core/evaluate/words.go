@@ -166,6 +166,7 @@ const (
 	Tests                   // it reports whether there is a value
 	Absence                 // it reports whether there is none
 	Converts                // it gives something of another kind: 0, "", an empty list
+	Writes                  // it gives the word for nothing, as a text
 	EmptyText               // it gives an empty text, which the code says outright
 	Nones                   // it returns nothing
 	Breaks                  // it returns an error instead of a value

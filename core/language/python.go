@@ -80,6 +80,7 @@ var python = &reads.Language{
 		{Access: `os.environb`, Whole: true},
 	}, pythonLibraries()...),
 	Uses: append([]reads.Idiom{
+		{Access: `str($read)`, Does: evaluate.Writes},
 		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `float($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `decimal.Decimal($read)`, Kind: reads.Number, Does: evaluate.Fail},
@@ -98,7 +99,7 @@ var python = &reads.Language{
 		{Access: `isinstance($read, $rest)`, Test: true},
 	}, pythonGiven...),
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.PythonInteger}, Explicit: true, Element: evaluate.Fails, Joins: []string{"+"}, EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys, Platform: map[string]string{"sys.platform": "linux", "os.name": "posix"}},
-	Transparent: []string{"str", "strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
+	Transparent: []string{"strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
 	Stops:       []string{"sys.exit", "exit", "quit", "os._exit", "abort", "pytest.skip", "skipTest", ".skipTest"},
 	Nothing:     []string{"None"},
 	WordOr:      []string{"or"},

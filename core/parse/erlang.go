@@ -186,7 +186,7 @@ var erlangLevels = levelsOf([]string{"= !", "orelse or", "andalso and", "== /= =
 func levelsOf(rows []string) map[string]int {
 	levels := map[string]int{}
 	for i, row := range rows {
-		for op := range set(row) {
+		for op := range set(row) { // in any order
 			levels[op] = i + 1
 		}
 	}

@@ -87,6 +87,9 @@ func bindAssignments(f *syntax.File, o *Outline, lineEnds, keywords bool) {
 			if p := o.parent[i]; keywords && t.End-t.Start == 1 && p >= 0 && f.Is(int(p), "(") {
 				continue
 			}
+			if o.isOfParameter(f, i) {
+				continue
+			}
 			bindTarget(f, o, i, lineEnds)
 		case "||=", "??=":
 			if f.Kind(i-1) == syntax.Word {
@@ -95,6 +98,54 @@ func bindAssignments(f *syntax.File, o *Outline, lineEnds, keywords bool) {
 		}
 	}
 }
+
+// isOfParameter reports whether the sign at a token is before the default of a parameter,
+// f(env = process.env), f({ env = process.env }), which is known within the function alone.
+func (o *Outline) isOfParameter(f *syntax.File, eq int) bool {
+	open := int(o.parent[eq])
+	for depth := 0; depth < 3 && open > 0 && (f.Is(open, "{") || f.Is(open, "[")); depth++ {
+		open = int(o.parent[open])
+	}
+	return open > 0 && f.Is(open, "(") && f.Mate(open) > eq && o.beginsParameters(f, open)
+}
+
+// beginsParameters reports whether the parameters of a function begin at a parenthesis.
+func (o *Outline) beginsParameters(f *syntax.File, open int) bool {
+	before, behind := open-1, f.Mate(open)+1
+	if f.Is(behind, "=>") || f.Is(behind, ":") && isTypeOfArrow(f, behind+1) || definesFunction[f.Text(before)] || definesFunction[f.Text(before-1)] {
+		return true
+	}
+	if f.Kind(before) != syntax.Word || controls[f.Text(before)] {
+		return false
+	}
+	if f.Is(behind, "{") {
+		return true
+	}
+	first := f.Tokens[before].NewLine || f.Kind(before-1) == syntax.Word || f.Is(before-1, "{") || f.Is(before-1, "}") || f.Is(before-1, ";")
+	return first && (f.Is(behind, ":") || f.Is(behind, "->"))
+}
+
+// isTypeOfArrow reports whether the type of what an arrow gives begins at a token: (env): string => …
+func isTypeOfArrow(f *syntax.File, i int) bool {
+	for last := i + longestType; i < min(last, len(f.Tokens)); i++ {
+		switch {
+		case f.Is(i, "=>"):
+			return true
+		case f.Is(i, ";") || f.Is(i, ",") || f.Is(i, "?") || f.Kind(i) == syntax.Close || f.Kind(i) == syntax.String:
+			return false
+		}
+		if mate := f.Mate(i); mate > i {
+			i = mate
+		}
+	}
+	return false
+}
+
+// longestType bounds how many tokens such a type has.
+const longestType = 24
+
+// definesFunction are words before a function, or before its name.
+var definesFunction = set(strings.Fields("function fn func fun def defp sub constructor init __construct"))
 
 // valueEnd is expressionEnd for the right side of an assignment: between
 // parentheses or square brackets a line's end means nothing.

@@ -126,10 +126,22 @@ func (a *analysis) handingAt(at Range) (h handing, is bool) {
 }
 
 // isDefaultAt reports whether a range of tokens may be the default of a parameter
-// that the outline does not know.
+// that the outline does not know, or of which it knows less than there is.
 func (a *analysis) isDefaultAt(at Range) bool {
+	f, open := a.f, a.openerOf(at.Lo)
+	return (f.Is(at.Lo-1, "=") || f.Is(at.Lo-1, `\`)) && f.Is(open, "(") && (!a.isDefault(at) || a.isPromoted(open, at.Lo))
+}
+
+// isPromoted reports whether the parameter that ends with what is at a token becomes a field:
+// constructor(private env = process.env).
+func (a *analysis) isPromoted(open, at int) bool {
 	f := a.f
-	return (f.Is(at.Lo-1, "=") || f.Is(at.Lo-1, `\`)) && f.Is(a.openerOf(at.Lo), "(") && !a.isDefault(at)
+	for at--; at > open && !f.Is(at, ","); at-- {
+		if mate := f.Mate(at); mate >= 0 && mate < at {
+			at = mate
+		}
+	}
+	return evaluate.Promotes(f.Text(at + 1))
 }
 
 // giveDefault has the parameter with the environment as its default stand for it.
