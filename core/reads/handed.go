@@ -79,7 +79,10 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 		if !is {
 			continue
 		}
-		takes, there := a.giveTo(a.f.Text(h.callee.Hi-1), h)
+		takes, there := false, false
+		if !a.isElsewhere(h.callee) {
+			takes, there = a.giveTo(a.f.Text(h.callee.Hi-1), h)
+		}
 		if class := a.superAt(h); class.To > 0 { // super(System.getenv())
 			takes, there = a.giveBases(a.nodeNumber(class), h), true
 			if !takes && a.context != nil && a.ownsBase(class) {
@@ -98,6 +101,21 @@ func (a *analysis) handOn(wholes, readers int) (found bool) {
 		}
 	}
 	return found
+}
+
+// isElsewhere reports whether what is called is of another module, whatever functions of its
+// name the file has, or is what every function has: common.transform(env), has.call(env, key).
+func (a *analysis) isElsewhere(callee Range) bool {
+	f, name := a.f, callee.Hi-1
+	if !isMember(f, name) {
+		return false
+	}
+	if f.Is(name, "call") || f.Is(name, "apply") {
+		return true
+	}
+	return f.Kind(name-2) == syntax.Word && !isMember(f, name-2) && slices.ContainsFunc(a.o.lookup(f.Text(name-2), name-2), func(b Binding) bool {
+		return b.Path != "" || !b.Value.empty() && strings.HasSuffix(strings.TrimRight(f.Text(b.Value.Lo), "_"), "require")
+	})
 }
 
 // handingAt returns the argument that is at a range of tokens.
