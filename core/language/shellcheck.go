@@ -216,7 +216,7 @@ func shellText(word *syntax.Word) (string, bool) {
 
 // stops reports whether statements end the script with a failure.
 func stops(list []*syntax.Stmt) bool {
-	for _, st := range list {
+	for i, st := range list {
 		switch n := st.Cmd.(type) {
 		case *syntax.Block:
 			if stops(n.Stmts) {
@@ -228,6 +228,9 @@ func stops(list []*syntax.Stmt) bool {
 			}
 			switch n.Args[0].Lit() {
 			case "exit":
+				if givesOn(n) { // how the command before it went
+					return i > 0 && says(list[i-1])
+				}
 				return len(n.Args) < 2 || n.Args[1].Lit() != "0" && n.Args[1].Lit() != skipped
 			case "die", "fail", "abort", "fatal", "error_exit", "bail", "panic":
 				return true
@@ -241,6 +244,15 @@ func stops(list []*syntax.Stmt) bool {
 		}
 	}
 	return false
+}
+
+// givesOn reports whether a script ends with the status of the command before: exit $?
+func givesOn(exit *syntax.CallExpr) bool {
+	if len(exit.Args) < 2 {
+		return false
+	}
+	p := expansionAlone(exit.Args[1])
+	return p != nil && p.Param != nil && p.Param.Value == "?"
 }
 
 // leavesAtOnce reports whether the first of some statements is an exit without a

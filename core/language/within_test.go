@@ -35,3 +35,12 @@ if not str(os.getenv("C")):
     raise ValueError
 `, "A optional boolean; B required integer; C optional"}})
 }
+
+// A script that ends with the status of what it ran instead has not failed.
+func TestGivesStatusOn(t *testing.T) {
+	holds(t, "x.sh", "", []saying{
+		{"if [ -z \"$LOCK_HALL\" ]; then\n  lock_here\n  exit $?\nfi\necho \"$LOCK_HALL\"\n", "LOCK_HALL optional; LOCK_HALL optional"},
+		{"if [ -z \"$LOCK_HALL\" ]; then\n  echo no hall\n  exit \"$?\"\nfi\n", "LOCK_HALL required"},
+		{"set -u\ncd \"$PWD/x\" && ls \"$LOCK_HALL\"\n", "LOCK_HALL required"},
+	})
+}
