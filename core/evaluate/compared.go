@@ -146,7 +146,11 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 	for _, x := range a {
 		for _, y := range b {
 			dep := x.depends | x.missing | y.depends | y.missing
-			switch equalAlt(x, y) {
+			verdict := equalAlt(x, y)
+			if u.Words.Blank && (x.form == nothing && isEmptyText(y) || y.form == nothing && isEmptyText(x)) {
+				verdict = yes
+			}
+			switch verdict {
 			case yes:
 				out = append(out, alt{form: boolean, truth: !not, depends: dep})
 			case no:
@@ -157,6 +161,12 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 		}
 	}
 	return out.telling(a, b).compact()
+}
+
+// isEmptyText reports whether an alternative is a text without characters.
+func isEmptyText(x alt) bool {
+	s, plain := x.plain()
+	return x.form == text && plain && s == ""
 }
 
 // pointers returns two values that are compared, with a zero beside nothing, or beside a

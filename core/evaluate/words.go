@@ -80,6 +80,8 @@ type Words struct {
 	// Variables says that names of variables begin with capital letters, which are
 	// those of constants elsewhere.
 	Variables bool
+	// Blank says that nothing equals a text without characters.
+	Blank bool
 	// Capitals says that functions may begin with a capital letter, and that what
 	// makes an object says new.
 	Capitals bool

@@ -160,6 +160,7 @@ type Runs struct {
 	Extends    bool              // fun T.name() is a function that things of a type are asked for
 	Raises     bool              // a member of nothing stops
 	Chains     bool              // a?.b.c asks nothing of what a?.b is not
+	Blank      bool              // nothing equals a text without characters
 	Variables  bool              // names of variables begin with capital letters
 	Capitals   bool              // functions may begin with a capital letter: what makes an object says new
 	OwnScopes  bool              // what a function assigns is its own
