@@ -226,7 +226,7 @@ func (p *basic) expressed() int32 {
 				break
 			}
 		}
-		return p.make(Call, from, at, mark)
+		return p.make(Call, from, int(p.t.Nodes[left].At), mark)
 	}
 	return left
 }
