@@ -45,6 +45,9 @@ var languages = []language{
 	{"a.ml", "", "let x = Sys.getenv_opt \"AN\"\n", "let hN n = match Sys.getenv n with exception Not_found -> n | v -> v\nlet gN () = hN \"AN\"\n"},
 	{"a.fs", "open System\n", "let x = Environment.GetEnvironmentVariable \"AN\"\n", "let hN (n: string) =\n    match Environment.GetEnvironmentVariable n with\n    | null -> failwith n\n    | v -> v\nlet gN = hN \"AN\"\n"},
 	{"a.awk", "", "{ x = ENVIRON[\"AN\"] }\n", "function hN(n) { return ENVIRON[n] }\nBEGIN { hN(\"AN\") }\n"},
+	{"a.clj", "", "(def x (or (System/getenv \"AN\") \"\"))\n", "(defn hN [n] (let [v (System/getenv n)] (if (nil? v) (throw (Exception. n)) v)))\n(hN \"AN\")\n"},
+	{"a.erl", "-module(a).\nf() ->\n", "    X = os:getenv(\"AN\"),\n", "hN(N) -> case os:getenv(N) of false -> error(N); V -> V end.\ngN() -> hN(\"AN\").\n"},
+	{"a.vb", "Module A\nSub F()\n", "x = Environment.GetEnvironmentVariable(\"AN\")\n", "Function HN(n)\nReturn Environment.GetEnvironmentVariable(n)\nEnd Function\nSub GN()\nHN(\"AN\")\nEnd Sub\n"},
 	{"a.sh", "#!/bin/sh\n", "x=$AN\n", "hN() { echo \"${AN}\"; }\nhN\n"},
 }
 
@@ -112,6 +115,7 @@ var growths = map[string]map[string]string{
 	"maps of usual values":         {"b.py": "import os\n" + repeat("dN = {'AN': 'x'}\ndef fN(n): return os.environ.get(n) or dN[n]\nfN('BN')\n", 6_000), "c.js": "const d = {" + repeat("AN: 'x',\n", 20_000) + "};\n" + repeat("use(process.env.BN ?? d['BN']);\n", 10_000)},
 	"fields without values":        {"b.ts": "class C {\n" + repeat("  fN: string;\n  sN(v) { this.fN = v; }\n", 6_000) + "  get(n) { return process.env[n] ?? this.f1; }\n}\n" + repeat("const xN = new C(); go(xN); xN.get('AN');\n", 4_000)},
 	"what is asked by interfaces":  {"b.ts": "export class E implements S { get(n) { return process.env[n]; } }\n" + repeat("class RN { get(n) { return n; } }\n", 4_000), "c.ts": "import { S } from './b';\n" + repeat("export function fN(sN: S, rN: RN) { return sN.get('AN') + rN.get('BN'); }\n", 6_000)},
+	"lists that shrink":            {"a.ex": "defmodule A do\ndef f([]), do: 1\ndef f([n | r]) do\nSystem.get_env(n)\nf(r)\nf(r)\nend\ndef g, do: f([" + repeat("\"AN\", ", 2_000) + "\"A\"])\nend\n"},
 	"packages of Perl":             {"b.pl": repeat("package PN;\nsub new { my ($class, %a) = @_; return bless { p => $a{p} }, $class; }\nsub get { my ($self, $n) = @_; return $ENV{$self->{p} . $n}; }\n", 4_000) + "package main;\n" + repeat("PN->new(p => 'A_')->get('BN');\n", 4_000)},
 	"settings that name variables": {"a.toml": repeat("a = '{{ env \"AN\" }} ${env:BN, \"x\"}'\n", 20_000), "a.yaml": "a: '" + strings.Repeat("{{ if ", 300_000) + "'\n", "a.ini": repeat("a = %(ENV_AN)s ; x\n", 40_000)},
 	"heads of functions":           {"a.py": "from b import die\nimport os\nif not os.environ.get('A'):\n    die('x')\n", "b.py": strings.Repeat("\ndie(", 200_000) + "\n"},

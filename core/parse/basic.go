@@ -77,7 +77,11 @@ func (p *basic) lowerAt(i int) string { return strings.ToLower(p.textAt(i)) }
 
 // line goes on to the next line.
 func (p *basic) line() {
-	for p.at++; p.at < p.end && !p.f.Tokens[p.at].NewLine; p.at++ {
+	if p.at < p.end {
+		p.at++
+	}
+	for p.at < p.end && !p.f.Tokens[p.at].NewLine {
+		p.at++
 	}
 }
 
@@ -286,7 +290,7 @@ func (p *basic) oneLine() int32 {
 // function parses Sub and Function, with what they are given, up to their end.
 func (p *basic) function(word string) int32 {
 	from, mark := p.at, len(p.stack)
-	name := p.at + 1
+	name := min(p.at+1, p.end-1)
 	for p.at = name + 1; p.at < p.end && !p.f.Tokens[p.at].NewLine && !p.is("("); p.at++ {
 	}
 	if p.is("(") {
@@ -315,7 +319,7 @@ func (p *basic) parameters() {
 				if word := p.lower(); p.kind() == syntax.Word && name < 0 && word != "byval" && word != "byref" && word != "optional" && word != "paramarray" {
 					name = p.at
 				} else if p.is("(") {
-					p.at = p.mate(p.at)
+					p.at = min(p.mate(p.at), p.end-1)
 				}
 			}
 			if p.take("=") {
@@ -345,7 +349,7 @@ func (p *basic) declaration(from int) int32 {
 				continue
 			}
 			if p.is("(") {
-				p.at = p.mate(p.at)
+				p.at = min(p.mate(p.at), p.end-1)
 			}
 			p.at++
 		}

@@ -1,5 +1,7 @@
 package parse
 
+import "inzicht/core/syntax"
+
 // worded parses an expression that a word begins.
 func (p *erlang) worded() int32 {
 	from, mark := p.at, len(p.stack)
@@ -84,7 +86,9 @@ func (p *erlang) conditional(head int) int32 {
 // lambda parses fun(X) -> a end, fun name/1 and fun module:name/1.
 func (p *erlang) lambda() int32 {
 	from, mark := p.at, len(p.stack)
-	p.at++
+	if p.at++; p.kind() != syntax.Word && !p.is("(") && !p.is("?") {
+		return p.make(Unknown, from, -1, mark)
+	}
 	if !p.is("(") && p.textAt(p.at+1) != "(" { // a function by its name
 		name := p.name()
 		name = p.behind(name, from+1)

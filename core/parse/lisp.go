@@ -275,23 +275,8 @@ func (p *lisp) call(x threading, from int) int32 {
 	if x.node == 0 {
 		from = head
 	}
-	method, field := p.take("."), false
-	if method {
-		field = p.take("-")
-		head = p.at
-		p.at++
-		operands := p.operands(x)
-		if len(operands) == 0 {
-			return p.make(Unknown, from, -1, mark)
-		}
-		p.add(operands[0])
-		member := p.make(Member, from, head, mark)
-		if field {
-			return member
-		}
-		p.add(member)
-		p.stack = append(p.stack, operands[1:]...)
-		return p.made(from, head, mark)
+	if p.is(".") && (p.kindAt(p.at+1) == syntax.Word || p.textAt(p.at+1) == "-" && p.kindAt(p.at+2) == syntax.Word) {
+		return p.member(x, from)
 	}
 	key := p.kind() == syntax.Word && p.text()[0] == ':'
 	callee := p.form()
@@ -299,18 +284,33 @@ func (p *lisp) call(x threading, from int) int32 {
 	if key && len(operands) == 1 {
 		p.add(operands[0])
 		p.add(callee)
-		return p.made(from, head, mark)
+		return p.make(Call, from, head, mark)
 	}
 	p.add(callee)
 	p.stack = append(p.stack, operands...)
-	return p.made(from, head, mark)
+	return p.make(Call, from, head, mark)
 }
 
-// made makes a call, also of nothing.
-func (p *lisp) made(from, at, mark int) int32 {
-	n := p.make(Call, from, at, mark)
-	p.t.Nodes[n].Kind = Call
-	return n
+// member parses the call of a method of what comes first, (.trim x), or a field of it, (.-x y).
+func (p *lisp) member(x threading, from int) int32 {
+	mark := len(p.stack)
+	p.at++
+	field := p.take("-")
+	head := p.at
+	p.at++
+	operands := p.operands(x)
+	if len(operands) == 0 {
+		return p.make(Unknown, from, -1, mark)
+	}
+	p.add(operands[0])
+	member := p.make(Member, from, head, mark)
+	if field && len(operands) == 1 {
+		return member
+	}
+	p.t.Nodes[member].To = max(int32(head+1), p.t.Nodes[operands[0]].To)
+	p.add(member)
+	p.stack = append(p.stack, operands[1:]...)
+	return p.make(Call, from, head, mark)
 }
 
 // threaded adds what a value becomes that goes through several forms: (-> x f (g a)).
@@ -352,7 +352,7 @@ func (p *lisp) step(x threading) int32 {
 		p.add(callee)
 		p.add(x.node)
 	}
-	return p.made(x.from, at, mark)
+	return p.make(Call, x.from, at, mark)
 }
 
 // unlessNothing parses a form that is given a value where there is one: what it makes of it is

@@ -61,7 +61,7 @@ func (p *parser) message() int32 {
 		begin := p.at
 		p.add(p.operand())
 		name := p.at
-		p.at++
+		p.at = min(name+1, p.end) // what is before it may have taken all
 		p.add(p.make(Member, begin, name, mark))
 		for p.take(":") {
 			p.add(p.expression(levelAssign))

@@ -273,9 +273,12 @@ func TestFixtures(t *testing.T) {
 
 // Whatever the bytes, in every language: a tree comes of it.
 func FuzzFile(f *testing.F) {
-	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go", "a.ps1", "a.hs", "a.ml", "a.fs"}
+	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go", "a.ps1", "a.hs", "a.ml", "a.fs", "a.clj", "a.erl", "a.vb"}
 	for n := range names {
 		f.Add(n, []byte("if (a) { b[c] = d?.e(f => g) } else return x\ndef h(i, j=1): pass\n"))
+		f.Add(n, []byte("(defn f ([a] (if-let [b a] #(g % b) {:c d})) ([a & b] (-> a (some-> b))))\n#_(x) (case a (\"b\" 1) c)"))
+		f.Add(n, []byte("f([A|B]) when A -> case g(A) of {ok, C} -> C; _ -> #{d => 1} end; f(_) -> try x catch _:_ -> [Y || Y <- Z] end."))
+		f.Add(n, []byte("Module A\nSub F(Optional x = 1)\nIf a Then b = {1, 2} Else c\nSelect Case d\nCase 1\nEnd Select\nEnd Sub\nEnd Module"))
 		f.Add(n, []byte("class A<B> { int f(int a) { switch (x) { case 1: y } } }\nfun g() = { a -> b }\nend\nwhen x do"))
 	}
 	f.Fuzz(func(t *testing.T, n int, src []byte) {
@@ -288,8 +291,8 @@ func FuzzFile(f *testing.F) {
 
 // Depth is bounded: what is deeper is not understood, and costs no more.
 func TestDeep(t *testing.T) {
-	for _, one := range []string{"(", "[", "{", "f(", "a?", "!", "if a:", "a => ", "x.y(", "-", "let a = ", "| a = b ", "\\a -> ", "a . ", "if a then b else "} {
-		for _, name := range []string{"a.py", "a.ts", "a.rb", "a.kt", "a.ps1", "a.hs", "a.ml", "a.fs"} {
+	for _, one := range []string{"(", "[", "{", "f(", "a?", "!", "if a:", "a => ", "x.y(", "-", "let a = ", "| a = b ", "\\a -> ", "a . ", "if a then b else ", "#(", "(-> a ", "(cond a b ", "case a of b -> ", "fun(A) -> ", "If a Then ", "Sub a\n", "[a|", "#{a => "} {
+		for _, name := range []string{"a.py", "a.ts", "a.rb", "a.kt", "a.ps1", "a.hs", "a.ml", "a.fs", "a.clj", "a.erl", "a.vb"} {
 			check(t, treeOf(name, []byte(strings.Repeat(one, 5000))))
 		}
 	}
