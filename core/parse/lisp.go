@@ -1,7 +1,7 @@
 package parse
 
 import (
-	"slices"
+	"strings"
 
 	"inzicht/core/syntax"
 )
@@ -194,6 +194,9 @@ func (p *lisp) nothingAt(kind Kind, i int) int32 {
 	return p.make(kind, p.at, i, len(p.stack))
 }
 
+// threads are the forms that give what one form makes to the next.
+var threads = set("-> ->> some-> some->>")
+
 // threading is what a form is given besides what is in its brackets: (-> x (f a)).
 type threading struct {
 	node int32 // 0 for nothing
@@ -215,20 +218,18 @@ func (p *lisp) given(x threading) int32 {
 	p.within(open, func() {
 		p.passMeta()
 		head, text := p.at, p.head()
-		if form := special[text]; form != nil && x.node == 0 {
+		switch form, works := special[text], worksOut[text]; {
+		case form != nil && x.node == 0:
 			p.at = head + 1
 			kind, at = form(p, head)
-			return
-		} else if form := worksOut[text]; form != nil {
+		case works != nil:
 			p.at = head + 1
-			kind, at = form(p, head, p.operands(x))
-		} else if text == "->" || text == "->>" || text == "some->" || text == "some->>" {
+			kind, at = works(p, head, p.operands(x))
+		case threads[text]:
 			p.threaded(head, text, x)
-			return
-		} else if p.at < p.end {
+		case p.at < p.end:
 			p.add(p.call(x, from))
-			return
-		} else {
+		default:
 			kind = List
 		}
 	})
@@ -322,7 +323,7 @@ func (p *lisp) threaded(head int, text string, x threading) {
 		begin = p.at
 		value = p.form()
 	}
-	last := slices.Contains([]string{"->>", "some->>"}, text)
+	last := strings.HasSuffix(text, ">>")
 	for p.at < p.end && value != 0 {
 		step := threading{value, begin, last}
 		if text[0] == 's' {
