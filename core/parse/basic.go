@@ -140,6 +140,7 @@ func (p *basic) statement() int32 {
 	for basicModifiers[p.lower()] && p.kindAt(p.at+1) == syntax.Word && !p.f.Tokens[p.at+1].NewLine {
 		p.at++
 	}
+	declares := p.at > from
 	switch word := p.lower(); word {
 	case "if":
 		return p.conditional()
@@ -190,7 +191,7 @@ func (p *basic) statement() int32 {
 	case "set", "let", "call", "raiseevent":
 		p.at++
 	}
-	if p.at > from && p.kind() == syntax.Word { // a field
+	if declares && p.kind() == syntax.Word { // a field
 		if next := p.lowerAt(p.at + 1); next == "as" || next == "=" || next == "," {
 			return p.declaration(from)
 		}
@@ -439,9 +440,10 @@ func (p *basic) trying() int32 {
 	p.add(p.block())
 	for p.lower() == "catch" {
 		begin, own := p.at, len(p.stack)
-		for p.at++; !p.isLineEnd(); p.at++ {
-			if p.lowerAt(p.at-1) == "as" {
-				p.add(p.make(Name, p.at, p.at, len(p.stack)))
+		for p.at++; !p.isLineEnd(); {
+			at := p.at
+			if p.at++; p.lowerAt(at-1) == "as" {
+				p.add(p.make(Name, at, at, len(p.stack)))
 			}
 		}
 		p.add(p.block())

@@ -401,6 +401,8 @@ func (p *erlang) binary() int32 {
 			depth += 2
 		case p.is(">>"):
 			depth -= 2
+		case p.is("/") && p.at+1 < p.end: // of what type
+			p.at++
 		case p.kind() == syntax.String || p.kind() == syntax.Quote:
 			p.add(p.oneString())
 			continue
