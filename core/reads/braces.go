@@ -167,7 +167,7 @@ func (o *Outline) fillBlocks() {
 var controls = map[string]bool{
 	"if": true, "for": true, "while": true, "switch": true, "catch": true, "elseif": true,
 	"foreach": true, "match": true, "when": true, "using": true, "lock": true, "synchronized": true, "unless": true,
-	"until": true, "guard": true, "fixed": true, "return": true, "await": true, "else": true,
+	"until": true, "guard": true, "elsif": true, "fixed": true, "return": true, "await": true, "else": true,
 }
 
 // statements are words that begin a statement, and no type that is returned.

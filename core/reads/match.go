@@ -248,7 +248,7 @@ func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded b
 			}
 		case hole:
 			if n > 0 && list[n-1].kind == literal && (list[n-1].text == "." || list[n-1].text == "::" || e.text == holeKey && f.Table.WordSplit != 0) {
-				if f.Kind(i) != syntax.Word || list[n-1].text == "." && f.Is(i+1, "(") || list[n-1].text == ":" && (f.Tokens[i].SpaceAhead || f.Tokens[i].NewLine) {
+				if f.Kind(i) != syntax.Word || list[n-1].text == "." && n+1 == len(list) && f.Is(i+1, "(") || list[n-1].text == ":" && (f.Tokens[i].SpaceAhead || f.Tokens[i].NewLine) {
 					return 0, false
 				}
 				a.fill(e.text, Range{i, i + 1}, m)
