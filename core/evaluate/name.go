@@ -14,7 +14,7 @@ func (m *machine) name(n int32, st *state) Value {
 	u := m.unit()
 	word := u.at(n)
 	switch {
-	case u.Words.Nothing[word] && len(u.Words.Nothing) > 1 && strings.EqualFold(word, "false"):
+	case u.Words.Nothing[word] && len(u.Words.Nothing) > 1 && strings.EqualFold(word, "false"): // else it is the only word for nothing
 		return Value{{form: nothing, name: "false"}}
 	case u.Words.Nothing[word]:
 		return Value{{form: nothing}}

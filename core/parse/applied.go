@@ -69,7 +69,7 @@ type applied struct {
 }
 
 func (d *dialect) tree(f *syntax.File) *Tree {
-	p := &applied{parser: ownParser(f), d: d, margin: -1}
+	p := &applied{parser: ownParser(f, ownGrammar), d: d, margin: -1}
 	for p.at < p.end { // also behind what was not understood
 		before := p.at
 		if p.statements(); p.at == before {
@@ -112,13 +112,6 @@ func (p *applied) freely(open int, parse func()) {
 	p.margin = -1
 	p.within(open, parse)
 	p.margin = margin
-}
-
-// unknown takes one token of which nothing is known.
-func (p *applied) unknown() {
-	from := p.at
-	p.at++
-	p.add(p.make(Unknown, from, -1, len(p.stack)))
 }
 
 // operator returns the operator that is next, how tight it binds, from 1, and the
@@ -323,18 +316,6 @@ func (p *applied) call(f, x int32, from int) int32 {
 	p.add(x)
 	p.stack = append(p.stack, named...)
 	return p.finished(p.makeCall(from, int(node.At), mark))
-}
-
-// upTo has a node end before a token, and returns it: more may have been taken behind what it is
-// made of.
-func (p *applied) upTo(end, n int32) int32 {
-	p.t.Nodes[n].To = end
-	return n
-}
-
-// nameAt makes a name of one token, wherever the parser is.
-func (p *applied) nameAt(i int) int32 {
-	return p.upTo(int32(i+1), p.make(Name, i, i, len(p.stack)))
 }
 
 // takenApart returns the children of a node of which nothing else is left.

@@ -9,8 +9,7 @@ import (
 // VisualBasic returns the tree of a file in Visual Basic, in which a statement is a line, and
 // words that may be written in any case begin and end blocks.
 func VisualBasic(f *syntax.File) *Tree {
-	basicGrammar.prepare()
-	p := &basic{&parser{g: basicGrammar, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}}
+	p := &basic{ownParser(f, basicGrammar)}
 	for p.at < p.end {
 		if p.statements(); p.at < p.end { // an end of what was never begun
 			p.line()
@@ -64,7 +63,7 @@ func (p *basic) given(level int) int32 {
 
 // basicGrammar is how expressions are written, whatever the case of their words.
 var basicGrammar = &Grammar{
-	LineEnds: true, Ternary: false, Labels: false, Prefix: "Not not NOT - + New new Await AddressOf Not", Member: ". ?. !",
+	LineEnds: true, Prefix: "Not not NOT - + New new Await AddressOf", Member: ". ?. !",
 	Binary: []string{"Xor xor", "OrElse orelse Or or", "AndAlso andalso And and", "= <> < > <= >= Is is IsNot Like like", "<< >>", "&", "+ -", "Mod mod", "\\", "* /", "^"},
 	Assign: "+= -= &= *= /=", Leading: ". &",
 }
@@ -103,8 +102,7 @@ func (p *basic) statements() {
 		before := p.at
 		p.add(p.statement())
 		if p.at == before {
-			p.at++
-			p.add(p.make(Unknown, before, -1, len(p.stack)))
+			p.unknown()
 		}
 	}
 }
@@ -222,18 +220,23 @@ func (p *basic) expressed() int32 {
 		return p.make(Assign, from, at, mark)
 	case !p.isLineEnd() && p.kind() != syntax.Punct && p.kind() != syntax.Close && !basicEnds[p.lower()]: // MsgBox "x", y
 		p.add(left)
-		for !p.isLineEnd() {
-			before := p.at
-			if p.take(",") {
-				continue
-			}
-			if p.add(p.expression(levelBinary)); p.at == before {
-				break
-			}
-		}
+		p.row()
 		return p.make(Call, from, int(p.t.Nodes[left].At), mark)
 	}
 	return left
+}
+
+// row adds what stands between commas up to where the line, or a branch in it, ends.
+func (p *basic) row() {
+	for !p.isLineEnd() && p.lower() != "else" {
+		before := p.at
+		if p.take(",") || p.take("=") {
+			continue
+		}
+		if p.add(p.expression(levelBinary)); p.at == before {
+			p.at++
+		}
+	}
 }
 
 // conditional parses If, with its block or in one line.
@@ -417,15 +420,7 @@ func (p *basic) selected() int32 {
 		if p.at++; p.lower() == "else" {
 			p.at++
 		}
-		for !p.isLineEnd() {
-			before := p.at
-			if p.take(",") || p.take("=") {
-				continue
-			}
-			if p.add(p.expression(levelBinary)); p.at == before {
-				p.at++
-			}
-		}
+		p.row()
 		p.add(p.block())
 		p.add(p.make(Case, begin, begin, own))
 	}

@@ -5,7 +5,7 @@ import "inzicht/core/syntax"
 // Erlang returns the tree of a file in Erlang: functions in clauses, whose bodies are expressions
 // with commas between them.
 func Erlang(f *syntax.File) *Tree {
-	p := &erlang{ownParser(f)}
+	p := &erlang{ownParser(f, ownGrammar)}
 	for p.at < p.end {
 		before := p.at
 		if p.form(); p.at == before {
@@ -17,13 +17,6 @@ func Erlang(f *syntax.File) *Tree {
 
 // erlang makes the tree of one file.
 type erlang struct{ *parser }
-
-// unknown adds one token of which nothing is known.
-func (p *erlang) unknown() {
-	from := p.at
-	p.at++
-	p.add(p.make(Unknown, from, -1, len(p.stack)))
-}
 
 // form adds what ends with a full stop: an attribute, or a function with all its clauses.
 func (p *erlang) form() {
@@ -76,24 +69,27 @@ func (p *erlang) define() {
 	p.add(p.make(Declare, from, -1, mark))
 }
 
-// nameAt makes a name of one token.
-func (p *erlang) nameAt(i int) int32 {
-	n := p.make(Name, i, i, len(p.stack))
-	p.t.Nodes[n].To = int32(i + 1)
-	return n
-}
-
 // clause adds one way in which a function is written: need(Name) when is_list(Name) -> …
 func (p *erlang) clause() {
 	name, mark := p.at, len(p.stack)
 	p.at++
+	p.way()
+	p.add(p.make(Function, name, name, mark))
+}
+
+// way adds what a function is given, and what it does then: (Name) when is_list(Name) -> …
+func (p *erlang) way() {
 	if p.is("(") {
 		p.within(p.at, p.parameters)
 	}
+	p.guarded()
+}
+
+// guarded adds what must be true besides, and what is done then.
+func (p *erlang) guarded() {
 	p.guard()
 	p.take("->")
 	p.add(p.block())
-	p.add(p.make(Function, name, name, mark))
 }
 
 // parameters adds what a function is given: names, or what must be given.
@@ -324,7 +320,6 @@ func (p *erlang) behind(node int32, from int) int32 {
 			p.add(node)
 			p.within(p.at, p.elements)
 			node = p.make(Call, from, at, mark)
-			p.t.Nodes[node].Kind = Call
 		case p.is(":") && (p.kindAt(p.at+1) == syntax.Word || p.kindAt(p.at+1) == syntax.String):
 			p.at += 2
 			p.add(node)

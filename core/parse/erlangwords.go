@@ -51,9 +51,7 @@ func (p *erlang) cases(kind Kind) {
 				p.add(p.expression(0))
 			}
 		}
-		p.guard()
-		p.take("->")
-		p.add(p.block())
+		p.guarded()
 		p.add(p.make(kind, from, from, mark))
 		if !p.take(";") {
 			if p.at == from {
@@ -80,7 +78,7 @@ func (p *erlang) conditional(head int) int32 {
 		}
 		p.depth--
 	}
-	return p.make(If, min(from, max(head, from)), head, mark)
+	return p.make(If, from, head, mark)
 }
 
 // lambda parses fun(X) -> a end, fun name/1 and fun module:name/1.
@@ -103,12 +101,7 @@ func (p *erlang) lambda() int32 {
 	}
 	for first := true; p.at < p.end; first = false {
 		own, begin := len(p.stack), p.at
-		if p.is("(") {
-			p.within(p.at, p.parameters)
-		}
-		p.guard()
-		p.take("->")
-		p.add(p.block())
+		p.way()
 		if !first {
 			p.add(p.make(Unknown, begin, -1, own)) // another way, which is not run
 		}

@@ -53,6 +53,7 @@ func TestBasic(t *testing.T) {
 		{"a.vb", "Public Function F(ByVal a As String, Optional b As Integer = 1) As String\nReturn a & b\nEnd Function\n", "(function F (parameter a) (parameter b 1) (block (return (binary & a b))))"},
 		{"a.vb", "If a Is Nothing OrElse b = 1 Then\nc = 2\nElseIf d Then\nExit Sub\nElse\nThrow New E(\"x\")\nEnd If\ny = 1\n", "(if (binary OrElse (binary Is a Nothing) (binary = b 1)) (block (assign = c 2)) (if d (block (return)) (block (throw (unary New (call E \"x\"))))))\n(assign = y 1)"},
 		{"a.vb", "if a then b = 1 else c = 2\nd = 3\n", "(if a (block (assign = b 1)) (block (assign = c 2)))\n(assign = d 3)"},
+		{"a.vb", "If a Then f \"x\", 1 Else g \"y\"\n", "(if a (block (call f \"x\" 1)) (block (call g \"y\")))"},
 		{"a.vb", "Dim a = If(b, \"c\"), d = If(e, 1, 2)\n", "(declare a (binary If b \"c\") d (choice e 1 2))"},
 		{"a.vb", "Select Case a\nCase \"b\", \"c\"\nd()\nCase Else\ne()\nEnd Select\n", "(switch a (case \"b\" \"c\" (block (call d))) (case (block (call e))))"},
 		{"a.vb", "Try\na()\nCatch ex As E\nb()\nFinally\nc()\nEnd Try\n", "(try (block (call a)) (catch E (block (call b))) (block (call c)))"},

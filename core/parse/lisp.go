@@ -9,7 +9,7 @@ import (
 // Clojure returns the tree of a file in Clojure, in which all is a form: a literal, a name, or
 // forms in brackets, (f a b), of which the first says what is done with the others.
 func Clojure(f *syntax.File) *Tree {
-	p := &lisp{ownParser(f)}
+	p := &lisp{ownParser(f, ownGrammar)}
 	p.forms()
 	return p.finish()
 }
@@ -303,15 +303,21 @@ func (p *lisp) member(x threading, from int) int32 {
 	if len(operands) == 0 {
 		return p.make(Unknown, from, -1, mark)
 	}
-	p.add(operands[0])
-	member := p.make(Member, from, head, mark)
 	if field && len(operands) == 1 {
-		return member
+		p.add(operands[0])
+		return p.make(Member, from, head, mark)
 	}
-	p.t.Nodes[member].To = max(int32(head+1), p.t.Nodes[operands[0]].To)
-	p.add(member)
-	p.stack = append(p.stack, operands[1:]...)
+	p.asked(from, head, max(int32(head+1), p.t.Nodes[operands[0]].To), operands)
 	return p.make(Call, from, head, mark)
+}
+
+// asked adds the member of the first operand that a token names, which is between two
+// tokens, and the other operands.
+func (p *lisp) asked(from, head int, to int32, operands []int32) {
+	mark := len(p.stack)
+	p.add(operands[0])
+	p.add(p.upTo(to, p.make(Member, from, head, mark)))
+	p.stack = append(p.stack, operands[1:]...)
 }
 
 // threaded adds what a value becomes that goes through several forms: (-> x f (g a)).

@@ -24,7 +24,7 @@ func init() {
 	worksOut = map[string]func(p *lisp, head int, operands []int32) (Kind, int){
 		"or": (*lisp).chain, "and": (*lisp).chain, "str": (*lisp).chain,
 		"=": (*lisp).compared, "==": (*lisp).compared, "not=": (*lisp).compared, "<": (*lisp).compared, ">": (*lisp).compared, "<=": (*lisp).compared, ">=": (*lisp).compared,
-		"not": (*lisp).negated, "throw": (*lisp).thrown, "get": (*lisp).get, "aget": (*lisp).get,
+		"not": made(Unary), "throw": made(Throw), "get": (*lisp).get, "aget": (*lisp).get,
 	}
 }
 
@@ -73,8 +73,7 @@ func (p *lisp) function(head int) (Kind, int) {
 		p.pass()
 	}
 	if p.is("[") {
-		p.parameters()
-		p.add(p.block())
+		p.way()
 		return Function, name
 	}
 	for p.at < p.end {
@@ -83,13 +82,16 @@ func (p *lisp) function(head int) (Kind, int) {
 			p.pass()
 			continue
 		}
-		p.within(p.at, func() {
-			p.parameters()
-			p.add(p.block())
-		})
+		p.within(p.at, p.way)
 		p.add(p.make(Function, from, name, mark))
 	}
 	return Block, head
+}
+
+// way adds what a function is given, and what it does then: [a] …
+func (p *lisp) way() {
+	p.parameters()
+	p.add(p.block())
 }
 
 // parameters adds what a function is given: [a & more].
@@ -118,15 +120,10 @@ func (p *lisp) lambda(head int) (Kind, int) {
 		p.at++
 	}
 	if !p.is("(") {
-		p.parameters()
-		p.add(p.block())
+		p.way()
 		return Lambda, head
 	}
-	open := p.at
-	p.within(open, func() {
-		p.parameters()
-		p.add(p.block())
-	})
+	p.within(p.at, p.way)
 	p.at = p.end
 	return Lambda, head
 }
@@ -302,8 +299,7 @@ func (p *lisp) methods(head int) (Kind, int) {
 		from, mark := p.at, len(p.stack)
 		p.within(from, func() {
 			p.at++
-			p.parameters()
-			p.add(p.block())
+			p.way()
 		})
 		p.add(p.make(Function, from, from+1, mark))
 	}
@@ -329,9 +325,7 @@ func (p *lisp) between(at int, left, right int32) int32 {
 	p.add(left)
 	p.add(right)
 	a, b := p.t.Nodes[left], p.t.Nodes[right]
-	n := p.make(Binary, int(min(a.From, b.From)), at, mark)
-	p.t.Nodes[n].To = max(a.To, b.To)
-	return n
+	return p.upTo(max(a.To, b.To), p.make(Binary, int(min(a.From, b.From)), at, mark))
 }
 
 // compared makes (= a b) a comparison.
@@ -343,16 +337,12 @@ func (p *lisp) compared(head int, operands []int32) (Kind, int) {
 	return Unknown, head
 }
 
-// negated makes (not a).
-func (p *lisp) negated(head int, operands []int32) (Kind, int) {
-	p.stack = append(p.stack, operands...)
-	return Unary, head
-}
-
-// thrown makes (throw a).
-func (p *lisp) thrown(head int, operands []int32) (Kind, int) {
-	p.stack = append(p.stack, operands...)
-	return Throw, head
+// made makes a node of a kind of what a form is given: (not a), (throw a).
+func made(kind Kind) func(p *lisp, head int, operands []int32) (Kind, int) {
+	return func(p *lisp, head int, operands []int32) (Kind, int) {
+		p.stack = append(p.stack, operands...)
+		return kind, head
+	}
 }
 
 // get makes (get m k) the call of a map with a key, and with what is given else a method of it.
@@ -361,12 +351,6 @@ func (p *lisp) get(head int, operands []int32) (Kind, int) {
 		p.stack = append(p.stack, operands...)
 		return Unknown, head
 	}
-	mark := len(p.stack)
-	of := p.t.Nodes[operands[0]]
-	p.add(operands[0])
-	member := p.make(Member, int(of.From), head, mark)
-	p.t.Nodes[member].To = of.To
-	p.add(member)
-	p.stack = append(p.stack, operands[1:]...)
+	p.asked(int(p.t.Nodes[operands[0]].From), head, p.t.Nodes[operands[0]].To, operands)
 	return Call, head
 }

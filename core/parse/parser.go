@@ -43,15 +43,6 @@ func Into(reuse []Node, f *syntax.File, g *Grammar) *Tree {
 	return p.finish()
 }
 
-// ownGrammar is all that a parser of a language's own leaves to a grammar.
-var ownGrammar = &Grammar{LineEnds: true}
-
-// ownParser returns what a parser of a language's own is built on.
-func ownParser(f *syntax.File) *parser {
-	ownGrammar.prepare()
-	return &parser{g: ownGrammar, f: f, t: &Tree{File: f, Nodes: make([]Node, 1, len(f.Tokens)/2+8)}, end: len(f.Tokens)}
-}
-
 // finish makes what was noted the statements of the tree, and returns it.
 func (p *parser) finish() *Tree {
 	p.t.Nodes[0] = Node{Kind: Block, To: int32(len(p.f.Tokens)), At: -1}

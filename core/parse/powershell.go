@@ -9,7 +9,7 @@ import (
 // PowerShell returns the tree of a file in PowerShell, in which a statement is
 // a row of commands, and a command has arguments without parentheses.
 func PowerShell(f *syntax.File) *Tree {
-	p := &powershell{ownParser(f)}
+	p := &powershell{ownParser(f, ownGrammar)}
 	p.statements()
 	return p.finish()
 }
@@ -25,9 +25,8 @@ func (p *powershell) statements() {
 			continue
 		}
 		p.add(p.statement())
-		if p.at == before { // what is not known
-			p.at++
-			p.add(p.make(Unknown, before, -1, len(p.stack)))
+		if p.at == before {
+			p.unknown()
 		}
 	}
 }

@@ -106,11 +106,11 @@ func (o *Outline) isOfParameter(f *syntax.File, eq int) bool {
 	for depth := 0; depth < 3 && open > 0 && (f.Is(open, "{") || f.Is(open, "[")); depth++ {
 		open = int(o.parent[open])
 	}
-	return open > 0 && f.Is(open, "(") && f.Mate(open) > eq && o.beginsParameters(f, open)
+	return open > 0 && f.Is(open, "(") && f.Mate(open) > eq && beginsParameters(f, open)
 }
 
 // beginsParameters reports whether the parameters of a function begin at a parenthesis.
-func (o *Outline) beginsParameters(f *syntax.File, open int) bool {
+func beginsParameters(f *syntax.File, open int) bool {
 	before, behind := open-1, f.Mate(open)+1
 	if f.Is(behind, "=>") || f.Is(behind, ":") && isTypeOfArrow(f, behind+1) || definesFunction[f.Text(before)] || definesFunction[f.Text(before-1)] {
 		return true
@@ -276,7 +276,14 @@ func isMember(f *syntax.File, i int) bool {
 	case "?.", "?->", "&.":
 		return true
 	}
-	return f.Table.Joins != "" && before.End == before.Start+1 && strings.IndexByte(f.Table.Joins, f.Src[before.Start]) >= 0 && !before.SpaceAhead && before.End == f.Tokens[i].Start && f.Kind(i-2) == syntax.Word
+	return f.Table.Joins != "" && joins(f, i)
+}
+
+// joins reports whether the sign before the word at i stands between the names of a path.
+func joins(f *syntax.File, i int) bool {
+	sign := &f.Tokens[i-1]
+	return sign.End == sign.Start+1 && strings.IndexByte(f.Table.Joins, f.Src[sign.Start]) >= 0 &&
+		!sign.SpaceAhead && sign.End == f.Tokens[i].Start && f.Kind(i-2) == syntax.Word
 }
 
 // isSubscript reports whether the bracket at open indexes what is before it.

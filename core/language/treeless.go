@@ -7,9 +7,9 @@ import (
 	"inzicht/core/syntax"
 )
 
-// applied describes a language that has no grammar here: a read is a function with a text
+// treeless describes a language that has no grammar here: a read is a function with a text
 // behind it, getEnv "NAME", and is told with what it is compared with.
-type applied struct {
+type treeless struct {
 	table *syntax.Table
 	reads map[string]bool // the functions that read, by their whole name
 	tests map[string]bool // operators of comparison
@@ -18,7 +18,7 @@ type applied struct {
 }
 
 // find returns the reads of a source.
-func (l *applied) find(src []byte) (list []reads.Read, err error) {
+func (l *treeless) find(src []byte) (list []reads.Read, err error) {
 	f := l.table.Scan(src, false)
 	for i := range f.Tokens {
 		if f.Kind(i) != syntax.Word || f.Is(i-1, ".") {
@@ -42,7 +42,7 @@ func (l *applied) find(src []byte) (list []reads.Read, err error) {
 }
 
 // word returns a word as it is looked up.
-func (l *applied) word(s string) string {
+func (l *treeless) word(s string) string {
 	if l.fold {
 		return strings.ToLower(s)
 	}
@@ -50,7 +50,7 @@ func (l *applied) word(s string) string {
 }
 
 // pathEnd returns the last token of a name with dots in it.
-func (l *applied) pathEnd(f *syntax.File, i int) int {
+func (l *treeless) pathEnd(f *syntax.File, i int) int {
 	for n := 0; n < 8 && f.Is(i+1, ".") && f.Kind(i+2) == syntax.Word && !f.Tokens[i+1].SpaceAhead; n++ {
 		i += 2
 	}
@@ -62,7 +62,7 @@ var notGiven = wordSet("as in is of or and then else where with import end let d
 
 // nameOf gives a read the name that is at a token, as far as it is known; it reports
 // false where nothing is read there.
-func (l *applied) nameOf(f *syntax.File, at int, r *reads.Read) bool {
+func (l *treeless) nameOf(f *syntax.File, at int, r *reads.Read) bool {
 	name, isText := f.Value(at)
 	if !isText {
 		return f.Kind(at) == syntax.Word && !f.Tokens[at].NewLine && !notGiven[f.Text(at)]
@@ -81,7 +81,7 @@ func (l *applied) nameOf(f *syntax.File, at int, r *reads.Read) bool {
 // compared completes a read, whose function is at token at and whose name at token name,
 // by what it is compared with: getEnv "A" == "" asks for it, and if it is not there, what is behind then
 // is used.
-func (l *applied) compared(f *syntax.File, at, name int, r *reads.Read) {
+func (l *treeless) compared(f *syntax.File, at, name int, r *reads.Read) {
 	if l.tests[f.Text(at-1)] {
 		r.Need = reads.Optional
 	}
