@@ -354,7 +354,7 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 		if st.dead {
 			return nil
 		}
-		if receiver.isMade() && len(u.funcs[name]) == 0 || receiver.hasFunction(name) || m.isObject(receiver) && receiver[0].members.of.method(name, 0) != nil {
+		if receiver.isMade() && len(u.funcs[name]) == 0 || receiver.hasFunction(name) || m.isObject(receiver) && receiver[0].members.of.method(name) != nil {
 			if v, done := m.callee(n, callee, name, receiver, arguments, st); done {
 				return v
 			}

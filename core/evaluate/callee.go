@@ -43,7 +43,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			}
 		}
 		if len(of) == 0 && m.isSelf(u.Tree.Child(callee, 0)) {
-			if fn := m.frame().class.method(name, 0); fn != nil {
+			if fn := m.frame().class.method(name); fn != nil {
 				of = m.functionValue(fn, m.frame().self)
 			}
 		}
@@ -187,7 +187,7 @@ func (m *machine) holdsRead(c *closure) bool {
 // bareMethod returns the method of the class at hand that a name alone stands for, or nil.
 func (m *machine) bareMethod(name string) *Func {
 	if fr := m.frame(); fr.fn == nil || !m.unit().Words.Explicit {
-		return fr.class.method(name, 0)
+		return fr.class.method(name)
 	}
 	return nil
 }
@@ -394,5 +394,5 @@ func (x alt) methodBeside(name string) *Func {
 	if x.members != nil && x.members.of != nil {
 		c = x.members.of
 	}
-	return c.method(name, 0)
+	return c.method(name)
 }

@@ -83,7 +83,7 @@ func (u *Unit) isOpened(n int32) bool {
 func (c *Class) inherit(u *Unit, n int32) {
 	t := u.Tree
 	if at := int(t.Nodes[n].At); at > 2 && t.File.Is(at-1, "for") && t.File.Kind(at-2) == syntax.Word { // impl Source for Env
-		c.bases = append(c.bases, t.File.Text(at-2))
+		c.extend(t.File.Text(at-2))
 	}
 	t.Children(n, func(child int32) bool {
 		switch t.Nodes[child].Kind {
@@ -91,15 +91,15 @@ func (c *Class) inherit(u *Unit, n int32) {
 			c.params = append(c.params, u.param(child))
 			c.fields = append(c.fields, t.Name(child))
 		case parse.Name, parse.Member:
-			c.bases = append(c.bases, t.Name(child))
+			c.extend(t.Name(child))
 		case parse.Call, parse.Wrapper, parse.Index: // T(a), T<A>, T[A]
 			if t.Nodes[child].Kind != parse.Call {
 				child = t.Nodes[child].First
 				if k := t.Nodes[child].Kind; k == parse.Name || k == parse.Member {
-					c.bases = append(c.bases, t.Name(child))
+					c.extend(t.Name(child))
 				}
 			} else if base := u.calleeName(t.Child(child, 0)); base != "" {
-				c.bases = append(c.bases, base)
+				c.extend(base)
 			}
 		case parse.Block:
 			t.Children(child, func(s int32) bool {
@@ -110,7 +110,7 @@ func (c *Class) inherit(u *Unit, n int32) {
 				} else if k == parse.Call && u.Words.Quiet && mixesIn[u.calleeName(t.Child(s, 0))] { // extend Settings
 					for arg := t.Nodes[t.Child(s, 0)].Next; arg != 0; arg = t.Nodes[arg].Next {
 						if k := t.Nodes[arg].Kind; k == parse.Name || k == parse.Member {
-							c.bases = append(c.bases, t.Name(arg))
+							c.extend(t.Name(arg))
 						}
 					}
 				}
@@ -119,6 +119,13 @@ func (c *Class) inherit(u *Unit, n int32) {
 		}
 		return true
 	})
+}
+
+// extend notes what a class extends.
+func (c *Class) extend(base string) {
+	if !slices.Contains(c.bases, base) {
+		c.bases = append(c.bases, base)
+	}
 }
 
 // mixesIn are what has a class of Ruby have what a module has.
@@ -154,21 +161,54 @@ func (c *Class) constructor() *Func {
 	return nil
 }
 
-// method returns the method of a class, or of one that it extends.
-func (c *Class) method(name string, depth int) *Func {
-	if c == nil || depth > 5 {
+// method returns the method of a class, or of one that it extends, or nil.
+func (c *Class) method(name string) (fn *Func) {
+	if c == nil || c.methods[name] != nil || len(c.bases) == 0 {
+		return c.own(name)
+	}
+	c.eachBase(func(base *Class) bool {
+		fn = base.methods[name]
+		return fn == nil
+	})
+	return fn
+}
+
+// own returns the method that a class itself has, or nil.
+func (c *Class) own(name string) *Func {
+	if c == nil {
 		return nil
 	}
-	if fn := c.methods[name]; fn != nil {
-		return fn
-	}
-	for _, base := range c.bases {
-		if fn := c.Unit.classNamed(base).method(name, depth+1); fn != nil {
-			return fn
-		}
-	}
-	return nil
+	return c.methods[name]
 }
+
+// eachBase calls f with a class, and with those that it extends, each of them once,
+// until f reports false. Of classes of one name all that a file extends counts, so that the
+// ways up are many where the classes are few.
+func (c *Class) eachBase(f func(base *Class) bool) {
+	var known [mostRelated]*Class
+	seen := known[:0]
+	var up func(c *Class, depth int) bool
+	up = func(c *Class, depth int) bool {
+		if c == nil || depth > mostBases || len(seen) == mostRelated || slices.Contains(seen, c) {
+			return true
+		}
+		if seen = append(seen, c); !f(c) {
+			return false
+		}
+		for _, base := range c.bases {
+			if !up(c.Unit.classNamed(base), depth+1) {
+				return false
+			}
+		}
+		return true
+	}
+	up(c, 0)
+}
+
+const (
+	mostBases   = 5  // how far up the classes that one extends are looked at
+	mostRelated = 32 // and how many of them
+)
 
 // classNamed returns the class of a name: one of the file, or of another one if its
 // objects may read. Else it returns nil.

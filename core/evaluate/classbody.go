@@ -297,14 +297,14 @@ func (m *machine) member(s int32, c *Class, st *state) {
 // __get__, which may be told its name before.
 func (m *machine) described(name string, v Value, n int32, c *Class, st *state) {
 	x, known := oneCollection(v)
-	if !known || x.form != record || x.members.of == nil || x.members.of.method("__get__", 0) == nil {
+	if !known || x.form != record || x.members.of == nil || x.members.of.method("__get__") == nil {
 		return
 	}
 	owner := argument{value: Value{{form: class, class: c}}}
-	if fn := x.members.of.method("__set_name__", 0); fn != nil {
+	if fn := x.members.of.method("__set_name__"); fn != nil {
 		m.run(fn, m.closureOf(fn, x.members), n, []argument{owner, {value: textOf(name, m.depth())}}, st.fork())
 	}
-	get, found := x.members.of.method("__get__", 0), len(m.reads)
+	get, found := x.members.of.method("__get__"), len(m.reads)
 	m.run(get, m.closureOf(get, x.members), n, []argument{{value: Value{{form: record, members: m.fieldsOf(c)}}}, owner}, st.fork())
 	m.saidHere(found, n, x.members.of.Name)
 }

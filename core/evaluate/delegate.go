@@ -27,7 +27,7 @@ func (m *machine) delegated(n, property int32, v Value, st *state) Value {
 	case x.form == function:
 		v = m.invoke(x, n, arguments, st)
 	case x.form == record && x.members.of != nil:
-		fn := x.members.of.method("getValue", 0)
+		fn := x.members.of.method("getValue")
 		if fn == nil {
 			return v
 		}

@@ -39,7 +39,7 @@ func (m *machine) nameConstant(object Value, name string) {
 // nameOf returns what a constant of an enumeration is asked for by name(), unless its class
 // has something of its own by that name.
 func (f *members) nameOf(asked string) (Value, bool) {
-	if f == nil || f.of == nil || asked != "name" && asked != "toString" && asked != "ToString" || f.of.method(asked, 0) != nil {
+	if f == nil || f.of == nil || asked != "name" && asked != "toString" && asked != "ToString" || f.of.method(asked) != nil {
 		return nil, false
 	}
 	return f.get(ownName)

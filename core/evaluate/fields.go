@@ -90,7 +90,7 @@ func (m *machine) change(object *members, name string, v Value, st *state) {
 	v = m.gathered(v, st)
 	old, known := object.get(name)
 	if !known && object.of != nil { // what its class gives it
-		old, known = m.inherited(object.of, name, 0)
+		old, known = m.inherited(object.of, name)
 	}
 	if known {
 		object.changed = true
@@ -142,12 +142,12 @@ func (m *machine) field(name string, st *state) (Value, bool) {
 		return Value{anything(m.depth())}, true
 	}
 	if fr.self != nil && fr.self.of != nil && fr.self.of != fr.class { // what extends the class of the method
-		if v, known := m.inherited(fr.self.of, name, 0); known {
+		if v, known := m.inherited(fr.self.of, name); known {
 			return m.here(m.withoutUnset(v)), true
 		}
 	}
 	if fr.class != nil {
-		if v, known := m.inherited(fr.class, name, 0); known {
+		if v, known := m.inherited(fr.class, name); known {
 			return m.here(m.withoutUnset(v)), true
 		}
 		for _, f := range fr.class.fields {

@@ -203,15 +203,15 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 			return v.dependent(x.depends), true
 		}
 		if x.class != nil { // super.get
-			if fn := x.class.method(name, 0); fn != nil {
+			if fn := x.class.method(name); fn != nil {
 				return m.functionValue(fn, x.members), true
 			}
 		}
 		if c := x.members.of; c != nil {
-			if v, known := m.inherited(c, name, 0); known && !m.isShared(x.members) {
+			if v, known := m.inherited(c, name); known && !m.isShared(x.members) {
 				return m.here(v), true
 			}
-			if fn := c.method(name, 0); fn != nil {
+			if fn := c.method(name); fn != nil {
 				return m.functionValue(fn, x.members), true
 			}
 			if v, known := x.members.get("@" + name); known { // attr_reader
@@ -245,11 +245,11 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		}
 	case x.form == class:
 		m.ready(x.class)
-		if v, known := m.inherited(x.class, name, 0); known {
+		if v, known := m.inherited(x.class, name); known {
 			m.noteEntry(v)
 			return m.here(v), true
 		}
-		if fn := x.class.method(name, 0); fn != nil { // of the class itself
+		if fn := x.class.method(name); fn != nil { // of the class itself
 			return Value{{form: function, fn: m.askedOf(fn, Value{{form: class, class: x.class}})}}, true
 		}
 		if inner := m.unit().classes[name]; inner != nil {

@@ -58,7 +58,7 @@ func (m *machine) name(n int32, st *state) Value {
 	if word == u.Words.Shift && word != "" && len(m.frames) > 0 && m.frame().fn != nil {
 		return m.shifted(u.Words.Arguments, st)
 	}
-	if of := m.frame().of; len(of) > 0 && (word == "rawValue" || word == "value") && m.frame().class.method(word, 0) == nil {
+	if of := m.frame().of; len(of) > 0 && (word == "rawValue" || word == "value") && m.frame().class.method(word) == nil {
 		return of
 	}
 	if isSuper(word) && m.frame().fn != nil {
@@ -87,7 +87,7 @@ func (m *machine) name(n int32, st *state) Value {
 	if self := m.frame().self; self != nil && self.of != nil && self.of.Unit == u { // it may have a method of its own
 		own = self.of
 	}
-	if fn := own.method(word, 0); fn != nil && (u.Words.Quiet || fn.IsGetter()) {
+	if fn := own.method(word); fn != nil && (u.Words.Quiet || fn.IsGetter()) {
 		if of := m.frame().of; len(of) > 0 {
 			return m.quietCall(n, Value{{form: function, fn: m.askedOf(fn, of)}}, st)
 		}

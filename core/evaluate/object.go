@@ -269,7 +269,7 @@ func (m *machine) itself(fn *Func, receiver Value, n int32, st *state) Value {
 
 // givenBy returns the object that a function or a field of a class gives.
 func (m *machine) givenBy(c *Class, made *making, n int32, st *state) Value {
-	if maker := c.method(made.by, 0); maker != nil {
+	if maker := c.method(made.by); maker != nil {
 		v, _ := m.run(maker, m.askedOf(maker, Value{{form: class, class: c}}), n, made.arguments, st)
 		return v
 	}
@@ -301,7 +301,7 @@ func (u *Unit) makerOf(c *Class, name string) *Func {
 		if u.Words.Capitals || c.constructorOf() != nil {
 			return nil
 		}
-		return c.method("new", 0)
+		return c.method("new")
 	}
 	if list := u.Named(name); len(list) == 1 && list[0].Owner == nil {
 		return list[0]

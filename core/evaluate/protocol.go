@@ -24,7 +24,7 @@ var hasMethods = []string{"__contains__", "contains"}
 // oneOf returns the first method of a class that has one of some names, or nil.
 func (c *Class) oneOf(names []string) *Func {
 	for _, name := range names {
-		if fn := c.method(name, 0); fn != nil && len(fn.params) > 0 {
+		if fn := c.method(name); fn != nil && len(fn.params) > 0 {
 			return fn
 		}
 	}
@@ -132,7 +132,7 @@ func (m *machine) plainMethod(name string, receiver Value) *Func {
 		return nil
 	}
 	for _, class := range textClasses {
-		if fn := u.classes[class].method(name, 0); fn != nil {
+		if fn := u.classes[class].method(name); fn != nil {
 			return fn
 		}
 	}
@@ -213,34 +213,30 @@ func (m *machine) ofPlain(n int32, name string, receiver Value, arguments []argu
 }
 
 // inherited returns a field of a class, or of one that it extends.
-func (m *machine) inherited(c *Class, name string, depth int) (Value, bool) {
-	if c == nil || depth > mostBases {
-		return nil, false
-	}
-	if v, known := m.fieldsOf(c).get(name); known {
-		return v, true
-	}
-	if v, known := m.fieldsOf(c).get("$" + name); known { // as PHP declares it
-		return v, true
-	}
-	for _, base := range c.bases {
-		b := c.Unit.classNamed(base)
-		if b == c {
-			continue
+func (m *machine) inherited(c *Class, name string) (v Value, known bool) {
+	c.eachBase(func(base *Class) bool {
+		if v, known = m.declared(base, name); known {
+			return false
 		}
-		m.superFields(c, b)
-		if v, known := m.fieldsOf(c).get(name); known {
-			return v, true
+		for _, above := range base.bases {
+			if b := base.Unit.classNamed(above); b != base {
+				m.superFields(base, b)
+			}
 		}
-		if v, known := m.inherited(b, name, depth+1); known {
-			return v, true
-		}
-	}
-	return nil, false
+		v, known = m.declared(base, name)
+		return !known
+	})
+	return v, known
 }
 
-// mostBases bounds how far up the classes that one extends are looked at.
-const mostBases = 5
+// declared returns a field of a class itself, by its name or as PHP declares it.
+func (m *machine) declared(c *Class, name string) (Value, bool) {
+	fields := m.fieldsOf(c)
+	if v, known := fields.get(name); known {
+		return v, true
+	}
+	return fields.get("$" + name)
+}
 
 // superFields sets the fields that a class gives the one it extends in its head:
 // object A : Base("x").
@@ -275,7 +271,7 @@ func (m *machine) super(n int32, arguments []argument, st *state) (Value, bool) 
 	if fr.class.Unit.Words.Loops == Keys { // super().__init__(x)
 		return superOf(fr.self, base), true
 	}
-	fn := base.method(fr.fn.Name, 0)
+	fn := base.method(fr.fn.Name)
 	if fn == nil && isConstructor(fr.fn) {
 		fn = base.constructorOf()
 	}

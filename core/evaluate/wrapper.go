@@ -125,7 +125,7 @@ func (v Value) wraps() *Func {
 	if len(v) != 1 || v[0].members == nil {
 		return nil
 	}
-	return v[0].members.of.method(Wrapped, 0)
+	return v[0].members.of.method(Wrapped)
 }
 
 var castKinds = map[string]string{"int": "integer", "integer": "integer", "float": "number", "double": "number", "bool": "boolean", "boolean": "boolean"}
