@@ -16,8 +16,8 @@ type opened struct {
 	tokens int
 }
 
-// mostOpened bounds how many tokens of such files are kept: with all that is known of
-// each, some 20 MB.
+// mostOpened bounds how many tokens of such files are kept beside the largest one: with all
+// that is known of each, some 20 MB.
 const mostOpened = 400_000
 
 // openKey says what of a file is open: what was looked at before, or what a look for
@@ -35,8 +35,24 @@ type seeking struct {
 
 // openFile is a file that defines helpers.
 type openFile struct {
-	once sync.Once
-	unit *evaluate.Unit // nil where it cannot be opened
+	once   sync.Once
+	unit   *evaluate.Unit // nil where it cannot be opened
+	tokens int
+}
+
+// forget lets go of all files but the largest one, which takes longest to open again.
+func (o *opened) forget() {
+	var key openKey
+	var largest *openFile
+	for k, file := range o.files { // in any order: of several that are as large any will do
+		if largest == nil || file.tokens > largest.tokens {
+			key, largest = k, file
+		}
+	}
+	o.files, o.tokens = map[openKey]*openFile{}, 0
+	if largest != nil {
+		o.files[key] = largest
+	}
 }
 
 // functionOf returns the function that a helper is, or nil.
@@ -66,7 +82,7 @@ func (c *Context) unitOf(h *Helper) *evaluate.Unit {
 	file := o.files[key]
 	if file == nil {
 		if o.files == nil || o.tokens > mostOpened {
-			o.files, o.tokens = map[openKey]*openFile{}, 0
+			o.forget()
 		}
 		file = &openFile{}
 		o.files[key] = file
@@ -97,7 +113,8 @@ func (c *Context) openAgain(h *Helper, file *openFile) {
 	}
 	file.unit = a.run.unit
 	c.opened.mutex.Lock()
-	c.opened.tokens += len(a.f.Tokens)
+	file.tokens = len(a.f.Tokens)
+	c.opened.tokens += file.tokens
 	c.opened.mutex.Unlock()
 }
 
