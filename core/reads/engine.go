@@ -113,7 +113,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	}
 	a.findAccesses()
 	var run *evaluate.Run
-	if a.run != nil || context != nil && len(context.Helpers) > 0 { // else there is nothing to be found
+	if a.run != nil || a.meets() { // else there is nothing to be found
 		run = a.discover()
 	}
 	if unseen = a.unseen(); len(unseen) > 0 {
