@@ -83,7 +83,7 @@ func (u *Unit) isOpened(n int32) bool {
 func (c *Class) inherit(u *Unit, n int32) {
 	t := u.Tree
 	if at := int(t.Nodes[n].At); at > 2 && t.File.Is(at-1, "for") && t.File.Kind(at-2) == syntax.Word { // impl Source for Env
-		c.extend(t.File.Text(at-2))
+		c.extend(t.File.Text(at - 2))
 	}
 	t.Children(n, func(child int32) bool {
 		switch t.Nodes[child].Kind {

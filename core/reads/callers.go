@@ -18,6 +18,7 @@ type Callers struct {
 	own     bool   // and no other file
 	lang    *Language
 	holding []string // a file may that holds one of these words
+	modules []string // that a large script takes one in of which may
 	getter  bool     // it is asked for like a field
 	member  bool     // the name is behind a receiver, where a file holds none of them
 }
@@ -26,7 +27,7 @@ type Callers struct {
 // its own language.
 func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
-	c := Callers{member: h.Owner != "" || h.Extends, getter: h.getter, lang: l}
+	c := Callers{member: h.Owner != "" || h.Extends, getter: h.getter, lang: l, modules: []string{stem, folder, h.Package}}
 	switch {
 	case l.keeps(h.Name):
 		c.folder, c.own, c.holding = path.Dir(h.File), true, []string{h.Name}
@@ -59,14 +60,14 @@ func CallersOf(h *Helper, l *Language) Callers {
 
 // In reports whether a file may call the helper at all, and if so, whether also
 // by its bare name and not only as a member of something.
-func (c *Callers) In(file string, src []byte) (may, bare bool) {
-	if c.own && path.Dir(file) != c.folder {
+func (c *Callers) In(s *Source) (may, bare bool) {
+	if c.own && path.Dir(s.File) != c.folder || !c.TakenIn(s) {
 		return false, false
 	}
-	if !c.member && (c.any || path.Dir(file) == c.folder) {
+	if !c.member && (c.any || path.Dir(s.File) == c.folder) {
 		return true, true
 	}
-	holds := c.Named(src)
+	holds := c.Named(s)
 	return c.any || holds, !c.member || holds
 }
 
@@ -98,9 +99,12 @@ func (h *Helper) Makers(l *Language) string {
 	return ""
 }
 
+// TakenIn reports whether a file may take in the module of the helper.
+func (c *Callers) TakenIn(s *Source) bool { return s.Imports(c.modules...) }
+
 // Named reports whether a file names what a helper is a method of, or where it is.
-func (c *Callers) Named(src []byte) bool {
-	return slices.ContainsFunc(c.holding, func(word string) bool { return HasWord(src, word) })
+func (c *Callers) Named(s *Source) bool {
+	return c.TakenIn(s) && slices.ContainsFunc(c.holding, s.holds)
 }
 
 // IsCall reports whether the name of the helper at src[from:to] may be called

@@ -24,11 +24,11 @@ type Context struct {
 
 	opened opened
 
-	words *Words // the names of the helpers that it was made for
-	named int    // how many those are
+	calls *calls // where helpers may be called, once asked for
 
 	handing sync.Once
 	given   *Words // the names of functions that are given the environment, or nil
+	roles   *Words // those of all roles, or nil
 	other   bool   // there are roles of other kinds
 
 	mutex sync.Mutex

@@ -78,9 +78,9 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 		return l.analyseOwn(file, src)
 	}
 	folding := &syntax.Folding{May: l.mayFold}
-	marks, ok := l.marks(src, context)
+	marks, ok := l.marks(file, src, context)
 	if ok && context != nil {
-		named, whole := context.handed()
+		named, whole := context.handed(len(src) > mostWritten)
 		if ok = !whole; ok && named != nil {
 			marks = merged(marks, named.Offsets(src, 0))
 		}
@@ -88,7 +88,7 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 			marks = merged(marks, context.Marks(file))
 		}
 	}
-	for round := 0; ok && round < context.unfoldings(); round++ {
+	for round := 0; ok && round < context.unfoldings(len(src)); round++ {
 		folding.Marks = marks
 		r, unseen := l.analyse(file, src, context, folding)
 		if len(unseen) == 0 {

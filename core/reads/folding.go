@@ -15,16 +15,16 @@ import (
 // was passed over, the file is looked at again with that body.
 
 // maxUnfoldings bounds how often more of a file is looked at, before all of it is;
-// of a bundle, all of it costs more.
+// of a bundle and of a large file, all of it costs more.
 const (
-	maxUnfoldings         = 4
-	maxUnfoldingsOfBundle = 12
+	maxUnfoldings        = 4
+	maxUnfoldingsOfLarge = 12
 )
 
-// unfoldings returns how often more of a file is looked at.
-func (c *Context) unfoldings() int {
-	if c != nil && c.Bundled {
-		return maxUnfoldingsOfBundle
+// unfoldings returns how often more of a file is looked at that has a number of bytes.
+func (c *Context) unfoldings(size int) int {
+	if c != nil && c.Bundled || size > mostWritten {
+		return maxUnfoldingsOfLarge
 	}
 	return maxUnfoldings
 }
@@ -43,7 +43,7 @@ const mostSmall = 8 << 10
 
 // marks returns the offsets round which a file must be looked at; ok is false
 // where it must be looked at whole.
-func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
+func (l *Language) marks(file string, src []byte, context *Context) (list []int32, ok bool) {
 	if l.Passes == "" || l.compiled == nil || len(src) <= mostSmall && (context == nil || len(context.Helpers) == 0) {
 		return nil, false
 	}
@@ -55,7 +55,7 @@ func (l *Language) marks(src []byte, context *Context) (list []int32, ok bool) {
 		list = merged(list, merged(l.compiled.entire.Offsets(src, 0), l.compiled.forms.any.Offsets(src, 0)))
 	}
 	if context != nil && len(context.Helpers) > 0 {
-		list = merged(list, context.calls().Offsets(src, 0))
+		list = merged(list, context.callsIn(l, file, src))
 	}
 	return list, true
 }
@@ -77,25 +77,6 @@ func merged(a, b []int32) []int32 {
 	a = append(a, b...)
 	slices.Sort(a)
 	return slices.Compact(a)
-}
-
-// calls prepares the search for the names of the helpers.
-func (c *Context) calls() *Words {
-	c.mutex.Lock()
-	defer c.mutex.Unlock()
-	if c.named != len(c.Helpers) {
-		names := make([]string, 0, len(c.Helpers))
-		for _, h := range c.Helpers {
-			if h.Name != "" {
-				names = append(names, h.Name)
-			}
-			if h.Owner != "" {
-				names = append(names, h.Owner)
-			}
-		}
-		c.words, c.named = NewWords(names), len(names)
-	}
-	return c.words
 }
 
 // mayFold reports whether the brace that would be token open begins the body of

@@ -239,24 +239,33 @@ func (a *analysis) tellHandedTo(name, module string, h handing) {
 	}
 }
 
-// handed returns the names of the functions that other files give the environment, or
-// nil; whole reports whether names mean something else, too, so that a file is looked
-// at whole.
-func (c *Context) handed() (named *Words, whole bool) {
+// handed returns the names by which other files give functions the environment, or nil;
+// whole reports whether names mean something else, too, so that a file is looked at whole.
+// Of a large file no more is looked at than what is round any of these names.
+func (c *Context) handed(large bool) (named *Words, whole bool) {
 	c.handing.Do(func() {
-		var names []string
+		var names, all []string
 		for _, role := range c.Roles {
+			all = append(all, role.Name)
 			if role.As == declare.Handed {
 				names = append(names, role.Name)
-			} else {
-				c.other = true
 			}
 		}
-		if len(names) > 0 {
-			c.given = NewWords(names)
-		}
+		c.other = len(names) < len(all)
+		c.given, c.roles = wordsOf(names), wordsOf(all)
 	})
+	if large {
+		return c.roles, false
+	}
 	return c.given, c.other
+}
+
+// wordsOf returns the search for some words, or nil where there are none.
+func wordsOf(words []string) *Words {
+	if len(words) == 0 {
+		return nil
+	}
+	return NewWords(words)
 }
 
 // takeHanded has parameters stand for the environment that other files give them.

@@ -121,7 +121,7 @@ func (s *Survey) inLibrary(folder string, libraries *tree.Tree, words *search) (
 			return
 		}
 		l := s.known.Of(file)
-		if !l.Triggered(src) || words.in(file, src) == 0 {
+		if !l.Triggered(src) || words.in(nil, file, src) == 0 {
 			return
 		}
 		for _, r := range analyse(l, file, src, nil).Reads {

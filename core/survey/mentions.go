@@ -60,7 +60,7 @@ func (s *Survey) findMentions(names []string) (found map[string]Mention, whole b
 			}
 			return
 		}
-		if table != nil && holding.in(file, src) != 0 {
+		if table != nil && holding.in(nil, file, src) != 0 {
 			for name, line := range mentionsIn(table, src, words.words, !isConfiguration(file)) { // in any order
 				note(name, Mention{File: file, Line: line})
 			}

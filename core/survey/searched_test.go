@@ -37,7 +37,7 @@ func TestDefinedWords(t *testing.T) {
 		}
 		words := searchFor(definedWords(owners))
 		for range 2 { // with and without the faster search
-			if have := words.in("lock/keys.x", []byte(c.src)) != 0; have != c.want {
+			if have := words.in(nil, "lock/keys.x", []byte(c.src)) != 0; have != c.want {
 				t.Errorf("%v in %q: %v", c.words, c.src, have)
 			}
 			words.quick = nil
@@ -96,7 +96,7 @@ func TestSearchFor(t *testing.T) {
 		"l lo loc lockgate": 0,
 	} {
 		for _, quick := range []*reads.Words{words.quick, nil} {
-			if have := (&search{words.sets, words.words, quick, words.starts, words.shapes}).in("a.x", []byte(src)); have != want {
+			if have := (&search{words.sets, words.words, quick, words.starts, words.shapes}).in(nil, "a.x", []byte(src)); have != want {
 				t.Errorf("%q: sets %b, want %b", src, have, want)
 			}
 		}
@@ -144,7 +144,7 @@ func TestCalledWordsOfGo(t *testing.T) {
 		{"main/main.go", "import \"m/env\"\nx := loader{}", false},
 		{"env/other.go", "x := loader{}", true},
 	} {
-		if have := words.in(c.file, []byte(c.src)) != 0; have != c.want {
+		if have := words.in(nil, c.file, []byte(c.src)) != 0; have != c.want {
 			t.Errorf("%s: %s: %v", c.file, c.src, have)
 		}
 	}

@@ -394,7 +394,7 @@ func (s *secondLook) find(sets ...*wordSet) (holding [][]bool) {
 			s.survey.note(s.path(n), err)
 			return
 		}
-		held := words.in(s.path(n), src)
+		held := words.in(s.survey.languages[s.files[n]], s.path(n), src)
 		if held == 0 || tree.IsBundle(s.path(n), src) {
 			return
 		}

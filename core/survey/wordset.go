@@ -45,6 +45,7 @@ type place struct {
 	file     string
 	src      []byte
 	from, to int
+	source   *reads.Source
 	ties     map[*reads.Callers]tie // those that were asked for in this file
 }
 
@@ -97,7 +98,7 @@ func roleWords(roles []declare.Role) *wordSet {
 			if role.As == declare.Handed { // which matters where it is defined
 				return reads.IsOf(module, p.file)
 			}
-			return module == anywhere || p.belongsTo(module)
+			return module == anywhere || p.belongsTo(module) && p.source.Imports(module, reads.ModuleOf(role.File))
 		})
 	})
 }
@@ -183,6 +184,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	modules := map[string]bool{}          // of helpers that who imports them gives a name
 	made := map[string]reads.Making{}     // classes whose objects read what they are asked for
 	makers := map[string]string{}         // the folders of the only files that may make them
+	ofClass := map[string][]*reads.Callers{}
 	for _, h := range helpers {
 		if h.Default && len(modules) < maxWords {
 			modules[reads.ModuleOf(h.File)] = true
@@ -203,10 +205,10 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 					folder = ""
 				}
 				makers[h.Owner] = folder
-				made[h.Owner] = reads.MakingOf(l)
+				made[h.Owner], ofClass[h.Owner] = reads.MakingOf(l), append(ofClass[h.Owner], &c)
 				if beside := reads.MakingBeside(l); beside.Any() {
 					_, folder := reads.Origin(h.File)
-					made[folder] = beside
+					made[folder], ofClass[folder] = beside, append(ofClass[folder], &c)
 				}
 			}
 		}
@@ -218,7 +220,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 			return true
 		}
 		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall) ||
-			slices.ContainsFunc(also[string(word)], p.mayName) || made[string(word)].In(p.src, p.from, p.to) && (makers[string(word)] == "" || makers[string(word)] == path.Dir(p.file))
+			slices.ContainsFunc(also[string(word)], p.mayName) || made[string(word)].In(p.src, p.from, p.to) && slices.ContainsFunc(ofClass[string(word)], p.mayTakeIn) && (makers[string(word)] == "" || makers[string(word)] == path.Dir(p.file))
 	})
 }
 
@@ -226,7 +228,7 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 func (p *place) mayCall(c *reads.Callers) bool {
 	t, asked := p.ties[c]
 	if !asked {
-		t.may, t.bare = c.In(p.file, p.src)
+		t.may, t.bare = c.In(p.source)
 		if p.ties == nil {
 			p.ties = map[*reads.Callers]tie{}
 		}
@@ -235,6 +237,9 @@ func (p *place) mayCall(c *reads.Callers) bool {
 	return t.may && c.IsCall(p.src, p.from, p.to, t.bare) && !c.IsIdiom(p.src, p.from, p.to)
 }
 
+// mayTakeIn reports whether a file may take in what has a helper.
+func (p *place) mayTakeIn(c *reads.Callers) bool { return c.TakenIn(p.source) }
+
 // lineBegins reports whether the line that a place is on begins with a word.
 func (p *place) lineBegins(word string) bool {
 	line := bytes.LastIndexByte(p.src[:p.from], '\n') + 1
@@ -242,7 +247,7 @@ func (p *place) lineBegins(word string) bool {
 }
 
 // mayName reports whether a file may name what a helper is a method of.
-func (p *place) mayName(c *reads.Callers) bool { return c.Named(p.src) }
+func (p *place) mayName(c *reads.Callers) bool { return c.Named(p.source) }
 
 // fewWords is up to how many words are searched for faster than one goes
 // through all words of a file.
@@ -274,12 +279,12 @@ func searchFor(sets ...*wordSet) *search {
 	return s
 }
 
-// in returns the sets that src, the text of a file, holds a word of.
-func (s *search) in(file string, src []byte) (held setMask) {
+// in returns the sets that src, the text of a file in a language, holds a word of.
+func (s *search) in(l *reads.Language, file string, src []byte) (held setMask) {
 	if len(s.words) == 0 || s.quick != nil && !s.quick.In(src) {
 		return 0
 	}
-	p := place{file: file, src: src}
+	p := place{file: file, src: src, source: reads.NewSource(l, file, src)}
 	before := byte(' ')
 	for i := 0; i+1 < len(src); i++ {
 		begun := s.starts[int(src[i])<<8|int(src[i+1])] & beginsBehind[before]

@@ -1,0 +1,89 @@
+package reads
+
+import (
+	"bytes"
+	"slices"
+)
+
+// Source is a file of which it is asked, time and again, whether it may call a helper.
+type Source struct {
+	File string
+	Src  []byte
+
+	lang     *Language
+	held     map[string]bool
+	imported []string // the modules that a large script takes in, once asked for
+	asked    bool
+}
+
+// NewSource returns a file in a language.
+func NewSource(l *Language, file string, src []byte) *Source {
+	return &Source{File: file, Src: src, lang: l}
+}
+
+// holds reports whether a word is in the file.
+func (s *Source) holds(word string) bool {
+	held, asked := s.held[word]
+	if !asked {
+		if s.held == nil {
+			s.held = map[string]bool{}
+		}
+		held = HasWord(s.Src, word)
+		s.held[word] = held
+	}
+	return held
+}
+
+// Imports reports whether the file may take in a module, as imports name it: without folders
+// and ending. Only a large script is asked, which a program has put together: all that it
+// calls is in it, or in what it says that it takes in.
+func (s *Source) Imports(modules ...string) bool {
+	if s.lang == nil || s.lang.Exports == "" || len(s.Src) <= mostWritten {
+		return true
+	}
+	if !s.asked {
+		s.imported, s.asked = importedModules(s.Src), true
+	}
+	return slices.ContainsFunc(modules, func(module string) bool { return module != "" && slices.Contains(s.imported, module) })
+}
+
+// mostImported bounds how many modules a file is known to take in.
+const mostImported = 2000
+
+// importedModules returns the modules that a script takes in: of each the name of its
+// folder and its own, and its name as it is written.
+func importedModules(src []byte) (list []string) {
+	for at := 0; len(list) < mostImported; at++ {
+		n := bytes.IndexAny(src[at:], "\"'`")
+		if n < 0 {
+			return list
+		}
+		at += n
+		end := bytes.IndexByte(src[at+1:min(len(src), at+longestModule)], src[at])
+		if end <= 0 || !takesIn(src[:at]) {
+			continue
+		}
+		module := string(src[at+1 : at+1+end])
+		stem, folder := Origin(module)
+		list = append(list, module, stem, folder)
+		for i, c := range module { // what a package has within
+			if c == '/' && len(list) < mostImported {
+				list = append(list, module[:i])
+			}
+		}
+		at += 1 + end
+	}
+	return list
+}
+
+// longestModule is how many bytes the name of a module has at most.
+const longestModule = 200
+
+// takesIn reports whether what follows is the name of a module that is taken in.
+func takesIn(before []byte) bool {
+	before = bytes.TrimRight(before[max(0, len(before)-longestModule):], " \t\r\n")
+	if called, is := bytes.CutSuffix(before, []byte("(")); is { // also require, under whatever name
+		return bytes.HasSuffix(called, []byte("require")) || bytes.HasSuffix(called, []byte("import"))
+	}
+	return bytes.HasSuffix(before, []byte("from")) || bytes.HasSuffix(before, []byte("import"))
+}
