@@ -111,6 +111,13 @@ func (m *machine) later(fn *Func, c *closure) {
 	}
 }
 
+// methodLater has a method of a class that stands within a function run by itself.
+func (m *machine) methodLater(n int32, st *state) {
+	if fn := m.unit().byNode[n]; fn != nil && fn.within != nil {
+		m.later(fn, m.captured(n, st))
+	}
+}
+
 // classValue defines a class where a value is wanted, and gives it: the class, or of object { … }
 // what it is the class of.
 func (m *machine) classValue(n int32, st *state) Value {
@@ -155,7 +162,9 @@ func (m *machine) classBody(n int32, st *state) {
 			for _, i := range m.wantedOf(b, len(list)) {
 				s, touches := list[i], len(m.touches)
 				switch {
-				case u.kind(s) == parse.Function || in.dead || !m.tick():
+				case u.kind(s) == parse.Function:
+					m.methodLater(s, st)
+				case in.dead || !m.tick():
 				case m.isAttribute(list, i):
 					m.setField(u.at(s), m.quiet(list[i+1], in), in, 0)
 				default:

@@ -35,7 +35,7 @@ const maxAsked = 500
 
 // mostWritten is up to how many bytes a file is looked at whole for what it
 // declares; larger ones were put together by a program.
-const mostWritten = 256 << 10
+const mostWritten = 64 << 10
 
 // mostSmall is up to how many bytes a file is looked at whole whatever it says: what helps to read
 // settings stands in small files, where each function may matter that does not name the environment.
