@@ -280,13 +280,17 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	if a.isDeclaredAs(h.others, i-2) {
 		return false
 	}
-	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) && a.mayName(h, folder) || a.madeBeside(h, i-2) || a.isDeclaredFor(h, i-2) // of one that reads nothing, its class must tell
+	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) && (h.Access != "" || a.mayName(h)) || a.madeBeside(h, i-2) || a.isDeclaredFor(h, i-2) // of one that reads nothing, its class must tell
 }
 
-// mayName reports whether the file may name the class of a helper, in whose folder it lies
-// or which it imports. In languages whose imports do not say so any file may.
-func (a *analysis) mayName(h *Helper, folder string) bool {
-	return !a.lang.KeepsSmall || h.Access != "" || path.Dir(a.file) == path.Dir(h.File) || folder == "." || a.holds(folder) || h.Package != "" && a.holds(path.Base(h.Package))
+// mayName reports whether the file may name what a helper is a method of, or what keeps it:
+// it lies in its folder, or imports that. In languages whose imports do not say so any file may.
+func (a *analysis) mayName(h *Helper) bool {
+	if !a.lang.KeepsSmall || path.Dir(a.file) == path.Dir(h.File) {
+		return true
+	}
+	_, folder := h.origin()
+	return folder == "." || a.holds(folder) || h.Package != "" && a.holds(path.Base(h.Package))
 }
 
 // madeBeside reports whether the object whose last token is at i is what a

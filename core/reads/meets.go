@@ -32,7 +32,8 @@ func (a *analysis) meets() bool {
 			continue
 		}
 		name := a.f.Text(i)
-		if slices.ContainsFunc(list.keepers[name], a.readsElsewhere) || slices.ContainsFunc(list.ofClass[name], a.readsElsewhere) {
+		has := func(h *Helper) bool { return a.readsElsewhere(h) && a.mayName(h) }
+		if slices.ContainsFunc(list.keepers[name], has) || slices.ContainsFunc(list.ofClass[name], has) {
 			return true
 		}
 		if slices.ContainsFunc(list.named[name], func(h *Helper) bool {
