@@ -105,8 +105,10 @@ const ofEnvironment = "\x00environment "
 // supply notes that a program gives variables of the environment a value.
 func (m *machine) supply(naming Naming, v Value, st *state) {
 	names := naming(func(node int32) Value { return m.quiet(node, st) })
-	if len(names) == 1 && len(v) > 0 {
-		m.hold(names[0], v, st)
+	for _, name := range names {
+		if len(v) > 0 {
+			m.hold(name, v, st)
+		}
 	}
 }
 

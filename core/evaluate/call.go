@@ -25,13 +25,26 @@ func valuesOf(arguments []argument) (list []Value) {
 	return list
 }
 
+// suppliedBy returns what a call gives the variables that it sets: its second argument, where
+// that is no map of several.
+func (m *machine) suppliedBy(arguments []argument) Value {
+	if len(arguments) < 2 || len(arguments[1].value) == 1 && arguments[1].value[0].members != nil {
+		return Value{anything(m.depth())}
+	}
+	return arguments[1].value
+}
+
 // call runs a call.
 func (m *machine) call(n int32, st *state) Value {
 	u := m.unit()
 	callee := u.Tree.Child(n, 0)
 	if names := u.Writes[n]; names != nil { // os.Setenv("X", y)
-		if list := m.arguments(n, st); len(list) > 1 && !st.dead {
-			m.supply(names, list[1].value, st)
+		list := m.arguments(n, st)
+		if !st.dead {
+			m.supply(names, m.suppliedBy(list), st)
+		}
+		if f := functionIn(list); f != nil { // with_var("X", "1", || { … })
+			return m.invoke(*f, n, nil, st)
 		}
 		return nil
 	}

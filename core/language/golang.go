@@ -36,6 +36,7 @@ var golang = &reads.Language{
 		{Access: `os.Getenv($name)`},
 		{Access: `os.LookupEnv($name)`, Unset: evaluate.Pair},
 		{Access: `os.Setenv($name, $rest)`, Sets: true},
+		{Access: `$any.Setenv($name, $rest)`, Sets: true}, // of a test
 		{Access: `syscall.Getenv($name)`, Unset: evaluate.Pair},
 		{Access: `os.ExpandEnv($template)`},
 		{Access: `os.Expand($template, os.Getenv)`},

@@ -72,6 +72,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `Deno.env.toObject()`, Whole: true},
 			{Access: `Deno.env.toObject().$name`},
 			{Access: `Deno.env.toObject()[$name]`},
+			{Access: `$any.stubEnv($name, $rest)`, Sets: true},
 			{Access: `lodash.get(process.env, $name)`},
 			{Access: `lodash.get(process.env, $name, $fallback)`},
 			{Access: `lodash.has(process.env, $name)`, Test: true},

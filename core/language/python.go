@@ -76,6 +76,10 @@ var python = &reads.Language{
 		{Access: `$fields % os.environ`, Need: reads.Required},
 		{Access: `string.Template($template).substitute(os.environ)`, Need: reads.Required},
 		{Access: `string.Template($template).safe_substitute(os.environ)`},
+		{Access: `os.environ.update($names)`, Sets: true},
+		{Access: `$any.setenv($name, $rest)`, Sets: true}, // of what a test is given to set up
+		{Access: `$any.setitem(os.environ, $name, $rest)`, Sets: true},
+		{Access: `unittest.mock.patch.dict($any, $names)`, Sets: true}, // also by its name: "os.environ"
 		{Access: `os.environ`, Whole: true},
 		{Access: `os.environb`, Whole: true},
 	}, pythonLibraries()...),

@@ -29,6 +29,7 @@ var rust = &reads.Language{
 	Idioms: []reads.Idiom{
 		{Access: `std::env::var($name)`, Unset: evaluate.Error},
 		{Access: `std::env::set_var($name, $rest)`, Sets: true},
+		{Access: `temp_env::with_var($name, $rest)`, Sets: true},
 		{Access: `std::env::var_os($name)`},
 		{Access: `std::env::vars().get($name)`},
 		{Access: `std::env::vars().contains_key($name)`, Test: true},

@@ -147,7 +147,11 @@ func (a *analysis) calledWith(p *pattern, node int32, arguments int) *evaluate.A
 func (a *analysis) giveWrites() {
 	r := a.run
 	for _, m := range a.writes {
-		if node := r.nodeOf(m.access); node != 0 {
+		node := r.nodeOf(m.access)
+		if node == 0 { // a block stands behind it
+			node = r.around(m.access)
+		}
+		if node != 0 {
 			r.unit.Writes[node] = func(value func(int32) evaluate.Value) []evaluate.Row { return a.rows(m, value) }
 		}
 	}
@@ -172,7 +176,11 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 		return rowsOfTexts(writtenLikeVariables(textsOf(list)), leastFrame(list))
 	case len(m.names) > 0:
 		for _, name := range m.names {
-			rows = append(rows, a.listed(name, of)...)
+			if keys := a.keysOf(name); m.pattern.idiom.Sets && keys != nil {
+				rows = append(rows, keys...)
+			} else {
+				rows = append(rows, a.listed(name, of)...)
+			}
 		}
 		return rows
 	case m.name.empty():
@@ -233,6 +241,27 @@ func (a *analysis) listed(at Range, of func(Range) []evaluate.Row) (rows []evalu
 				rows = append(rows, evaluate.Word(name))
 			}
 		}
+	}
+	return rows
+}
+
+// keysOf returns the keys of a map that is written out, or the label of an argument:
+// {"A": "1"}, A="1".
+func (a *analysis) keysOf(at Range) (rows []evaluate.Row) {
+	t := a.run.tree
+	note := func(n int32) {
+		if t.Nodes[n].Kind != parse.Pair {
+			return
+		}
+		if key := t.Child(n, 0); t.Nodes[key].Next == 0 { // a: b
+			rows = append(rows, evaluate.Word(strings.Trim(t.Name(n), "\"':")))
+		} else if text, is := a.f.Value(int(t.Nodes[key].From)); is {
+			rows = append(rows, evaluate.Word(text))
+		}
+	}
+	n := a.run.nodeOf(at)
+	if note(n); t.Nodes[n].Kind == parse.Record {
+		t.Children(n, func(c int32) bool { note(c); return true })
 	}
 	return rows
 }
