@@ -74,6 +74,18 @@ func (m *machine) branch(n int32, st *state) Value {
 	if len(list) > body+1 {
 		otherwise = list[body+1]
 	}
+	if then, else_ := m.asksFailure(cond); m.focus != nil && true_.depends()|false_.depends() == 0 && u == m.u {
+		if inverse {
+			then, else_ = else_, then
+		}
+		back := m.failing
+		if then {
+			m.failing = list[body]
+		} else if else_ {
+			m.failing = otherwise
+		}
+		defer func() { m.failing = back }()
+	}
 	return m.twoWays(true_, false_, list[body], otherwise, st)
 }
 
@@ -268,10 +280,11 @@ func (m *machine) way(n int32, because mask, st *state) Value {
 	if m.focus != nil && len(m.frames) == 1 {
 		m.closed[n] = false
 	}
-	control := st.control
+	control, otherFailed := st.control, m.otherFailed
 	st.control |= because
+	m.otherFailed = otherFailed || n == m.failing && m.unit() == m.u
 	v := m.exec(n, st)
-	st.control = control
+	st.control, m.otherFailed = control, otherFailed
 	return v.dependent(because)
 }
 

@@ -208,9 +208,11 @@ func (m *machine) endBy(st *state, dep mask) {
 	m.stop(st, dep)
 }
 
-// stop ends the program.
+// stop ends the program: where something else has failed, what is unset is not why.
 func (m *machine) stop(st *state, dep mask) {
-	if m.focus != nil {
+	if m.focus != nil && m.otherFailed {
+		m.focus.tested |= dep | st.control
+	} else if m.focus != nil {
 		m.focus.stopped |= dep | st.control
 		if !m.isHedged(st) {
 			m.focus.surely |= dep | st.control

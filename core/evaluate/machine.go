@@ -166,22 +166,24 @@ type machine struct {
 	// embedding is how many structures are being looked into that others embed.
 	embedding int
 
-	handling   bool // a handler is being run
-	failed     bool // it is one of what no variable is the reason for
-	handled    mask // the unset reads but for which it would not be
-	lastValue  Value
-	conditions []int32        // of the loop that is begun
-	wanted     string         // the kind of what is being declared
-	round      int32          // of a loop, for the calls that it makes
-	ellipsis   members        // what ... is in Python
-	followed   map[int32]bool // wholes that were asked for variables
-	escaped    map[int32]bool // wholes that were given to what is not known
-	runs       int            // how many functions were run
-	others     map[*Unit]*other
-	decisions  map[place]mask
-	parents    []int32            // of the nodes, where they were asked for
-	beside     map[string][]int32 // where each variable is read, by token, where that was asked for
-	ways       map[place]sites    // what branches give
+	handling    bool  // a handler is being run
+	failed      bool  // it is one of what no variable is the reason for
+	failing     int32 // the branch that is gone where something else has failed, or 0
+	otherFailed bool  // it is being gone: what ends the program there is not why
+	handled     mask  // the unset reads but for which it would not be
+	lastValue   Value
+	conditions  []int32        // of the loop that is begun
+	wanted      string         // the kind of what is being declared
+	round       int32          // of a loop, for the calls that it makes
+	ellipsis    members        // what ... is in Python
+	followed    map[int32]bool // wholes that were asked for variables
+	escaped     map[int32]bool // wholes that were given to what is not known
+	runs        int            // how many functions were run
+	others      map[*Unit]*other
+	decisions   map[place]mask
+	parents     []int32            // of the nodes, where they were asked for
+	beside      map[string][]int32 // where each variable is read, by token, where that was asked for
+	ways        map[place]sites    // what branches give
 }
 
 // chain is a call within a context.

@@ -223,6 +223,7 @@ func TestReferredSays(t *testing.T) {
 	holds(t, "tox.ini", "", []saying{
 		{"[testenv]\ncommands = run {env:GATE_ARGS:} {env:GATE_PORT:80} {env:GATE}\n", "GATE_ARGS optional =; GATE_PORT optional =80; GATE expected"},
 		{"[program:gate]\ncommand=gate --key %(ENV_GATE_KEY)s %(here)s ; not %(ENV_LOCK)s\n", "GATE_KEY required"},
+		{"[program:gate]\ncommand=gate --key %(ENV_GATE_KEY)s --to %(ENV_GATE)s --in %(ENV_SEA)s\nenvironment=GATE_KEY=\"1\",\n  SEA='x=y'\n", "GATE_KEY optional; GATE required; SEA optional"},
 		{"[database]\npassword = $__env{GATE_KEY}\n", "GATE_KEY expected"},
 	})
 	holds(t, "tox.ini", "", []saying{

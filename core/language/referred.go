@@ -30,7 +30,7 @@ var referred = []form{
 var references = []string{"{env:", "$__env{", ")s", "env \"", "env `", `env \"`, "getenv", "envOrDefault", "mustEnv", "requiredEnv", ".Env.", "{ENV"}
 
 var (
-	readReferred = onceEach(byLine("#;", "", nil, nil, referred...))
+	readReferred = onceEach(ownEnvironment(byLine("#;", "", nil, nil, referred...)))
 	readCalls    = byLine("#", reads.Tooling, nil, nil,
 		form{late.Regexp(`\b(?:get_env|env)\(\s*"([A-Za-z_][A-Za-z0-9_]*)"(?:\s*,\s*"([^"]*)")?`), "env()", reads.Expected})
 	// What tools for infrastructure are told.
@@ -53,6 +53,33 @@ var manifests = wordSet("inzicht.toml inzicht.accepted.toml Cargo.toml pyproject
 func isSettings(file string) bool {
 	base := path.Base(file)
 	return strings.HasSuffix(base, ".toml") && !manifests[base]
+}
+
+var (
+	environmentKey = late.Regexp(`(?m)^environment\s*[=:]([^\n]*(?:\n[ \t]+[^\n]*)*)`)
+	givenName      = late.Regexp(`(?:^|[\s,])([A-Za-z_][A-Za-z0-9_]*)=`)
+)
+
+// ownEnvironment has what the file itself gives a program asked for as the file's own, and
+// not required of who starts it: environment=GATE_KEY="1".
+func ownEnvironment(read func([]byte) ([]reads.Read, error)) func([]byte) ([]reads.Read, error) {
+	return func(src []byte) ([]reads.Read, error) {
+		list, err := read(src)
+		given := map[string]bool{}
+		if len(list) > 0 {
+			for _, line := range environmentKey().FindAllSubmatch(src, -1) {
+				for _, name := range givenName().FindAllSubmatch(line[1], -1) {
+					given[string(name[1])] = true
+				}
+			}
+		}
+		for i := range list {
+			if given[list[i].Name] {
+				list[i].Need = reads.Optional
+			}
+		}
+		return list, err
+	}
 }
 
 // onceEach leaves out, of several reads at one place, all but the first.
