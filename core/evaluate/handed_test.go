@@ -84,6 +84,14 @@ func TestThrownAgain(t *testing.T) {
 	})
 }
 
+// What is nothing in place of an error leaves a function in peace, whatever failed.
+func TestNothingForErrors(t *testing.T) {
+	hold(t, []saying{
+		{"a.rs", "use std::env;\nfn fail() -> io::Result<String> { Err(io::Error::last_os_error()) }\nfn a() -> Option<String> {\n    if let Ok(a) = env::var(\"A\") {\n        return Some(a);\n    }\n    fail().ok()?;\n    Some(String::new())\n}\n", "A optional"},
+		{"a.rs", "use std::env;\nfn fail() -> io::Result<String> { Err(io::Error::last_os_error()) }\nfn a() -> io::Result<String> {\n    if let Ok(a) = env::var(\"A\") {\n        return Ok(a);\n    }\n    fail()?;\n    Ok(String::new())\n}\n", "A required"},
+	})
+}
+
 // Where cases are conditions, they ask.
 func TestCasesThatAsk(t *testing.T) {
 	hold(t, []saying{

@@ -188,6 +188,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 	if missing == 0 && use.Does == Mistakes {
 		return Value{{}}
 	}
+	if missing == 0 && use.Does == Nones && v.holdsFailure() { // of something else that has failed
+		return v.nothingForFailures()
+	}
 	if missing == 0 {
 		if use.Does == Errs {
 			return Value{{form: sequence, list: []Value{v, {{}}}}}
@@ -262,6 +265,22 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		return m.convertMissing(v, textOf("None", m.depth())[0])
 	}
 	return v
+}
+
+// holdsFailure reports whether a value may be an error.
+func (v Value) holdsFailure() bool {
+	return slices.ContainsFunc(v, func(x alt) bool { return x.form == failure })
+}
+
+// nothingForFailures returns a value with nothing in place of errors.
+func (v Value) nothingForFailures() Value {
+	out := slices.Clone(v)
+	for i, x := range out {
+		if x.form == failure {
+			out[i] = alt{form: nothing, depends: x.depends}
+		}
+	}
+	return out
 }
 
 // zero returns what a converter makes of nothing.

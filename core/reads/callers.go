@@ -277,10 +277,22 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	if slices.Contains(h.kept, receiver) && a.holds(stem) && !isMember(f, i-2) {
 		return true
 	}
-	if a.isDeclaredAs(h.others, i-2) {
+	if a.isDeclaredAs(h.others, i-2) || a.isOfOtherClass(h.Owner, i) {
 		return false
 	}
 	return h.Access != "" && !a.lang.isCommon(h.Name) || a.holds(h.Owner) && (h.Access != "" || a.mayName(h)) || a.madeBeside(h, i-2) || a.isDeclaredFor(h, i-2) // of one that reads nothing, its class must tell
+}
+
+// isOfOtherClass reports whether the member at i is one of a class that is named before it
+// and is none of a name: Path::new, for a class Builder.
+func (a *analysis) isOfOtherClass(class string, i int) bool {
+	named := a.f.Text(i - 2)
+	if !a.f.Is(i-1, "::") || !syntax.IsCapital(named) || a.inherits(class) {
+		return false
+	}
+	return !slices.ContainsFunc(a.o.lookup(named, i), func(b Binding) bool {
+		return b.Path != "" && lastOf(a.bindingPath(b, i, 0)) == class
+	})
 }
 
 // mayName reports whether the file may name what a helper is a method of, or what keeps it:
@@ -388,29 +400,47 @@ func (a *analysis) inherits(class string) bool {
 		return false
 	}
 	if a.bases == nil {
-		a.bases = map[string]bool{}
-		t := a.prepare().tree
-		for n, node := range t.Nodes {
-			switch node.Kind {
-			case parse.Class:
-				t.Children(int32(n), func(base int32) bool {
-					if t.Nodes[base].Kind == parse.Call {
-						base = t.Child(base, 0)
-					}
-					if k := t.Nodes[base].Kind; k == parse.Name || k == parse.Member {
-						a.bases[t.Name(base)] = true
-					}
-					return true
-				})
-			case parse.Call, parse.Import:
-				if word := a.f.Text(int(node.From)); word == "include" || word == "extend" || word == "prepend" || word == "use" {
-					a.bases[a.f.Text(int(node.To)-1)] = true
-				}
-			}
-		}
+		a.bases = a.findBases()
 	}
 	return a.bases[class]
 }
+
+// findBases returns what the classes of the file extend, and what they or the file take in.
+func (a *analysis) findBases() map[string]bool {
+	bases, t := map[string]bool{}, a.prepare().tree
+	var classes, uses []parse.Node
+	for n, node := range t.Nodes {
+		switch node.Kind {
+		case parse.Class:
+			classes = append(classes, node)
+			t.Children(int32(n), func(base int32) bool {
+				if t.Nodes[base].Kind == parse.Call {
+					base = t.Child(base, 0)
+				}
+				if k := t.Nodes[base].Kind; k == parse.Name || k == parse.Member {
+					bases[t.Name(base)] = true
+				}
+				return true
+			})
+		case parse.Call, parse.Import:
+			switch a.f.Text(int(node.From)) {
+			case "include", "extend", "prepend":
+				bases[a.f.Text(int(node.To)-1)] = true
+			case "use":
+				uses = append(uses, node)
+			}
+		}
+	}
+	for _, use := range uses { // outside of classes it says what names mean
+		if slices.ContainsFunc(classes[:min(len(classes), mostUsing)], func(c parse.Node) bool { return c.From < use.From && use.To <= c.To }) {
+			bases[a.f.Text(int(use.To)-1)] = true
+		}
+	}
+	return bases
+}
+
+// mostUsing bounds how many classes of a file it is looked for what they take in.
+const mostUsing = 200
 
 // holds reports whether a word is in the file. The answer is kept: it is
 // asked for at every call.
