@@ -2,6 +2,7 @@ package language
 
 import (
 	"inzicht/core/evaluate"
+	"inzicht/core/parse"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -9,7 +10,7 @@ import (
 // Crystal is written like Ruby; a variable that is not set raises.
 var crystal = &reads.Language{
 	Name: "crystal", Extensions: []string{".cr"}, Interpreters: []string{"crystal"},
-	Grammar: rubyLike("?"),
+	Grammar: crystalGrammar(),
 	Table: &syntax.Table{
 		LineComments: []string{"#"}, WordStart: "@$", WordTail: "?!",
 		Strings: []syntax.StringForm{
@@ -51,4 +52,11 @@ var crystal = &reads.Language{
 	Nothing:     []string{"nil"},
 	Runs:        reads.Runs{EmptyTrue: true, Returns: true, Raises: true},
 	WordOr:      []string{"||"},
+}
+
+// crystalGrammar is Ruby's, with types.
+func crystalGrammar() *parse.Grammar {
+	g := rubyLike("?")
+	g.TypeSign = ":"
+	return g
 }

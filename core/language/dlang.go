@@ -11,13 +11,14 @@ var dlang = &reads.Language{
 	Name: "d", Extensions: []string{".d", ".di"},
 	Grammar: &parse.Grammar{
 		Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Arrow: "=>",
-		Binary: []string{"||", "&&", "|", "^", "&", "== != < > <= >= in !_in is", "<< >>", "+ - ~", "* / %"},
-		Assign: "= += -= *= /= ~= |= &=", Prefix: "! - + ~ & * ++ --", Suffix: "++ --", Member: ".",
+		Binary: []string{"||", "&&", "|", "^", "&", "== != < > <= >= in !in is !is", "<< >>", "+ - ~", "* / %"},
+		Assign: "= += -= *= /= ~= |= &=", Prefix: "! - + ~ & * ++ -- new", Suffix: "++ --", Member: ".",
 		If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 		Return: "return", Throw: "throw", Leave: "break continue goto", Class: "class struct interface union enum", Import: "import module", Declare: "auto const immutable",
 		Modifier: "static public private protected final override pure nothrow shared", Nothing: "null", Bool: "true false",
 	},
 	Table: &syntax.Table{
+		Hook: syntax.DHook, HookBytes: "!",
 		LineComments: cComments, BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}, {Open: "/+", Close: "+/", Nest: true}},
 		Strings: []syntax.StringForm{{Prefix: "r", Open: `"`, Close: `"`, Lines: true}, {Open: "`", Close: "`", Lines: true}, plainString, character},
 	},
@@ -39,4 +40,5 @@ var dlang = &reads.Language{
 	},
 	Stops:   []string{"throw", "exit"},
 	Nothing: []string{"null"},
+	Runs:    reads.Runs{Operators: map[string]string{"!is": "!="}},
 }

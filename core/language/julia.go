@@ -14,7 +14,7 @@ var julia = &reads.Language{
 	Grammar: &parse.Grammar{
 		Layout: parse.Worded, Equations: true, LineEnds: true, Ternary: true, Closures: true, Choices: true, Keywords: true, Arrow: "->", Leading: "|> || &&",
 		Binary: []string{"||", "&&", "== != === !== < > <= >= in isa", "|>", ":", "+ -", "* / % //", "^"}, Right: "^",
-		Assign: "= += -= *= /= |= &=", Prefix: "! - + ~", Member: ".", Suffix: "...", Casts: "::",
+		Assign: "= += -= *= /= |= &=", Prefix: "! - + ~", Member: ".", Suffix: "...", Casts: "::", TypeSign: "::",
 		If: "if", Elif: "elseif", Else: "else", Loop: "for while", Try: "try", Catch: "catch", Finally: "finally",
 		Return: "return", Throw: "throw", Leave: "break continue", Function: "function macro", Class: "struct module baremodule", Import: "using import export",
 		Declare: "const local global", Modifier: "mutable abstract", With: "begin let quote do", Nothing: "nothing missing", Bool: "true false",

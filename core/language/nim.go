@@ -11,7 +11,7 @@ var nim = &reads.Language{
 	Name: "nim", Extensions: []string{".nim", ".nims", ".nimble"},
 	Grammar: &parse.Grammar{
 		Layout: parse.Indented, EqualsBody: true, LineEnds: true, Choices: true, Keywords: true, Commands: true,
-		Binary: []string{"or xor", "and", "== != < > <= >= in notin is isnot", "..", "&", "+ -", "* / div mod"},
+		Binary: []string{"or xor", "and", "== != < > <= >= in notin is isnot", ".. ..<", "&", "+ -", "* / div mod"},
 		Assign: "= += -= *= /= &=", Prefix: "not - + @ $", Member: ".",
 		If: "if when", Elif: "elif", Else: "else", Loop: "for while block", Switch: "case", Case: "of", Try: "try", Catch: "except", Finally: "finally",
 		Return: "return", Throw: "raise", Leave: "break continue", Function: "proc func method iterator template macro converter", Import: "import from include export",

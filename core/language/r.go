@@ -10,12 +10,13 @@ import (
 var rLanguage = &reads.Language{
 	Name: "r", Extensions: []string{".r", ".rmd", ".qmd", ".rnw"}, Names: []string{".Rprofile", "Rprofile.site"}, Interpreters: []string{"Rscript"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, LineEnds: true, Choices: true, Keywords: true,
-		Binary: []string{"~", "|> %", "|| |", "&& &", "== != < > <= >=", "+ -", "* /", ":", "^"}, Right: "^",
+		Layout: parse.Braces, LineEnds: true, Choices: true, Keywords: true, LooseNot: true,
+		Binary: []string{"~", "|>", "|| |", "&& &", "== != < > <= >=", "+ -", "* /", "%>% %<>% %$% %in% %||% %% %/% %*% %o% %x%", ":", "^"}, Right: "^",
 		Assign: "<- = <<-", Prefix: "! - + ~", Member: ". $ :: ::: @",
 		If: "if", Else: "else", Loop: "for while repeat", Return: "return", Leave: "break next", Function: "function", Nothing: "NULL", Bool: "TRUE FALSE",
 	},
 	Table: &syntax.Table{
+		Hook: syntax.RHook, HookBytes: "<%",
 		LineComments: []string{"#"},
 		Strings:      []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Lines: true}},
 	},
@@ -46,7 +47,7 @@ var rLanguage = &reads.Language{
 	Transparent: []string{"trimws", "tolower", "toupper", "as.character", "path.expand", "normalizePath"},
 	Stops:       []string{"stop", "quit", "q", "abort", "rlang::abort"},
 	Nothing:     []string{"NULL", "NA", "NA_character_"},
-	Runs:        reads.Runs{Unset: evaluate.Empty, Returns: true, OwnScopes: true, Lists: []string{"c", "list"}},
+	Runs:        reads.Runs{Unset: evaluate.Empty, Returns: true, OwnScopes: true, Operators: map[string]string{"%in%": "in"}, Lists: []string{"c", "list"}},
 	WordOr:      []string{"%||%"},
 	Formats:     []string{"sprintf"},
 }

@@ -200,7 +200,7 @@ func (p *applied) arms(kind Kind) {
 		p.armLines()
 		return
 	}
-	if p.is("[") && !p.d.offside { // of another way to write OCaml
+	if p.is("[") && !p.d.offside && p.holdsArms() { // of another way to write OCaml
 		p.freely(p.at, func() { p.arms(kind) })
 		return
 	}
@@ -217,6 +217,19 @@ func (p *applied) arms(kind Kind) {
 		p.take("|")
 		p.arm(kind)
 	}
+}
+
+// holdsArms reports whether cases stand in the brackets that open here.
+func (p *applied) holdsArms() bool {
+	for i := p.at + 1; i < p.mate(p.at); i++ {
+		if p.textAt(i) == "->" {
+			return true
+		}
+		if mate := p.f.Mate(i); mate > i {
+			i = mate
+		}
+	}
+	return false
 }
 
 // armLines adds the cases that stand one below the other.

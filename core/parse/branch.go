@@ -16,28 +16,42 @@ func (p *parser) condition() {
 		if p.captures(p.at) {
 			p.captured(from, mark)
 		}
+		if p.g.LabelBlocks && p.is(":") && p.textAt(p.at+1) == "(" { // while (a) : (i += 1) { … }
+			p.at++
+			p.add(p.bracket())
+		}
 	} else {
 		p.headPart()
-		for p.at < p.end && !p.newLine() && (p.take(",") || p.take(";")) {
+		for p.at < p.end && !p.newLine() && (p.take(",") || p.g.Layout != Worded && p.take(";")) {
 			p.headPart()
 		}
 	}
 	p.head = head
 }
 
-// captures reports whether a head gives its value a name: if (a) |b| { … }.
+// captures reports whether a head gives its value names: if (a) |b| { … }, for (a) |*b, i| c().
 func (p *parser) captures(i int) bool {
-	return p.textAt(i) == "|" && p.kindAt(i+1) == syntax.Word && p.textAt(i+2) == "|"
+	if p.textAt(i) != "|" {
+		return false
+	}
+	for i++; p.kindAt(i) == syntax.Word || p.textAt(i) == "," || p.textAt(i) == "*"; i++ {
+	}
+	return p.textAt(i) == "|" && p.kindAt(i-1) == syntax.Word
 }
 
-// captured declares the name that the value of a head is given behind it.
+// captured declares the names that the value of a head is given behind it.
 func (p *parser) captured(from, mark int) {
-	name := p.at + 1
-	p.at += 3
-	own := len(p.stack)
-	node := p.make(Name, name, name, own)
-	p.t.Nodes[node].To = int32(name + 1)
-	p.stack = slices.Insert(p.stack, mark, node)
+	at := mark
+	for p.at++; !p.is("|"); p.at++ {
+		if p.kind() == syntax.Word {
+			p.stack = slices.Insert(p.stack, at, p.nameAt(p.at))
+			at++
+		}
+	}
+	p.at++
+	if p.textAt(from-1) == "for" && at == mark+1 { // one name, for each element
+		return
+	}
 	p.add(p.make(Declare, from, from, mark))
 }
 

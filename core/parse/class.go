@@ -25,6 +25,9 @@ func (p *parser) classDeclaration() int32 {
 			name = at
 		}
 	}
+	if p.g.Layout == Worded && p.is("{") { // struct A{T} <: B
+		p.at = min(p.mate(p.at)+1, p.end)
+	}
 	p.classHead()
 	if p.colonBlock() {
 		p.at++

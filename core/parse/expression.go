@@ -52,6 +52,13 @@ func (p *parser) after(left int32, from, level int) int32 {
 			p.add(p.expression(levelChoice))
 		}
 		return p.make(Choice, from, at, mark)
+	case text == ":" && p.g.TypeSign == ":" && p.f.Tokens[at].SpaceAhead && p.kindAt(at+1) == syntax.Word && level <= levelAssign: // a : T = b
+		for p.at++; p.at < p.end && !p.newLine() && !p.is("=") && !p.is(";") && !p.is(","); p.at++ {
+			if p.kind() == syntax.Open {
+				p.at = p.mate(p.at)
+			}
+		}
+		return p.upTo(int32(p.at), left)
 	case p.g.sets[setCasts][text] && level <= levelBinary+len(p.g.Binary):
 		p.at++
 		p.skipType()
@@ -125,6 +132,9 @@ func (p *parser) binary(text string) (op operator, width int) {
 	if p.loopHead && (text == "in" || text == "of") {
 		return operator{}, 0
 	}
+	if p.choosing == p.inside+1 && text == ":" { // a ? b : c
+		return operator{}, 0
+	}
 	if p.bare == p.inside+1 && (text == "or" || text == "and" || text == "xor") { // these go on behind the call
 		return operator{}, 0
 	}
@@ -149,10 +159,12 @@ func (p *parser) ternary(condition int32, from int) int32 {
 	p.add(condition)
 	head := p.head
 	p.head = false
+	choosing := p.choosing
+	p.choosing = p.inside + 1
 	if !p.is(":") {
 		p.add(p.expression(levelAssign))
 	}
-	p.head = head
+	p.head, p.choosing = head, choosing
 	if p.take(":") {
 		p.add(p.expression(levelAssign))
 	}
@@ -242,6 +254,10 @@ func (p *parser) skipQualifiers() {
 // as not takes more than a sign does.
 func (p *parser) prefixLevel(text string) int {
 	switch text {
+	case "!":
+		if op, known := p.g.ops["=="]; known && p.g.LooseNot {
+			return op.level
+		}
 	case "not":
 		if op, known := p.g.ops["and"]; known {
 			return op.level + 1

@@ -15,6 +15,8 @@ func (p *parser) functionName() int {
 			return min(i, p.end-1)
 		case text == "(" && p.kindAt(i-1) == syntax.Open:
 			return 0
+		case (text == "(" || text == "[") && i > p.at+2 && p.g.EqualsBody && p.textAt(i-1) == "*": // name*(, which others may call
+			return i - 2
 		case text == "(" && i > p.at+1, text == "{" && i > p.at+1, text == ":" && i > p.at+1 && p.g.Layout == Indented:
 			return i - 1
 		case (text == "=" || text == ":") && i == p.at+2 && p.is("def") && p.g.Layout == Braces: // def name: T = x
@@ -179,6 +181,9 @@ func (p *parser) function(name int) int32 {
 	class := p.class
 	p.class = false
 	p.at = min(name+1, p.end)
+	if p.g.EqualsBody {
+		p.take("*")
+	}
 	if p.textAt(name) == "init" && (p.is("?") || p.is("!")) {
 		p.at++
 	}
@@ -199,6 +204,13 @@ func (p *parser) function(name int) int32 {
 	}
 	if p.g.Layout == Worded && p.at < p.end && !p.f.Tokens[p.at].NewLine && !p.has(setThen) && !p.is("=") && !p.is(";") && !p.is(",") && !p.is("do") && p.textAt(p.at-1) != ")" {
 		p.wordParameters()
+	}
+	if p.g.TypeSign != "" && p.is(p.g.TypeSign) { // of what it gives
+		for p.at++; p.at < p.end && !p.newLine() && !p.is(";") && !p.is("="); p.at++ {
+			if p.kind() == syntax.Open {
+				p.at = p.mate(p.at)
+			}
+		}
 	}
 	if open := p.oldStyleBody(p.openBefore(p.at)); open > 0 {
 		p.at = open
@@ -378,10 +390,11 @@ func (p *parser) parameter(end int) {
 		switch text := p.textAt(i); {
 		case text == "=" || text == "\\":
 			equals = i
-		case (text == ":" || text == "?:") && colon < 0 && p.g.Layout != Worded:
+		case (text == ":" || text == "?:") && colon < 0 && p.g.Layout != Worded, text != "" && text == p.g.TypeSign:
 			colon = i
 		case text == ":" && p.g.Layout == Worded && i > from && colon < 0:
 			colon, equals = i, i
+		case p.g.NameFirst && (name >= 0 || p.g.words[text] == wordModifier):
 		case p.kindAt(i) == syntax.Word && colon < 0 && p.g.words[text] != wordDeclare:
 			name = i
 		case text == "<" && p.angleEnd(i) > 0:

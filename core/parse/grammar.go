@@ -48,6 +48,9 @@ type Grammar struct {
 	Records     bool   // { a: b } is a record
 	Comprehends bool   // [a for b in c]
 	Commands    bool   // puts x: a call without parentheses
+	TypeSign    string // between the name of a parameter and its type, where a colon alone says something else
+	LooseNot    bool   // !a == b is !(a == b)
+	NameFirst   bool   // f(a T): the name of a parameter is before its type
 	Single      string // names of such calls that take one operand: defined x && y
 	Texts       bool   // f "text": a call with one text
 	Labels      bool   // f(name: value)

@@ -293,7 +293,12 @@ func (p *parser) lambdaFrom(from, mark int) int32 {
 	for p.kind() == syntax.Word && !p.is("do") && p.g.Layout == Braces && !p.has(setArrow) && p.wordAt(p.at) == wordModifier {
 		p.at++
 	}
+	if p.g.EqualsBody {
+		p.toEquals()
+	}
 	switch {
+	case p.g.EqualsBody && p.is("="):
+		p.add(p.indented())
 	case p.has(setArrow):
 		p.at++
 		p.add(p.lambdaBody())

@@ -15,14 +15,15 @@ type parser struct {
 	t     *Tree
 	stack []int32 // children of nodes that are not finished
 
-	first   int // where the statement, or the part of it that has a block, begins
-	begun   int // where the innermost statement begins
-	at, end int // the next token, and where those end that may be taken
-	depth   int
-	inside  int  // brackets in which the end of a line means nothing
-	bare    int  // inside + 1 where arguments of a call without parentheses are parsed
-	head    bool // in the head of a statement: a brace begins its block
-	class   bool // directly in the body of a class
+	first    int // where the statement, or the part of it that has a block, begins
+	begun    int // where the innermost statement begins
+	at, end  int // the next token, and where those end that may be taken
+	depth    int
+	inside   int  // brackets in which the end of a line means nothing
+	bare     int  // inside + 1 where arguments of a call without parentheses are parsed
+	choosing int  // the same where what is between ? and : is
+	head     bool // in the head of a statement: a brace begins its block
+	class    bool // directly in the body of a class
 
 	loopHead bool // before the in of a loop, which is no operator there
 }

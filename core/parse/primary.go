@@ -19,6 +19,10 @@ func (p *parser) primary() int32 {
 		p.at++
 		return p.make(Unknown, from, -1, mark)
 	case syntax.Open:
+		if open := p.arrayOf(); open > 0 {
+			p.at = open
+			return p.initialiser()
+		}
 		return p.bracket()
 	case syntax.Word:
 		if p.g.Rules != "" && p.is("$") && p.textAt(p.at+1) == "(" {
@@ -48,6 +52,9 @@ func (p *parser) primary() int32 {
 		return p.make(Text, from, from+1, mark)
 	case text == "->" && p.g.Commands && (p.textAt(p.at+1) == "(" || p.textAt(p.at+1) == "{" || p.kindAt(p.at+1) == syntax.Word), text == "\\" && !p.g.Commands:
 		return p.lambda()
+	case text == "." && p.g.LabelBlocks && p.textAt(p.at+1) == "{": // .{ a, b }, .{ .a = b }
+		p.at++
+		return p.initialiser()
 	case p.g.sets[setMember][text]: // .member of what is at hand
 		return p.member(0, from)
 	case text == "<" && p.g.Angles && p.angles() > 0 && p.textAt(p.angles()) == "(": // <T>(x) => x
@@ -299,7 +306,7 @@ func (p *parser) braced() int32 {
 		return p.closure()
 	case !p.g.Records && p.g.Typed && p.isInitialiser():
 		return p.initialiser()
-	case !p.g.Records:
+	case !p.g.Records && !(p.g.NameFirst && p.kindAt(p.mateOfText(p.at+1)+1) == syntax.Punct && p.textAt(p.mateOfText(p.at+1)+1) == ":"): // and no { 'a': b }
 		return p.block()
 	}
 	from, mark := p.at, len(p.stack)
@@ -309,6 +316,14 @@ func (p *parser) braced() int32 {
 		p.list(p.entry)
 	})
 	return p.make(Record, from, -1, mark)
+}
+
+// mateOfText returns the last token of the text that begins at one, or that token itself.
+func (p *parser) mateOfText(i int) int {
+	if p.kindAt(i) == syntax.Quote {
+		return p.mate(i)
+	}
+	return i
 }
 
 // isInitialiser reports whether the braces that open here hold values, rather than
@@ -326,6 +341,29 @@ func (p *parser) isInitialiser() bool {
 		}
 	}
 	return true
+}
+
+// longestArrayType is how many tokens the type of an array has that is looked at.
+const longestArrayType = 16
+
+// arrayOf returns where the values of an array begin whose type begins here, [_][]const u8{ a, b },
+// or 0.
+func (p *parser) arrayOf() int {
+	if !p.g.LabelBlocks || !p.is("[") {
+		return 0
+	}
+	i := p.mate(p.at) + 1
+	for last := i + longestArrayType; i > 0 && i < min(last, p.end) && !p.f.Tokens[i].NewLine; i++ {
+		switch text := p.textAt(i); {
+		case text == "{":
+			return i
+		case text == "[":
+			i = p.mate(i)
+		case p.kindAt(i) != syntax.Word && text != "." && text != "*" && text != "?":
+			return 0
+		}
+	}
+	return 0
 }
 
 // initialiser parses the values of an array, as a List, or of an object's fields, as

@@ -74,7 +74,7 @@ func (p *parser) oneStatement() int32 {
 		p.at = end
 		return p.make(Unknown, from, -1, mark)
 	}
-	if p.g.Equations && p.kind() == syntax.Word && p.textAt(p.at+1) == "(" && !p.f.Tokens[p.at+1].SpaceAhead && p.textAt(p.mate(p.at+1)+1) == "=" {
+	if p.g.Equations && p.isEquation() {
 		return p.function(p.at)
 	}
 	if p.is("await") && p.wordAt(p.at+1) == wordLoop { // await foreach (var a in b)
@@ -363,4 +363,19 @@ func (p *parser) with() int32 {
 	p.catches()
 	p.closed()
 	return p.make(Try, from, from, mark)
+}
+
+// isEquation reports whether a function begins here that is written as an equation: f(x) = y,
+// f(x)::T = y.
+func (p *parser) isEquation() bool {
+	if p.kind() != syntax.Word || p.textAt(p.at+1) != "(" || p.f.Tokens[p.at+1].SpaceAhead {
+		return false
+	}
+	next := p.mate(p.at+1) + 1
+	if next > 0 && p.textAt(next) == p.g.TypeSign && p.kindAt(next+1) == syntax.Word {
+		if next += 2; p.textAt(next) == "{" {
+			next = p.mate(next) + 1
+		}
+	}
+	return p.textAt(next) == "="
 }
