@@ -290,12 +290,13 @@ func (m *machine) overDoing(targets []int32, elements []Value, body int32, st *s
 			m.context, m.round = m.within(body), 0
 		}
 		m.bindElement(targets, e, i, st)
-		for _, c := range conditions {
-			m.eval(c, st)
-		}
 		out := &exit{loop: true}
 		m.exits = append(m.exits, out)
-		does()
+		if last := len(conditions) - 1; last >= 0 && body != 0 {
+			m.filtered(conditions[:last], conditions[last], body, st)
+		} else {
+			does()
+		}
 		m.exits = m.exits[:len(m.exits)-1]
 		if out.state != nil {
 			st.meet(st, out.state)
@@ -313,6 +314,15 @@ func (m *machine) overDoing(targets []int32, elements []Value, body int32, st *s
 	}
 	if unknown && m.grew > grew && !st.dead {
 		st.unsureLists()
+	}
+}
+
+// filtered runs the body of a loop for an element for which some conditions hold: for a <- b, c, d.
+func (m *machine) filtered(conditions []int32, last, body int32, st *state) {
+	true_, false_ := m.allHold(conditions, last, st)
+	if !st.dead {
+		m.decide(last, true_.depends()|false_.depends())
+		m.twoWays(true_, false_, body, 0, st)
 	}
 }
 

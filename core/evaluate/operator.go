@@ -278,7 +278,7 @@ func (m *machine) orElse(v Value, onlyNothing bool, st *state, other func(*state
 			passed = append(passed, x)
 		default:
 			y := x
-			y.truth = true
+			y.truth = !onlyNothing || !x.verdict
 			kept, passed = append(kept, y), append(passed, x)
 		}
 	}

@@ -355,7 +355,7 @@ func (m *machine) presence(v Value, absent bool) Value {
 			}
 		}
 		if there == may {
-			out = append(out, alt{depends: x.depends})
+			out = append(out, alt{depends: x.depends, verdict: true})
 			continue
 		}
 		out = append(out, alt{form: boolean, truth: (there == yes) != absent, depends: x.depends | x.missing})

@@ -49,6 +49,7 @@ type alt struct {
 	missing mask  // the unset reads that it still is the result of
 	depends mask  // the unset reads but for which it could be something else
 	worked  mask  // the unset reads that it was worked out of, by what is not known
+	verdict bool  // it is true or false, and not known which
 }
 
 // part is a piece of text: known, or anything.

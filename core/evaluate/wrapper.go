@@ -23,6 +23,9 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	for _, c := range list[:len(list)-1] {
 		m.eval(c, st)
 	}
+	if u.at(n) == "try" && u.next(n) == "?" {
+		return m.attempt(last, st)
+	}
 	v := m.quiet(last, st)
 	if st.dead {
 		return nil
@@ -64,6 +67,24 @@ func (m *machine) wrapper(n int32, st *state) Value {
 		return Value{anything(m.depth())}
 	}
 	return v
+}
+
+// attempt gives what an expression gives, and nothing where that fails: try? x.
+func (m *machine) attempt(n int32, st *state) Value {
+	t := &try{catches: func(string) bool { return true }}
+	m.tries = append(m.tries, t)
+	v := m.quiet(n, st)
+	m.tries = m.tries[:len(m.tries)-1]
+	if t.state == nil {
+		return v
+	}
+	st.consults |= t.state.consults
+	gone := Value{{form: nothing, depends: t.dep, missing: t.dep}}
+	if st.dead {
+		st.dead = false
+		return gone
+	}
+	return join(v, gone)
 }
 
 // decorated defines a function, and hands it to what its decorators give: what

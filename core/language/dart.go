@@ -52,6 +52,8 @@ var dart = &reads.Language{
 		{Access: `bool.hasEnvironment($name)`, Scope: reads.Build, Test: true},
 	},
 	Uses: append([]reads.Idiom{
+		{Access: `$read.isEmpty`, Absent: true},
+		{Access: `$read.isNotEmpty`, Test: true},
 		{Access: `int.parse($read)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `int.tryParse($read)`, Kind: reads.Integer, Does: evaluate.Nones},
 		{Access: `double.tryParse($read)`, Kind: reads.Number, Does: evaluate.Nones},

@@ -35,6 +35,7 @@ var fsharp = &reads.Language{
 		{Access: `Option.get($read)`, Need: reads.Required},
 		{Access: `Option.isSome($read)`, Test: true},
 		{Access: `Option.isNone($read)`, Absent: true},
+		{Access: `Option.filter($any, $read)`},
 		{Access: `Option.map($any, $read)`, Maps: true},
 		{Access: `Option.bind($any, $read)`, Maps: true},
 		{Access: `Option.iter($any, $read)`, Maps: true, Does: evaluate.Tests},

@@ -193,8 +193,11 @@ func (p *parser) operand() int32 {
 			p.at++
 		}
 		own, right := len(p.stack), p.at
-		if text == "yield" {
+		switch text {
+		case "yield":
 			p.take("*")
+		case "try": // try? x, try! x
+			_ = p.take("?") || p.take("!")
 		}
 		node := p.expression(p.prefixLevel(text))
 		if text == "!" && p.is("=") && p.g.sets[setAssign]["="] { // !x = y
