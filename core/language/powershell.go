@@ -80,4 +80,4 @@ var powershell = &reads.Language{
 }
 
 // powershellDrives are how a path of the environment may begin.
-var powershellDrives = []string{"env:", "Env:", "ENV:", `env:\`, `Env:\`, "env:/", "Env:/"}
+var powershellDrives = []string{`env:\`, `Env:\`, "env:/", "Env:/", "env:", "Env:", "ENV:"}

@@ -167,7 +167,7 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 	}
 	switch {
 	case m.member:
-		return []evaluate.Row{evaluate.Word(a.f.Text(m.name.Lo))}
+		return []evaluate.Row{evaluate.Word(a.memberName(m.name.Lo))}
 	case !m.template.empty():
 		list := of(m.template)
 		return rowsOfTexts(namesIn(textsOf(list), m.pattern.template), leastFrame(list))
@@ -187,6 +187,16 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 		return []evaluate.Row{evaluate.Anything()}
 	}
 	return m.pattern.idiom.variables(of(m.name))
+}
+
+// memberName returns the name at a token: in braces it may end with what is in parentheses,
+// ${env:ProgramFiles(x86)}.
+func (a *analysis) memberName(i int) string {
+	f := a.f
+	if f.Table.WordSplit != 0 && f.Is(i+1, "(") && f.Is(i+3, ")") && f.Is(i+4, "}") {
+		return string(f.Src[f.Tokens[i].Start:f.Tokens[i+3].End])
+	}
+	return f.Text(i)
 }
 
 // variables returns the names of the variables that texts stand for.

@@ -252,7 +252,7 @@ func (a *analysis) fitElements(list []element, i, limit int, m *match, bounded b
 					return 0, false
 				}
 				a.fill(e.text, Range{i, i + 1}, m)
-				m.member = true
+				m.member = e.text != holeKey || !strings.HasPrefix(f.Text(i), "$")
 				i++
 				continue
 			}
