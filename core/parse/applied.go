@@ -121,10 +121,10 @@ func (p *applied) operator() (text string, level, end int) {
 		return "", 0, p.at
 	}
 	if p.is("`") && p.d.equations { // a `div` b
-		for end = p.at + 1; end < p.end && end < p.at+8; end++ {
-			if p.textAt(end) == "`" {
-				return "`", len(p.d.levels), end + 1
-			}
+		for end = p.at + 1; end < p.end && end < p.at+8 && (p.kindAt(end) == syntax.Word || p.textAt(end) == "."); end++ {
+		}
+		if end > p.at+1 && p.textAt(end) == "`" {
+			return "`", len(p.d.levels), end + 1
 		}
 		return "", 0, p.at
 	}

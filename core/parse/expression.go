@@ -52,12 +52,8 @@ func (p *parser) after(left int32, from, level int) int32 {
 			p.add(p.expression(levelChoice))
 		}
 		return p.make(Choice, from, at, mark)
-	case text == ":" && p.g.TypeSign == ":" && p.f.Tokens[at].SpaceAhead && p.kindAt(at+1) == syntax.Word && level <= levelAssign: // a : T = b
-		for p.at++; p.at < p.end && !p.newLine() && !p.is("=") && !p.is(";") && !p.is(","); p.at++ {
-			if p.kind() == syntax.Open {
-				p.at = p.mate(p.at)
-			}
-		}
+	case level <= levelAssign && p.signsType(): // a : T = b
+		p.signedType()
 		return p.upTo(int32(p.at), left)
 	case p.g.sets[setCasts][text] && level <= levelBinary+len(p.g.Binary):
 		p.at++

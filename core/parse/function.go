@@ -206,11 +206,7 @@ func (p *parser) function(name int) int32 {
 		p.wordParameters()
 	}
 	if p.g.TypeSign != "" && p.is(p.g.TypeSign) { // of what it gives
-		for p.at++; p.at < p.end && !p.newLine() && !p.is(";") && !p.is("="); p.at++ {
-			if p.kind() == syntax.Open {
-				p.at = p.mate(p.at)
-			}
-		}
+		p.signedType()
 	}
 	if open := p.oldStyleBody(p.openBefore(p.at)); open > 0 {
 		p.at = open

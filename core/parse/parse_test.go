@@ -273,13 +273,14 @@ func TestFixtures(t *testing.T) {
 
 // Whatever the bytes, in every language: a tree comes of it.
 func FuzzFile(f *testing.F) {
-	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go", "a.ps1", "a.hs", "a.ml", "a.fs", "a.clj", "a.erl", "a.vb"}
+	names := []string{"a.py", "a.ts", "a.php", "a.rb", "A.java", "a.kt", "a.swift", "a.rs", "a.c", "a.cs", "a.lua", "a.dart", "a.scala", "a.pl", "a.ex", "a.go", "a.ps1", "a.hs", "a.ml", "a.fs", "a.clj", "a.erl", "a.vb", "a.jl", "a.nim", "a.zig", "a.cr", "a.v", "a.d", "a.R", "a.gleam", "a.vala", "a.groovy", "a.awk"}
 	for n := range names {
 		f.Add(n, []byte("if (a) { b[c] = d?.e(f => g) } else return x\ndef h(i, j=1): pass\n"))
 		f.Add(n, []byte("(defn f ([a] (if-let [b a] #(g % b) {:c d})) ([a & b] (-> a (some-> b))))\n#_(x) (case a (\"b\" 1) c)"))
 		f.Add(n, []byte("f([A|B]) when A -> case g(A) of {ok, C} -> C; _ -> #{d => 1} end; f(_) -> try x catch _:_ -> [Y || Y <- Z] end."))
 		f.Add(n, []byte("Module A\nSub F(Optional x = 1)\nIf a Then b = {1, 2} Else c\nSelect Case d\nCase 1\nEnd Select\nEnd Sub\nEnd Module"))
 		f.Add(n, []byte("class A<B> { int f(int a) { switch (x) { case 1: y } } }\nfun g() = { a -> b }\nend\nwhen x do"))
+		f.Add(n, []byte("f(a::T)::U = b ? c : d\nfor (e) |g, h| [_]k{ .l = m }\nproc n*(o: p): q = r\ns : T = u %in% v <<- to!w(x) !is y\nmatch z { 'a' { } else { } }"))
 	}
 	f.Fuzz(func(t *testing.T, n int, src []byte) {
 		if n < 0 {

@@ -213,6 +213,9 @@ func (p *parser) simple(from, mark int) int32 {
 		}
 		return p.make(Declare, from, from, mark)
 	}
+	if node != 0 && p.signsType() && !p.newLine() { // a : T = b
+		p.signedType()
+	}
 	node = p.assigned(node, from, mark)
 	for p.has(setLater) && !p.newLine() && node != 0 {
 		node = p.later(node, from)

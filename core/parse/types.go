@@ -150,3 +150,18 @@ func (p *parser) isType(from, to int) bool {
 	}
 	return words > 0
 }
+
+// signsType reports whether a colon with space before it, and a type, are behind a name: a : T.
+func (p *parser) signsType() bool {
+	return p.g.TypeSign == ":" && p.is(":") && p.choosing != p.inside+1 && p.f.Tokens[p.at].SpaceAhead && p.kindAt(p.at+1) == syntax.Word
+}
+
+// signedType goes on behind the sign of a type and the type, which may stand up to the end of its
+// line.
+func (p *parser) signedType() {
+	for p.at++; p.at < p.end && !p.newLine() && !p.is("=") && !p.is(";") && !p.is(","); p.at++ {
+		if p.kind() == syntax.Open {
+			p.at = p.mate(p.at)
+		}
+	}
+}
