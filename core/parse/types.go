@@ -161,7 +161,7 @@ func (p *parser) signsType() bool {
 func (p *parser) signedType() {
 	for p.at++; p.at < p.end && !p.newLine() && !p.is("=") && !p.is(";") && !p.is(","); p.at++ {
 		if p.kind() == syntax.Open {
-			p.at = p.mate(p.at)
+			p.at = min(p.mate(p.at), p.end-1)
 		}
 	}
 }
