@@ -76,6 +76,7 @@ var rust = &reads.Language{
 		{Access: `$read.transpose()`, Does: evaluate.Holds},
 		{Access: `$read.split($rest)`, Kind: reads.List},
 		{Access: `ensure($read, $rest)`, Does: evaluate.Demands},
+		{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 		{Access: `anyhow::ensure($read, $rest)`, Does: evaluate.Demands},
 	}, rustGiven...),
 	Transparent: []string{".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".into", ".to_str", ".to_string_lossy", ".into_owned", ".as_os_str", ".unwrap_err", "String.from", "PathBuf.from", "OsString.from", "std.path.PathBuf.from"},

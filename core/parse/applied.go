@@ -290,6 +290,11 @@ func (p *applied) call(f, x int32, from int) int32 {
 		if p.d.behind[op] {
 			first, second = second, first
 		}
+		if given := p.t.Nodes[x].From; given < p.t.Nodes[second].From && p.t.Nodes[second].From < p.t.Nodes[first].From { // x & f . g
+			p.add(f)
+			p.add(x)
+			return p.makeCall(from, int(node.At), mark)
+		}
 		if p.depth++; p.depth < deepest {
 			begin, end := p.t.Nodes[first], p.t.Nodes[x]
 			x = p.upTo(max(begin.To, end.To), p.call(first, x, int(min(begin.From, end.From))))
