@@ -241,10 +241,10 @@ func (p *parser) loop() int32 {
 	return p.make(Loop, from, from, mark)
 }
 
-// isDoPair reports whether a node is do: x.
+// isDoPair reports whether a node is do: x, or what else: x follows it.
 func (p *parser) isDoPair(n int32) bool {
 	node := p.t.Nodes[n]
-	return node.Kind == Pair && p.textAt(int(node.At)) == "do"
+	return node.Kind == Pair && (p.textAt(int(node.At)) == "do" || p.textAt(int(node.At)) == "else")
 }
 
 // withElse parses the cases behind a word: of what no clause of a with fits, of what
