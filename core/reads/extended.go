@@ -27,7 +27,7 @@ func (a *analysis) askedAt(at Range) (h handing, is bool) {
 // asksReceiver reports whether a helper of another file that has a name is asked of what
 // it reads from.
 func (a *analysis) asksReceiver(name string) bool {
-	return a.context != nil && slices.ContainsFunc(a.context.Helpers, func(h *Helper) bool { return h.Name == name && h.lang == a.lang && h.Extends })
+	return a.context != nil && slices.ContainsFunc(a.context.Helpers, func(h *Helper) bool { return h.Name == name && h.isIn(a.lang) && h.Extends })
 }
 
 // giveReceiver has what a function calls the object that it is asked of stand for the

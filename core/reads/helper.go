@@ -38,6 +38,9 @@ type Helper struct {
 	of     *Helper  // of another name for it, under which a file hands it on: the helper
 }
 
+// isIn reports whether a helper is one of a language, or of one whose files call those of it.
+func (h *Helper) isIn(l *Language) bool { return h.lang != nil && h.lang.Calls() == l.Calls() }
+
 // mostInside bounds how many reads inside a helper are told.
 const mostInside = 500
 

@@ -50,7 +50,7 @@ func (r *running) kept(node int32) (*evaluate.Unit, string) {
 	r.mutex.Lock() // other files may ask too
 	defer r.mutex.Unlock()
 	for _, h := range c.listed().keepers[name] {
-		if h.keeps && h.File != r.a.file && h.lang == r.a.lang && r.a.seesKept(h, module, from) {
+		if h.keeps && h.File != r.a.file && h.isIn(r.a.lang) && r.a.seesKept(h, module, from) {
 			return c.unitOf(h), h.Name
 		}
 	}

@@ -48,5 +48,5 @@ func (a *analysis) meets() bool {
 // readsElsewhere reports whether a helper is one of another file that reads, and not only
 // given what was read.
 func (a *analysis) readsElsewhere(h *Helper) bool {
-	return h.seek == nil && h.File != a.file && h.lang == a.lang
+	return h.seek == nil && h.File != a.file && h.isIn(a.lang)
 }

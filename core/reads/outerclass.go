@@ -12,7 +12,7 @@ import (
 
 // makesOuter reports whether a class of a name that another file defines has helpers.
 func (a *analysis) makesOuter(class string) bool {
-	return a.context != nil && slices.ContainsFunc(a.context.listed().ofClass[class], func(h *Helper) bool { return h.File != a.file && h.lang == a.lang })
+	return a.context != nil && slices.ContainsFunc(a.context.listed().ofClass[class], func(h *Helper) bool { return h.File != a.file && h.isIn(a.lang) })
 }
 
 // outerClass returns the class of another file that a name stands for at a node, if
@@ -54,7 +54,7 @@ func (r *running) findOuter(of outerName) *evaluate.Class {
 	var best *Helper
 	closest := 0
 	for _, h := range r.a.context.listed().ofClass[name] {
-		if h.File == r.a.file || h.lang != r.a.lang || !r.a.holds(of.name) {
+		if h.File == r.a.file || !h.isIn(r.a.lang) || !r.a.holds(of.name) {
 			continue
 		}
 		if n := r.a.nearness(h, of.path); n > closest {

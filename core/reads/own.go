@@ -57,7 +57,7 @@ func (a *analysis) findOwn(path string) bool {
 		return name == path || a.lang.FoldWords && strings.EqualFold(name, path)
 	}
 	return a.lang.Applied && a.prepare().defines(path) || slices.ContainsFunc(a.o.Functions, func(fn Function) bool { return same(fn.Owner, fn.Name) }) ||
-		a.context != nil && slices.ContainsFunc(a.context.Helpers, func(h *Helper) bool { return h.lang == a.lang && same(h.Owner, h.Name) })
+		a.context != nil && slices.ContainsFunc(a.context.Helpers, func(h *Helper) bool { return h.isIn(a.lang) && same(h.Owner, h.Name) })
 }
 
 // defines reports whether a function of that name stands in the file, outside all others.

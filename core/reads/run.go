@@ -218,7 +218,7 @@ func (r *running) answering() (list []*evaluate.Func) {
 		return nil
 	}
 	for _, h := range r.a.context.listed().answers {
-		if h.File == r.a.file || len(list) == mostAnswering || h.lang != r.a.lang {
+		if h.File == r.a.file || len(list) == mostAnswering || !h.isIn(r.a.lang) {
 			continue
 		}
 		if fn := r.a.context.functionOf(h); fn != nil {
@@ -239,7 +239,7 @@ func (r *running) keeping(node int32) *evaluate.Func {
 		module, name = strings.TrimSuffix(from[:at], "."), from[at+1:]
 	}
 	for _, h := range r.a.context.listed().keepers[name] {
-		if h.File == r.a.file || h.lang != r.a.lang {
+		if h.File == r.a.file || !h.isIn(r.a.lang) {
 			continue
 		}
 		stem, _ := h.origin()

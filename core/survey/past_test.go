@@ -59,6 +59,7 @@ func TestRoles(t *testing.T) {
 		{"schemas that are put together", "-- schema.ts --\nimport { z } from \"zod\";\nexport const server = z.object({ LOCK_URL: z.string() });\nexport const other = z.object({ LOCK_NOT: z.string() });\n-- index.ts --\nimport { server } from \"./schema\";\nexport const env = server.parse(process.env);\n", "LOCK_URL required"},
 		{"structs with a prefix", "-- go.mod --\nmodule lock\n-- a/a.go --\npackage a\ntype Store struct {\n\tHost string `env:\"HOST\"`\n}\n-- main.go --\npackage main\nimport \"lock/a\"\ntype S struct {\n\tStore a.Store `envPrefix:\"STORE_\"`\n}\n", "STORE_HOST expected"},
 		{"keys of a settings library", "-- go.mod --\nmodule lock\n-- a.go --\npackage a\nfunc init() {\n\tviper.SetEnvPrefix(\"lock\")\n\tviper.AutomaticEnv()\n\tviper.SetDefault(\"port\", 80)\n}\n-- b.go --\npackage a\nvar port = viper.GetInt(\"port\")\nvar mail = viper.GetString(\"mail\")\n", "LOCK_MAIL expected\nLOCK_PORT optional"},
+		{"a function of a sibling language", "-- env.ts --\nexport function need(name: string): string {\n  const v = process.env[name];\n  if (!v) throw new Error(name);\n  return v;\n}\n-- a.js --\nconst { need } = require('./env');\nconst a = need('LOCK_A');\n", "LOCK_A required"},
 		{"a function under another name", "-- env.ts --\nexport const optional = (name: string, fallback: string): string => process.env[name] ?? fallback;\n-- a.ts --\nimport { optional as opt } from \"./env\";\nconst a = opt(\"LOCK_A\", \"a\");\n", "LOCK_A optional"},
 	} {
 		t.Run(c.name, func(t *testing.T) {
