@@ -74,17 +74,15 @@ func (m *machine) branch(n int32, st *state) Value {
 	if len(list) > body+1 {
 		otherwise = list[body+1]
 	}
-	if then, else_ := m.asksFailure(cond); m.focus != nil && true_.depends()|false_.depends() == 0 && u == m.u {
-		if inverse {
-			then, else_ = else_, then
-		}
+	if m.focus != nil && u == m.u && true_.depends()|false_.depends() == 0 {
 		back := m.failing
-		if then {
+		defer func() { m.failing = back }()
+		switch ifTrue, ifFalse := m.asksFailure(cond); {
+		case ifTrue && !inverse, ifFalse && inverse:
 			m.failing = list[body]
-		} else if else_ {
+		case ifTrue, ifFalse:
 			m.failing = otherwise
 		}
-		defer func() { m.failing = back }()
 	}
 	return m.twoWays(true_, false_, list[body], otherwise, st)
 }

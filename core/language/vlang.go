@@ -12,7 +12,7 @@ var vHoles = []syntax.Hole{{Open: "${", Close: "}"}, {Open: "$"}}
 var vlang = &reads.Language{
 	Name: "v", Extensions: []string{".v", ".vsh"}, With: []string{"fn", "module"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, LineEnds: true, Choices: true, NameFirst: true, Structs: true,
+		Layout: parse.Braces, LineEnds: true, Choices: true, NameFirst: true, CaseBlocks: true, TextKeys: true, Structs: true,
 		Binary: []string{"or", "||", "&&", "== != < > <= >= in is", "+ - | ^", "* / % << >> &"},
 		Assign: "= := += -=", Prefix: "! - & *", Suffix: "++ -- ! ?", Member: ".",
 		If: "if", Else: "else", Loop: "for", Switch: "match", Return: "return", Leave: "break continue", Function: "fn", Class: "struct interface enum", Import: "import module",

@@ -10,7 +10,7 @@ import (
 var zig = &reads.Language{
 	Name: "zig", Extensions: []string{".zig"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, Choices: true, Bars: true, LabelBlocks: true,
+		Layout: parse.Braces, Choices: true, Bars: true, LabelBlocks: true, ArrayTypes: true,
 		Binary: []string{"orelse catch", "or", "and", "== != < > <= >=", "| ^ &", "<< >>", "+ - ++", "* / % **"},
 		Assign: "= += -= *= /= |= &=", Prefix: "! - ~ & try comptime", Member: ".",
 		If: "if", Else: "else", Loop: "for while", Switch: "switch", Return: "return", Leave: "break continue", Function: "fn", Declare: "const var",

@@ -16,7 +16,7 @@ func (p *parser) condition() {
 		if p.captures(p.at) {
 			p.captured(from, mark)
 		}
-		if p.g.LabelBlocks && p.is(":") && p.textAt(p.at+1) == "(" { // while (a) : (i += 1) { … }
+		if p.g.ArrayTypes && p.is(":") && p.textAt(p.at+1) == "(" { // while (a) : (i += 1) { … }
 			p.at++
 			p.add(p.bracket())
 		}

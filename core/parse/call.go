@@ -54,7 +54,7 @@ func (p *parser) suffix(node int32, from int) int32 {
 		p.add(node)
 		p.elements()
 		return p.make(Index, from, at, mark)
-	case text == "{" && p.g.LabelBlocks && !token.SpaceAhead && (p.textAt(at+1) == "." || p.textAt(at+1) == "}"): // T{ .a = b }
+	case text == "{" && p.g.ArrayTypes && !token.SpaceAhead && (p.textAt(at+1) == "." || p.textAt(at+1) == "}"): // T{ .a = b }
 		p.add(node)
 		p.within(p.at, func() { p.inside++; p.list(p.initial) })
 		return p.make(Record, from, at, mark)
@@ -235,7 +235,7 @@ func (p *parser) list(element func() int32) {
 			continue
 		}
 		p.add(element())
-		if p.at < p.end && !p.is(",") && !p.is(";") && p.directive(p.at) == "" && !(p.g.NameFirst && p.f.Tokens[p.at].NewLine) {
+		if p.at < p.end && !p.is(",") && !p.is(";") && p.directive(p.at) == "" && !(p.g.TextKeys && p.f.Tokens[p.at].NewLine) {
 			p.rest()
 		}
 		if p.at == before {

@@ -51,6 +51,9 @@ type Grammar struct {
 	TypeSign    string // between the name of a parameter and its type, where a colon alone says something else
 	LooseNot    bool   // !a == b is !(a == b)
 	NameFirst   bool   // f(a T): the name of a parameter is before its type
+	CaseBlocks  bool   // 'a', 'b' { … } in a switch
+	TextKeys    bool   // { 'a': b } is a record, and other braces are a block; lines end elements
+	ArrayTypes  bool   // [_]T{ a, b }, T{ .a = b } and .{ a } are values; while (a) : (b) { … }
 	Single      string // names of such calls that take one operand: defined x && y
 	Texts       bool   // f "text": a call with one text
 	Labels      bool   // f(name: value)

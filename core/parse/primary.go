@@ -52,7 +52,7 @@ func (p *parser) primary() int32 {
 		return p.make(Text, from, from+1, mark)
 	case text == "->" && p.g.Commands && (p.textAt(p.at+1) == "(" || p.textAt(p.at+1) == "{" || p.kindAt(p.at+1) == syntax.Word), text == "\\" && !p.g.Commands:
 		return p.lambda()
-	case text == "." && p.g.LabelBlocks && p.textAt(p.at+1) == "{": // .{ a, b }, .{ .a = b }
+	case text == "." && p.g.ArrayTypes && p.textAt(p.at+1) == "{": // .{ a, b }, .{ .a = b }
 		p.at++
 		return p.initialiser()
 	case p.g.sets[setMember][text]: // .member of what is at hand
@@ -306,7 +306,7 @@ func (p *parser) braced() int32 {
 		return p.closure()
 	case !p.g.Records && p.g.Typed && p.isInitialiser():
 		return p.initialiser()
-	case !p.g.Records && !(p.g.NameFirst && p.kindAt(p.mateOfText(p.at+1)+1) == syntax.Punct && p.textAt(p.mateOfText(p.at+1)+1) == ":"): // and no { 'a': b }
+	case !p.g.Records && !p.hasTextKeys():
 		return p.block()
 	}
 	from, mark := p.at, len(p.stack)
@@ -318,12 +318,13 @@ func (p *parser) braced() int32 {
 	return p.make(Record, from, -1, mark)
 }
 
-// mateOfText returns the last token of the text that begins at one, or that token itself.
-func (p *parser) mateOfText(i int) int {
-	if p.kindAt(i) == syntax.Quote {
-		return p.mate(i)
+// hasTextKeys reports whether the braces that open here hold what texts are the keys of.
+func (p *parser) hasTextKeys() bool {
+	key := p.at + 1
+	if p.kindAt(key) == syntax.Quote {
+		key = p.mate(key)
 	}
-	return i
+	return p.g.TextKeys && p.textAt(key+1) == ":" && p.kindAt(key+1) == syntax.Punct
 }
 
 // isInitialiser reports whether the braces that open here hold values, rather than
@@ -349,7 +350,7 @@ const longestArrayType = 16
 // arrayOf returns where the values of an array begin whose type begins here, [_][]const u8{ a, b },
 // or 0.
 func (p *parser) arrayOf() int {
-	if !p.g.LabelBlocks || !p.is("[") {
+	if !p.g.ArrayTypes || !p.is("[") {
 		return 0
 	}
 	i := p.mate(p.at) + 1

@@ -193,7 +193,7 @@ func (p *parser) caseBody() bool {
 	if p.g.Layout == Worded && p.g.Switch != "" && (p.at < p.end && p.f.Tokens[p.at].NewLine || p.has(setThen)) && !p.is("->") {
 		return true
 	}
-	return p.is(":") || p.is("->") || p.is("=>") || p.is("{") && p.g.Layout == Braces && (p.g.Closures || p.g.NameFirst)
+	return p.is(":") || p.is("->") || p.is("=>") || p.is("{") && p.g.Layout == Braces && (p.g.Closures || p.g.CaseBlocks)
 }
 
 // caseStatements parses what a case does.
@@ -202,7 +202,7 @@ func (p *parser) caseStatements(marked bool) int32 {
 	if p.is(":") && p.g.Layout == Indented {
 		return p.block()
 	}
-	if p.g.NameFirst && p.is("{") { // 'a', 'b' { … }
+	if p.g.CaseBlocks && p.is("{") { // 'a', 'b' { … }
 		return p.block()
 	}
 	arrow := p.is("->") || p.is("=>")

@@ -58,9 +58,9 @@ func CallersOf(h *Helper, l *Language) Callers {
 	return c
 }
 
-// In reports whether a file may call the helper at all, and if so, whether also
+// in reports whether a file may call the helper at all, and if so, whether also
 // by its bare name and not only as a member of something.
-func (c *Callers) In(s *Source) (may, bare bool) {
+func (c *Callers) in(s *Source) (may, bare bool) {
 	if c.own && path.Dir(s.File) != c.folder || !c.TakenIn(s) {
 		return false, false
 	}
@@ -442,19 +442,8 @@ func (a *analysis) findBases() map[string]bool {
 // mostUsing bounds how many classes of a file it is looked for what they take in.
 const mostUsing = 200
 
-// holds reports whether a word is in the file. The answer is kept: it is
-// asked for at every call.
-func (a *analysis) holds(word string) bool {
-	held, asked := a.held[word]
-	if !asked {
-		if a.held == nil {
-			a.held = map[string]bool{}
-		}
-		held = HasWord(a.f.Src, word)
-		a.held[word] = held
-	}
-	return held
-}
+// holds reports whether a word is in the file.
+func (a *analysis) holds(word string) bool { return a.held.in(a.f.Src, word) }
 
 // knowsEverywhere reports whether any file of the program may call a helper
 // without more than its name.

@@ -47,21 +47,11 @@ func (c *Context) callsIn(l *Language, file string, src []byte) (list []int32) {
 		return offsets
 	}
 	in := NewSource(l, file, src)
-	type tie struct{ may, bare bool }
-	ties := map[*Callers]tie{}
-	mayCall := func(by *Callers, from, to int) bool {
-		t, asked := ties[by]
-		if !asked {
-			t.may, t.bare = by.In(in)
-			ties[by] = t
-		}
-		return t.may && by.IsCall(src, from, to, t.bare)
-	}
 	for _, at := range offsets {
 		word := wordAt(src, at)
 		fits := slices.ContainsFunc(known.classes[string(word)], func(by *Callers) bool { return by.Named(in) })
 		for _, by := range known.callers[string(word)] {
-			fits = fits || mayCall(by, int(at), int(at)+len(word))
+			fits = fits || in.MayCall(by, int(at), int(at)+len(word))
 		}
 		if fits {
 			list = append(list, at)

@@ -26,8 +26,8 @@ type analysis struct {
 	made     map[string][]string   // the same by what their values begin with
 	bases    map[string]bool       // the classes that those of the file extend or take in, once asked for
 	unnamed  []int                 // where the file has what it exports without a name, once asked for
-	held     map[string]bool       // whether words stand in the text, once asked for
-	bound    map[int]bool          // tokens at which a name is bound, once asked for
+	held     heldWords
+	bound    map[int]bool // tokens at which a name is bound, once asked for
 	heads    *heads
 
 	reads     []Read

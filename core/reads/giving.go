@@ -176,11 +176,14 @@ func (a *analysis) rows(m *match, value func(int32) evaluate.Value) (rows []eval
 		return rowsOfTexts(writtenLikeVariables(textsOf(list)), leastFrame(list))
 	case len(m.names) > 0:
 		for _, name := range m.names {
-			if keys := a.keysOf(name); m.pattern.idiom.Sets && keys != nil {
-				rows = append(rows, keys...)
-			} else {
-				rows = append(rows, a.listed(name, of)...)
+			var keys []evaluate.Row
+			if m.pattern.idiom.Sets {
+				keys = a.keysOf(name)
 			}
+			if keys == nil {
+				keys = a.listed(name, of)
+			}
+			rows = append(rows, keys...)
 		}
 		return rows
 	case m.name.empty():

@@ -260,14 +260,6 @@ func (c *Context) handed(large bool) (named *Words, whole bool) {
 	return c.given, c.other
 }
 
-// wordsOf returns the search for some words, or nil where there are none.
-func wordsOf(words []string) *Words {
-	if len(words) == 0 {
-		return nil
-	}
-	return NewWords(words)
-}
-
 // takeHanded has parameters stand for the environment that other files give them.
 func (a *analysis) takeHanded() {
 	if a.context == nil {

@@ -11,8 +11,9 @@ type Source struct {
 	Src  []byte
 
 	lang     *Language
-	held     map[string]bool
-	imported []string // the modules that a large script takes in, once asked for
+	held     heldWords
+	ties     map[*Callers]tie // those that were asked for
+	imported []string         // the modules that a large script takes in, once asked for
 	asked    bool
 }
 
@@ -21,17 +22,39 @@ func NewSource(l *Language, file string, src []byte) *Source {
 	return &Source{File: file, Src: src, lang: l}
 }
 
-// holds reports whether a word is in the file.
-func (s *Source) holds(word string) bool {
-	held, asked := s.held[word]
+// heldWords tells whether words stand in one text. The answers are kept: they are asked for
+// at every call.
+type heldWords map[string]bool
+
+func (h *heldWords) in(src []byte, word string) bool {
+	held, asked := (*h)[word]
 	if !asked {
-		if s.held == nil {
-			s.held = map[string]bool{}
+		if *h == nil {
+			*h = heldWords{}
 		}
-		held = HasWord(s.Src, word)
-		s.held[word] = held
+		held = HasWord(src, word)
+		(*h)[word] = held
 	}
 	return held
+}
+
+// holds reports whether a word is in the file.
+func (s *Source) holds(word string) bool { return s.held.in(s.Src, word) }
+
+// tie says what ties a file to a helper: whether it may call it, and whether by its bare name.
+type tie struct{ may, bare bool }
+
+// MayCall reports whether the name at bytes from to to may be a call of a helper.
+func (s *Source) MayCall(c *Callers, from, to int) bool {
+	t, asked := s.ties[c]
+	if !asked {
+		t.may, t.bare = c.in(s)
+		if s.ties == nil {
+			s.ties = map[*Callers]tie{}
+		}
+		s.ties[c] = t
+	}
+	return t.may && c.IsCall(s.Src, from, to, t.bare)
 }
 
 // Imports reports whether the file may take in a module, as imports name it: without folders

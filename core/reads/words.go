@@ -59,6 +59,14 @@ func NewWords(list []string) *Words {
 	return w
 }
 
+// wordsOf returns the search for some words, or nil where there are none.
+func wordsOf(words []string) *Words {
+	if len(words) == 0 {
+		return nil
+	}
+	return NewWords(words)
+}
+
 // grouped puts words together that hold the same byte: first by bytes that are
 // rare and stand in many of them.
 func grouped(list []string) (groups []wordGroup) {

@@ -42,16 +42,9 @@ type setMask uint8
 
 // place is where a word of a set is in a file.
 type place struct {
-	file     string
-	src      []byte
+	*reads.Source
 	from, to int
-	source   *reads.Source
-	ties     map[*reads.Callers]tie // those that were asked for in this file
 }
-
-// tie says what ties a file to a helper: whether it may call it, and whether
-// by its bare name.
-type tie struct{ may, bare bool }
 
 // newWordSet looks for words wherever they stand.
 func newWordSet(words []string) *wordSet {
@@ -63,14 +56,14 @@ func newWordSet(words []string) *wordSet {
 // file is or lies in; "" is known without one.
 func definedWords(owners map[string][]string) *wordSet {
 	return wordSetOf(slices.Collect(maps.Keys(owners)), func(p *place) bool {
-		return givesText(p.src[p.to:]) && slices.ContainsFunc(owners[string(p.src[p.from:p.to])], p.belongsTo)
+		return givesText(p.Src[p.to:]) && slices.ContainsFunc(owners[string(p.Src[p.from:p.to])], p.belongsTo)
 	})
 }
 
 // belongsTo reports whether what a file defines may be known by an owner's name.
 func (p *place) belongsTo(owner string) bool {
-	stem, _ := reads.Origin(p.file)
-	return owner == "" || reads.IsOf(owner, p.file) || reads.StandsForFolder(stem) || reads.HasWord(p.src, owner)
+	stem, _ := reads.Origin(p.File)
+	return owner == "" || reads.IsOf(owner, p.File) || reads.StandsForFolder(stem) || reads.HasWord(p.Src, owner)
 }
 
 // roleWords looks for names that mean something in other files: where they are
@@ -87,18 +80,18 @@ func roleWords(roles []declare.Role) *wordSet {
 		}
 	}
 	return wordSetOf(slices.Collect(maps.Keys(byName)), func(p *place) bool {
-		return slices.ContainsFunc(byName[string(p.src[p.from:p.to])], func(role declare.Role) bool {
-			if role.File == p.file {
+		return slices.ContainsFunc(byName[string(p.Src[p.from:p.to])], func(role declare.Role) bool {
+			if role.File == p.File {
 				return false
 			}
 			module := cmp.Or(role.Module, reads.ModuleOf(role.File))
 			if role.Name == declare.ByDefault {
-				return reads.IsModule(p.src, p.from, p.to)
+				return reads.IsModule(p.Src, p.from, p.to)
 			}
 			if role.As == declare.Handed { // which matters where it is defined
-				return reads.IsOf(module, p.file)
+				return reads.IsOf(module, p.File)
 			}
-			return module == anywhere || p.belongsTo(module) && p.source.Imports(module, reads.ModuleOf(role.File))
+			return module == anywhere || p.belongsTo(module) && p.Imports(module, reads.ModuleOf(role.File))
 		})
 	})
 }
@@ -108,7 +101,7 @@ const anywhere = "*"
 
 // functionWords looks for functions where they are defined.
 func functionWords(words []string) *wordSet {
-	return wordSetOf(words, func(p *place) bool { return definesFunction(p.src, p.from, p.to) })
+	return wordSetOf(words, func(p *place) bool { return definesFunction(p.Src, p.from, p.to) })
 }
 
 // definesFunction reports whether a function may be defined by the name that
@@ -215,39 +208,31 @@ func calledWords(known *language.Set, helpers []*reads.Helper) *wordSet {
 	}
 	words := slices.Concat(slices.Collect(maps.Keys(callers)), slices.Collect(maps.Keys(handing)), slices.Collect(maps.Keys(also)), slices.Collect(maps.Keys(modules)), slices.Collect(maps.Keys(made)))
 	return wordSetOf(words, func(p *place) bool {
-		word := p.src[p.from:p.to]
-		if by := handing[string(word)]; by != "" && reads.IsModule(p.src, p.from, p.to) && p.lineBegins(by) {
+		word := p.Src[p.from:p.to]
+		if by := handing[string(word)]; by != "" && reads.IsModule(p.Src, p.from, p.to) && p.lineBegins(by) {
 			return true
 		}
-		return modules[string(word)] && reads.IsModule(p.src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall) ||
-			slices.ContainsFunc(also[string(word)], p.mayName) || made[string(word)].In(p.src, p.from, p.to) && slices.ContainsFunc(ofClass[string(word)], p.mayTakeIn) && (makers[string(word)] == "" || makers[string(word)] == path.Dir(p.file))
+		return modules[string(word)] && reads.IsModule(p.Src, p.from, p.to) || slices.ContainsFunc(callers[string(word)], p.mayCall) ||
+			slices.ContainsFunc(also[string(word)], p.mayName) || made[string(word)].In(p.Src, p.from, p.to) && slices.ContainsFunc(ofClass[string(word)], p.mayTakeIn) && (makers[string(word)] == "" || makers[string(word)] == path.Dir(p.File))
 	})
 }
 
 // mayCall reports whether what is here may be a call of a helper.
 func (p *place) mayCall(c *reads.Callers) bool {
-	t, asked := p.ties[c]
-	if !asked {
-		t.may, t.bare = c.In(p.source)
-		if p.ties == nil {
-			p.ties = map[*reads.Callers]tie{}
-		}
-		p.ties[c] = t
-	}
-	return t.may && c.IsCall(p.src, p.from, p.to, t.bare) && !c.IsIdiom(p.src, p.from, p.to)
+	return p.MayCall(c, p.from, p.to) && !c.IsIdiom(p.Src, p.from, p.to)
 }
 
 // mayTakeIn reports whether a file may take in what has a helper.
-func (p *place) mayTakeIn(c *reads.Callers) bool { return c.TakenIn(p.source) }
+func (p *place) mayTakeIn(c *reads.Callers) bool { return c.TakenIn(p.Source) }
 
 // lineBegins reports whether the line that a place is on begins with a word.
 func (p *place) lineBegins(word string) bool {
-	line := bytes.LastIndexByte(p.src[:p.from], '\n') + 1
-	return bytes.HasPrefix(p.src[line:], []byte(word))
+	line := bytes.LastIndexByte(p.Src[:p.from], '\n') + 1
+	return bytes.HasPrefix(p.Src[line:], []byte(word))
 }
 
 // mayName reports whether a file may name what a helper is a method of.
-func (p *place) mayName(c *reads.Callers) bool { return c.Named(p.source) }
+func (p *place) mayName(c *reads.Callers) bool { return c.Named(p.Source) }
 
 // fewWords is up to how many words are searched for faster than one goes
 // through all words of a file.
@@ -284,7 +269,7 @@ func (s *search) in(l *reads.Language, file string, src []byte) (held setMask) {
 	if len(s.words) == 0 || s.quick != nil && !s.quick.In(src) {
 		return 0
 	}
-	p := place{file: file, src: src, source: reads.NewSource(l, file, src)}
+	p := place{Source: reads.NewSource(l, file, src)}
 	before := byte(' ')
 	for i := 0; i+1 < len(src); i++ {
 		begun := s.starts[int(src[i])<<8|int(src[i+1])] & beginsBehind[before]
