@@ -265,7 +265,7 @@ func (m *machine) arguments(n int32, st *state) (list []argument) {
 			list = append(list, a)
 			continue
 		}
-		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && u.Words.Short && m.holdsName(inner, "_") { // _.toInt
+		if u.kind(inner) != parse.Lambda && u.kind(inner) != parse.Name && u.Words.Short && u.isShort(inner, 0) { // _.toInt
 			list = append(list, a)
 			continue
 		}

@@ -313,6 +313,9 @@ func (m *machine) elsewhere(n, callee int32, name string, receiver Value) *Func 
 			return only
 		}
 	}
+	if fn := u.broughtIn(name); !member && fn != nil {
+		return fn
+	}
 	if u.Outside == nil {
 		return nil
 	}

@@ -119,7 +119,7 @@ func TestRequired(t *testing.T) {
 		{"a.php", "<?php\n$a = Env::getOrFail('A');\n$b = env::other('B');\n", "A required"},
 		{"A.java", "class A { int f() { return switch (System.getenv(\"MODE\")) { case \"a\" -> 1; case \"b\" -> { yield 2; } default -> throw new X(); }; } }\n", "MODE required choice(a,b)"},
 		{"a.cs", "class A { void F() {\n if (Environment.GetEnvironmentVariable(\"A\") is not { Length: > 0 } a) throw new X();\n if (Environment.GetEnvironmentVariable(\"B\") is not string b) throw new X();\n if (Environment.GetEnvironmentVariable(\"C\") is string c) use(int.Parse(c));\n if (Environment.GetEnvironmentVariable(\"D\") is null) throw new X();\n} }\n", "A required; B required; C optional integer; D required"},
-		{"a.kt", "val a = System.getenv(\"A\").toBoolean()\nval b = System.getenv(\"B\").toInt()\n", "A expected boolean; B required integer"},
+		{"a.kt", "val a = System.getenv(\"A\").toBoolean()\nval b = System.getenv(\"B\").toInt()\n", "A optional boolean; B required integer"},
 		{"a.sh", "[ -z \"$GA\" ] && exit 1\n[ -n \"$GB\" ] && exit 0\ntest -z \"$GC\" && GC=east\nif [[ -z \"${GD:-}\" ]]; then\n  echo no\n  exit 1\nfi\necho x | $TOOL || exit 1\n", "GA required; GB optional; GC optional =east; GD required; TOOL expected"},
 	})
 }

@@ -33,9 +33,9 @@ func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) 
 			rest = append(rest, x)
 		}
 	}
-	if does == Tests { // is_ok_and
+	if len(gone) > 0 && (does == Tests || does == Absence) { // is_ok_and, forall
 		m.asked(gone)
-		gone = Value{{form: boolean, depends: gone.depends() | gone.missing()}}
+		gone = Value{{form: boolean, truth: does == Absence, depends: gone.depends() | gone.missing()}}
 	}
 	if len(rest) == 0 && len(v) > 0 {
 		return gone
@@ -137,4 +137,22 @@ func (m *machine) applied(n int32, v Value, st *state) Value {
 func (m *machine) holdsName(n int32, name string) bool {
 	u := m.unit()
 	return u.holds(n, parse.Name, func(n int32) bool { return u.at(n) == name })
+}
+
+// isShort reports whether an expression is a function of Scala in short, _.toInt, and not given one
+// to something that it calls, as a.exists(_.b) is. It is looked into as deep as nodes are asked.
+func (u *Unit) isShort(n int32, depth int) bool {
+	if u.kind(n) == parse.Name {
+		return u.at(n) == "_"
+	}
+	if depth == mostAsked || u.kind(n) == parse.Lambda {
+		return false
+	}
+	called := u.kind(n) == parse.Call
+	for i, c := range u.children(n) {
+		if (!called || i == 0 || u.kind(c) == parse.Name) && u.isShort(c, depth+1) {
+			return true
+		}
+	}
+	return false
 }

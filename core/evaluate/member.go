@@ -257,7 +257,7 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		}
 	case x.form == text || x.form == number:
 		if fn := m.plainMethod(name, Value{x}); fn != nil && fn.IsGetter() {
-			return Value{{form: function, fn: m.askedOf(fn, Value{x})}}, true
+			return Value{{form: function, fn: m.askedOfPlain(fn, Value{x}, st)}}, true
 		}
 		switch name {
 		case "value", "rawValue", "name", "freeze", "to_s", "String":

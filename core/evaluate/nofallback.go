@@ -19,10 +19,10 @@ func (m *machine) standsIn(r *Read, n int32) bool {
 	return u.within(r.Node, n) || len(m.frames) > 1 && u.asksWithin(n, 0) || u.callsAround(n, r.Node, 0) || u.kind(n) == parse.Name && m.holds(n, r.Node)
 }
 
-// asksWithin reports whether an expression reads what it is given the name of: in a function
-// that is called with the name of a variable, that is the variable itself.
+// asksWithin reports whether an expression reads what it is given the name of, or hands on the
+// environment: in a function that is called with the name of a variable, that is the variable itself.
 func (u *Unit) asksWithin(n int32, depth int) bool {
-	if a := u.Access[n]; a != nil && !a.Literal && !a.Whole {
+	if a := u.Access[n]; a != nil && (a.Whole || !a.Literal) {
 		return true
 	}
 	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.asksWithin(c, depth+1) })

@@ -120,7 +120,7 @@ val s = System.getenv(Spec.A.name)
 fun String.env(): String? = System.getenv(this)
 val e = "EXT".env()
 class Lazy { val token: String by lazy { System.getenv("TOKEN") ?: throw IllegalStateException() }; companion object { val up = System.getenv("UP").toBoolean() } }
-`, "GATE_URL expected; GATE_PORT optional =80; LOCK_KEY required; ZONE optional =east; TRIES optional integer =3; TIDE_LEVEL expected; S_A expected; EXT expected; TOKEN required; UP expected boolean"},
+`, "GATE_URL expected; GATE_PORT optional =80; LOCK_KEY required; ZONE optional =east; TRIES optional integer =3; TIDE_LEVEL expected; S_A expected; EXT expected; TOKEN required; UP optional boolean"},
 		{"a.go", `
 package gate
 import ("os"; "strings")

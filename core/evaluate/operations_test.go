@@ -166,7 +166,7 @@ class A {
     var t = System.getenv("T") != null && !System.getenv("T").isBlank();
   }
 }
-`, "A required; B required; C required; D optional integer =30; E expected boolean; F required; G expected; H required choice(x); I required list; J optional integer =5; K optional boolean; L required integer; M optional; M optional =m; N expected; O required; Q required; R optional =r; S optional =s; T optional; T optional"},
+`, "A required; B required; C required; D optional integer =30; E optional boolean; F required; G expected; H required choice(x); I required list; J optional integer =5; K optional boolean; L required integer; M optional; M optional =m; N expected; O required; Q required; R optional =r; S optional =s; T optional; T optional"},
 		{"a.cs", `
 class A { void F() {
   var a = ushort.Parse(Environment.GetEnvironmentVariable("A") ?? "80");

@@ -43,14 +43,40 @@ func (m *machine) undefined(fn *Func) bool {
 
 // imports reports whether a file imports something by a name.
 func (u *Unit) imports(name string) bool {
-	for _, node := range u.Tree.Nodes {
-		for at := node.From; node.Kind == parse.Import && at < node.To; at++ {
-			if u.Tree.File.Is(int(at), name) {
-				return true
+	u.importing.Do(func() {
+		u.imported = map[string]bool{}
+		for i, node := range u.Tree.Nodes {
+			if node.Kind != parse.Import && !u.includes(int32(i)) {
+				continue
+			}
+			for at := node.From; at < node.To; at++ {
+				u.imported[u.Tree.File.Text(int(at))] = true
 			}
 		}
+	})
+	return u.imported[name]
+}
+
+// includes reports whether a call takes in the methods of a module, of Ruby: include Env.
+func (u *Unit) includes(n int32) bool {
+	return u.Words.Quiet && u.kind(n) == parse.Call && (u.calleeName(u.Tree.Child(n, 0)) == "include" || u.calleeName(u.Tree.Child(n, 0)) == "extend")
+}
+
+// broughtIn returns the function of a class or module of the file of which the file takes in the
+// names, and which a name alone stands for: import Env._; use env::need; open Env. It is nil where there
+// is none, or more than one.
+func (u *Unit) broughtIn(name string) *Func {
+	var only *Func
+	for _, fn := range u.funcs[name] {
+		if fn.Owner == nil || fn.Owner.Name == "" || !fn.concerned || !u.imports(fn.Owner.Name) {
+			continue
+		}
+		if only != nil {
+			return nil
+		}
+		only = fn
 	}
-	return false
+	return only
 }
 
 // lookInto notes that a function whose body was passed over is given what was

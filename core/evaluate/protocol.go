@@ -138,7 +138,7 @@ func (m *machine) plainMethod(name string, receiver Value) *Func {
 	}
 	var only *Func
 	for _, fn := range u.funcs[name] {
-		if fn.receiver == "" && !fn.extends() && !fn.Owner.lists() && !(fn.Owner == nil && fn.IsGetter()) {
+		if fn.receiver == "" && !fn.extends() && !fn.Owner.lists() && !fn.Owner.addsToTexts() && !(fn.Owner == nil && fn.IsGetter()) {
 			continue
 		}
 		if only != nil {
@@ -154,7 +154,7 @@ func (m *machine) plainMethod(name string, receiver Value) *Func {
 func (fn *Func) plainReceiver() string {
 	u := fn.Unit
 	switch {
-	case u.Words.Extends && fn.Owner == nil && u.isMember(fn):
+	case u.Words.Extends && fn.Owner == nil && u.isMember(fn), len(fn.Owner.paramsOf()) == 0 && fn.Owner.addsToTexts():
 		return "this"
 	case fn.Owner == nil:
 		return ""
@@ -209,8 +209,51 @@ func (m *machine) ofPlain(n int32, name string, receiver Value, arguments []argu
 	if fn.extends() {
 		arguments = append([]argument{{value: receiver}}, arguments...)
 	}
-	return m.run(fn, m.askedOf(fn, receiver), n, arguments, st)
+	return m.run(fn, m.askedOfPlain(fn, receiver, st), n, arguments, st)
 }
+
+// askedOfPlain returns a method that is asked of a text or a number: of an object that is made of it,
+// where what adds the method to it is such a class.
+func (m *machine) askedOfPlain(fn *Func, of Value, st *state) *closure {
+	if c := fn.Owner; len(c.paramsOf()) == 1 && c.addsToTexts() {
+		if made := m.make(c, []argument{{value: of}}, fn.Node, st); len(made) == 1 && made[0].members != nil {
+			return m.closureOf(fn, made[0].members)
+		}
+	}
+	return m.askedOf(fn, of)
+}
+
+// paramsOf returns what a class, if there is one, is given where an object is made.
+func (c *Class) paramsOf() []param {
+	if c == nil {
+		return nil
+	}
+	return c.params
+}
+
+// addsToTexts reports whether a class gives texts methods: extension A on String (of Dart), implicit
+// class A(s: String), extension (s: String) (of Scala).
+func (c *Class) addsToTexts() bool {
+	if c == nil {
+		return false
+	}
+	f, node := c.Unit.Tree.File, c.Unit.Tree.Nodes[c.Node]
+	from := int(node.From)
+	for i := from; i < from+mostOfHead; i++ {
+		switch {
+		case f.Is(i, "{"):
+			return false
+		case f.Is(i, "implicit"), f.Is(from-1, "implicit"), f.Is(from, "extension") && !f.Is(from+1, "on") && node.At < 0:
+			return len(c.params) == 1
+		case f.Is(i, "on") && f.Is(from, "extension"):
+			return slices.Contains(textClasses, f.Text(i+1))
+		}
+	}
+	return false
+}
+
+// mostOfHead bounds how many tokens of the head of a class are looked at for that.
+const mostOfHead = 12
 
 // inherited returns a field of a class, or of one that it extends.
 func (m *machine) inherited(c *Class, name string) (v Value, known bool) {

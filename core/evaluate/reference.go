@@ -29,7 +29,7 @@ func (m *machine) functionGiven(arguments []argument) *alt {
 // where an argument is none: _.startsWith("X_").
 func (m *machine) shortened(a argument) func(n int32, v Value, st *state) Value {
 	u := m.unit()
-	if !u.Words.Short || a.value != nil || a.lazy || !m.holdsName(a.node, "_") {
+	if !u.Words.Short || a.value != nil || a.lazy || !u.isShort(a.node, 0) {
 		return nil
 	}
 	return func(_ int32, v Value, st *state) Value {

@@ -23,7 +23,7 @@ func TestFirstOfAList(t *testing.T) {
     use(System.getenv("E"));
   }
 }
-`, "A optional; B optional; C required; D required; E expected"},
+`, "A required; B required; C required; D required; E expected"},
 		{"a.rb", "a = ENV.values_at('A', 'B').compact.first || 'north'\nc, d = ENV.values_at('C', 'D')\nraise 'c' unless c\nd ||= 'x'\ne, = ENV.fetch_values('E')\n", "A optional =north; B optional; C required; D optional =x; E required"},
 	})
 }

@@ -103,6 +103,8 @@ type Unit struct {
 	packages    []packageFrom                  // of a file in Perl
 	tablesMutex sync.Mutex
 	tables      map[string]bool // names of maps that the file only asks, once asked for
+	importing   sync.Once
+	imported    map[string]bool // the words of the imports, once asked for
 	filling     sync.Once
 	filled      map[string]bool // names of what members or elements are added to
 	aside       map[string]bool // variables of the file that functions change which are not run

@@ -260,6 +260,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		m.replaced(v.missing(), empty, 0)
 		return m.convertMissing(v, empty[0])
 	case Converts:
+		if use.Kind == "boolean" { // of nothing it is false, as a comparison with "true" is
+			return m.isTrue(v)
+		}
 		return m.convertMissing(v, m.zero(use.Kind))
 	case Writes:
 		return m.convertMissing(v, textOf("None", m.depth())[0])
@@ -292,6 +295,20 @@ func (m *machine) zero(kind string) alt {
 		return alt{form: boolean}
 	}
 	return alt{form: text}
+}
+
+// isTrue returns whether a value says true: what is unset does not.
+func (m *machine) isTrue(v Value) Value {
+	m.askedWhether(v)
+	var out Value
+	for _, x := range v {
+		if x.missing != 0 {
+			out = append(out, alt{form: boolean, depends: x.depends | x.missing})
+			continue
+		}
+		out = append(out, loose(Value{x}, anything(m.depth())))
+	}
+	return out.compact()
 }
 
 // convertMissing returns a value of which what is unset has become something

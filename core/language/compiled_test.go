@@ -14,7 +14,7 @@ func TestJavaSays(t *testing.T) {
 		{`String a = System.getenv("A_" + x);`, "A_* expected"},
 		{`String a = System.getenv(String.format("A_%s", x));`, "A_* expected"},
 		{`int a = Integer.parseInt(System.getenv("A"));`, "A required integer"},
-		{`boolean a = Boolean.parseBoolean(System.getenv("A"));`, "A expected boolean"},
+		{`boolean a = Boolean.parseBoolean(System.getenv("A"));`, "A optional boolean"},
 		{`String a = Optional.ofNullable(System.getenv("A")).orElse("x");`, "A optional =x"},
 		{`String a = Objects.requireNonNull(System.getenv("A"));`, "A required"},
 		{`String a = Objects.requireNonNullElse(System.getenv("A"), "x");`, "A optional =x"},

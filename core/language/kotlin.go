@@ -38,7 +38,7 @@ var kotlin = &reads.Language{
 	}, jvmIdioms("System.getenv"), jvmSettings),
 	Uses:        slices.Concat(kotlinUses, jvmUses),
 	Transparent: jvmTransparent,
-	Stops:       []string{"throw", "error", "exitProcess", "System.exit"},
+	Stops:       []string{"throw", "error", "exitProcess", "kotlin.system.exitProcess", "System.exit"},
 	Nothing:     []string{"null"},
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase}, Excludes: []string{"until", "..<"}, Catchers: []string{"runCatching"}, Raises: true, Returns: true, Extends: true},
 	WordOr:      []string{"?:"},

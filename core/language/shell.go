@@ -417,6 +417,9 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		}
 		return r
 	case syntax.ErrorUnset, syntax.ErrorUnsetOrNull:
+		if judged := s.judged(name, p.Pos(), r); judged.Fallback != nil { // given a value before
+			return judged
+		}
 		r.Need = reads.Required
 		return r
 	case syntax.AlternateUnset, syntax.AlternateUnsetOrNull:

@@ -319,7 +319,7 @@ class C { private function env(string $name, ?string $default = null): ?string {
 		{"x.php", `<?php
 foreach (['LOCK_A', 'LOCK_B'] as $name) { if (false === getenv($name)) { throw new RuntimeException($name); } }
 $c = filter_var(getenv('LOCK_C'), FILTER_VALIDATE_BOOLEAN); $d = array_key_exists('LOCK_D', $_ENV); $e = filter_input(INPUT_ENV, 'LOCK_E');`,
-			"LOCK_A required; LOCK_B required; LOCK_C expected boolean; LOCK_D optional; LOCK_E expected"},
+			"LOCK_A required; LOCK_B required; LOCK_C optional boolean; LOCK_D optional; LOCK_E expected"},
 	})
 }
 

@@ -327,7 +327,11 @@ func (p *parser) imports() int32 {
 	if p.g.Constants != "" && p.textAt(p.at+1) == p.g.Constants {
 		return p.constants(from, mark)
 	}
+	space := p.is("namespace") || p.is("package")
 	for p.at++; p.at < p.end && !p.is(";") && !p.f.Tokens[p.at].NewLine; p.at++ {
+		if space && p.is("{") { // namespace a { … }
+			break
+		}
 		if p.kind() == syntax.Open {
 			p.at = min(p.mate(p.at), p.end-1)
 		}
