@@ -343,6 +343,9 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	name := u.calleeName(callee)
 	member := u.kind(callee) == parse.Member && u.Tree.Child(callee, 0) != 0
 	path := m.calleePath(callee)
+	if v := m.ownedObject(n, callee, name, arguments, st); len(v) > 0 {
+		return v
+	}
 	if v, is := m.constantNamed(n, callee, arguments, st); is {
 		return v
 	}

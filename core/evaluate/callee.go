@@ -149,6 +149,10 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 	if done {
 		return out.compact(), true
 	}
+	if fn := m.uniform(callee, name, receiver); fn != nil {
+		arguments = append([]argument{{node: u.Tree.Child(callee, 0), value: receiver}}, arguments...)
+		return m.run(fn, m.closureOf(fn, nil), n, arguments, st)
+	}
 	fn := m.elsewhere(n, callee, name, receiver)
 	if fn == nil || !m.worth(fn, arguments, st) {
 		return nil, false
@@ -164,13 +168,26 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 		c.of = object
 	} else if len(object) == 1 && object[0].members != nil && fn.Unit != m.unit() {
 		c.self, c.of = object[0].members, object
-		if fn.Unit.Words.Signs && len(arguments) > 0 { // it is given first
+		if fn.Unit.Words.Signs && len(arguments) > 0 && !u.Tree.File.Is(int(u.Tree.Nodes[callee].At)-1, "::") { // it is given first
 			arguments[0].value = object
 		}
 	} else if self := m.outerBase(fn, n, st); self != nil {
 		c.self, c.of = self, nil
 	}
 	return m.run(fn, c, n, arguments, st)
+}
+
+// uniform returns the function, of this file or another, that is called as if it were a method of
+// the text that it is given first, in languages that have calls so: "X".need.
+func (m *machine) uniform(callee int32, name string, receiver Value) *Func {
+	u := m.unit()
+	if !u.Words.Uniform || u.kind(callee) != parse.Member || u.kind(u.Tree.Child(callee, 0)) != parse.Text || !textual(receiver) {
+		return nil
+	}
+	if fn := m.namedFunction(name); fn != nil || u.Outside == nil {
+		return fn
+	}
+	return u.Outside(name, callee)
 }
 
 // holdsRead reports whether a closure has something that was read, or that reads, among

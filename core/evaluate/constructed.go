@@ -22,16 +22,41 @@ func (m *machine) constructed(name, brackets int32, st *state) Value {
 		}
 	}
 	kind := u.Tree.File.Text(int(u.Tree.Nodes[name].From) - 1)
-	if c := u.classNamed(kind); c != nil {
-		return m.make(c, arguments, brackets, st)
-	}
-	if len(arguments) == 1 && slices.Contains(textTypes, kind) {
+	if len(arguments) == 1 && slices.Contains(textTypes, kind) && u.classNamed(kind) == nil {
 		return arguments[0].value
 	}
-	if syntax.IsCapital(kind) && u.kind(brackets) == parse.Unknown {
-		return Value{{form: record, members: &members{open: true, made: &making{name: kind, arguments: arguments}}}}
+	if v := m.objectOf(kind, arguments, brackets, st); len(v) > 0 {
+		return v
 	}
 	return Value{anything(m.depth())}
+}
+
+// objectOf returns an object of a class of C++ that has a name, here or elsewhere, or nothing where
+// no class has it.
+func (m *machine) objectOf(kind string, arguments []argument, n int32, st *state) Value {
+	if c := m.unit().classNamed(kind); c != nil {
+		return m.make(c, arguments, n, st)
+	}
+	if syntax.IsCapital(kind) {
+		return Value{{form: record, members: &members{open: true, made: &making{name: kind, arguments: arguments}}}}
+	}
+	return nil
+}
+
+// ownedObject returns the object that something makes which owns it: make_unique<Env>("GATE_").
+func (m *machine) ownedObject(n, callee int32, name string, arguments []argument, st *state) Value {
+	f, at := m.unit().Tree.File, int(m.unit().Tree.Nodes[callee].At)+1
+	if !m.unit().Words.Pointers || name != "make_unique" && name != "make_shared" || !f.Is(at, "<") {
+		return nil
+	}
+	kind := ""
+	for at++; at < len(f.Tokens) && (f.Kind(at) == syntax.Word || f.Is(at, "::")); at++ {
+		kind = f.Text(at)
+	}
+	if !f.Is(at, ">") {
+		return nil
+	}
+	return m.objectOf(kind, arguments, n, st)
 }
 
 // initialises gives a field what a constructor of C++ gives it before its body, and

@@ -52,6 +52,21 @@ func (m *machine) hides(target int32, st *state) {
 	}
 }
 
+// objectDeclared returns the object that a variable of C++ is which has the name of a class alone
+// before it: Env env;
+func (m *machine) objectDeclared(n int32, st *state) Value {
+	u := m.unit()
+	at := int(u.Tree.Nodes[n].From)
+	if !u.Words.Pointers || u.Tree.File.Kind(at-1) != syntax.Word || u.next(n) != ";" {
+		return nil
+	}
+	kind := u.Tree.File.Text(at - 1)
+	if u.classNamed(kind) == nil && (u.Outer == nil || !u.Outer(kind)) {
+		return nil
+	}
+	return m.objectOf(kind, nil, n, st)
+}
+
 // bindUnset declares a variable without a value.
 func (m *machine) bindUnset(n int32, st *state) {
 	u := m.unit()
@@ -67,6 +82,8 @@ func (m *machine) bindUnset(n int32, st *state) {
 			st.scope.vars.put(name, Value{{form: record, members: r}})
 		} else if u.Words.Errors != nil && u.next(n) == "string" && !syntax.IsCapital(name) { // no other package gives it one
 			st.scope.vars.put(name, textOf("", m.depth()))
+		} else if v := m.objectDeclared(n, st); len(v) > 0 {
+			st.scope.vars.put(name, v)
 		} else if u.Words.Errors != nil || u.Words.Pointers {
 			st.scope.vars.put(u.at(n), Value{anything(m.depth())})
 		} else {

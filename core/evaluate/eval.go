@@ -296,7 +296,7 @@ func (m *machine) assignment(n int32, st *state) Value {
 			m.assignFrom(target, v, st)
 			return v
 		}
-		if k := u.kind(target); u.Words.Clauses && v.missing() != 0 && (k == parse.Record || k == parse.List) { // {:ok, a} = b
+		if k := u.kind(target); u.Words.Clauses && v.missing()|v.depends() != 0 && (k == parse.Record || k == parse.List) { // {:ok, a} = b
 			if m.mustFit([]int32{target}, v, st); st.dead {
 				return nil
 			}

@@ -108,6 +108,10 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			return v
 		}
 	}
+	if fn := m.uniform(n, name, of); fn != nil && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		v, _ := m.run(fn, m.closureOf(fn, nil), n, []argument{{node: object, value: of}}, st)
+		return v
+	}
 	var out Value
 	for _, x := range of {
 		if v, known := m.memberOfAlt(x, name, st); known {
@@ -128,6 +132,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 		return v
 	}
 	if class := m.outerClass(n); class != "" && name != "" && name != "new" {
+		if v, known := m.knownConstant(n); known {
+			return v
+		}
 		return Value{{form: record, members: &members{open: true, made: &making{name: class, by: name}}}}
 	}
 	if v, is := m.outerFunction(n); is {

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"cmp"
 	"strings"
 
 	"inzicht/core/parse"
@@ -170,6 +171,20 @@ func (m *machine) constant(name string) Value {
 		return Value{{form: failure, name: "error"}}
 	}
 	return single(alt{}, part{any: true, ref: name, frame: m.depth()})
+}
+
+// knownConstant returns the text of a member of a class of another file, of which it is known that
+// it is one: Env.URL.
+func (m *machine) knownConstant(n int32) (Value, bool) {
+	u := m.unit()
+	path := cmp.Or(u.Path(n), m.path(n))
+	if path == "" || u.Constant == nil {
+		return nil, false
+	}
+	if _, known := u.Constant(path); !known {
+		return nil, false
+	}
+	return m.constant(path), true
 }
 
 // resolved returns a text in which the names of other files are replaced by

@@ -40,11 +40,7 @@ func (u *Unit) packaged(fn *Func) *Class {
 	if n == 0 || u.packages[n-1].name == "main" || u.kind(fn.Node) != parse.Function {
 		return nil
 	}
-	c := u.classes[u.packages[n-1].name]
-	if c == nil {
-		c = &Class{Unit: u, Name: u.packages[n-1].name, methods: map[string]*Func{}}
-		u.classes[c.Name] = c
-	}
+	c := u.classOf(u.packages[n-1].name)
 	if u.takesItself(fn.Node) {
 		fn.Owner = c
 	}

@@ -324,6 +324,8 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 		owner = u.packaged(fn)
 	} else if len(u.tableNames) > 0 && t.Nodes[n].Kind == parse.Function {
 		owner = u.ofTable(fn)
+	} else if u.Words.Pointers && t.Nodes[n].Kind == parse.Function {
+		owner = u.qualified(fn)
 	}
 	if t.Nodes[n].Kind == parse.Function && t.Nodes[n].At >= 0 {
 		fn.Name = strings.TrimPrefix(t.Name(n), "#")
@@ -353,7 +355,7 @@ func (u *Unit) function(n int32, owner *Class, within *Func) *Func {
 		u.headed(fn)
 		u.funcs[fn.Name] = append(u.funcs[fn.Name], fn)
 		if owner != nil {
-			if owner.methods[fn.Name] == nil {
+			if other := owner.methods[fn.Name]; other == nil || other.Body == 0 && !other.folded {
 				owner.methods[fn.Name] = fn
 			}
 		}
@@ -402,13 +404,28 @@ func (u *Unit) receiver(fn *Func) *Class {
 			name = f.Text(j)
 		}
 	}
+	fn.Owner = u.classOf(name)
+	return fn.Owner
+}
+
+// classOf returns the class of a name that has methods here, though it may be defined elsewhere.
+func (u *Unit) classOf(name string) *Class {
 	c := u.classes[name]
 	if c == nil {
 		c = &Class{Unit: u, Name: name, methods: map[string]*Func{}}
 		u.classes[name] = c
 	}
-	fn.Owner = c
 	return c
+}
+
+// qualified notes the class that a function of C++ is a method of, where it is defined outside of
+// that, and returns it: std::string Env::get(…) { … }
+func (u *Unit) qualified(fn *Func) *Class {
+	f, at := u.Tree.File, int(u.Tree.Nodes[fn.Node].At)
+	if at > 1 && f.Is(at-1, "::") && f.Kind(at-2) == syntax.Word {
+		fn.Owner = u.classOf(f.Text(at - 2))
+	}
+	return fn.Owner
 }
 
 // PassedOver returns the names of the functions of the file that a function

@@ -12,6 +12,8 @@ type Words struct {
 	// EmptyTrue says that an empty text and zero count as true; EmptyLists that
 	// a list without elements counts as false.
 	EmptyTrue, EmptyLists bool
+	// Uniform says that a.f(b) may be f(a, b).
+	Uniform bool
 	// Extends says that a function may be one that things of a type are asked for,
 	// nothing among them: fun String?.or(other: String) = this ?: other.
 	Extends bool

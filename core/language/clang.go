@@ -29,7 +29,7 @@ var clang = &reads.Language{
 	Global:      true,
 	Outline:     reads.FlatOutline,
 	Passes:      "(",
-	Imports:     defines,
+	Imports:     clangImports,
 	Prototypes:  true,
 	Private:     "static",
 	Triggers:    []string{"getenv", "systemEnvironment", "processInfo", "secure_getenv", "__secure_getenv", "__libc_secure_getenv", "_wgetenv", "_dupenv_s", "getenv_s", "_tgetenv", "environ", "GetEnvironmentVariable", "GetEnvironmentVariableA", "GetEnvironmentVariableW", "qgetenv", "qEnvironmentVariable", "qEnvironmentVariableIsSet", "qEnvironmentVariableIsEmpty", "qEnvironmentVariableIntValue", "g_getenv"},
@@ -73,6 +73,7 @@ var clang = &reads.Language{
 		{Access: `$read.has_value()`, Test: true},
 		{Access: `$read.toInt($rest)`, Kind: reads.Integer, Does: evaluate.Converts},
 		{Access: `atof($read)`, Kind: reads.Number, Does: evaluate.Converts},
+		{Access: `$read.value()`, Does: evaluate.Fail},
 		{Access: `assert($read)`, Does: evaluate.Demands},
 		{Access: `strtod($read, $rest)`, Kind: reads.Number},
 	}, cNumbers("", "std::")),
@@ -81,6 +82,14 @@ var clang = &reads.Language{
 	Nothing:     []string{"NULL", "nullptr", "nil", "Nil", "0", "nullopt", "std.nullopt"},
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.BeginsInteger, reads.Number: reads.BeginsNumber}, Main: []string{"main"}},
 }
+
+// clangImports records what names are defined as, and what is taken in of namespaces.
+func clangImports(f *syntax.File, o *reads.Outline) {
+	defines(f, o)
+	clangTaken(f, o)
+}
+
+var clangTaken = takesIn("using")
 
 // defines takes "#define NAME "text"" for a constant.
 func defines(f *syntax.File, o *reads.Outline) {

@@ -27,6 +27,7 @@ var dart = &reads.Language{
 		},
 	},
 	Outline:  reads.BraceOutline(false),
+	Imports:  takesIn("import"),
 	Passes:   "(",
 	Forms:    dartForms,
 	Triggers: []string{"environment", "dotenv", "fromEnvironment", "hasEnvironment"},

@@ -23,6 +23,7 @@ var dlang = &reads.Language{
 		Strings: []syntax.StringForm{{Prefix: "r", Open: `"`, Close: `"`, Lines: true}, {Open: "`", Close: "`", Lines: true}, plainString, character},
 	},
 	Outline:  reads.BraceOutline(false),
+	Imports:  takesIn("import"),
 	Triggers: []string{"environment", "getenv"},
 	Roots:    []string{"std", "process"},
 	Idioms: []reads.Idiom{
@@ -40,5 +41,5 @@ var dlang = &reads.Language{
 	},
 	Stops:   []string{"throw", "exit"},
 	Nothing: []string{"null"},
-	Runs:    reads.Runs{Operators: map[string]string{"!is": "!="}},
+	Runs:    reads.Runs{Uniform: true, Operators: map[string]string{"!is": "!="}},
 }

@@ -16,6 +16,7 @@ var erlang = &reads.Language{
 		Hook:    syntax.ErlangHook(2), HookBytes: "abcdefghijklmnopqrstuvwxyz$",
 	},
 	Outline:  reads.NewOutline,
+	Imports:  erlangImports,
 	Catches:  true,
 	Triggers: []string{"getenv"},
 	Idioms: []reads.Idiom{
@@ -46,4 +47,19 @@ var erlang = &reads.Language{
 		Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Clauses: true, Explicit: true, Variables: true, Exhausts: []string{"case", "if"},
 		Operators: map[string]string{":=": "==", "/=": "!=", "andalso": "&&", "orelse": "||", "and": "&&", "or": "||", ",": "&&", ";": "||"},
 	},
+}
+
+// erlangImports records the functions of other modules that a module calls as its own:
+// -import(env, [need/1]).
+func erlangImports(f *syntax.File, o *reads.Outline) {
+	for i := range f.Tokens {
+		if !f.Is(i, "import") || !f.Is(i-1, "-") || !f.Is(i+1, "(") {
+			continue
+		}
+		for n := i + 3; n < f.Mate(i+1); n++ {
+			if f.Kind(n) == syntax.Word {
+				o.Import(f.Text(n), f.Text(i+2)+"."+f.Text(n), 0)
+			}
+		}
+	}
 }

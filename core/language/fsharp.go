@@ -18,6 +18,7 @@ var fsharp = &reads.Language{
 		},
 	},
 	Outline:  reads.NewOutline,
+	Imports:  takesIn("open", "module"),
 	LineEnds: true,
 	Applied:  true,
 	Roots:    []string{"System"},

@@ -21,6 +21,7 @@ var gleam = &reads.Language{
 		Strings:      []syntax.StringForm{{Open: `"`, Close: `"`, Backslash: true, Lines: true}},
 	},
 	Outline:  reads.BraceOutline(false),
+	Imports:  takesIn("import"),
 	LineEnds: true,
 	Triggers: []string{"envoy", "os.get_env", "get_env"},
 	Idioms: []reads.Idiom{

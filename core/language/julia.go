@@ -28,6 +28,7 @@ var julia = &reads.Language{
 			character,
 		},
 	},
+	Imports: takesIn("using", "import"),
 	Outline: reads.EndOutline(reads.Ends{
 		Openers: wordSet("function macro if for while try begin let quote struct module baremodule"), Modifiers: map[string]bool{}, Loops: wordSet("for while"),
 		Functions: wordSet("function macro"), Classes: wordSet("struct module"), Closers: wordSet("end"), Do: true,

@@ -26,6 +26,7 @@ var nim = &reads.Language{
 		},
 	},
 	Outline:     reads.IndentOutline,
+	Imports:     takesIn("import", "from", "include"),
 	LineEnds:    true,
 	QuietParens: true,
 	QuietString: true,
@@ -54,5 +55,5 @@ var nim = &reads.Language{
 	Transparent: []string{"strip", ".strip", ".toLowerAscii", ".toUpperAscii"},
 	Stops:       []string{"raise", "quit", "doAssert"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Unset: evaluate.Empty, EmptyTrue: true, Returns: true, Result: "result"},
+	Runs:        reads.Runs{Uniform: true, Unset: evaluate.Empty, EmptyTrue: true, Returns: true, Result: "result"},
 }

@@ -15,6 +15,7 @@ var ocaml = &reads.Language{
 		Strings: []syntax.StringForm{{Open: "{|", Close: "|}", Lines: true}, {Open: `"`, Close: `"`, Backslash: true, Lines: true}, {Open: `'`, Close: `'`, Backslash: true, Char: true, Bytes: true}},
 	},
 	Outline:  reads.NewOutline,
+	Imports:  takesIn("open", "module", "include"),
 	Applied:  true,
 	Catches:  true,
 	Triggers: []string{"getenv", "getenv_opt", "getenv_exn", "unsafe_getenv", "Unix.environment"},

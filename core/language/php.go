@@ -126,8 +126,8 @@ func phpImports(f *syntax.File, o *reads.Outline) {
 		switch {
 		case f.Is(i, "namespace") && f.Kind(i+1) == syntax.Word && space == "":
 			space = qualified(f, i+1)
-		case f.Is(i, "use") && f.Is(i+1, "function") && f.Is(i+3, "as") && f.Kind(i+4) == syntax.Word: // use function getenv as g
-			o.Import(f.Text(i+4), f.Text(i+2), i)
+		case f.Is(i, "use") && f.Is(i+1, "function"):
+			phpFunctions(f, o, i+2)
 		case f.Is(i, "use") && f.Kind(i+1) == syntax.Word:
 			if name := qualified(f, i+1); strings.HasSuffix(name, ".Env") {
 				imported = name
@@ -139,6 +139,24 @@ func phpImports(f *syntax.File, o *reads.Outline) {
 	}
 	if imported != "" && imported != "Illuminate.Support.Env" {
 		o.Import("Env", imported, 0)
+	}
+}
+
+// phpFunctions records the functions that an import gives other names, from a token on:
+// use function getenv as g, use function Gate\{need as must, other}.
+func phpFunctions(f *syntax.File, o *reads.Outline, from int) {
+	space, group := "", false
+	for i := from; i < len(f.Tokens) && !f.Is(i, ";"); i++ {
+		switch {
+		case f.Is(i+1, `\`) && f.Kind(i) == syntax.Word:
+			space = f.Text(i) + "."
+		case f.Is(i, "{"):
+			group = true
+		case f.Is(i, ",") && !group:
+			space = ""
+		case f.Is(i, "as") && f.Kind(i+1) == syntax.Word:
+			o.Import(f.Text(i+1), space+f.Text(i-1), from)
+		}
 	}
 }
 

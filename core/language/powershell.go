@@ -23,6 +23,8 @@ var powershell = &reads.Language{
 		Hook: syntax.PowerShellHook, HookBytes: "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ",
 	},
 	Outline:     reads.NewOutline,
+	SharesNames: true,
+	Global:      true,
 	LineEnds:    true,
 	FoldWords:   true,
 	QuietParens: true,

@@ -26,6 +26,7 @@ var vlang = &reads.Language{
 		},
 	},
 	Outline:  reads.BraceOutline(false),
+	Imports:  takesIn("import"),
 	LineEnds: true,
 	Triggers: []string{"getenv", "getenv_opt", "environ"},
 	Idioms: []reads.Idiom{

@@ -10,7 +10,7 @@ import (
 var zig = &reads.Language{
 	Name: "zig", Extensions: []string{".zig"},
 	Grammar: &parse.Grammar{
-		Layout: parse.Braces, Choices: true, Bars: true, LabelBlocks: true, ArrayTypes: true,
+		Layout: parse.Braces, Choices: true, Bars: true, LabelBlocks: true, ArrayTypes: true, TypeValues: true,
 		Binary: []string{"orelse catch", "or", "and", "== != < > <= >=", "| ^ &", "<< >>", "+ - ++", "* / % **"},
 		Assign: "= += -= *= /= |= &=", Prefix: "! - ~ & try comptime", Member: ".",
 		If: "if", Else: "else", Loop: "for while", Switch: "switch", Return: "return", Leave: "break continue", Function: "fn", Declare: "const var",
@@ -52,13 +52,18 @@ var zig = &reads.Language{
 	Runs:    reads.Runs{Bare: true, Leaves: "try", Failures: "error"},
 }
 
-// zigImports records const std = @import("std").
+// zigImports records const std = @import("std"), and what files are called, or a name of theirs:
+// const need = @import("env.zig").need.
 func zigImports(f *syntax.File, o *reads.Outline) {
 	for i := range f.Tokens {
-		if module, _ := f.Value(i + 2); module != "std" || !f.Is(i, "@import") || !f.Is(i-1, "=") {
+		if !f.Is(i, "@import") || !f.Is(i-1, "=") || f.Kind(i+2) != syntax.String {
 			continue
 		}
-		o.Import(f.Text(i-2), "std", 0)
-		o.Skip(reads.Range{Lo: i - 3, Hi: i + 4})
+		module, end := moduleAt(f, i+2)
+		for end++; f.Is(end, ".") && f.Kind(end+1) == syntax.Word; end += 2 {
+			module += "." + f.Text(end+1)
+		}
+		o.Import(f.Text(i-2), module, 0)
+		o.Skip(reads.Range{Lo: i - 3, Hi: end})
 	}
 }

@@ -171,6 +171,12 @@ func (p *applied) module() {
 		p.add(p.make(Import, from, from, mark))
 		return
 	}
+	if p.isOtherName() { // module E = A.B
+		p.add(p.nameAt(name))
+		p.add(p.expression(0))
+		p.add(p.make(Declare, from, -1, mark))
+		return
+	}
 	own, body := p.at, len(p.stack)
 	switch {
 	case p.take("struct"):
@@ -185,6 +191,17 @@ func (p *applied) module() {
 	}
 	p.add(p.make(Block, own, -1, body))
 	p.add(p.make(Class, from, name, mark))
+}
+
+// isOtherName reports whether a module is another one by a shorter name: what is left of the line names that.
+func (p *applied) isOtherName() bool {
+	i := p.at
+	if !syntax.IsCapital(p.text()) {
+		return false
+	}
+	for i++; p.textAt(i) == "." && syntax.IsCapital(p.textAt(i+1)); i += 2 {
+	}
+	return i >= p.end || p.f.Tokens[i].NewLine || p.textAt(i) == ";"
 }
 
 // skipEnclosed goes on behind the end of what a word begins.
@@ -206,7 +223,12 @@ func (p *applied) skipEnclosed() {
 func (p *applied) typed() {
 	from, mark := p.at, len(p.stack)
 	name := p.at + 1
-	for p.at++; !p.ended() && !p.is("="); p.pass() {
+	for p.at++; !p.ended() && !p.is("="); {
+		if p.is("(") { // what an object is made of
+			p.parameter()
+			continue
+		}
+		p.pass()
 	}
 	p.take("=")
 	own, body := p.at, len(p.stack)

@@ -133,7 +133,7 @@ func (p *parser) headPart() {
 	if p.is("(") && p.g.BraceKeys { // for my $x (@list)
 		p.add(p.operand())
 	}
-	for p.is("in") && !(p.g.Layout == Worded && p.f.Tokens[p.at].NewLine) || p.is("of") || p.is(":") && p.inside > 0 || p.is("as") || p.is("<-") {
+	for p.is("in") && !(p.g.Layout == Worded && p.f.Tokens[p.at].NewLine) || p.is("of") || p.is(":") && p.inside > 0 && p.g.Layout != Indented || p.is("as") || p.is("<-") {
 		p.at++
 		p.add(p.expression(levelAssign))
 	}

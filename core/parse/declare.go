@@ -14,8 +14,38 @@ func (p *parser) declaration(from, mark int) int32 {
 	if p.g.Typed && p.typedName(p.at) > 0 {
 		p.at = p.typedName(p.at)
 	}
+	if name, open := p.at, p.typeValue(); open > 0 {
+		p.at = open
+		p.add(p.body())
+		p.closed()
+		return p.make(Class, from, name, mark)
+	}
 	return p.declared(from, mark)
 }
+
+// typeValue returns the brace that opens the type which a name is given, or 0: a = struct {
+func (p *parser) typeValue() int {
+	at := p.at + 2
+	if !p.g.TypeValues || p.textAt(p.at+1) != "=" {
+		return 0
+	}
+	if p.textAt(at) == "packed" || p.textAt(at) == "extern" {
+		at++
+	}
+	if !typeWords[p.textAt(at)] {
+		return 0
+	}
+	if at++; p.textAt(at) == "(" { // union(enum)
+		at = p.mate(at) + 1
+	}
+	if p.textAt(at) != "{" {
+		return 0
+	}
+	return at
+}
+
+// typeWords begin types that are values.
+var typeWords = set("struct union enum opaque")
 
 // declared parses names or patterns with their types and values.
 func (p *parser) declared(from, mark int) int32 {

@@ -120,12 +120,21 @@ func (p *parser) isAbstract(open int) bool {
 		return false
 	}
 	i := p.mate(open) + 1
+	for p.g.Macros && behindHead[p.textAt(i)] {
+		i++
+	}
+	if p.g.Macros && p.textAt(i) == "=" && p.textAt(i+2) == ";" { // = 0, = default
+		i += 2
+	}
 	if p.textAt(i) == "throws" {
 		for i++; p.kindAt(i) == syntax.Word || p.textAt(i) == "," || p.textAt(i) == "."; i++ {
 		}
 	}
 	return p.textAt(i) == ";"
 }
+
+// behindHead are words that follow the parameters of a method of C++.
+var behindHead = set("const override final noexcept volatile")
 
 // beforeAngles returns the token before type arguments that end at a token, or
 // that token.
@@ -219,6 +228,8 @@ func (p *parser) function(name int) int32 {
 	switch {
 	case p.is("{"):
 		p.add(p.block())
+	case p.is("=") && p.g.Macros: // = 0, = default
+		p.at = min(p.at+3, p.end)
 	case p.g.EqualsBody && p.is("="):
 		p.add(p.indented())
 	case p.has(setArrow) && p.g.Typed, p.is("=") && !p.g.sets[setThen]["="]:

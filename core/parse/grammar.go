@@ -48,6 +48,7 @@ type Grammar struct {
 	Records     bool   // { a: b } is a record
 	Comprehends bool   // [a for b in c]
 	Commands    bool   // puts x: a call without parentheses
+	TypeValues  bool   // a type is a value that a name is given: const a = struct { … }
 	TypeSign    string // between the name of a parameter and its type, where a colon alone says something else
 	LooseNot    bool   // !a == b is !(a == b)
 	NameFirst   bool   // f(a T): the name of a parameter is before its type

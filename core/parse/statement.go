@@ -359,6 +359,11 @@ func (p *parser) with() int32 {
 		return p.simple(from, mark)
 	}
 	p.at++
+	if p.g.Records && p.is("do") && p.textAt(p.at+1) == ":" { // quote do: x
+		p.at += 2
+		p.add(p.expression(levelAssign))
+		return p.make(Try, from, from, mark)
+	}
 	if !p.startsBlock(p.at) {
 		p.condition()
 	}

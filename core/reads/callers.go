@@ -27,7 +27,7 @@ type Callers struct {
 // its own language.
 func CallersOf(h *Helper, l *Language) Callers {
 	stem, folder := h.origin()
-	c := Callers{member: h.Owner != "" || h.Extends, getter: h.getter, lang: l, modules: []string{stem, folder, h.Package}}
+	c := Callers{member: h.Owner != "" && !(l != nil && l.OpenModules) || h.Extends, getter: h.getter, lang: l, modules: []string{stem, folder, h.Package}}
 	switch {
 	case l.keeps(h.Name):
 		c.folder, c.own, c.holding = path.Dir(h.File), true, []string{h.Name}
@@ -110,7 +110,22 @@ func (c *Callers) Named(s *Source) bool {
 // IsCall reports whether the name of the helper at src[from:to] may be called
 // there; bare reports whether that needs no receiver before it.
 func (c *Callers) IsCall(src []byte, from, to int, bare bool) bool {
-	return (c.getter || c.lang != nil && c.lang.Applied || opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
+	return (c.getter || c.lang != nil && c.lang.isBareCall(src[:from], src[to:]) || opensCall(src[to:]) || isRenamed(src[to:]) || isPassed(src[:from], src[to:])) && (bare || behindReceiver(src[:from]))
+}
+
+// isBareCall reports whether what is between before and rest may be called without parentheses: need "X",
+// "X" |> need.
+func (l *Language) isBareCall(before, rest []byte) bool {
+	switch {
+	case l.Applied, l.Runs.Uniform && bytes.HasSuffix(before, []byte(`".`)):
+		return true
+	case !l.QuietParens && !l.QuietString && (l.Grammar == nil || !l.Grammar.Commands):
+		return false
+	case bytes.HasSuffix(bytes.TrimRight(before[max(0, len(before)-40):], " \t\r\n"), []byte("|>")):
+		return true
+	}
+	given := bytes.TrimLeft(rest[:min(len(rest), 40)], " \t!?\\")
+	return len(given) > 0 && (isOneOf(given[0], "\"'`:$@%[") || len(given) < min(len(rest), 40) && (isNameByte(given[0]) || given[0] == '-'))
 }
 
 // origin returns what imports name of the file that defines a helper.
@@ -164,7 +179,7 @@ func (h *Helper) header() string {
 // IsModule reports whether the name that is at src[from:to] is that of a
 // file that is imported: './lib/name', "../name.js".
 func IsModule(src []byte, from, to int) bool {
-	return from > 0 && to < len(src) && isOneOf(src[from-1], "/\"'`") && isOneOf(src[to], "\"'`.")
+	return from > 0 && to < len(src) && isOneOf(src[from-1], "/\"'`#~") && isOneOf(src[to], "\"'`.")
 }
 
 func isOneOf(c byte, of string) bool { return strings.IndexByte(of, c) >= 0 }
@@ -221,9 +236,13 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		return (f.Is(i, "!") || f.Is(i+1, "!")) && !a.definesFunction(h.Name) && a.isOnly(h)
 	}
 	stem, folder := h.origin()
-	if !isMember(f, i) || h.Extends {
+	if !isMember(f, i) || h.Extends || a.lang.Runs.Uniform && f.Kind(i-2) == syntax.String { // "X".need
+
 		bound := a.o.lookup(f.Text(i), i)
 		if h.Owner != "" && len(bound) == 0 && !a.definesFunction(h.Name) && a.inherits(h.Owner) {
+			return true
+		}
+		if h.Owner != "" && a.lang.OpenModules && len(bound) == 0 && !a.definesFunction(h.Name) && a.isOnly(h) {
 			return true
 		}
 		if h.Owner == "" && a.lang.Global && !a.definesFunction(h.Name) && (f.Is(i-1, `\`) || bytes.Contains(f.Src, []byte(`\`+h.Name+";"))) && a.isOnly(h) { // use function Gate\need;
@@ -236,7 +255,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			}
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
-				return h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem) || isRoot(module, stem)
+				return h.Owner == "" && a.lang.Global && a.isOnly(h) || h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem) || isRoot(module, stem)
 			}
 		}
 		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && (a.importsAllOf(stem) || a.importsAllOf(folder)) && !a.definesFunction(h.Name)) {
@@ -260,12 +279,12 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 		if h.Package != "" && receiver == h.Package && !isMember(f, i-2) { // gate_env::need, of the root of a crate
 			return true
 		}
-		if (receiver == stem || a.lang.Applied && strings.EqualFold(receiver, stem)) && a.isOfModule(i-2) { // what a file defines is a module or class of its name
+		if a.isModuleOf(receiver, stem) && a.isOfModule(i-2) { // what a file defines is a module or class of its name
 			return true
 		}
 		for _, b := range bound {
 			from := strings.TrimSuffix(a.bindingPath(b, i, 0), "."+byDefault)
-			if base := lastOf(from); from != "" && (base == stem || base == folder) {
+			if base := lastOf(from); from != "" && (a.isModuleOf(base, stem) || base == folder) {
 				return true
 			}
 			if dot := strings.LastIndexByte(from, '.'); dot > 0 && strings.Contains(from, "/") && (a.isModule(from[:dot], h.File) || a.isFolder(from[:dot], h.File)) { // an object that the file exports
@@ -340,7 +359,7 @@ func (a *analysis) isOfModule(i int) bool {
 	}
 	bound := a.o.lookup(f.Text(root), root)
 	if root == i || len(bound) == 0 {
-		return len(bound) == 0 && (root == i || f.Is(root+1, "::"))
+		return len(bound) == 0 && (root == i || f.Is(root+1, "::") || a.lang.Applied && syntax.IsCapital(f.Text(root)))
 	}
 	return slices.ContainsFunc(bound, func(b Binding) bool { return b.Path != "" })
 }
@@ -356,8 +375,14 @@ func (a *analysis) importsDefault(h *Helper, from string) bool {
 // importsAllOf reports whether the file imports all that a module or class has.
 func (a *analysis) importsAllOf(owner string) bool {
 	return slices.ContainsFunc(a.o.Bindings["*"], func(b Binding) bool {
-		return lastOf(b.Path) == owner
+		return a.isModuleOf(lastOf(b.Path), owner)
 	})
+}
+
+// isModuleOf reports whether a module is what a file of a name defines: in languages whose functions
+// are applied, that is written with a capital.
+func (a *analysis) isModuleOf(module, stem string) bool {
+	return module == stem || a.lang.Applied && strings.EqualFold(module, stem)
 }
 
 // definesFunction reports whether the file has a function of its own of that
@@ -379,13 +404,16 @@ func (a *analysis) onlyOne(h *Helper) bool {
 	return h.Owner == "" && a.isOnly(h) && a.holds(path.Base(h.File))
 }
 
-// isOnly reports whether no other helper has the name of one.
+// isOnly reports whether no other helper of the language has the name of one; methods are none, of
+// a function.
 func (a *analysis) isOnly(h *Helper) bool {
 	if a.context == nil {
 		return false
 	}
 	list := a.context.listed().named[h.Name]
-	return len(list) > 0 && !slices.ContainsFunc(list, func(other *Helper) bool { return other != h && (!h.Macro || other.File != h.File) }) // a macro may have several arms
+	return len(list) > 0 && !slices.ContainsFunc(list, func(other *Helper) bool {
+		return other != h && other.isIn(a.lang) && (h.Owner != "" || other.Owner == "") && (!h.Macro || other.File != h.File) // a macro may have several arms
+	})
 }
 
 // isRoot reports whether what a crate has by its name, or by "crate", is in a file.

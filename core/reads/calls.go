@@ -48,7 +48,10 @@ func (c *Context) callsIn(l *Language, file string, src []byte) (list []int32) {
 	}
 	in := NewSource(l, file, src)
 	for _, at := range offsets {
-		word := wordAt(src, at)
+		word := wordAt(src, at, "")
+		if known.callers[string(word)] == nil && known.classes[string(word)] == nil {
+			word = wordAt(src, at, "-?!'")
+		}
 		fits := slices.ContainsFunc(known.classes[string(word)], func(by *Callers) bool { return by.Named(in) })
 		for _, by := range known.callers[string(word)] {
 			fits = fits || in.MayCall(by, int(at), int(at)+len(word))
@@ -60,10 +63,10 @@ func (c *Context) callsIn(l *Language, file string, src []byte) (list []int32) {
 	return list
 }
 
-// wordAt returns the word that begins at an offset.
-func wordAt(src []byte, at int32) []byte {
+// wordAt returns the word that begins at an offset, in which some signs may stand.
+func wordAt(src []byte, at int32, signs string) []byte {
 	end := int(at)
-	for end < len(src) && isNameByte(src[end]) {
+	for end < len(src) && (isNameByte(src[end]) || isOneOf(src[end], signs)) {
 		end++
 	}
 	return src[at:end]

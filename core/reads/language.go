@@ -76,6 +76,8 @@ type Language struct {
 	Where string
 	// SharesNames tells that the files of one folder see each other's names.
 	SharesNames bool
+	// OpenModules tells that what a module has is known without the module's name.
+	OpenModules bool
 	// Global tells that functions outside classes are known in the whole program.
 	Global bool
 	// Namespaces tells that names are shared by a namespace, which files of several folders
@@ -157,6 +159,7 @@ type Runs struct {
 	EmptyTrue  bool              // an empty text and zero count as true
 	EmptyLists bool              // an empty list counts as false
 	Returns    bool              // a function returns its last expression
+	Uniform    bool              // a.f(b) may be f(a, b)
 	Extends    bool              // fun T.name() is a function that things of a type are asked for
 	Raises     bool              // a member of nothing stops
 	Chains     bool              // a?.b.c asks nothing of what a?.b is not

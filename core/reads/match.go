@@ -327,7 +327,13 @@ func (a *analysis) fitGroup(e element, i int, m *match, first bool) (end int, ok
 		return 0, false
 	}
 	close := f.Mate(j)
-	return close + 1, a.fitArguments(e, splitAt(f, Range{j + 1, close}, ","), m)
+	given := splitAt(f, Range{j + 1, close}, ",")
+	for n, r := range given {
+		if a.lang.Applied && f.Is(r.Lo+1, ":") { // (name: string)
+			given[n].Hi = r.Lo + 1
+		}
+	}
+	return close + 1, a.fitArguments(e, given, m)
 }
 
 // fitQuiet fits arguments without parentheses: ENV.fetch "X".

@@ -217,6 +217,8 @@ func (a *analysis) pathOf(r Range, depth int) string {
 		return ""
 	}
 	switch {
+	case last == r.Lo+1 && f.Kind(last) == syntax.String: // require "env"
+		return a.real(a.required(r))
 	case f.Is(last, ")") && f.Mate(last) > r.Lo:
 		return a.calledPath(r, f.Mate(last), depth)
 	case last == r.Lo:
@@ -292,6 +294,10 @@ func (a *analysis) required(r Range) string {
 	if f.Is(r.Lo, "await") {
 		r.Lo++
 	}
+	if f.Is(r.Lo, "require") && r.Hi-r.Lo == 2 && f.Kind(r.Lo+1) == syntax.String { // of Lua
+		module, _ := f.Value(r.Lo + 1)
+		return ModuleName(module)
+	}
 	if r.Hi-r.Lo != 4 || !f.Is(r.Lo, "require") && !f.Is(r.Lo, "import") || !f.Is(r.Lo+1, "(") || f.Kind(r.Lo+2) != syntax.String {
 		return ""
 	}
@@ -304,6 +310,9 @@ func (a *analysis) required(r Range) string {
 func ModuleName(module string) string {
 	for _, ending := range []string{".js", ".mjs", ".cjs", ".ts", ".jsx", ".tsx"} {
 		module = strings.TrimSuffix(module, ending)
+	}
+	if len(module) > 1 && (module[0] == '#' || module[0] == '~') && module[1] != '/' { // a file of the project by a short name: #env, ~env
+		module = module[:1] + "/" + module[1:]
 	}
 	return strings.TrimSuffix(strings.TrimPrefix(module, "node:"), "/strict") // assert/strict
 }

@@ -188,8 +188,8 @@ func (r *running) outside(name string, node int32) *evaluate.Func {
 		return nil
 	}
 	list := c.listed().named[name]
-	if len(list) == 0 {
-		list = c.listed().named[r.a.importedAs(name, int(r.tree.Nodes[node].From))]
+	if of := c.listed().named[r.a.importedAs(name, int(r.tree.Nodes[node].From))]; len(of) > 0 { // another has its name elsewhere
+		list = slices.Concat(of, list)
 	}
 	if defaults := c.listed().unnamed; len(defaults) > 0 && len(r.a.o.Bindings[name]) > 0 {
 		list = slices.Concat(list, defaults)

@@ -96,7 +96,7 @@ func TestSearchFor(t *testing.T) {
 		"l lo loc lockgate": 0,
 	} {
 		for _, quick := range []*reads.Words{words.quick, nil} {
-			if have := (&search{words.sets, words.words, quick, words.starts, words.shapes}).in(nil, "a.x", []byte(src)); have != want {
+			if have := (&search{words.sets, words.words, words.longer, quick, words.starts, words.shapes}).in(nil, "a.x", []byte(src)); have != want {
 				t.Errorf("%q: sets %b, want %b", src, have, want)
 			}
 		}

@@ -24,9 +24,10 @@ type wordSet struct {
 type search struct {
 	sets   []*wordSet
 	words  map[string]setMask
-	quick  *reads.Words     // finds any of them faster, where they are few
-	starts [1 << 16]setMask // by the first two bytes
-	shapes [1 << 16]setMask // by length and four bytes of the word: most words of a file are told apart by them
+	longer map[string][]string // words with other signs in them, by the letters that they begin with: Get-Need
+	quick  *reads.Words        // finds any of them faster, where they are few
+	starts [1 << 16]setMask    // by the first two bytes
+	shapes [1 << 16]setMask    // by length and four bytes of the word: most words of a file are told apart by them
 }
 
 // shapeOf returns where a word, of a byte at least, has its mark among the shapes.
@@ -250,18 +251,31 @@ func wordSetOf(words []string, fits func(*place) bool) *wordSet {
 
 // searchFor makes a search for up to eight sets.
 func searchFor(sets ...*wordSet) *search {
-	s := &search{sets: sets, words: map[string]setMask{}}
+	s := &search{sets: sets, words: map[string]setMask{}, longer: map[string][]string{}}
 	for n, set := range sets {
 		for word := range set.words { // in any order
 			s.words[word] |= 1 << n
-			s.starts[int(word[0])<<8|int(word[1])] |= 1 << n
-			s.shapes[shapeOf(word)] |= 1 << n
+			s.begin(word, 1<<n)
 		}
 	}
 	if len(s.words) <= fewWords {
 		s.quick = reads.NewWords(slices.Collect(maps.Keys(s.words)))
 	}
 	return s
+}
+
+// begin notes of a word of some sets what it begins with, by which it is found.
+func (s *search) begin(word string, sets setMask) {
+	end := 1
+	for end < len(word) && nameByte[word[end]] {
+		end++
+	}
+	first := word[:end]
+	if first != word && !slices.Contains(s.longer[first], word) {
+		s.longer[first] = append(s.longer[first], word)
+	}
+	s.starts[int(word[0])<<8|int(word[1])] |= sets
+	s.shapes[shapeOf(first)] |= sets
 }
 
 // in returns the sets that src, the text of a file in a language, holds a word of.
@@ -282,7 +296,13 @@ func (s *search) in(l *reads.Language, file string, src []byte) (held setMask) {
 		}
 		if word := src[i:end]; s.shapes[shapeOf(word)]&^held != 0 {
 			p.from, p.to = i, end
-			if held |= s.fitting(s.words[string(word)]&^held, &p); int(held) == 1<<len(s.sets)-1 {
+			held |= s.fitting(s.words[string(word)]&^held, &p)
+			for _, long := range s.longer[string(word)] {
+				if p.to = i + len(long); p.to <= len(src) && string(src[i:p.to]) == long {
+					held |= s.fitting(s.words[long]&^held, &p)
+				}
+			}
+			if int(held) == 1<<len(s.sets)-1 {
 				break
 			}
 		}
