@@ -61,7 +61,7 @@ func (m *machine) objectDeclared(n int32, st *state) Value {
 		return nil
 	}
 	kind := u.Tree.File.Text(at - 1)
-	if u.classNamed(kind) == nil && (u.Outer == nil || !u.Outer(kind)) {
+	if c := u.classNamed(kind); c == nil && (u.Outer == nil || !u.Outer(kind)) || c != nil && len(c.methods) == 0 { // of C it holds whatever was there
 		return nil
 	}
 	return m.objectOf(kind, nil, n, st)
