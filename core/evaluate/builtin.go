@@ -92,7 +92,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(arguments) == 2 {
 			return m.asksTable(arguments[0], arguments[1])
 		}
-	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold":
+	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold", "Equals", "object.Equals", "ReferenceEquals", "object.ReferenceEquals", "identical":
 		if len(arguments) > 1 {
 			m.foldsCase(path, arguments)
 			return m.equal(0, first, arguments[1].value, "==", 0), true
@@ -106,6 +106,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(arguments) == 3 { // of things of a type
 			return m.equal(0, arguments[1].value, arguments[2].value, "==", 0), true
 		}
+	case "type": // of Lua
+		if m.unit().Words.Joins[".."] && m.unit().Words.Nothing["nil"] && len(first) > 0 {
+			return m.luaType(first)
+		}
 	case "len", "count":
 		if m.unit().Words.Loops == Keys { // len(None)
 			if first = m.needed(first, st); st.dead {
@@ -113,6 +117,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			}
 		}
 		if v, known := m.askLists(first, "len"); known {
+			return v, true
+		}
+		if v, known := m.textLength("len", first); known {
 			return v, true
 		}
 	case "listOf", "setOf", "arrayOf", "List.of", "Set.of", "List", "Seq", "Array", "Set", "vec", "Stream.of", "mutableListOf", "sequenceOf", "array", "append":
@@ -193,6 +200,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			if key, plain := arguments[1].value.plain(); plain {
 				return m.memberOfAlt(first[0], key, st)
 			}
+		}
+	case "public_send", "send", "__send__": // of Ruby, of the object at hand
+		if key, plain := first.plain(); plain && m.unit().Words.Quiet && m.frame().self != nil && len(arguments) == 1 {
+			return m.memberOfAlt(alt{form: record, members: m.frame().self}, strings.TrimPrefix(key, ":"), st)
 		}
 	case "cmp.Or":
 		v := first

@@ -21,6 +21,8 @@ type Class struct {
 	methods   map[string]*Func
 	unset     []string // what unsetFields returns, once asked for
 	declaring sync.Once
+	heading   sync.Once
+	body      []int32      // what withHead returns, once asked for
 	reading   atomic.Int32 // what reader answers: 0 where it was not asked, 1 no, 2 yes
 }
 

@@ -88,6 +88,7 @@ func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument
 		var taken, rest Value
 		for _, x := range arguments[i].value {
 			t := m.fitParameter(fn, p, x, st)
+			x.depends |= m.fieldsAskedBy(fn, p, x)
 			if t != no {
 				taken = append(taken, x)
 			}
@@ -120,6 +121,13 @@ func (m *machine) fitParameter(fn *Func, p param, x alt, st *state) truth {
 	m.frames = append(m.frames, &frame{fn: fn, unit: fn.Unit, context: m.context})
 	defer func() { m.frames = m.frames[:len(m.frames)-1] }()
 	return m.fit(fn.Unit.Tree.Child(p.node, 0), x, st, 0)
+}
+
+// fieldsAskedBy is fieldsAsked for a parameter.
+func (m *machine) fieldsAskedBy(fn *Func, p param, x alt) mask {
+	m.frames = append(m.frames, &frame{fn: fn, unit: fn.Unit, context: m.context})
+	defer func() { m.frames = m.frames[:len(m.frames)-1] }()
+	return m.fieldsAsked(fn.Unit.Tree.Child(p.node, 0), x)
 }
 
 // guarded reports whether the condition of a function holds for what it is given.

@@ -34,6 +34,10 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 	if v, known := isKind(a, u.at(right)); known && op == "instanceof" && len(u.children(n)) == 2 {
 		return v
 	}
+	if op == "is" && u.kind(right) == parse.Unary && u.at(right) == "!" && u.kind(u.Tree.Child(right, 0)) == parse.Name { // x is! String
+		m.asked(a)
+		return m.isOf(a, true)
+	}
 	if (op == "is" || op == "instanceof") && u.kind(right) == parse.Name && !u.Words.Nothing[u.at(right)] && !u.Words.OwnScopes { // x is string
 		m.asked(a)
 		return m.isOf(a, u.next(n) == "not")
@@ -147,8 +151,11 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 		for _, y := range b {
 			dep := x.depends | x.missing | y.depends | y.missing
 			verdict := equalAlt(x, y)
-			if u.Words.Blank && (x.form == nothing && isEmptyText(y) || y.form == nothing && isEmptyText(x)) {
+			if (u.Words.Blank || u.Words.Loops == Values && (op == "==" || op == "!=")) && (x.form == nothing && isEmptyText(y) || y.form == nothing && isEmptyText(x)) {
 				verdict = yes
+			}
+			if verdict == may && isNothingBesideFalse(x, y) && u.Words.Loops != Values && !u.Words.Pointers && !u.Words.Signs {
+				verdict = no // null == false
 			}
 			switch verdict {
 			case yes:
@@ -161,6 +168,12 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 		}
 	}
 	return out.telling(a, b).compact()
+}
+
+// isNothingBesideFalse reports whether of two alternatives one is nothing, and the other false, as it is written.
+func isNothingBesideFalse(x, y alt) bool {
+	is := func(x, y alt) bool { return x.form == nothing && y.form == boolean && y.name != "" && !y.truth }
+	return is(x, y) || is(y, x)
 }
 
 // isEmptyText reports whether an alternative is a text without characters.
@@ -219,7 +232,7 @@ func equalAlt(x, y alt) truth {
 		if x.form == nothing && y.form == sequence && len(y.list) == 0 || y.form == nothing && x.form == sequence && len(x.list) == 0 {
 			return may // var x []string
 		}
-		if x.form == nothing && y.form == boolean && y.name != "" && !y.truth || y.form == nothing && x.form == boolean && x.name != "" && !x.truth {
+		if isNothingBesideFalse(x, y) {
 			return may
 		}
 		if x.form == text && len(x.parts) > 0 || y.form == text && len(y.parts) > 0 || x.form == nothing || y.form == nothing {

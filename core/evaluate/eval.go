@@ -125,6 +125,9 @@ func (m *machine) unary(n int32, st *state) Value {
 			if x, known := oneCollection(v); known && x.form == sequence && !st.dead {
 				return m.lengthOf(x)
 			}
+			if length, known := m.textLength("len", v); known && !st.dead {
+				return length
+			}
 			return Value{anything(m.depth())}.telling(v)
 		}
 		v, _, _ := m.lookup("#"+u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1), st)

@@ -63,7 +63,7 @@ func (m *machine) typeOf(n int32) *Class {
 	switch name {
 	case "":
 		return nil
-	case "Self":
+	case "Self", "__MODULE__":
 		return m.frame().class
 	}
 	return m.unit().classNamed(name)
@@ -123,7 +123,13 @@ func (m *machine) fieldNames(n int32) (names []string) {
 }
 
 // zeroFields sets the fields of a structure that a literal leaves out.
-func (m *machine) zeroFields(r *members, c *Class) {
+func (m *machine) zeroFields(r *members, c *Class) { m.zeroFieldsWithin(r, c, 0) }
+
+// mostStructs bounds how deep structs lie in others.
+const mostStructs = 4
+
+// zeroFieldsWithin is zeroFields for a struct that lies in others, as many as depth.
+func (m *machine) zeroFieldsWithin(r *members, c *Class, depth int) {
 	if c == nil || c.Unit.Words.Errors == nil {
 		return
 	}
@@ -143,6 +149,11 @@ func (m *machine) zeroFields(r *members, c *Class) {
 			kind = "[]"
 		}
 		zero, known := m.zeroOf(kind)
+		if inner := c.Unit.classes[kind]; !known && inner != nil && inner.isStruct() && depth < mostStructs && !f.Tokens[i].NewLine {
+			part := &members{of: inner, open: true}
+			m.zeroFieldsWithin(part, inner, depth+1)
+			zero, known = Value{{form: record, members: part}}, true
+		}
 		for name := i - 1; known && name > open && f.Kind(name) == syntax.Word; name -= 2 { // a, b string
 			if _, given := r.get(f.Text(name)); !given {
 				r.set(f.Text(name), zero)

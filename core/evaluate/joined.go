@@ -117,6 +117,10 @@ func (m *machine) formatArguments(right int32, v Value) []Value {
 func (m *machine) piped(left, right int32, st *state) Value {
 	u := m.unit()
 	v := m.eval(left, st)
+	if u.kind(right) == parse.Switch && !st.dead { // x |> case do
+		m.subject = v
+		return m.eval(right, st)
+	}
 	if st.dead || u.kind(right) != parse.Call {
 		m.eval(right, st)
 		return Value{loose(v, anything(m.depth()))}

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -68,6 +69,15 @@ func (m *machine) typeNameOf(v Value) (Value, bool) {
 	return textOf(kind, m.depth()), true
 }
 
+// luaType returns the name that Lua has for the kind of a value, where it is known.
+func (m *machine) luaType(v Value) (Value, bool) {
+	if slices.ContainsFunc(v, func(x alt) bool { return x.form != nothing }) {
+		return m.typeNameOf(v)
+	}
+	m.asked(v)
+	return textOf("nil", m.depth()).dependent(v.depends() | v.missing()), true
+}
+
 // askedOfKind returns what a method is asked of that may ask for its kind, or nil.
 func (m *machine) askedOfKind(callee int32, name string, st *state) Value {
 	u := m.unit()
@@ -85,6 +95,8 @@ func (m *machine) asksKind(name string, receiver Value, arguments []argument) (V
 		return nil, false
 	}
 	switch first := arguments[0]; {
+	case name == "is_bool" && u.Words.Loops == Values: // what is not there is false
+		return nil, false
 	case kindQuestions[name] != "" && len(arguments) == 1 && len(receiver) == 0:
 		return isKind(first.value, kindQuestions[name])
 	case name == "isinstance" && len(arguments) == 2:

@@ -277,6 +277,9 @@ func (m *machine) recordOf(n int32, st *state) Value {
 		}
 		return m.mapComprehension(list[0], list[len(list)-1], st)
 	}
+	if isPair := func(c int32) bool { return u.kind(c) == parse.Pair || u.kind(c) == parse.Unary }; u.Words.Loops == Keys && u.Words.OwnScopes && len(list) > 0 && !slices.ContainsFunc(list, isPair) { // {a, b} of Python
+		return m.listOf(n, st)
+	}
 	r := &members{of: m.typeOf(n)}
 	r.open = r.of != nil
 	if name := m.typeName(n); r.of == nil && syntax.IsCapital(name) {

@@ -98,15 +98,18 @@ type Run struct{ m *machine }
 
 // machine runs one file.
 type machine struct {
-	u       *Unit
-	reads   []*Read
-	found   map[int32]map[string]int32 // the reads, by node and name
-	key     []byte                     // of a read, for a moment
-	pairs   map[place]setting          // what pairs of large objects were in the first run
-	asks    map[*members]bool          // objects of which a method was asked
-	reading map[int32]bool             // whether a default of a parameter reads
-	held    string                     // the variable that holds the name of what is being read, or ""
-	calls   map[*Func]int
+	u        *Unit
+	reads    []*Read
+	found    map[int32]map[string]int32 // the reads, by node and name
+	key      []byte                     // of a read, for a moment
+	pairs    map[place]setting          // what pairs of large objects were in the first run
+	asks     map[*members]bool          // objects of which a method was asked
+	reading  map[int32]bool             // whether a default of a parameter reads
+	fell     bool                       // whether the function that ran last came to its end, and not only to what leaves it
+	gaveBack Value                      // what that returned, where it left itself
+	subject  Value                      // what is piped into a switch that begins, for a moment
+	held     string                     // the variable that holds the name of what is being read, or ""
+	calls    map[*Func]int
 
 	globals      *scope
 	fields       map[*Class]*members

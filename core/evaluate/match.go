@@ -34,6 +34,11 @@ func (m *machine) choose(n int32, st *state) Value {
 			return nil
 		}
 	}
+	if into := m.subject; len(into) > 0 {
+		if m.subject = nil; subjectNode == 0 {
+			subject, asked = into, true
+		}
+	}
 	if word := u.at(n); subjectNode == 0 && (word == "else" || word == "rescue" || word == "catch") { // of with, of what failed
 		asked = true
 	}
@@ -53,7 +58,7 @@ func (m *machine) choose(n int32, st *state) Value {
 	subject = subject.withElements()
 	m.closing(n, subject, subjectNode, cases)
 	cases = m.defaultLast(cases)
-	rest, tells := subject, m.tells(subject)
+	rest, tells := subject, m.tells(subject) || m.focus == nil && u.Words.Clauses && subject.carries()
 	yesOrNo := tells && m.focus == nil && m.takesNothing(cases) // what the case for nothing gives stands in for what the others say of the variable
 	var out Value
 	var merged *state
@@ -214,6 +219,9 @@ func (m *machine) fits(c int32, v Value, st *state, asked bool) (taken, left Val
 			}
 		}
 		x = x.withElements()
+		for _, p := range list {
+			x.depends |= m.fieldsAsked(p, x)
+		}
 		switch verdict {
 		case yes:
 			taken = append(taken, x)
@@ -343,4 +351,85 @@ func (m *machine) bindInner(n int32, v Value, st *state) {
 	for _, c := range u.children(n) {
 		m.bindInner(c, v, st)
 	}
+}
+
+// fitFields fits a pattern of a map or an object, %{url: nil}, { Url: null }: each field that it names
+// must fit.
+func (m *machine) fitFields(p int32, x alt, st *state, depth int) truth {
+	u, result := m.unit(), yes
+	if x.form == nothing {
+		return no
+	}
+	for _, c := range u.children(p) {
+		v, known := x.fieldOf(u, c)
+		if u.kind(c) != parse.Pair {
+			continue
+		}
+		if !known {
+			m.bindAnything(u.lastChild(c), st)
+			result = may
+			continue
+		}
+		m.asked(v)
+		if m.focus == nil {
+			m.touch(v.sites())
+		}
+		t := m.fitField(u.lastChild(c), v, st, depth)
+		if t == no {
+			return no
+		} else if t == may {
+			result = may
+		}
+	}
+	return result
+}
+
+// fitField fits all that a field may be.
+func (m *machine) fitField(p int32, v Value, st *state, depth int) truth {
+	fits, not := false, false
+	for _, x := range v {
+		t := m.fit(p, x, st, depth+1)
+		fits, not = fits || t != no, not || t != yes
+	}
+	if m.bindsName(p) {
+		m.bindName(m.unit().at(p), v, st, p)
+	}
+	switch {
+	case !fits:
+		return no
+	case not:
+		return may
+	}
+	return yes
+}
+
+// fieldOf returns the field of an object that a part of a pattern names.
+func (x alt) fieldOf(u *Unit, pair int32) (Value, bool) {
+	if x.members == nil || u.kind(pair) != parse.Pair || len(u.children(pair)) == 0 {
+		return nil, false
+	}
+	name := u.at(pair)
+	if first := u.Tree.Child(pair, 0); name == ":" || name == "=>" {
+		name = u.Tree.Text(first)
+	}
+	v, known := x.members.get(strings.Trim(name, `:"'`))
+	return v, known && len(v) > 0
+}
+
+// fieldsAsked returns the unset reads that the fields hold of an object which a pattern asks for.
+func (m *machine) fieldsAsked(p int32, x alt) (asked mask) {
+	u := m.unit()
+	if k := u.kind(p); k == parse.Assign || k == parse.Binary { // %{url: nil} = config
+		for _, c := range u.children(p) {
+			asked |= m.fieldsAsked(c, x)
+		}
+	} else if k != parse.Record {
+		return 0
+	}
+	for _, c := range u.children(p) {
+		if v, known := x.fieldOf(u, c); known && !m.bindsName(u.lastChild(c)) {
+			asked |= v.depends() | v.missing()
+		}
+	}
+	return asked
 }

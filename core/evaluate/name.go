@@ -94,6 +94,9 @@ func (m *machine) name(n int32, st *state) Value {
 		}
 		return m.quietCall(n, m.functionValue(fn, m.frame().self), st)
 	}
+	if v, known := m.frame().self.get("@" + word); known && u.Words.Quiet { // attr_reader
+		return v
+	}
 	if c := u.classes[word]; c != nil {
 		return Value{{form: class, class: c}}
 	}

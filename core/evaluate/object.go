@@ -53,6 +53,11 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 		if st.dead {
 			return nil
 		}
+		if gone := c.givesNothing(fn, m.gaveBack); len(gone) > 0 && m.fell {
+			return append(object, gone...)
+		} else if len(gone) > 0 {
+			return gone
+		}
 		if x, known := oneCollection(given); ran && known && c.Unit.Words.Signs && x.form == record { // what it blesses
 			return given
 		}
@@ -82,11 +87,27 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 			r.set(p.name, m.evalIn(c.Unit, p.fallback, n, st))
 		}
 	}
+	if m.fillsBody(c, r, arguments, n, st); st.dead {
+		return nil
+	}
 	if c.isEnum() && len(arguments) == 1 { // Season(x): one of its values
 		m.asEnum(c, arguments[0].value)
 		return Value{loose(arguments[0].value, alt{sites: arguments[0].value.sites(), parts: []part{{any: true, frame: m.depth()}}})}
 	}
 	return object
+}
+
+// givesNothing returns what a constructor of Swift, init?(), gives where it gives no object: return nil.
+func (c *Class) givesNothing(fn *Func, given Value) (gone Value) {
+	if f := fn.Unit.Tree.File; !f.Is(int(fn.Unit.Tree.Nodes[fn.Node].At)+1, "?") {
+		return nil
+	}
+	for _, x := range given {
+		if x.form == nothing && (x.depends|x.missing) != 0 {
+			gone = append(gone, x)
+		}
+	}
+	return gone
 }
 
 // evalIn returns the value of an expression of a file, at a call of this one.

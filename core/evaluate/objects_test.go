@@ -166,7 +166,7 @@ fn main() {
     const NAMES: [(&str, &str); 2] = [("T_A", "a"), ("T_B", "b")];
     for (n, d) in NAMES { env::var(n).unwrap_or_else(|_| d.to_string()); }
 }
-`, "GATE_URL expected; GATE_PORT expected; ZONE optional =east; TRIES optional =3; LOCK_KEY required; T_A optional =a; T_B optional =b"},
+`, "GATE_URL expected; GATE_PORT expected; ZONE optional =east; TRIES optional integer =3; LOCK_KEY required; T_A optional =a; T_B optional =b"},
 		{"a.rb", `
 module Gate
   PREFIX = 'GATE_'.freeze

@@ -188,7 +188,10 @@ func (m *machine) ordered(a, b Value, op string) (out Value, known bool) {
 			s, first := Value{x}.plain()
 			t, second := Value{y}.plain()
 			left, right := numberOf(s), numberOf(t)
-			result := alt{depends: x.depends | y.depends}
+			result := alt{depends: x.depends | x.missing | y.depends | y.missing}
+			if m.unit().Words.Chains && (x.form == nothing && second || y.form == nothing && first) { // undefined > 0
+				result.form, known = boolean, true
+			}
 			if first && second && left >= 0 && right >= 0 {
 				result.form, known = boolean, true
 				result.truth = map[string]bool{"<": left < right, ">": left > right, "<=": left <= right, ">=": left >= right}[op]

@@ -86,6 +86,10 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		return may
 	case parse.Declare: // var v, String s
 		return m.fitDeclared(p, x, st)
+	case parse.Assign: // %{url: nil} = config
+		if parts := u.children(p); len(parts) == 2 {
+			return joinedTruth("and", m.fit(parts[0], x, st, depth+1), m.fit(parts[1], x, st, depth+1))
+		}
 	case parse.Template:
 		if u.at(p) == "/" && x.form == nothing {
 			return no
@@ -114,6 +118,9 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 	case parse.Record: // a tuple in braces: {:ok, v}
 		if list := u.children(p); len(list) > 0 && !slices.ContainsFunc(list, func(c int32) bool { return u.kind(c) == parse.Pair }) {
 			return m.fitList(p, x, st, depth)
+		}
+		if x.members != nil || x.form == nothing {
+			return m.fitFields(p, x, st, depth)
 		}
 	}
 	m.bindAnything(p, st)

@@ -29,7 +29,10 @@ func (m *machine) transparent(name string, v Value) Value {
 	if name == "String" && m.unit().Words.Chains { // String(undefined) is a text
 		return written(v, m.depth())
 	}
-	if word == "len" || word == "length" {
+	if lengthWords[word] {
+		if length, known := m.textLength("len", v); known {
+			return length
+		}
 		if length, known := m.askLists(v, "len"); known {
 			return length
 		}
@@ -37,6 +40,9 @@ func (m *machine) transparent(name string, v Value) Value {
 	}
 	return recased(word, v)
 }
+
+// lengthWords are functions that say how long a text is, without what parts their words.
+var lengthWords = map[string]bool{"len": true, "length": true, "strlen": true, "mbstrlen": true, "string.length": true, "bytesize": true, "nchar": true}
 
 // foldsCase notes that texts are compared without regard to case, as the name of what
 // compares them says, or what it is told besides: equals("on", ignoreCase = true).

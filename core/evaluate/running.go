@@ -107,7 +107,8 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	m.exits, m.round = exits, round
 	m.frames = m.frames[:len(m.frames)-1]
 	m.context = back
-	if !in.dead {
+	m.gaveBack = fr.returns
+	if m.fell = !in.dead; m.fell {
 		if fr.got {
 			v = join(fr.returns, v.dependent(in.control&^st.control))
 		}

@@ -170,7 +170,11 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 			}
 			return w
 		}
-		return m.orElse(v, !use.Empties, st, other, m.unit())
+		out := m.orElse(v, !use.Empties, st, other, m.unit())
+		for i := range out {
+			out[i].truth = out[i].truth && !(use.Maps && out[i].form == unknown) // there is a value, of which nothing is known
+		}
+		return out
 	}
 	if m.focus == nil {
 		if use.Does == Errs || use.Does == Succeeds {

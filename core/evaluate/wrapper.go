@@ -52,8 +52,14 @@ func (m *machine) wrapper(n int32, st *state) Value {
 				m.noteForm(v, kind, Presence)
 				return m.presence(v, false)
 			}
+			if kind == "text" { // of PHP, in which nothing becomes an empty text
+				if m.focus != nil && v.missing() != 0 {
+					return m.convertMissing(v, alt{form: text})
+				}
+				return v
+			}
 			m.noteKind(v, kind)
-			if m.focus != nil && v.missing() != 0 && kind != "text" {
+			if m.focus != nil && v.missing() != 0 {
 				return m.convertMissing(v, alt{form: number, parts: []part{{text: "0", frame: m.depth()}}})
 			}
 		}
@@ -149,7 +155,7 @@ func (v Value) wraps() *Func {
 	return v[0].members.of.method(Wrapped)
 }
 
-var castKinds = map[string]string{"int": "integer", "integer": "integer", "float": "number", "double": "number", "bool": "boolean", "boolean": "boolean"}
+var castKinds = map[string]string{"int": "integer", "integer": "integer", "float": "number", "double": "number", "bool": "boolean", "boolean": "boolean", "string": "text"}
 
 // castOf returns the kind of (int) x, or "".
 func castOf(u *Unit, n int32) string {

@@ -67,7 +67,7 @@ var elixir = &reads.Language{
 		{Access: `Integer.parse($read)`, Kind: reads.Integer, Form: reads.BeginsInteger, Does: evaluate.Breaks},
 		{Access: `URI.parse($read)`, Kind: reads.URL},
 	}, elixirGiven...),
-	Transparent: []string{"Atom.to_string", "unquote"},
+	Transparent: []string{"Atom.to_string", "unquote", "String.length", "byte_size"},
 	Stops:       []string{"raise", "exit", "System.halt"},
 	Nothing:     []string{"nil"},
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits}, Clauses: true, Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},

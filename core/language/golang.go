@@ -65,7 +65,7 @@ var golang = &reads.Language{
 	Libraries: strings.Fields(`archive bufio bytes cmp compress container context crypto database debug embed encoding errors expvar flag
 		fmt go hash html image index io iter log maps math mime net os path plugin reflect regexp runtime slices sort strconv strings sync
 		syscall testing text time unicode unsafe`),
-	Transparent: []string{"strings.TrimSpace", "strings.ToLower", "strings.ToUpper", "byte", "string", "len", "strconv.Itoa", "strconv.FormatInt", "strconv.FormatBool", "strconv.FormatFloat"},
+	Transparent: []string{"strings.TrimSpace", "strings.Trim", "strings.TrimLeft", "strings.TrimRight", "strings.TrimSuffix", "strings.TrimPrefix", "strings.ToLower", "strings.ToUpper", "byte", "string", "len", "strconv.Itoa", "strconv.FormatInt", "strconv.FormatBool", "strconv.FormatFloat"},
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit", "Skip", "Skipf", "SkipNow"},
 	Nothing:     []string{"nil"},
 	ScopeOf:     goScope,

@@ -102,6 +102,7 @@ var jvmUses = append([]reads.Idiom{
 	{Access: `$read.isDefined()`, Test: true},
 	{Access: `$read.nonEmpty`, Test: true},
 	{Access: `$read.isNotEmpty()`, Test: true},
+	{Access: `$read.isNotBlank()`, Test: true},
 	{Access: `$read.isBlank()`, Absent: true},
 	{Access: `$read.map($any)`, Maps: true},
 	{Access: `$read.map { $any }`, Maps: true},

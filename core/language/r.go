@@ -46,7 +46,7 @@ var rLanguage = &reads.Language{
 		{Access: `strsplit($read, $rest)`, Kind: reads.List},
 		{Access: `stopifnot($read)`, Does: evaluate.Demands},
 	},
-	Transparent: []string{"trimws", "tolower", "toupper", "as.character", "path.expand", "normalizePath"},
+	Transparent: []string{"nchar", "trimws", "tolower", "toupper", "as.character", "path.expand", "normalizePath"},
 	Stops:       []string{"stop", "quit", "q", "abort", "rlang::abort"},
 	Nothing:     []string{"NULL", "NA", "NA_character_"},
 	Runs:        reads.Runs{Unset: evaluate.Empty, Returns: true, OwnScopes: true, Operators: map[string]string{"%in%": "in"}, Lists: []string{"c", "list"}},

@@ -183,6 +183,15 @@ func (p *parser) operand() int32 {
 	}
 	from, mark := p.at, len(p.stack)
 	text := p.text()
+	if text == "&" && p.isElixir() {
+		if node := p.capture(); node != 0 {
+			return node
+		}
+	}
+	if open := p.structOpen(); open > 0 {
+		p.at = open
+		return p.fields(from, open)
+	}
 	if text != "" && p.g.sets[setPrefix][text] && !p.isPlainName(text) {
 		p.at++
 		if text == "out" && p.kind() == syntax.Word && p.kindAt(p.at+1) == syntax.Word { // out var n

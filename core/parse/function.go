@@ -392,6 +392,13 @@ func (p *parser) parameter(end int) {
 		p.add(p.make(Parameter, from, -1, mark))
 		return
 	}
+	if p.isPatternOfTwo() { // def name(%Gate{} = gate)
+		own := len(p.stack)
+		p.add(p.assigned(p.expression(levelChoice), from, own))
+		p.at, p.end = end, outer
+		p.add(p.make(Parameter, from, -1, mark))
+		return
+	}
 	name, equals, colon := -1, -1, -1
 	for i := from; i < end && equals < 0; i++ {
 		switch text := p.textAt(i); {
@@ -425,6 +432,25 @@ func (p *parser) parameter(end int) {
 	}
 	p.add(p.make(Parameter, from, name, mark))
 	p.end = outer
+}
+
+// isPatternOfTwo reports whether what is to be parsed, in place of a parameter, is a struct of Elixir, or a pattern
+// and a name for the same: %Gate{url: nil}, %{url: nil} = gate.
+func (p *parser) isPatternOfTwo() bool {
+	if !p.isElixir() {
+		return false
+	}
+	if p.structOpen() > 0 {
+		return true
+	}
+	for i := p.at; i < p.end; i++ {
+		if p.kindAt(i) == syntax.Open || p.kindAt(i) == syntax.Quote {
+			i = max(i, p.mate(i))
+		} else if p.textAt(i) == "=" {
+			return true
+		}
+	}
+	return false
 }
 
 // isLiteral reports whether what is to be parsed, in place of a parameter, is a literal:
