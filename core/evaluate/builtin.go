@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -106,6 +107,28 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(arguments) == 3 { // of things of a type
 			return m.equal(0, arguments[1].value, arguments[2].value, "==", 0), true
 		}
+	case "fmap", "liftM", "liftA": // of Haskell
+		if len(arguments) == 2 && m.unit().Words.Clauses {
+			return m.composed(arguments[0].node, arguments[1].value, st), true
+		}
+	case "lookup":
+		if len(arguments) == 2 && wholeOf(arguments[1].value) != nil {
+			return m.askWhole(n, wholeOf(arguments[1].value), "get", arguments[:1], st)
+		}
+	case "ifelse", "if_else", "fifelse": // of R
+		if len(arguments) == 3 {
+			return m.chosenOf(first, arguments[1], arguments[2]), true
+		}
+	case "next": // of Python
+		if x, known := oneCollection(first); known && x.form == sequence && len(arguments) == 2 && m.unit().Words.Loops == Keys {
+			v := m.firstIn(x)
+			return m.orElse(v, true, st, func(*state) Value {
+				m.replaced(v.missing()|v.depends(), arguments[1].value, arguments[1].node)
+				return arguments[1].value
+			}, m.unit()), true
+		}
+	case "listOfNotNull":
+		return m.operate(n, compacted, alt{form: sequence, list: valuesOf(arguments)}, nil, st)
 	case "type": // of Lua
 		if m.unit().Words.Joins[".."] && m.unit().Words.Nothing["nil"] && len(first) > 0 {
 			return m.luaType(first)
@@ -294,4 +317,19 @@ func (m *machine) throughWhole(n int32, name string, a *Access, f alt, arguments
 		}
 	}
 	m.invoke(f, n, given, st)
+}
+
+// chosenOf returns what a function gives that is given a condition and two values: ifelse(x == "", "a", x).
+func (m *machine) chosenOf(condition Value, then, otherwise argument) Value {
+	true_, false_ := m.unit().split(condition)
+	m.asked(condition)
+	switch {
+	case len(false_) == 0:
+		m.replaced(true_.depends(), then.value, then.node)
+		return then.value.dependent(true_.depends())
+	case len(true_) == 0:
+		m.replaced(false_.depends(), otherwise.value, otherwise.node)
+		return otherwise.value.dependent(false_.depends())
+	}
+	return append(slices.Clone(then.value), otherwise.value...).dependent(condition.depends())
 }

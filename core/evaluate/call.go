@@ -319,6 +319,9 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if st.dead {
 		return nil
 	}
+	if u.isComposed(callee) && len(arguments) == 1 {
+		return m.composed(callee, arguments[0].value, st)
+	}
 	if kind := m.typeArgument(n, callee, st); kind != "" {
 		defer func(wanted string) { m.wanted = wanted }(m.wanted)
 		m.wanted = kind

@@ -98,10 +98,12 @@ func (u *Unit) names(pattern int32, name string) bool {
 }
 
 // isGiven reports whether a node is the name of a parameter of the function that is
-// running.
+// running, or of a part of one: "" = Path.
 func (m *machine) isGiven(n int32) bool {
 	u, fn := m.unit(), m.frame().fn
-	return u.kind(n) == parse.Name && fn != nil && slices.ContainsFunc(fn.params, func(p param) bool { return p.name == u.at(n) })
+	return u.kind(n) == parse.Name && fn != nil && slices.ContainsFunc(fn.params, func(p param) bool {
+		return p.name == u.at(n) || p.isPattern() && u == fn.Unit && u.names(p.node, u.at(n))
+	})
 }
 
 // isGivenAround reports whether a name is a parameter of the function that is running, or of one

@@ -187,6 +187,9 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 	if f := m.functionGiven(arguments); f != nil && o == reduced {
 		return m.reduce(n, x, *f, arguments, st), true
 	} else if f != nil {
+		if o == takenFirst { // First(x => x != null)
+			o = found
+		}
 		return m.operateWith(n, o, x, *f, st)
 	}
 	switch o {

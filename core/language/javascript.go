@@ -86,6 +86,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `Number($read)`, Kind: reads.Number, Does: evaluate.NotNumber},
 			{Access: `isNaN($read)`, Absent: true},
 			{Access: `_.isEmpty($read)`, Absent: true},
+			{Access: `_.defaultTo($read, $fallback)`},
 			{Access: `_.isNil($read)`, Absent: true},
 			{Access: `isEmpty($read)`, Absent: true},
 			{Access: `isNil($read)`, Absent: true},

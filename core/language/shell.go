@@ -57,7 +57,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 
 // newScript returns what the first line of a script says.
 func newScript(src []byte) *script {
-	s := &script{src: src, given: map[string]bool{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}, words: map[string]bool{}, numeric: map[string]bool{}, truths: map[string][]string{}}
+	s := &script{src: src, began: map[string]*string{}, given: map[string]bool{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}, words: map[string]bool{}, numeric: map[string]bool{}, truths: map[string][]string{}}
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
 	s.failing.ends = failingShebang().Match(src[:min(len(src), 100)])
 	return s
@@ -136,8 +136,9 @@ type script struct {
 	src       []byte
 	settings  shellSettings
 	checked   map[string]*outcome
-	given     map[string]bool   // variables that are given something else than what a name stands for
-	copies    map[string]string // of a variable: what its value is put into, and asked of there
+	began     map[string]*string // the text that variables of the script are given first, or nil
+	given     map[string]bool    // variables that are given something else than what a name stands for
+	copies    map[string]string  // of a variable: what its value is put into, and asked of there
 	functions map[string]*shellFunction
 	loops     []shellLoop
 	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
@@ -423,6 +424,9 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		r.Need = reads.Required
 		return r
 	case syntax.AlternateUnset, syntax.AlternateUnsetOrNull:
+		if judged := s.judged(name, p.Pos(), r); judged.Fallback != nil {
+			return judged
+		}
 		r.Need = reads.Optional
 		return r
 	}

@@ -57,6 +57,8 @@ func (s *script) checks(n syntax.Node) {
 		case n.Op == syntax.OrStmt:
 			s.decide(n.X, nil, []*syntax.Stmt{n.Y}, false)
 		}
+	case *syntax.CallExpr:
+		s.beginWith(n)
 	case *syntax.WhileClause:
 		if len(n.Cond) > 0 {
 			s.decide(n.Cond[len(n.Cond)-1], nil, nil, false)
@@ -87,10 +89,10 @@ func isLongChain(st *syntax.Stmt) bool {
 func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, asks bool) {
 	for _, name := range testedNames(condition) {
 		o := s.outcomeOf(name)
-		taken, peace := then, leavesAtOnce(then)
+		taken, passed, peace := then, otherwise, leavesAtOnce(then)
 		switch (&valuedShell{name: name}).holds(condition, 0) {
 		case never:
-			taken, peace = otherwise, asks
+			taken, passed, peace = otherwise, then, asks
 		case perhaps:
 			o.tested()
 			continue
@@ -101,6 +103,9 @@ func (s *script) decide(condition *syntax.Stmt, then, otherwise []*syntax.Stmt, 
 			if value, plain := assignedText(a); plain && o.fallback == nil {
 				o.fallback = &value
 			}
+		}
+		if value := s.instead(taken, passed, name); value != nil && o.fallback == nil {
+			o.fallback = value
 		}
 		s.flag(taken, name, condition.Pos().Offset())
 	}
@@ -306,6 +311,53 @@ func assignmentTo(list []*syntax.Stmt, name string) *syntax.Assign {
 	return nil
 }
 
+// instead returns what some statements give a variable, or what it was given before, that others, where the
+// variable of a name is set, give that: if [ -z "$X" ]; then y=a; else y=$X; fi, or y=a; [ -n "$X" ] && y=$X.
+// It is nil where that is not known.
+func (s *script) instead(taken, passed []*syntax.Stmt, name string) *string {
+	for _, st := range passed {
+		call, is := st.Cmd.(*syntax.CallExpr)
+		if !is || len(call.Args) > 0 {
+			continue
+		}
+		for _, a := range call.Assigns {
+			if a.Name == nil || a.Value == nil {
+				continue
+			}
+			if p := expansionAlone(a.Value); p == nil || p.Param.Value != name {
+				continue
+			}
+			if other := assignmentTo(taken, a.Name.Value); other != nil {
+				if value, plain := assignedText(other); plain {
+					return &value
+				}
+				return nil
+			}
+			return s.began[a.Name.Value]
+		}
+	}
+	return nil
+}
+
+// beginWith notes the text that a variable of the script is given first. One that is given several before it is
+// asked for has none.
+func (s *script) beginWith(n *syntax.CallExpr) {
+	if len(n.Args) > 0 {
+		return
+	}
+	for _, a := range n.Assigns {
+		if a.Name == nil || a.Value == nil {
+			continue
+		}
+		value, plain := assignedText(a)
+		if _, known := s.began[a.Name.Value]; known || !plain {
+			s.began[a.Name.Value] = nil
+			continue
+		}
+		s.began[a.Name.Value] = &value
+	}
+}
+
 // assignedText returns the text that is assigned, or its source where that is
 // worked out.
 func assignedText(a *syntax.Assign) (string, bool) {
@@ -339,6 +391,11 @@ func (s *script) chosen(n *syntax.CaseClause) {
 				done = true
 				if stops(item.Stmts) {
 					s.consequence(o, names[0], n.Pos().Offset(), true)
+				}
+				if a := assignmentTo(item.Stmts, names[0]); a != nil && o.fallback == nil {
+					if value, plain := assignedText(a); plain {
+						o.replaced, o.fallback = true, &value
+					}
 				}
 			}
 		}
