@@ -85,24 +85,17 @@ func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument
 			continue
 		}
 		m.asked(arguments[i].value)
-		var taken, rest Value
-		for _, x := range arguments[i].value {
-			t := m.fitParameter(fn, p, x, st)
-			x.depends |= m.fieldsAskedBy(fn, p, x)
-			if t != no {
-				taken = append(taken, x)
-			}
-			if t != yes {
-				rest = append(rest, x)
-			}
-		}
+		taken, rest := m.fitParameter(fn, p, arguments[i].value, st)
 		if len(taken) == 0 {
 			return false, i, nil
 		}
 		if at < 0 {
 			at = i
 		}
-		arguments[i].value, left = taken, append(left, rest...)
+		if arguments[i].value = taken; len(left) > 0 {
+			rest = append(left, rest...)
+		}
+		left = rest
 	}
 	if fn.guard != 0 && len(arguments) > 0 {
 		switch m.guarded(fn, c, n, arguments, st) {
@@ -116,18 +109,33 @@ func (m *machine) clauseFits(fn *Func, c *closure, n int32, arguments []argument
 	return true, at, left
 }
 
-// fitParameter reports whether an alternative is what a parameter must be given.
-func (m *machine) fitParameter(fn *Func, p param, x alt, st *state) truth {
+// fitParameter returns the alternatives that are what a parameter must be given, and those that another way
+// is written for.
+func (m *machine) fitParameter(fn *Func, p param, v Value, st *state) (taken, rest Value) {
 	m.frames = append(m.frames, &frame{fn: fn, unit: fn.Unit, context: m.context})
 	defer func() { m.frames = m.frames[:len(m.frames)-1] }()
-	return m.fit(fn.Unit.Tree.Child(p.node, 0), x, st, 0)
+	pattern := fn.Unit.Tree.Child(p.node, 0)
+	for i, x := range v {
+		t := m.fit(pattern, x, st, 0)
+		if asked := m.fieldsAsked(pattern, x); asked&^x.depends != 0 {
+			v = slices.Clone(v)
+			v[i].depends |= asked
+		}
+		taken, rest = v.withNext(i, taken, t != no), v.withNext(i, rest, t != yes)
+	}
+	return taken, rest
 }
 
-// fieldsAskedBy is fieldsAsked for a parameter.
-func (m *machine) fieldsAskedBy(fn *Func, p param, x alt) mask {
-	m.frames = append(m.frames, &frame{fn: fn, unit: fn.Unit, context: m.context})
-	defer func() { m.frames = m.frames[:len(m.frames)-1] }()
-	return m.fieldsAsked(fn.Unit.Tree.Child(p.node, 0), x)
+// withNext returns some of the alternatives of a value together with the one at i, where that belongs to them. What
+// are all up to there share the value.
+func (v Value) withNext(i int, some Value, belongs bool) Value {
+	switch {
+	case !belongs:
+		return some
+	case len(some) == i:
+		return v[: i+1 : i+1]
+	}
+	return append(some, v[i])
 }
 
 // guarded reports whether the condition of a function holds for what it is given.

@@ -87,7 +87,7 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 	case parse.Declare: // var v, String s
 		return m.fitDeclared(p, x, st)
 	case parse.Assign: // %{url: nil} = config
-		if parts := u.children(p); len(parts) == 2 {
+		if parts := u.children(p); len(parts) == 2 && u.kind(parts[0]) != parse.Text { // what takes a text apart is asked for many
 			return joinedTruth("and", m.fit(parts[0], x, st, depth+1), m.fit(parts[1], x, st, depth+1))
 		}
 	case parse.Template:
