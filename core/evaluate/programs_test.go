@@ -25,7 +25,7 @@ func TestPrograms(t *testing.T) {
 			}
 		}
 	})
-	if len(lines) < 1200 && os.Getenv("UPDATE") == "" {
+	if len(lines) < 4000 && os.Getenv("UPDATE") == "" {
 		t.Fatalf("%d reads", len(lines))
 	}
 	testtree.Kept(t, "testdata/programs.txt", lines)

@@ -59,6 +59,7 @@ var golang = &reads.Language{
 		{Access: `time.ParseDuration($read)`, Kind: reads.Duration, Does: evaluate.Errs},
 		{Access: `url.Parse($read)`, Kind: reads.URL, Does: evaluate.Succeeds},
 		{Access: `strings.Split($read, $rest)`, Kind: reads.List},
+		{Access: `strings.SplitSeq($read, $rest)`, Kind: reads.List},
 		{Access: `strings.Fields($read)`, Kind: reads.List},
 		{Access: `strings.FieldsFunc($read, $rest)`, Kind: reads.List},
 	}, goGiven...),

@@ -100,6 +100,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `JSON.parse($read, $rest)`, Kind: reads.JSON, Does: evaluate.Fail},
 			{Access: `URL($read, $rest)`, Kind: reads.URL, Does: evaluate.Fail},
 			{Access: `$read.split($rest)`, Kind: reads.List},
+			{Access: `ms($read)`, Kind: reads.Duration},
 			{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 			{Access: `assert.ok($read, $rest)`, Does: evaluate.Demands},
 			{Access: `assert.notEqual($read, undefined, $rest)`, Does: evaluate.OnNothing},

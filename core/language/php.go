@@ -74,6 +74,10 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			{Access: `filter_var($read, FILTER_VALIDATE_INT, $rest)`, Kind: reads.Integer, Form: reads.SpacedDigits},
 			{Access: `filter_var($read, FILTER_VALIDATE_URL, $rest)`, Kind: reads.URL, Form: reads.AbsoluteURL},
 			{Access: `json_decode($read, $rest)`, Kind: reads.JSON},
+			{Access: `filter_var($read, FILTER_VALIDATE_FLOAT, $rest)`, Kind: reads.Number},
+			{Access: `parse_url($read, $rest)`, Kind: reads.URL, Does: evaluate.Goes},
+			{Access: `preg_split($any, $read)`, Kind: reads.List, Does: evaluate.Converts},
+			{Access: `str_getcsv($read, $rest)`, Kind: reads.List, Does: evaluate.Converts},
 			{Access: `explode($any, $read)`, Kind: reads.List, Does: evaluate.Converts},
 			{Access: `trim($read, $rest)`, Does: evaluate.Converts}, // of nothing it gives an empty text
 			{Access: `rtrim($read, $rest)`, Does: evaluate.Converts},

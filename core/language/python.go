@@ -86,6 +86,7 @@ var python = &reads.Language{
 	Uses: append([]reads.Idiom{
 		{Access: `str($read)`, Does: evaluate.Writes},
 		{Access: `int($read)`, Kind: reads.Integer, Does: evaluate.Fail},
+		{Access: `int($read, $any)`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `float($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `decimal.Decimal($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `bool($read)`, Kind: reads.Boolean, Does: evaluate.Tests},

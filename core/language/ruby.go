@@ -81,6 +81,8 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `Float($read)`, Kind: reads.Number, Does: evaluate.Fail},
 			{Access: `$read.to_i`, Kind: reads.Integer, Does: evaluate.Converts},
 			{Access: `$read.to_f`, Kind: reads.Number, Does: evaluate.Converts},
+			{Access: `$read.to_r`, Kind: reads.Number, Does: evaluate.Converts},
+			{Access: `ActiveModel::Type::Boolean.new.cast($read)`, Kind: reads.Boolean},
 			{Access: `$read.split($rest)`, Kind: reads.List},
 			{Access: `JSON.parse($read, $rest)`, Kind: reads.JSON, Does: evaluate.Fail},
 			{Access: `URI.parse($read)`, Kind: reads.URL, Does: evaluate.Fail},

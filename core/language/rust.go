@@ -77,6 +77,8 @@ var rust = &reads.Language{
 		{Access: `$read.context($rest)`, Does: evaluate.Goes},
 		{Access: `$read.transpose()`, Does: evaluate.Holds},
 		{Access: `$read.split($rest)`, Kind: reads.List},
+		{Access: `$read.split_whitespace()`, Kind: reads.List},
+		{Access: `env::split_paths($read)`, Kind: reads.List},
 		{Access: `ensure($read, $rest)`, Does: evaluate.Demands},
 		{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 		{Access: `anyhow::ensure($read, $rest)`, Does: evaluate.Demands},
@@ -165,5 +167,5 @@ var rustGrammar = &parse.Grammar{
 
 var rustTypes = map[string]string{
 	"u8": "integer", "u16": "integer", "u32": "integer", "u64": "integer", "usize": "integer", "u128": "integer", "i8": "integer", "i16": "integer", "i32": "integer",
-	"i64": "integer", "i128": "integer", "isize": "integer", "f32": "number", "f64": "number", "bool": "boolean",
+	"i64": "integer", "i128": "integer", "isize": "integer", "f32": "number", "f64": "number", "bool": "boolean", "Url": "url", "Uri": "url",
 }

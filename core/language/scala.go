@@ -43,6 +43,7 @@ var scala = &reads.Language{
 }
 
 var scalaUses = []reads.Idiom{
+	{Access: `Duration($read)`, Kind: reads.Duration, Does: evaluate.Fail},
 	{Access: `$read.toList`, Does: evaluate.Converts},
 	{Access: `$read.toSeq`, Does: evaluate.Converts},
 	{Access: `$read.toRight($any)`, Does: evaluate.Breaks},

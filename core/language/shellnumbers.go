@@ -122,6 +122,7 @@ func (s *script) compared(n syntax.Node) {
 		y, second := n.Y.(*syntax.Word)
 		if first && second {
 			s.heldAgainst(x, n.Op.String(), y)
+			s.heldAgainst(y, n.Op.String(), x)
 		}
 	case *syntax.CallExpr:
 		if len(n.Args) == 0 || n.Args[0].Lit() != "[" && n.Args[0].Lit() != "test" {
@@ -129,6 +130,7 @@ func (s *script) compared(n syntax.Node) {
 		}
 		for i := 2; i+1 < len(n.Args); i++ {
 			s.heldAgainst(n.Args[i-1], n.Args[i].Lit(), n.Args[i+1])
+			s.heldAgainst(n.Args[i+1], n.Args[i].Lit(), n.Args[i-1])
 		}
 	case *syntax.CaseClause:
 		for _, item := range n.Items {
@@ -147,7 +149,7 @@ func (s *script) compared(n syntax.Node) {
 // heldAgainst notes that a word is compared with another: true, or a number.
 func (s *script) heldAgainst(x *syntax.Word, operator string, y *syntax.Word) {
 	p := expansionAlone(x)
-	if p == nil || p.Length || !isEnvironmentName(p.Param.Value) || p.Exp != nil && p.Exp.Op != syntax.DefaultUnset && p.Exp.Op != syntax.DefaultUnsetOrNull {
+	if p == nil || p.Length || !isEnvironmentName(p.Param.Value) || p.Exp != nil && !keepsMeaning[p.Exp.Op] {
 		return
 	}
 	name := p.Param.Value
@@ -161,6 +163,11 @@ func (s *script) heldAgainst(x *syntax.Word, operator string, y *syntax.Word) {
 			s.truths[name] = append(s.truths[name], text)
 		}
 	}
+}
+
+// keepsMeaning are the expansions that give the text of a variable, in another case or with another in its place.
+var keepsMeaning = map[syntax.ParExpOperator]bool{
+	syntax.DefaultUnset: true, syntax.DefaultUnsetOrNull: true, syntax.LowerAll: true, syntax.LowerFirst: true, syntax.UpperAll: true, syntax.UpperFirst: true,
 }
 
 // booleanWords are what a variable is compared with that says yes or no.

@@ -53,7 +53,7 @@ func takeIn(f *syntax.File, o *reads.Outline, i int) {
 		switch {
 		case f.Is(end, "="): // import e = env
 			name := module
-			if module, end = moduleAt(f, end+1); module != "" {
+			if module, end = moduleAt(f, end+1); module != "" && !(f.Is(i, "module") && !syntax.IsCapital(module)) {
 				o.Import(name, module, i)
 			}
 		case f.Is(i, "module"): // one that begins here

@@ -80,6 +80,28 @@ func TestDefinesFunction(t *testing.T) {
 	}
 }
 
+// Names with signs in them are found as a whole.
+func TestSearchForNamesWithSigns(t *testing.T) {
+	words := searchFor(newWordSet([]string{"Get-Need", "need!", "get"}), newWordSet([]string{"Get-Gate", "need'"}))
+	for src, want := range map[string]setMask{ // in any order
+		"Get-Need 'X'":      1,
+		"a = need!(\"X\")":  1,
+		"Get-Gate; need":    2,
+		"need' 1":           2,
+		"Get-Needs":         0,
+		"Get - Need":        0,
+		"need":              0,
+		"get Get-":          1,
+		"Get-Need Get-Gate": 3,
+	} {
+		for _, quick := range []*reads.Words{words.quick, nil} {
+			if have := (&search{words.sets, words.words, words.longer, quick, words.starts, words.shapes}).in(nil, "a.x", []byte(src)); have != want {
+				t.Errorf("%q: sets %b, want %b", src, have, want)
+			}
+		}
+	}
+}
+
 // Several sets are looked for in one reading, and a word may be of several.
 func TestSearchFor(t *testing.T) {
 	never := wordSetOf([]string{"gate"}, func(*place) bool { return false })

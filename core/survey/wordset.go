@@ -298,7 +298,7 @@ func (s *search) in(l *reads.Language, file string, src []byte) (held setMask) {
 			p.from, p.to = i, end
 			held |= s.fitting(s.words[string(word)]&^held, &p)
 			for _, long := range s.longer[string(word)] {
-				if p.to = i + len(long); p.to <= len(src) && string(src[i:p.to]) == long {
+				if p.to = i + len(long); p.to <= len(src) && string(src[i:p.to]) == long && (p.to == len(src) || !nameByte[src[p.to]]) {
 					held |= s.fitting(s.words[long]&^held, &p)
 				}
 			}
