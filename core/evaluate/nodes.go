@@ -33,6 +33,9 @@ func (u *Unit) next(n int32) string {
 	return ""
 }
 
+// children returns the children of a node. It is called in many places, and is not copied into each.
+//
+//go:noinline
 func (u *Unit) children(n int32) []int32 {
 	count := 0
 	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
