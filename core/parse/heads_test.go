@@ -30,6 +30,11 @@ func TestNamespacesAndHeads(t *testing.T) {
 			"(assign = a (call (member filter Enum) b (lambda (call is_nil (call c &1)))))\n(assign = d (lambda (wrapper (binary + &1 &2))))\n(assign = e (binary / (wrapper f) 1))\n(assign = g (lambda (record &1 h)))"},
 		{"a.ex", "defmacro a(b) do\n  quote do: c(unquote(b))\nend\nd = quote do\n  e()\nend\n",
 			"(function a (parameter b) (block (try (call c (call unquote b)))))\n(assign = d (try (block (call e))))"},
+		{"a.rs", "macro_rules! m { (key: $a:expr, $($b:ident),* $(,)?) => { f($a, $($b),*) }; }\n", "(block (function m (parameter $a) (parameter $b) (block (call f $a (block $b)))))"},
+		{"a.clj", "(def a #js {:b c})\n(def d #_(e f) g)\n(def h #?(:clj i :cljs j))\n(k #_l m)\n(n #inst \"o\")\n",
+			"(declare a (wrapper (record (pair :b c))))\n(declare d g)\n(declare h (unknown :clj i :cljs j))\n(wrapper (call k m))\n(wrapper (call n (wrapper \"o\")))"},
+		{"a.hs", "h = f.g\ni x = (f.g) x\nj = A.k l\n", "(function h (block (binary . f g)))\n(function i (parameter x) (block (call (wrapper (binary . f g)) x)))\n(function j (block (call (member k A) l)))"},
+		{"a.zig", "const a = [_][]const u8{ \"b\" };\nconst c = [3]u8{ 1, 2, 3 };\nconst d = e[f];\n", "(declare a (list \"b\"))\n(declare c (list 1 2 3))\n(declare d (index e f))"},
 	} {
 		tree, parts := treeOf(c.file, []byte(c.source)), []string(nil)
 		tree.Children(0, func(n int32) bool {
