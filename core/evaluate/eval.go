@@ -118,7 +118,7 @@ func (x *alt) asParts() []part {
 func (m *machine) unary(n int32, st *state) Value {
 	u := m.unit()
 	list := u.children(n)
-	switch u.at(n) {
+	switch u.operator(n) {
 	case "#": // the source of a macro's argument, or a length
 		if !u.Words.Pointers {
 			v := m.needed(m.eval(u.Tree.Child(n, 0), st), st)

@@ -21,6 +21,9 @@ func (m *machine) template(n int32, st *state) Value {
 	add := func(v Value) {
 		m.passes(v)
 		worked |= v.missing()
+		if w := u.Words; m.focus != nil && v.missing() != 0 && (w.AnyCase || w.Quiet && w.EmptyTrue || w.Signs || w.Loops == Values) { // in which nothing is an empty text
+			v = m.convertMissing(v, alt{form: text})
+		}
 		rows = m.concat(rows, v)
 	}
 	hole := 0

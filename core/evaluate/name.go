@@ -180,8 +180,11 @@ func (m *machine) constant(name string) Value {
 // it is one: Env.URL.
 func (m *machine) knownConstant(n int32) (Value, bool) {
 	u := m.unit()
+	if name := u.at(n); strings.ToUpper(name) != name || u.Constant == nil { // what is asked for is looked for in all files
+		return nil, false
+	}
 	path := cmp.Or(u.Path(n), m.path(n))
-	if path == "" || u.Constant == nil {
+	if path == "" {
 		return nil, false
 	}
 	if _, known := u.Constant(path); !known {

@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -11,6 +12,9 @@ func (u *Unit) operator(n int32) string {
 	op := u.at(n)
 	if usual, has := u.Words.Operators[op]; has {
 		return usual
+	}
+	if u.Words.AnyCase { // -Not, -Eq
+		return strings.ToLower(op)
 	}
 	return op
 }
