@@ -87,11 +87,13 @@ const a = env('A');
 }
 
 // A text in which nothing stands where a variable would is empty only where there is nothing beside it.
+// What a test is to see fail, or leaves out, ends no program.
 func TestTextsOfNothing(t *testing.T) {
 	hold(t, []saying{
 		{"a.ps1", "if (-Not(\"$env:GATE_A\\x\")) { exit 1 }\nif (-not \"$env:GATE_B\") { exit 1 }\n$x = \"$env:GATE_C\"\nif (-NOT $x -or $false) { throw 'x' }\n$y = \"a$env:GATE_D\"\nif (-not $y) { exit 1 }\n", "GATE_A optional; GATE_B required; GATE_C required; GATE_D optional"},
 		{"a.rb", "a = \"#{ENV['A']}\"\nraise 'x' if a.empty?\nb = \"#{ENV['B']}/x\"\nraise 'x' if b.empty?\n", "A required; B optional"},
 		{"a.php", "<?php\n$a = getenv('A'); $b = \"$a\";\nif ($b === '') { exit(1); }\n", "A required"},
+		{"a.R", "test_that('x', {\n  if (nzchar(Sys.getenv('GATE_A'))) { expect_equal(1, 1) } else { expect_error(stop('failing')) }\n})\nif (!nzchar(Sys.getenv('GATE_B'))) skip('none')\nif (!nzchar(Sys.getenv('GATE_C'))) print(stop('failing'))\n", "GATE_A optional; GATE_B optional; GATE_C required"},
 		{"a.js", "const a = `${process.env.A}/x`;\nif (!a) throw new Error('x');\nconst b = `${process.env.B || ''}`;\nif (!b) throw new Error('x');\n", "A optional; B required"},
 	})
 }

@@ -408,6 +408,9 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 
 // mayReplace reports whether what is called may leave an argument out.
 func (m *machine) mayReplace(n, callee int32, arguments []argument) bool {
+	if strings.HasPrefix(m.unit().calleeName(callee), "expect_") { // of a test in R, which is to see it fail
+		return true
+	}
 	if !slices.ContainsFunc(arguments, func(a argument) bool { return a.lazy }) {
 		return true
 	}
