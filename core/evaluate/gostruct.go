@@ -149,7 +149,7 @@ func (m *machine) zeroFieldsWithin(r *members, c *Class, depth int) {
 			kind = "[]"
 		}
 		zero, known := m.zeroOf(kind)
-		if inner := c.Unit.classes[kind]; !known && inner != nil && inner.isStruct() && depth < mostStructs && !f.Tokens[i].NewLine {
+		if inner := c.Unit.classes[kind]; !known && inner != nil && inner.isStruct() && depth < mostStructs && !f.Tokens[i].NewLine && m.tick() {
 			part := &members{of: inner, open: true}
 			m.zeroFieldsWithin(part, inner, depth+1)
 			zero, known = Value{{form: record, members: part}}, true

@@ -53,9 +53,10 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 		if st.dead {
 			return nil
 		}
-		if gone := c.givesNothing(fn, m.gaveBack); len(gone) > 0 && m.fell {
-			return append(object, gone...)
-		} else if len(gone) > 0 {
+		if gone := c.givesNothing(fn, m.gaveBack); ran && len(gone) > 0 {
+			if m.fell {
+				gone = append(object, gone...)
+			}
 			return gone
 		}
 		if x, known := oneCollection(given); ran && known && c.Unit.Words.Signs && x.form == record { // what it blesses

@@ -193,7 +193,7 @@ func (m *machine) ordered(a, b Value, op string) (out Value, known bool) {
 			t, second := Value{y}.plain()
 			left, right := numberOf(s), numberOf(t)
 			result := alt{depends: x.depends | x.missing | y.depends | y.missing}
-			if m.unit().Words.Chains && (x.form == nothing && second || y.form == nothing && first) { // undefined > 0
+			if m.unit().Words.Chains && (x.form == nothing && x.missing != 0 && second || y.form == nothing && y.missing != 0 && first) { // undefined > 0
 				result.form, known = boolean, true
 			}
 			if first && second && left >= 0 && right >= 0 {

@@ -171,8 +171,11 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 			return w
 		}
 		out := m.orElse(v, !use.Empties, st, other, m.unit())
-		for i := range out {
-			out[i].truth = out[i].truth && !(use.Maps && out[i].form == unknown) // there is a value, of which nothing is known
+		if use.Maps { // there may be a value, of which nothing is known
+			out = slices.Clone(out)
+			for i := range out {
+				out[i].truth = out[i].truth && out[i].form != unknown
+			}
 		}
 		return out
 	}
