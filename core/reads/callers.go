@@ -237,7 +237,6 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 	}
 	stem, folder := h.origin()
 	if !isMember(f, i) || h.Extends || a.lang.Runs.Uniform && f.Kind(i-2) == syntax.String { // "X".need
-
 		bound := a.o.lookup(f.Text(i), i)
 		if h.Owner != "" && len(bound) == 0 && !a.definesFunction(h.Name) && a.inherits(h.Owner) {
 			return true
