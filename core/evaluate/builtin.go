@@ -31,6 +31,22 @@ func (m *machine) joinedList(x alt, arguments []argument) (Value, bool) {
 	return out, true
 }
 
+// askedLast runs a function that is given the environment as the last thing: one that asks it for a variable,
+// lookup "X" env, or puts all of it into a map, (into {} env).
+func (m *machine) askedLast(n int32, name string, arguments []argument, st *state) (Value, bool) {
+	last := len(arguments) - 1
+	a := wholeOf(arguments[last].value)
+	switch {
+	case a == nil || last < 1:
+		return nil, false
+	case name == "into":
+		return arguments[last].value, true
+	}
+	given := slices.Clone(arguments[:last])
+	slices.Reverse(given) // what is given instead is said before the name
+	return m.askWhole(n, a, name, given, st)
+}
+
 // builtin runs functions that every program has: to go through a list, to ask
 // a record.
 func (m *machine) builtin(n int32, path, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
@@ -47,6 +63,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 	if m.begins(n, name, nil, arguments) {
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
+	if v, done := m.askedLast(n, name, arguments, st); done {
+		return v, true
+	}
 	if a := wholeOf(first); a != nil {
 		if f := functionIn(arguments[1:]); f != nil && m.unit().Words.Loops != Keys { // array_filter(getenv(), fn), Enum.filter(env, fn)
 			m.throughWhole(n, name, a, *f, arguments, st)
@@ -57,7 +76,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
 		case "entries", "pairs", "fromEntries":
 			return Value{{form: sequence, list: []Value{m.entryOf(a)}}}, true
-		case "dict", "list", "set", "frozenset", "sorted", "HashMap", "TreeMap", "LinkedHashMap", "ConcurrentHashMap", "unmodifiableMap", "copyOf", "from", "of", "assign", "Map", "iter", "array_filter":
+		case "dict", "list", "set", "frozenset", "sorted", "HashMap", "TreeMap", "LinkedHashMap", "ConcurrentHashMap", "unmodifiableMap", "copyOf", "from", "of", "assign", "Map", "iter", "array_filter", "fromList":
 			return first, true
 		}
 	}

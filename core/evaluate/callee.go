@@ -99,6 +99,12 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if v, asked := m.askLaid(n, x.members, "apply", arguments, st); asked {
 				return v, true
 			}
+		case len(of) == 1 && x.form == whole && len(arguments) == 1: // m("X"), (m "X")
+			for _, how := range []string{"apply", "get"} {
+				if v, asked := m.askWhole(n, x.env, how, arguments, st); asked {
+					return v, true
+				}
+			}
 		case u.Words.Curried && (x.form == record && x.members.of == nil || x.form == sequence) && len(arguments) == 1:
 			if v, known := x.applied(arguments[0].value); known {
 				return v, true

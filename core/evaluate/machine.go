@@ -185,6 +185,7 @@ type machine struct {
 	others      map[*Unit]*other
 	decisions   map[place]mask
 	parents     []int32            // of the nodes, where they were asked for
+	puts        map[string][]write // where a copy of the environment is given variables, by name
 	beside      map[string][]int32 // where each variable is read, by token, where that was asked for
 	ways        map[place]sites    // what branches give
 }

@@ -63,7 +63,7 @@ func (m *machine) asksFor(n int32, key string) bool {
 // givenElsewhere takes back that a variable is required where the file itself
 // gives it a value in another function, or in another call of the same.
 func (m *machine) givenElsewhere() {
-	if len(m.u.Writes) == 0 || !slices.ContainsFunc(m.reads, func(r *Read) bool { return r.Required }) {
+	if len(m.u.Writes)+len(m.puts) == 0 || !slices.ContainsFunc(m.reads, func(r *Read) bool { return r.Required }) {
 		return
 	}
 	named, unnamed := m.writes()
@@ -88,7 +88,10 @@ type write struct{ function, to int32 }
 // writes returns where the file gives variables values, by name, and where the
 // name is not known.
 func (m *machine) writes() (named map[string][]write, unnamed []write) {
-	named = map[string][]write{}
+	named = maps.Clone(m.puts)
+	if named == nil {
+		named = map[string][]write{}
+	}
 	m.frames, m.focus, m.steps, m.nesting, m.left = []*frame{{unit: m.u}}, nil, 0, 0, m.left+leastShare
 	for _, node := range slices.Sorted(maps.Keys(m.u.Writes)) {
 		names := m.u.Writes[node]
@@ -105,6 +108,25 @@ func (m *machine) writes() (named map[string][]write, unnamed []write) {
 		}
 	}
 	return named, unnamed
+}
+
+// put gives a copy of the environment an entry.
+func (m *machine) put(n int32, arguments []argument, st *state) {
+	key, plain := arguments[0].value.plain()
+	if !plain {
+		return
+	}
+	m.hold(Word(key), m.suppliedBy(arguments), st)
+	if m.unit() != m.u || len(m.puts[key]) >= mostBeside {
+		return
+	}
+	if m.puts == nil {
+		m.puts = map[string][]write{}
+	}
+	function, assignment := m.around(n)
+	if w := (write{function, m.u.Tree.Nodes[assignment].To}); !slices.Contains(m.puts[key], w) {
+		m.puts[key] = append(m.puts[key], w)
+	}
 }
 
 // around returns the function that a node is in, and the assignment.

@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -287,19 +288,54 @@ func (m *machine) mergingOf(a *Access, arguments []argument) Value {
 	return laid([]Value{other, env})
 }
 
+// putsEntry are methods that give a copy of the environment an entry.
+var putsEntry = map[string]bool{"put": true, "set": true, "store": true, "Set": true, "Put": true, "insert": true}
+
+// withDefaults returns the environment as a map that has the value of a node for every name that is not set.
+func (m *machine) withDefaults(a *Access, node int32) *Access {
+	all, in := *a, m.unit()
+	all.Asked = func(how string, arguments int) *Access {
+		one := a.Asked(how, arguments)
+		if one == nil {
+			return nil
+		}
+		given := *one
+		given.Optional = true
+		if m.unit() == in {
+			given.Fallback = node
+		}
+		return &given
+	}
+	return &all
+}
+
 // ofWhole runs a method of the environment.
 func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument, st *state) (Value, bool) {
 	if v, done := m.askWhole(n, a, name, arguments, st); done {
 		return v, true
 	}
+	if putsEntry[name] && len(arguments) == 2 {
+		m.put(n, arguments, st)
+		return Value{anything(m.depth())}, true
+	}
 	switch name {
-	case "items", "entries", "each", "iter", "entrySet", "Cast", "stream", "iterator", "toList", "toSeq":
+	case "entry": // of which or_insert takes what is not there
+		v, done := m.askWhole(n, a, "get", arguments, st)
+		if done && !st.dead {
+			m.put(n, append(slices.Clip(arguments), argument{value: Value{anything(m.depth())}}), st)
+		}
+		return v, done
+	case "withDefaultValue", "withDefault":
+		if len(arguments) == 1 {
+			return Value{{form: whole, env: m.withDefaults(a, arguments[0].node)}}, true
+		}
+	case "items", "entries", "each", "iter", "entrySet", "stream", "iterator", "toList", "toSeq":
 		if len(arguments) == 0 {
 			return Value{{form: sequence, list: []Value{m.entryOf(a)}}}, true
 		}
 	case "keys", "keySet", "Keys", "keysIterator":
 		return Value{{form: sequence, list: []Value{m.variable(a)}}}, true
-	case "collect", "view", "asSequence", "lazy":
+	case "collect", "view", "asSequence", "lazy", "Cast":
 		if len(arguments) == 0 {
 			return Value{{form: whole, env: a}}, true
 		}

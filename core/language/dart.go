@@ -41,6 +41,7 @@ var dart = &reads.Language{
 		{Access: `dotenv.getInt($name, fallback: $fallback)`, Kind: reads.Integer},
 		{Access: `dotenv.getBool($name, fallback: $fallback)`, Kind: reads.Boolean},
 		{Access: `dotenv.isEveryDefined([$names])`, Test: true},
+		{Access: `Platform.environment.putIfAbsent($name, () => $fallback)`, Keeps: true},
 		{Access: `Platform.environment.containsKey($name)`, Test: true},
 		{Access: `Platform.environment`, Whole: true},
 		{Access: `io.Platform.environment[$name]`},

@@ -28,6 +28,9 @@ var haskell = &reads.Language{
 		{Access: `System.Environment.getEnv($name)`, Need: reads.Required},
 		{Access: `System.Environment.lookupEnv($name)`},
 		{Access: `System.Environment.getEnvironment`, Whole: true},
+		{Access: `System.Environment.getEnvironment.lookup($name)`}, // lookup name, of what it gave
+		{Access: `System.Environment.getEnvironment.member($name)`, Test: true},
+		{Access: `System.Environment.getEnvironment.findWithDefault($name, $fallback)`},
 	},
 	Uses: []reads.Idiom{
 		{Access: `fromMaybe($fallback, $read)`},

@@ -31,7 +31,7 @@ var java = &reads.Language{
 	Nothing:     []string{"null"},
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase, reads.Duration: reads.ISODuration}, Raises: true, Exact: true},
 	Formats:     []string{"String.format"},
-	Copies:      []string{"HashMap", "TreeMap", "copyOf"},
+	Copies:      []string{"HashMap", "LinkedHashMap", "TreeMap", "copyOf"},
 }
 
 var jvmTriggers = []string{"getenv", "@Value", "@ConfigProperty"}
@@ -43,7 +43,11 @@ func jvmIdioms(getenv string) []reads.Idiom {
 		{Access: getenv + `().get($name)`},
 		{Access: getenv + `().getOrDefault($name, $fallback)`},
 		{Access: getenv + `().getOrElse($name) { $fallback }`},
+		{Access: getenv + `().putIfAbsent($name, $fallback)`, Keeps: true},
+		{Access: getenv + `().computeIfAbsent($name, $any -> $fallback)`, Keeps: true},
+		{Access: getenv + `().getOrPut($name) { $fallback }`, Keeps: true},
 		{Access: getenv + `().getValue($name)`, Need: reads.Required},
+		{Access: getenv + `().put($name, $rest)`, Sets: true}, // of a copy
 		{Access: getenv + `().containsKey($name)`, Test: true},
 		{Access: getenv + `()[$name]`},
 		{Access: getenv + `()`, Whole: true},

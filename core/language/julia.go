@@ -61,5 +61,6 @@ var julia = &reads.Language{
 	Transparent: []string{"strip", "lowercase", "uppercase", "string", "String", "expanduser", "abspath"},
 	Stops:       []string{"error", "throw", "exit"},
 	Nothing:     []string{"nothing", "missing"},
+	Copies:      []string{"copy", "deepcopy", "Dict"},
 	Runs:        reads.Runs{Returns: true, OwnScopes: true},
 }

@@ -70,7 +70,7 @@ func (a *analysis) asking(m *match, node int32) func(how string, arguments int) 
 			of, close = path, "]"
 		}
 		for _, p := range a.c.paths[of] {
-			if len(p.after) == 1 && p.after[0].close == close {
+			if len(p.after) > 0 && p.after[0].close == close {
 				if access := a.calledWith(p, node, arguments); access != nil {
 					return access
 				}
@@ -128,10 +128,17 @@ func (a *analysis) giveReader(at Range) {
 // calledWith returns the access that a call with as many arguments is, if a
 // pattern takes so many.
 func (a *analysis) calledWith(p *pattern, node int32, arguments int) *evaluate.Access {
-	if len(p.after) != 1 || len(p.before) > 0 || p.after[0].kind != group {
+	if len(p.after) == 0 || len(p.after) > 2 || len(p.before) > 0 || p.after[0].kind != group {
 		return nil
 	}
 	use := a.lang.useOf(p)
+	if len(p.after) == 2 { // getOrElse("X") { "d" }
+		if p.after[1].kind != group || p.after[1].close != "}" {
+			return nil
+		}
+		arguments--
+		use.Fallback = arguments
+	}
 	if names := p.after[0].args; len(names) != arguments || !holds(names[0], holeName) {
 		return nil
 	}
