@@ -24,6 +24,10 @@ func (f *members) lay(v Value) {
 				f.set(name, x.members.value[name])
 			}
 			f.open = f.open || x.members.open
+		case isPair(Value{x}): // env + ("X" to "v")
+			if name, plain := x.list[0].plain(); plain {
+				f.set(name, x.list[1])
+			}
 		default:
 			f.open = true
 		}
@@ -62,14 +66,35 @@ func laid(values []Value) Value {
 
 // merging are functions that lay maps over each other, the first of their arguments, or what
 // they are asked of, below all others.
-var merging = map[string]bool{"assign": true, "merge": true, "extend": true, "array_merge": true, "array_replace": true}
+var merging = map[string]bool{"assign": true, "merge": true, "extend": true, "array_merge": true, "array_replace": true, "dict": true}
 
 // laysOver are methods that lay a map over what they are asked of.
 var laysOver = map[string]bool{"update": true, "putAll": true, "merge!": true, "addAll": true}
 
+// mapsOf returns the values of arguments, of which those with names are one map: dict(a, X="v"),
+// a.merge("X" => "v").
+func (m *machine) mapsOf(arguments []argument) (values []Value) {
+	named, u := &members{}, m.unit()
+	for _, a := range arguments {
+		name := a.name
+		if name == "" && a.node != 0 && u.kind(a.node) == parse.Pair && len(u.children(a.node)) == 2 {
+			name, _ = u.literal(u.Tree.Child(a.node, 0))
+		}
+		if name == "" {
+			values = append(values, a.value)
+		} else {
+			named.set(name, a.value)
+		}
+	}
+	if len(named.names) > 0 {
+		values = append(values, Value{{form: record, members: named}})
+	}
+	return values
+}
+
 // merges lays maps over each other where the environment is one of them.
 func (m *machine) merges(name string, receiver Value, arguments []argument) (Value, bool) {
-	values := valuesOf(arguments)
+	values := m.mapsOf(arguments)
 	switch {
 	case name == "ChainMap": // the first is over all others
 		slices.Reverse(values)

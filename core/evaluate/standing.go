@@ -110,13 +110,31 @@ func (m *machine) writes() (named map[string][]write, unnamed []write) {
 	return named, unnamed
 }
 
-// put gives a copy of the environment an entry.
-func (m *machine) put(n int32, arguments []argument, st *state) {
-	key, plain := arguments[0].value.plain()
-	if !plain {
+// putGiven gives a copy of the environment the entry that a call in a node says: its name, and what it has.
+func (m *machine) putGiven(n int32, arguments []argument, st *state) {
+	if len(arguments) == 0 {
 		return
 	}
-	m.hold(Word(key), m.suppliedBy(arguments), st)
+	if key, plain := arguments[0].value.plain(); plain {
+		m.put(n, key, m.suppliedBy(arguments), st)
+	}
+}
+
+// putAll gives a copy of the environment the entries of maps that a call in a node is given.
+func (m *machine) putAll(n int32, arguments []argument, st *state) {
+	for _, v := range m.mapsOf(arguments) {
+		if len(v) != 1 || v[0].members == nil {
+			continue
+		}
+		for _, key := range v[0].members.names {
+			m.put(n, key, v[0].members.value[key], st)
+		}
+	}
+}
+
+// put gives a copy of the environment an entry, in a node.
+func (m *machine) put(n int32, key string, v Value, st *state) {
+	m.hold(Word(key), v, st)
 	if m.unit() != m.u || len(m.puts[key]) >= mostBeside {
 		return
 	}

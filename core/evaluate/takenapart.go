@@ -34,6 +34,7 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 	}
 	if name, plain := m.elementKey(target, key, st).plain(); plain {
 		if path := m.path(object); path != "" && wholeAmong(of) != nil && u.Writes[target] == nil {
+			m.put(target, name, v, st)
 			m.assignName(path+"["+name, v, st, at)
 			return
 		}

@@ -142,6 +142,9 @@ func single(x alt, p part) Value {
 	return together.value[:]
 }
 
+// anything returns a text of which nothing is known. It is called in many places, and is not copied into each.
+//
+//go:noinline
 func anything(frame int32) alt { return alt{parts: anyParts(frame)} }
 
 // anyParts returns the parts of a text of which nothing is known. They are

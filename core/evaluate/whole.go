@@ -1,7 +1,6 @@
 package evaluate
 
 import (
-	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -289,7 +288,7 @@ func (m *machine) mergingOf(a *Access, arguments []argument) Value {
 }
 
 // putsEntry are methods that give a copy of the environment an entry.
-var putsEntry = map[string]bool{"put": true, "set": true, "store": true, "Set": true, "Put": true, "insert": true}
+var putsEntry = map[string]bool{"put": true, "set": true, "store": true, "Set": true, "Put": true, "insert": true, "Add": true, "TryAdd": true}
 
 // withDefaults returns the environment as a map that has the value of a node for every name that is not set.
 func (m *machine) withDefaults(a *Access, node int32) *Access {
@@ -314,15 +313,22 @@ func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument,
 	if v, done := m.askWhole(n, a, name, arguments, st); done {
 		return v, true
 	}
+	if laysOver[name] {
+		m.putAll(n, arguments, st)
+		return Value{{form: whole, env: a}}, true
+	}
 	if putsEntry[name] && len(arguments) == 2 {
-		m.put(n, arguments, st)
+		m.putGiven(n, arguments, st)
 		return Value{anything(m.depth())}, true
 	}
 	switch name {
-	case "entry": // of which or_insert takes what is not there
-		v, done := m.askWhole(n, a, "get", arguments, st)
+	case "updated":
+		m.putGiven(n, arguments, st)
+		return Value{{form: whole, env: a}}, true
+	case "entry", "getOrElseUpdate": // of which or_insert takes what is not there
+		v, done := m.askWhole(n, a, "get", arguments[:min(len(arguments), 1)], st)
 		if done && !st.dead {
-			m.put(n, append(slices.Clip(arguments), argument{value: Value{anything(m.depth())}}), st)
+			m.putGiven(n, arguments[:1], st)
 		}
 		return v, done
 	case "withDefaultValue", "withDefault":
