@@ -434,25 +434,6 @@ func (p *parser) parameter(end int) {
 	p.end = outer
 }
 
-// isPatternOfTwo reports whether what is to be parsed, in place of a parameter, is a struct of Elixir, or a pattern
-// and a name for the same: %Gate{url: nil}, %{url: nil} = gate.
-func (p *parser) isPatternOfTwo() bool {
-	if !p.isElixir() {
-		return false
-	}
-	if p.structOpen() > 0 {
-		return true
-	}
-	for i := p.at; i < p.end; i++ {
-		if p.kindAt(i) == syntax.Open || p.kindAt(i) == syntax.Quote {
-			i = max(i, p.mate(i))
-		} else if p.textAt(i) == "=" {
-			return true
-		}
-	}
-	return false
-}
-
 // isLiteral reports whether what is to be parsed, in place of a parameter, is a literal:
 // what a function is given must be that.
 func (p *parser) isLiteral() bool {

@@ -1,0 +1,111 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// What is compared with a text is said to take it, unless the program refuses that text.
+
+// refuse takes back literals that a condition refuses: where it is true, the
+// program stops or leaves.
+func (m *machine) refuse(cond int32, blocks []int32, st *state) {
+	if m.focus != nil {
+		return
+	}
+	u := m.unit()
+	refused := len(blocks) == 0 && u.kind(cond) != parse.Choice
+	if len(blocks) > 0 {
+		refused = m.leaves(blocks[0])
+	}
+	if refused && len(blocks) > 0 || len(blocks) == 0 && m.isWhile(cond) || len(blocks) > 0 && m.isReplaced(blocks[0], m.unit().askedFor(cond)) {
+		m.refuseIn(cond, st, 0)
+	}
+}
+
+// askedFor returns the source of what a condition asks for in a list, or "".
+func (u *Unit) askedFor(cond int32) string {
+	list := u.children(cond)
+	switch {
+	case u.kind(cond) == parse.Binary && u.at(cond) == "in":
+		return u.Tree.Text(list[0])
+	case u.kind(cond) == parse.Call && len(list) == 2 && u.kind(list[0]) == parse.Member && listAsks[u.at(list[0])]:
+		return u.Tree.Text(list[1])
+	}
+	return ""
+}
+
+// listAsks are methods of a list that ask whether something is in it.
+var listAsks = map[string]bool{"includes": true, "contains": true, "Contains": true, "include?": true, "has": true}
+
+// isReplaced reports whether a block does no more than give a variable another value.
+func (m *machine) isReplaced(block int32, name string) bool {
+	u := m.unit()
+	list := u.children(block)
+	return name != "" && u.kind(block) == parse.Block && len(list) == 1 && u.kind(list[0]) == parse.Assign && u.Tree.Text(u.Tree.Child(list[0], 0)) == name
+}
+
+func (m *machine) isWhile(cond int32) bool {
+	u := m.unit()
+	i := int(u.Tree.Nodes[cond].From) - 1
+	return u.Tree.File.Is(i, "while") || u.Tree.File.Is(i-1, "while")
+}
+
+// refuseIn takes back the literals of comparisons in a condition that holds
+// where something is refused.
+func (m *machine) refuseIn(n int32, st *state, depth int) {
+	u := m.unit()
+	if depth > 8 {
+		return
+	}
+	switch u.kind(n) {
+	case parse.Binary:
+		switch u.at(n) {
+		case "||", "or", "&&", "and":
+			for _, c := range u.children(n) {
+				m.refuseIn(c, st, depth+1)
+			}
+		case "==", "===", "in", "eq":
+			m.takeBack(n, st)
+		}
+	case parse.Wrapper:
+		m.refuseIn(u.Tree.Child(n, 0), st, depth+1)
+	case parse.Call:
+		m.takeBack(n, st)
+	}
+}
+
+// takeBack takes back the literals that stand in a node.
+func (m *machine) takeBack(n int32, st *state) {
+	u := m.unit()
+	var tags sites
+	var texts []string
+	var walk func(n int32, depth int)
+	walk = func(n int32, depth int) {
+		tags = tags.with(m.tags[place{m.context, n}])
+		if s, ok := u.literal(n); ok {
+			texts = append(texts, s)
+		} else if u.kind(n) == parse.Name {
+			v, _, _ := m.lookup(u.at(n), st)
+			for _, x := range v {
+				for _, e := range x.list {
+					if s, plain := e.plain(); plain && x.form == sequence {
+						texts = append(texts, s)
+					}
+				}
+			}
+		}
+		if depth < 6 {
+			for _, c := range u.children(n) {
+				walk(c, depth+1)
+			}
+		}
+	}
+	walk(n, 0)
+	for _, t := range tags {
+		r := m.reads[t]
+		r.Closed = false
+		r.Literals = slices.DeleteFunc(r.Literals, func(s string) bool { return slices.Contains(texts, s) })
+	}
+}
