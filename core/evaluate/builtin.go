@@ -130,10 +130,6 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if len(arguments) == 2 && m.unit().Words.Clauses {
 			return m.composed(arguments[0].node, arguments[1].value, st), true
 		}
-	case "lookup":
-		if len(arguments) == 2 && wholeOf(arguments[1].value) != nil {
-			return m.askWhole(n, wholeOf(arguments[1].value), "get", arguments[:1], st)
-		}
 	case "ifelse", "if_else", "fifelse": // of R
 		if len(arguments) == 3 {
 			return m.chosenOf(first, arguments[1], arguments[2]), true

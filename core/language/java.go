@@ -47,7 +47,6 @@ func jvmIdioms(getenv string) []reads.Idiom {
 		{Access: getenv + `().computeIfAbsent($name, $any -> $fallback)`, Keeps: true},
 		{Access: getenv + `().getOrPut($name) { $fallback }`, Keeps: true},
 		{Access: getenv + `().getValue($name)`, Need: reads.Required},
-		{Access: getenv + `().put($name, $rest)`, Sets: true}, // of a copy
 		{Access: getenv + `().containsKey($name)`, Test: true},
 		{Access: getenv + `()[$name]`},
 		{Access: getenv + `()`, Whole: true},
