@@ -94,12 +94,13 @@ func (m *machine) mapsOf(arguments []argument) (values []Value) {
 
 // merges lays maps over each other where the environment is one of them.
 func (m *machine) merges(name string, receiver Value, arguments []argument) (Value, bool) {
+	if name != "ChainMap" && !merging[name] {
+		return nil, false
+	}
 	values := m.mapsOf(arguments)
 	switch {
 	case name == "ChainMap": // the first is over all others
 		slices.Reverse(values)
-	case !merging[name]:
-		return nil, false
 	case len(receiver) == 1 && (receiver[0].form == record || receiver[0].form == whole):
 		values = append([]Value{receiver}, values...)
 	}

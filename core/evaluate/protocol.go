@@ -239,11 +239,12 @@ func (c *Class) addsToTexts() bool {
 	}
 	f, node := c.Unit.Tree.File, c.Unit.Tree.Nodes[c.Node]
 	from := int(node.From)
-	for i := from; i < from+mostOfHead; i++ {
+	if f.Is(from-1, "implicit") || f.Is(from, "extension") && !f.Is(from+1, "on") && node.At < 0 {
+		return len(c.params) == 1
+	}
+	for i := from; i < from+mostOfHead && !f.Is(i, "{"); i++ {
 		switch {
-		case f.Is(i, "{"):
-			return false
-		case f.Is(i, "implicit"), f.Is(from-1, "implicit"), f.Is(from, "extension") && !f.Is(from+1, "on") && node.At < 0:
+		case f.Is(i, "implicit"):
 			return len(c.params) == 1
 		case f.Is(i, "on") && f.Is(from, "extension"):
 			return slices.Contains(textClasses, f.Text(i+1))

@@ -88,10 +88,8 @@ type write struct{ function, to int32 }
 // writes returns where the file gives variables values, by name, and where the
 // name is not known.
 func (m *machine) writes() (named map[string][]write, unnamed []write) {
-	named = maps.Clone(m.puts)
-	if named == nil {
-		named = map[string][]write{}
-	}
+	named = map[string][]write{}
+	maps.Copy(named, m.puts)
 	m.frames, m.focus, m.steps, m.nesting, m.left = []*frame{{unit: m.u}}, nil, 0, 0, m.left+leastShare
 	for _, node := range slices.Sorted(maps.Keys(m.u.Writes)) {
 		names := m.u.Writes[node]

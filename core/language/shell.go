@@ -417,17 +417,14 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 			return s.judged(name, p.Pos(), r)
 		}
 		return r
-	case syntax.ErrorUnset, syntax.ErrorUnsetOrNull:
+	case syntax.ErrorUnset, syntax.ErrorUnsetOrNull, syntax.AlternateUnset, syntax.AlternateUnsetOrNull:
 		if judged := s.judged(name, p.Pos(), r); judged.Fallback != nil { // given a value before
 			return judged
 		}
 		r.Need = reads.Required
-		return r
-	case syntax.AlternateUnset, syntax.AlternateUnsetOrNull:
-		if judged := s.judged(name, p.Pos(), r); judged.Fallback != nil {
-			return judged
+		if p.Exp.Op == syntax.AlternateUnset || p.Exp.Op == syntax.AlternateUnsetOrNull {
+			r.Need = reads.Optional
 		}
-		r.Need = reads.Optional
 		return r
 	}
 	return s.judged(name, p.Pos(), r)
