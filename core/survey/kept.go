@@ -6,6 +6,7 @@ import (
 	"encoding/hex"
 	"fmt"
 	"hash"
+	"maps"
 	"os"
 	"strings"
 	"sync"
@@ -43,24 +44,16 @@ type markPart struct {
 
 // keptPart is what was found in one part.
 type keptPart struct {
-	Reads   []keptRead
+	Reads   []reads.Read
 	Skipped []tree.Skip
 	Sources int
 	Bytes   int64
 }
 
-// keptRead is a read in a form that is kept exactly: the encoding takes a
-// fallback to nothing for none.
-type keptRead struct {
-	reads.Read
-	FallsBack bool
-}
-
-func (r keptRead) read() reads.Read {
-	if r.FallsBack && r.Fallback == nil {
-		r.Fallback = new(string)
-	}
-	return r.Read
+// isExact reports whether it is kept as it is: text that is no UTF-8 is not.
+func (p *keptPart) isExact() bool {
+	_, exact := keptForm(p)
+	return exact
 }
 
 // recall marks the files of the tree and looks up what is known of them. It
@@ -195,9 +188,7 @@ func (k *kept) read() {
 // reads returns all reads that were kept, whether they are still there or not.
 func (k *kept) reads() (list []reads.Read) {
 	for _, part := range k.old { // in any order, which a contract does not show
-		for _, r := range part.Reads {
-			list = append(list, r.read())
-		}
+		list = append(list, part.Reads...)
 	}
 	return list
 }
@@ -215,8 +206,7 @@ func (k *kept) recalled(s *Survey) {
 	for _, p := range k.parts {
 		if known := k.old[p.mark]; known != nil {
 			k.now[p.mark] = known
-			for _, r := range known.Reads {
-				read := r.read()
+			for _, read := range known.Reads {
 				read.Component = s.Tree.ComponentOf(read.File).Name
 				s.Reads = append(s.Reads, read)
 			}
@@ -252,7 +242,7 @@ func (k *kept) keep(s *Survey, found []reads.Read, skipped []tree.Skip) {
 	}
 	for _, r := range found {
 		p := k.part(s.Tree.Number(r.File))
-		p.Reads = append(p.Reads, keptRead{r, r.Fallback != nil})
+		p.Reads = append(p.Reads, r)
 	}
 	for _, skip := range skipped {
 		if p := k.part(s.Tree.Number(skip.Path)); p != nil {
@@ -265,9 +255,13 @@ func (k *kept) keep(s *Survey, found []reads.Read, skipped []tree.Skip) {
 		}
 	}
 	for _, p := range k.parts {
-		if p.young {
+		if now := k.now[p.mark]; now != nil && (p.young || !p.known && !now.isExact()) {
 			delete(k.now, p.mark)
 		}
 	}
-	k.file.write(k.now)
+	if maps.EqualFunc(k.now, k.old, func(a, b *keptPart) bool { return a == b }) {
+		k.file.tidy()
+	} else {
+		k.file.write(k.now)
+	}
 }

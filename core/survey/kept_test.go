@@ -68,6 +68,10 @@ func TestKept(t *testing.T) {
 			survey(folder, false)
 			write("p/deep/package.json", `{"name":"@m/other"}`)
 		}, false},
+		{"text that is no UTF-8", func() {
+			write("d.js", "process.env.L_URL ?? 'caf\xe9'\n")
+			time.Sleep(150 * time.Millisecond)
+		}, false},
 		{"a file of kept results that is broken", func() {
 			files, _ := filepath.Glob(filepath.Join(folder, "*"))
 			for _, f := range files {
@@ -167,6 +171,9 @@ func TestKeptIsTidied(t *testing.T) {
 	}
 	os.WriteFile(filepath.Join(folder, "mine"), nil, 0o600)
 	root := testtree.Tree(t, "-- a.py --\nimport os\nos.environ['A_URL']\n")
+	old := time.Now().Add(-time.Hour)
+	os.Chtimes(filepath.Join(root, "a.py"), old, old)
+	time.Sleep(150 * time.Millisecond) // what was written just now is not kept
 	if _, err := Take(root, Options{Keep: folder}); err != nil {
 		t.Fatal(err)
 	}

@@ -3,8 +3,8 @@ package survey
 import (
 	"bytes"
 	"crypto/sha256"
-	"encoding/gob"
 	"encoding/hex"
+	"encoding/json"
 	"io/fs"
 	"os"
 	"path/filepath"
@@ -37,28 +37,34 @@ func (f keptFile) read(into any) bool {
 		return false
 	}
 	content := src[sha256.Size:]
-	if sum := sha256.Sum256(content); !bytes.Equal(sum[:], src[:sha256.Size]) || gob.NewDecoder(bytes.NewReader(content)).Decode(into) != nil {
+	if sum := sha256.Sum256(content); !bytes.Equal(sum[:], src[:sha256.Size]) || json.Unmarshal(content, into) != nil {
 		return false
 	}
 	os.Chtimes(filepath.Join(f.folder, f.name), time.Time{}, time.Now()) // it was of use today
 	return true
 }
 
+// keptForm returns the form in which something is kept, and whether it can be
+// made again from that: text that is no UTF-8 cannot.
+func keptForm(what any) (form []byte, exact bool) {
+	form, err := json.Marshal(what)
+	return form, err == nil && !bytes.Contains(form, []byte(`\ufffd`))
+}
+
 // write puts something in the place of what was kept. What cannot be written is
 // found anew next time.
 func (f keptFile) write(what any) {
-	content := bytes.NewBuffer(make([]byte, sha256.Size))
-	if gob.NewEncoder(content).Encode(what) != nil || os.MkdirAll(f.folder, 0o700) != nil {
+	content, exact := keptForm(what)
+	if !exact || os.MkdirAll(f.folder, 0o700) != nil {
 		return
 	}
-	sum := sha256.Sum256(content.Bytes()[sha256.Size:])
-	copy(content.Bytes(), sum[:])
+	sum := sha256.Sum256(content)
 	out, err := os.CreateTemp(f.folder, newKept+"*") // only the user may read it: source may hold secrets
 	if err != nil {
 		return
 	}
 	defer os.Remove(out.Name())
-	_, err = out.Write(content.Bytes())
+	_, err = out.Write(append(sum[:], content...))
 	if closed := out.Close(); err == nil && closed == nil {
 		os.Rename(out.Name(), filepath.Join(f.folder, f.name))
 	}
