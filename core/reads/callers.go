@@ -492,5 +492,5 @@ func (l *Language) isCommon(name string) bool {
 var common = set(strings.Fields(`get has int str string bool boolean read value load fetch require required optional
 	getstring getint getbool config option lookup find key list number float url parse set json text resolve
 	getvalue getproperty param parameter setting env open exists check ensure must item entry field add
-	getparameter getattribute run call create make init build format new apply map filter log print main start
+	getparameter getattribute run call create append delete close len make init build format new apply map filter log print main start
 	setup execute process handle render update write copy clone next tostring to_string to_s`))
