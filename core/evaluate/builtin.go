@@ -60,6 +60,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 	if v, done := m.merges(name, nil, arguments); done {
 		return v, true
 	}
+	if v, done := m.proxy(name, arguments); done {
+		return v, true
+	}
 	if m.begins(n, name, nil, arguments) {
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
@@ -67,6 +70,9 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return v, true
 	}
 	if a := wholeOf(first); a != nil {
+		if path == "Reflect.get" && len(arguments) > 1 { // of what a proxy stands for
+			return m.askWhole(n, a, "[", arguments[1:2], st)
+		}
 		if f := functionIn(arguments[1:]); f != nil && m.unit().Words.Loops != Keys { // array_filter(getenv(), fn), Enum.filter(env, fn)
 			m.throughWhole(n, name, a, *f, arguments, st)
 			return Value{anything(m.depth())}, true

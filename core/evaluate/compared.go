@@ -295,18 +295,13 @@ func (m *machine) membership(n int32, left, right int32, not bool, st *state) Va
 	v := m.eval(left, st)
 	of := m.eval(right, st)
 	if len(of) == 1 && m.isObject(of) && !st.dead {
-		if has, ran := m.objectMethod(of[0], hasMethods, n, []argument{{node: left, value: v}}, st); ran && !not {
-			return has
-		} else if ran {
-			true_, false_ := m.unit().split(has)
-			out := make(Value, 0, len(has))
-			for _, x := range true_ {
-				out = append(out, alt{form: boolean, depends: x.depends | x.missing})
-			}
-			for _, x := range false_ {
-				out = append(out, alt{form: boolean, truth: true, depends: x.depends | x.missing})
-			}
-			return out.telling(has).compact()
+		if has, ran := m.objectMethod(of[0], hasMethods, n, []argument{{node: left, value: v}}, st); ran {
+			return m.unlessNot(has, not)
+		}
+	}
+	if a := wholeOf(of); a != nil {
+		if has, asked := m.askWhole(n, a, "in", []argument{{node: left, value: v}}, st); asked {
+			return m.unlessNot(has, not)
 		}
 	}
 	if m.unit().Words.Joins["+"] && m.unit().Words.Loops == Keys && !st.dead { // "x" in None
@@ -321,6 +316,22 @@ func (m *machine) membership(n int32, left, right int32, not bool, st *state) Va
 		}
 	}
 	return m.among(v, of, not)
+}
+
+// unlessNot returns the answer to a question, or the opposite where that is asked.
+func (m *machine) unlessNot(has Value, not bool) Value {
+	if !not {
+		return has
+	}
+	true_, false_ := m.unit().split(has)
+	out := make(Value, 0, len(has))
+	for _, x := range true_ {
+		out = append(out, alt{form: boolean, depends: x.depends | x.missing})
+	}
+	for _, x := range false_ {
+		out = append(out, alt{form: boolean, truth: true, depends: x.depends | x.missing})
+	}
+	return out.telling(has).compact()
 }
 
 // isListedIn reports whether a name is that of an element of a list that is gone

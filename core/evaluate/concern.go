@@ -13,6 +13,7 @@ import (
 // call.
 func (u *Unit) concern() {
 	u.concernFields()
+	u.concernKept()
 	told := map[*Class]bool{} // whose makers are
 	u.spread(
 		func(fn *Func) *bool { return &fn.concerned },

@@ -77,7 +77,7 @@ func (m *machine) index(n int32, st *state) Value {
 	if v, done := m.askOuter(list[0], of, indexMethods, n, []argument{{node: u.Tree.Child(n, 1), value: key}}, st); done {
 		return v
 	}
-	name, plain := key.plain()
+	name, plain := m.keyAsked(key)
 	a, asked := wholeAmong(of), []argument{{node: list[len(list)-1], value: key}}
 	if path := m.path(list[0]); plain && a != nil && path != "" { // that was given a value here
 		if v, _, found := m.lookup(path+"["+name, st); found {
@@ -114,6 +114,10 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, v...)
 				continue
 			}
+		case x.members != nil && x.members.proxied != nil:
+			v, _ := m.askProxy(x, n, key, st)
+			out = append(out, v...)
+			continue
 		case plain && x.members != nil && (x.members.of == nil || x.members.of.oneOf(indexMethods) == nil):
 			if v, known := m.element(x, name); known {
 				out = append(out, v...)
@@ -206,4 +210,13 @@ func numberOf(s string) int {
 		return -1
 	}
 	return n
+}
+
+// keyAsked returns the name by which a key asks a table, if that is known. There is none for
+// a variable that is not set, where reading it gives nothing.
+func (m *machine) keyAsked(key Value) (name string, plain bool) {
+	if m.focus != nil && key.missing() != 0 && key.allNothing() {
+		return "", true
+	}
+	return key.plain()
 }

@@ -113,7 +113,7 @@ func (m *machine) namedMethod(v Value) (Use, bool) {
 
 // unnamed are what a function calls what it is given where it names no
 // parameter.
-var unnamed = []string{"_", "it", "$0", "$_", "{", "1"}
+var unnamed = []string{"_", "it", "$0", "$_", "{", "1", "_1"}
 
 // applied gives a value to what is written short for a function: _.toInt,
 // Int.init, Integer::parseInt, it.trim().

@@ -26,6 +26,9 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
+	if v, lent := m.lendsTo(n, callee, name, receiver, arguments, st); lent {
+		return v, true
+	}
 	if v, ran := m.ofPlain(n, name, receiver, arguments, st); ran || st.dead {
 		return v, true
 	}

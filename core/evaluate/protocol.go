@@ -89,7 +89,11 @@ func (c *Class) indexed() *Func {
 // objectMember runs what an object does where a member of it is asked for that it
 // does not have.
 func (m *machine) objectMember(x alt, n int32, name string, st *state) (Value, bool) {
-	return m.objectMethod(x, memberMethods, n, []argument{{value: textOf(strings.TrimPrefix(name, "$"), m.depth())}}, st)
+	of := textOf(strings.TrimPrefix(name, "$"), m.depth())
+	if v, done := m.askProxy(x, n, of, st); done {
+		return v, true
+	}
+	return m.objectMethod(x, memberMethods, n, []argument{{value: of}}, st)
 }
 
 // functionValue returns the value that a function is, as a method of an object where
@@ -423,7 +427,7 @@ func (m *members) reads() bool {
 	if m == nil {
 		return false
 	}
-	if m.env != nil { // laid over it
+	if m.env != nil || m.proxied != nil { // laid over it
 		return true
 	}
 	for _, name := range m.names {

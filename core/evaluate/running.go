@@ -49,10 +49,10 @@ func (m *machine) runOther(u *Unit, scope *scope) {
 	m.focus, m.tries, m.exits = nil, nil, nil
 	m.context = -1 << 20
 	m.frames = []*frame{{unit: u, context: m.context}}
-	steps := m.steps
+	steps, settings := m.steps, len(m.settings)
 	m.steps = max(0, mostOfRun-5_000)
 	m.block(0, &state{scope: scope})
-	m.steps = steps
+	m.steps, m.settings = steps, m.settings[:settings] // its variables are none of who asks it
 	m.focus, m.frames, m.tries, m.exits, m.context = focus, frames, tries, exits, context
 }
 

@@ -174,7 +174,7 @@ func (m *machine) element(x alt, key string) (Value, bool) {
 // noElement returns what asking a table for a key gives that is not in it. It reports
 // false where more than what is written may be in the table.
 func (m *machine) noElement(n, table int32, x alt, key Value, st *state) (Value, bool) {
-	dep := x.depends | key.depends()
+	dep := x.depends | key.depends() | key.missing()
 	if !m.unit().isTable(table) || !x.isComplete() {
 		if m.unit().Words.Element == Usual && x.isClosed() && m.isGivenHere(table, st) { // $o{default}, of my ($name, %o) = @_
 			return Value{{form: nothing, depends: dep}}, true

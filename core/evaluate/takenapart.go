@@ -151,6 +151,9 @@ func (m *machine) assignRecord(target int32, v Value, st *state, at int32) {
 			continue
 		}
 		value := m.memberOf(v, name)
+		if len(v) == 1 && v[0].members != nil && v[0].members.proxied != nil {
+			value, _ = m.askProxy(v[0], c, textOf(name, m.depth()), st)
+		}
 		if fallback != 0 {
 			value = m.orElse(value, true, st, func(st *state) Value { return m.eval(fallback, st) }, u)
 		}

@@ -67,6 +67,9 @@ type Unit struct {
 	// Kept returns the file that keeps the object which a node stands for, if that reads
 	// what it is asked for, and its name there.
 	Kept func(node int32) (*Unit, string)
+	// AnyMember reports whether a node stands for such an object that reads for whatever
+	// member is asked of it. It is nil where there is none.
+	AnyMember func(node int32) bool
 	// Makes reports whether objects of a class of that name, which another file defines,
 	// may read.
 	Makes func(name string) bool

@@ -161,7 +161,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 			if given == nil && last > 0 {
 				given = arguments[0].value
 			}
-			return m.invoke(f[0], n, []argument{{value: given}}, st)
+			return m.runWith(f[0], n, argument{value: given}, st)
 		}
 	}
 	if last := len(arguments) - 1; last >= 0 && syntax.IsCapital(name) && m.unit().kind(arguments[last].node) == parse.Block && len(arguments[last].value) == 1 {

@@ -141,6 +141,12 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		}
 	}
 	m.bindOut(v, arguments, st)
+	if w := optionalOf(arguments, use.Arg); use.Kind != "" && len(w.value) > 0 {
+		return m.orElse(v, true, st, func(*state) Value {
+			m.replaced(v.missing(), w.value, w.node)
+			return w.value
+		}, m.unit())
+	}
 	switch use.Does {
 	case Holds:
 		return v.inHolder()

@@ -88,6 +88,7 @@ type members struct {
 	made    *making  // how it was made of a class that another file defines
 	env     *Access  // the environment, where that is laid over under, and below all else
 	under   *members // what is below that
+	proxied *proxied // what is asked of it is given to a function
 	base    *members // what they were in the first run, where a variable is unset
 }
 

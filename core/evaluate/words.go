@@ -37,6 +37,9 @@ type Words struct {
 	Returns bool
 	// Forces says that an operator behind a value stops where there is none: x!!
 	Forces string
+	// Lends are methods of anything that run a block with what they are asked of, and give
+	// what that gives: x.then { |v| … }; Taps are those that give back x.
+	Lends, Taps map[string]bool
 	// Raises says that using what is nothing stops: None.split().
 	Raises bool
 	// OwnScopes says that a name that a function assigns is its own, though there

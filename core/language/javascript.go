@@ -115,7 +115,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 		Stops:       []string{"throw", "process.exit", "process.abort", "Deno.exit"},
 		Nothing:     []string{"undefined", "null", "void 0"},
 		WordOr:      []string{"||", "??"},
-		Copies:      []string{"assign", "freeze", "seal", "structuredClone", "Proxy"},
+		Copies:      []string{"assign", "freeze", "seal", "structuredClone"},
 	}
 	for _, object := range []string{"process.env", "import.meta.env", "Bun.env"} {
 		except := scriptMembers

@@ -188,7 +188,7 @@ var phpGrammar = &parse.Grammar{
 	Layout: parse.Braces, Heads: true, Ternary: true, Labels: true, Choices: true, Arrow: "=>", ParenCasts: true, Brackets: true,
 	Binary: []string{"or", "xor", "and", "?:", "??", "||", "&&", "|", "^", "&", "== != === !== <> <=>", "< > <= >=", "<< >>", ". + -", "* / %", "instanceof", "**"}, Right: "** ??",
 	Assign: "= += -= *= /= .= %= **= ??= <<= >>= &= |= ^=", Prefix: "! - + ~ @ & ... new clone print echo yield await ++ -- include include_once require require_once throw", Suffix: "++ --",
-	Member: "-> ?-> ::", Qualifies: `\`, LambdaWords: "fn",
+	Member: "-> ?-> ::", Lists: "array Array ARRAY", Qualifies: `\`, LambdaWords: "fn",
 	If: "if", Elif: "elseif", Else: "else", Loop: "for foreach while do", Switch: "switch match", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return exit die", Leave: "break continue", Function: "function", Class: "class interface trait enum", Import: "use namespace",
 	Modifier: "public private protected static abstract final readonly var const", Nothing: "null NULL", Bool: "true false TRUE FALSE",

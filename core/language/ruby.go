@@ -103,7 +103,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 		Transparent: []string{".strip", ".downcase", ".upcase", ".chomp", "String"},
 		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
 		Nothing:     []string{"nil"},
-		Runs:        reads.Runs{Excludes: []string{"..."}, Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true},
+		Runs:        reads.Runs{Excludes: []string{"..."}, Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true, Lends: []string{"then", "yield_self"}, Taps: []string{"tap"}},
 		WordOr:      []string{"||", "or", "rescue"},
 		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
 	}

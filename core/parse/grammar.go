@@ -55,6 +55,7 @@ type Grammar struct {
 	CaseBlocks  bool   // 'a', 'b' { … } in a switch
 	TextKeys    bool   // { 'a': b } is a record, and other braces are a block; lines end elements
 	ArrayTypes  bool   // [_]T{ a, b }, T{ .a = b } and .{ a } are values; while (a) : (b) { … }
+	Lists       string // names of what is a list in parentheses: array(a => b)
 	Single      string // names of such calls that take one operand: defined x && y
 	Texts       bool   // f "text": a call with one text
 	Labels      bool   // f(name: value)
@@ -152,6 +153,7 @@ const (
 	setThen
 	setMatches
 	setSingle
+	setLists
 	setCount
 )
 
@@ -195,7 +197,7 @@ func (g *Grammar) prepare() {
 		if strings.Contains(" "+prefix+" ", " ! ") && !strings.Contains(g.Suffix, "!!") {
 			prefix += " !!"
 		}
-		for n, words := range []string{g.Assign, prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Blocks, g.Leading, g.Later, g.Then, g.Matches, g.Single} {
+		for n, words := range []string{g.Assign, prefix, g.Suffix, g.Member, g.Casts, g.Arrow, g.Blocks, g.Leading, g.Later, g.Then, g.Matches, g.Single, g.Lists} {
 			g.sets[n] = set(words)
 		}
 	})

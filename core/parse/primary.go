@@ -28,6 +28,11 @@ func (p *parser) primary() int32 {
 		if p.g.Rules != "" && p.is("$") && p.textAt(p.at+1) == "(" {
 			return p.repeated()
 		}
+		if p.has(setLists) && p.textAt(p.at+1) == "(" {
+			p.at++
+			p.elements()
+			return p.make(List, from, -1, mark)
+		}
 		return p.named()
 	}
 	switch text := p.text(); {

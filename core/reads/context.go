@@ -37,13 +37,14 @@ type Context struct {
 
 // helperList has helpers by what they are looked for.
 type helperList struct {
-	of      int // how many there are
-	named   map[string][]*Helper
-	unnamed []*Helper            // that who imports them gives a name
-	answers []*Helper            // that are run where an object is called or asked for an element
-	keepers map[string][]*Helper // by names of their files that stand for what they make
-	ofClass map[string][]*Helper // by the classes that they are methods of
-	owners  map[string]bool      // classes that have helpers, and the names of their modules
+	of        int // how many there are
+	named     map[string][]*Helper
+	unnamed   []*Helper            // that who imports them gives a name
+	answers   []*Helper            // that are run where an object is called or asked for an element
+	anyMember bool                 // an object that a file keeps reads for whatever member is asked of it
+	keepers   map[string][]*Helper // by names of their files that stand for what they make
+	ofClass   map[string][]*Helper // by the classes that they are methods of
+	owners    map[string]bool      // classes that have helpers, and the names of their modules
 }
 
 // listed returns the helpers of other files by what they are looked for.
@@ -67,6 +68,7 @@ func listHelpers(helpers []*Helper) *helperList {
 			list.owners[h.Owner], list.owners[stem], list.owners[folder] = true, true, true
 			list.ofClass[h.Owner] = append(list.ofClass[h.Owner], h)
 		}
+		list.anyMember = list.anyMember || h.any
 		if h.Owner != "" && evaluate.Answers(h.Name) {
 			list.answers = append(list.answers, h)
 		}

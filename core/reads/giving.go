@@ -65,6 +65,9 @@ func (a *analysis) asking(m *match, node int32) func(how string, arguments int) 
 		if how == "." {
 			return a.memberOf(path, node)
 		}
+		if how == "in" {
+			return a.askedIn(path, node)
+		}
 		of, close := path+"."+how, ")"
 		if how == "[" {
 			of, close = path, "]"
@@ -96,6 +99,19 @@ func (a *analysis) memberOf(path string, node int32) *evaluate.Access {
 		access := a.accessOf(&match{pattern: p}, node)
 		access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
 		return access
+	}
+	return nil
+}
+
+// askedIn returns the access by which it is asked whether a variable is in the environment,
+// name in process.env, or nil.
+func (a *analysis) askedIn(path string, node int32) *evaluate.Access {
+	for _, p := range a.c.paths[path] {
+		if p.idiom.Test && len(p.after) == 0 && len(p.before) == 2 && p.before[1].text == "in" {
+			access := a.accessOf(&match{pattern: p}, node)
+			access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
+			return access
+		}
 	}
 	return nil
 }

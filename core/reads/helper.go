@@ -29,6 +29,7 @@ type Helper struct {
 	getter bool     // it is asked for like a field
 	makes  bool     // it gives functions that read, or an object that has such
 	keeps  bool     // it is no function, but a variable that holds an object which reads
+	any    bool     // that object does so for whatever member is asked of it
 	kept   []string // the names of the file that objects of its class are given
 	bases  []string // what its class extends
 	others []string // other classes of its file that have a method of its name

@@ -1,6 +1,8 @@
 package reads
 
 import (
+	"maps"
+	"slices"
 	"strings"
 
 	"inzicht/core/evaluate"
@@ -12,12 +14,13 @@ import (
 // keepForOthers notes the variables of the file that hold such an object, for other files to
 // ask.
 func (a *analysis) keepForOthers(run *evaluate.Run) {
-	for _, name := range run.Kept() {
+	kept := run.Kept()
+	for _, name := range slices.Sorted(maps.Keys(kept)) {
 		list := a.o.Bindings[name]
 		if len(name) < 2 || len(list) == 0 || len(a.helpers) >= mostHandedOn {
 			continue
 		}
-		h := &Helper{Name: name, Also: []string{name}, File: a.file, keeps: true, lang: a.lang}
+		h := &Helper{Name: name, Also: []string{name}, File: a.file, keeps: true, any: kept[name], lang: a.lang}
 		h.Default = a.lang.Exports != "" && a.isDefaultName(name)
 		if h.Exported = h.Default || a.isExported(&Function{Name: name, At: list[0].At}); h.Exported {
 			a.helpers = append(a.helpers, h)
@@ -38,30 +41,47 @@ func (a *analysis) isDefaultName(name string) bool {
 // kept returns the file that keeps the object which a node stands for, and the name that
 // the object has there, or nil.
 func (r *running) kept(node int32) (*evaluate.Unit, string) {
+	r.mutex.Lock() // other files may ask too
+	defer r.mutex.Unlock()
+	if h := r.keeper(node); h != nil {
+		return r.a.context.unitOf(h), h.Name
+	}
+	return nil, ""
+}
+
+// anyMember reports whether the object that a node stands for, which another file keeps,
+// reads for whatever member is asked of it.
+func (r *running) anyMember(node int32) bool {
+	r.mutex.Lock()
+	defer r.mutex.Unlock()
+	h := r.keeper(node)
+	return h != nil && h.any
+}
+
+// keeper returns what another file keeps and a node stands for, or nil.
+func (r *running) keeper(node int32) *Helper {
 	c := r.a.context
 	if c == nil || r.opening {
-		return nil, ""
+		return nil
 	}
-	name, from := r.tree.Name(node), r.path(node)
+	name, from := r.tree.Name(node), r.pathLocked(node)
 	module := ""
 	if at := strings.LastIndexByte(from, '.'); at > 0 {
 		module, name = strings.TrimSuffix(from[:at], "."), from[at+1:]
 	}
-	r.mutex.Lock() // other files may ask too
-	defer r.mutex.Unlock()
 	for _, h := range c.listed().keepers[name] {
 		if h.keeps && h.File != r.a.file && h.isIn(r.a.lang) && r.a.seesKept(h, module, from) {
-			return c.unitOf(h), h.Name
+			return h
 		}
 	}
 	if from != "" {
 		for _, h := range c.listed().unnamed {
 			if h.keeps && h.File != r.a.file && r.a.importsDefault(h, from) {
-				return c.unitOf(h), h.Name
+				return h
 			}
 		}
 	}
-	return nil, ""
+	return nil
 }
 
 // seesKept reports whether a name, that stands for a path of a module, may be that of an

@@ -54,6 +54,9 @@ func (a *analysis) prepare() *running {
 	if a.context != nil && len(a.context.listed().answers) > 0 {
 		r.unit.Answering = r.answering
 	}
+	if a.context != nil && a.context.listed().anyMember {
+		r.unit.AnyMember = r.anyMember
+	}
 	if a.context != nil && len(a.context.Helpers) > 0 {
 		r.unit.Keeping = r.keeping
 	}
