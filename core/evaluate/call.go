@@ -57,6 +57,9 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return v
 	}
+	if kind := u.typeOfNew(n); kind != "" {
+		return m.newOf(kind, n, st)
+	}
 	if v, is := m.braced(n, callee, st); is {
 		return v
 	}

@@ -87,7 +87,12 @@ func (c *Class) inherit(u *Unit, n int32) {
 	if at := int(t.Nodes[n].At); at > 2 && t.File.Is(at-1, "for") && t.File.Kind(at-2) == syntax.Word { // impl Source for Env
 		c.extend(t.File.Text(at - 2))
 	}
+	permits := false // behind it stand those that extend it: permits Found, Missing
 	t.Children(n, func(child int32) bool {
+		permits = permits || t.Nodes[child].Kind == parse.Name && t.Name(child) == "permits"
+		if permits && t.Nodes[child].Kind != parse.Block {
+			return true
+		}
 		switch t.Nodes[child].Kind {
 		case parse.Parameter:
 			c.params = append(c.params, u.param(child))

@@ -34,6 +34,11 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 	if v, known := isKind(a, u.at(right)); known && op == "instanceof" && len(u.children(n)) == 2 {
 		return v
 	}
+	if op == "is" || op == "instanceof" {
+		if v, known := m.askClass(a, right, st); known {
+			return m.unlessNot(v, u.next(n) == "not")
+		}
+	}
 	if op == "is" && u.kind(right) == parse.Unary && u.at(right) == "!" && u.kind(u.Tree.Child(right, 0)) == parse.Name { // x is! String
 		m.asked(a)
 		return m.isOf(a, true)

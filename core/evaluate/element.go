@@ -169,6 +169,9 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, v...)
 				continue
 			}
+		case x.form == class && u.Words.Element == Fails && m.isUnset(key): // of an enumeration
+			m.fail(st, key.missing(), "KeyError")
+			return nil
 		case x.form == function || x.form == class: // get[int]
 			out = append(out, x)
 			continue
@@ -215,8 +218,11 @@ func numberOf(s string) int {
 // keyAsked returns the name by which a key asks a table, if that is known. There is none for
 // a variable that is not set, where reading it gives nothing.
 func (m *machine) keyAsked(key Value) (name string, plain bool) {
-	if m.focus != nil && key.missing() != 0 && key.allNothing() {
+	if m.isUnset(key) {
 		return "", true
 	}
 	return key.plain()
 }
+
+// isUnset reports whether a value is the nothing that reading gives of a variable that is not set.
+func (m *machine) isUnset(v Value) bool { return m.focus != nil && v.missing() != 0 && v.allNothing() }

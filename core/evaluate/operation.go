@@ -378,7 +378,7 @@ func (m *machine) gotOf(n int32, o operation, x alt, arguments []argument, st *s
 	if len(arguments) == 0 {
 		return nil, false
 	}
-	key, plain := arguments[0].value.plain()
+	key, plain := m.keyAsked(arguments[0].value)
 	if !plain {
 		return nil, false
 	}
@@ -401,13 +401,17 @@ func (m *machine) gotOf(n int32, o operation, x alt, arguments []argument, st *s
 // givenFor returns what is given for a key that is not there, or what a function gives
 // that is asked for it.
 func (m *machine) givenFor(n int32, arguments []argument, st *state) (Value, bool) {
+	missing := arguments[0].value.missing()
 	if len(arguments) < 2 {
-		return Value{{form: nothing}}, true
+		return Value{{form: nothing, depends: missing}}, true
 	}
 	if f := functionIn(arguments[1:]); f != nil {
 		return m.invoke(*f, n, arguments[:1], st), true
 	}
-	return arguments[1].value, true
+	if missing != 0 {
+		m.replaced(missing, arguments[1].value, arguments[1].node)
+	}
+	return arguments[1].value.dependent(missing), true
 }
 
 // questions are functions that are asked about a list what it is asked elsewhere as a member.

@@ -40,6 +40,9 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 				return yes
 			}
 		}
+		if m.isObjects(Value{x}) {
+			return m.isOfClass(x, p)
+		}
 		return may
 	case parse.Call:
 		return m.fitCall(p, x, st, depth)
@@ -146,6 +149,9 @@ func (m *machine) fitDeclared(p int32, x alt, st *state) truth {
 	case "String", "string", "str", "object", "Object":
 		return m.fitThere(x)
 	}
+	if m.isObjects(Value{x}) {
+		return m.isOne(x, u.classNamed(u.at(p)))
+	}
 	return may
 }
 
@@ -166,6 +172,8 @@ func (m *machine) fitAsked(p int32, x alt, st *state) truth {
 	asked, op := u.Tree.Child(p, 0), strings.TrimPrefix(u.at(p), "!")
 	result := may
 	switch {
+	case op == "is" && m.isObjects(Value{x}):
+		result = m.isOfClass(x, asked)
 	case op == "in":
 		result = m.verdictOf(m.among(Value{x}, m.quiet(asked, st), false))
 	case u.kind(asked) == parse.Name && (u.at(asked) == "String" || u.Words.Nothing[u.at(asked)]):
@@ -212,6 +220,9 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 	if !m.bindsName(p) {
 		v := m.name(p, st)
 		m.compared(Value{x}, v)
+		if len(v) == 1 && v[0].form == class && m.isObjects(Value{x}) {
+			return m.isOne(x, v[0].class)
+		}
 		if len(v) > 0 {
 			return equalAlt(x, v[0])
 		}
@@ -246,6 +257,12 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 			return m.fit(list[1], v, st, depth+1)
 		}
 		return yes
+	}
+	if t := m.isOfClass(x, p); t != may && m.isObjects(Value{x}) {
+		if t == no {
+			return no
+		}
+		return m.fitMembers(p, x, st)
 	}
 	switch name {
 	case "Ok", "Some", "Success", "Right", "some", ".some", "success", "Just":

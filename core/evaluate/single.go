@@ -22,6 +22,8 @@ func (m *machine) askedOfFunction(x alt, name string, arguments int) Value {
 		return nil
 	}
 	switch {
+	case name == "get" && arguments == 0 && x.takesNone(): // of a supplier
+		return Value{x}
 	case defined != nil && defined.Body != 0:
 		return Value{{form: function, fn: m.askedOf(defined, Value{x})}}
 	case u.Words.Explicit || u.Words.Quiet || arguments == 0:
@@ -30,6 +32,12 @@ func (m *machine) askedOfFunction(x alt, name string, arguments int) Value {
 		return Value{x}
 	}
 	return nil
+}
+
+// takesNone reports whether a function is known to be given nothing.
+func (x alt) takesNone() bool {
+	fn := x.fn.unit.byNode[x.fn.node]
+	return x.fn.reads == nil && fn != nil && len(fn.params) == 0
 }
 
 // composes are methods of functions that make others of them.

@@ -30,6 +30,9 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	if st.dead {
 		return nil
 	}
+	if u.at(n) == "as" && u.next(n) == "?" && m.isObjects(v) {
+		return m.castTo(v, u.classNamed(u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1)))
+	}
 	end := u.Tree.File.Text(int(u.Tree.Nodes[n].To) - 1)
 	if u.at(n) == "++" {
 		if sum, known := m.added(v, Value{{form: number, parts: []part{{text: "1"}}}}); known {

@@ -1,0 +1,128 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
+
+// Objects are asked of which class they are: r is Missing, case Found(v), isinstance(r, Found).
+
+// isOfClass reports whether one alternative is an object of a class that a node names: Missing,
+// Read.Missing, Missing(name).
+func (m *machine) isOfClass(x alt, class int32) truth {
+	u := m.unit()
+	if u.kind(class) == parse.Call {
+		class = u.Tree.Child(class, 0)
+	}
+	if k := u.kind(class); k != parse.Name && k != parse.Member {
+		return may
+	}
+	return m.isOne(x, u.classNamed(u.at(class)))
+}
+
+// isOne reports whether one alternative is an object of a class, as far as the classes that its own
+// extends are known. The object at hand may be one of a class that extends its own.
+func (m *machine) isOne(x alt, c *Class) truth {
+	of, closed := x.class, true
+	if x.form == record && x.members != nil {
+		of, closed = x.members.of, !m.isShared(x.members)
+	}
+	if c == nil || of == nil {
+		return may
+	}
+	for range mostBases {
+		if of == c || slices.Contains(of.bases, c.Name) {
+			return yes
+		}
+		base := of.extended()
+		if base == nil {
+			break
+		}
+		of = base
+	}
+	if !closed || len(of.bases) > 0 {
+		return may
+	}
+	return no
+}
+
+// askClass asks a value whether it is an object of a class that a node names. It reports false
+// where that is not known of any of what the value may be.
+func (m *machine) askClass(v Value, class int32, st *state) (Value, bool) {
+	known := false
+	if !m.isObjects(v) {
+		return nil, false
+	}
+	asked := m.answers(v, func(x alt) truth {
+		t := m.isOfClass(x, class)
+		if t != no && m.unit().kind(class) == parse.Call {
+			m.fitMembers(class, x, st)
+		}
+		if x.form == nothing {
+			t = no
+		}
+		known = known || t != may && x.form != nothing
+		return t
+	})
+	return asked, known
+}
+
+// castTo returns a value without objects that are known to be of other classes than one: r as? Found.
+func (m *machine) castTo(v Value, c *Class) (out Value) {
+	for _, x := range v {
+		if m.isOne(x, c) == no {
+			x = alt{form: nothing, depends: x.depends | x.missing}
+		}
+		out = append(out, x)
+	}
+	return out
+}
+
+// isObjects reports whether an alternative of a value is an object of a class.
+func (m *machine) isObjects(v Value) bool {
+	return slices.ContainsFunc(v, func(x alt) bool { return x.form == class || x.form == record && x.members != nil && x.members.of != nil })
+}
+
+// fitMembers fits what an object was made with to the patterns behind its class, in their order:
+// Found(v), Found(String v).
+func (m *machine) fitMembers(p int32, x alt, st *state) truth {
+	u, result, at := m.unit(), yes, -1
+	list := u.children(p)
+	for i, c := range list[1:] {
+		if u.kind(c) != parse.Unknown { // else it is the name behind a type
+			at++
+		}
+		if i+2 < len(list) && u.kind(list[i+2]) == parse.Unknown {
+			continue
+		}
+		given := m.givenTo(x, at)
+		if u.kind(c) == parse.Unknown {
+			m.bindInner(u.Tree.Child(c, 0), given, st)
+			continue
+		}
+		one := no
+		for _, y := range given {
+			if t := m.fit(c, y, st, 1); t == yes || t == may && one == no {
+				one = t
+			}
+		}
+		if one == no {
+			return no
+		}
+		if one == may {
+			result = may
+		}
+	}
+	return result
+}
+
+// givenTo returns what an object was made with, by its place.
+func (m *machine) givenTo(x alt, at int) Value {
+	if of := x.members; of != nil && of.of != nil && at < len(of.of.params) {
+		if v, known := of.get(of.of.params[at].name); known && len(v) > 0 {
+			return v
+		}
+	}
+	return Value{anything(m.depth())}
+}

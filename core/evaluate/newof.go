@@ -1,0 +1,53 @@
+package evaluate
+
+import (
+	"slices"
+
+	"inzicht/core/syntax"
+)
+
+// typeOfNew returns the type of what a call makes that leaves it to what is declared: Uri url = new(x),
+// Uri Url { get; } = new(x). Of any other call it returns "".
+func (u *Unit) typeOfNew(n int32) string {
+	f, at := u.Tree.File, int(u.Tree.Nodes[n].From)
+	if !f.Is(at, "new") || !f.Is(at+1, "(") || !f.Is(at-1, "=") {
+		return ""
+	}
+	name := at - 2
+	if f.Is(name, "}") {
+		name = f.Mate(name) - 1
+	}
+	kind := name - 1
+	if f.Is(kind, "?") {
+		kind--
+	}
+	if f.Kind(name) != syntax.Word || f.Kind(kind) != syntax.Word {
+		return ""
+	}
+	return f.Text(kind)
+}
+
+// newOf returns what such a call makes: an object of a class, or what a library does with what it is
+// given.
+func (m *machine) newOf(kind string, n int32, st *state) Value {
+	u := m.unit()
+	var given []argument
+	for _, c := range u.children(n) {
+		given = append(given, argument{node: c, value: m.eval(c, st)})
+		if st.dead {
+			return nil
+		}
+	}
+	if c := u.classNamed(kind); c != nil {
+		return m.make(c, given, n, st)
+	}
+	for _, use := range slices.Concat(u.Words.Uses[kind], u.Words.Uses["new "+kind]) {
+		if use.Arg < len(given) && (use.Exact < 0 || use.Exact == len(given)) {
+			return m.use(use, n, nil, given, st)
+		}
+	}
+	for _, a := range given {
+		m.passes(a.value)
+	}
+	return Value{anything(m.depth())}
+}
