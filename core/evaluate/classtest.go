@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -18,8 +19,18 @@ func (m *machine) isOfClass(x alt, class int32) truth {
 	if k := u.kind(class); k != parse.Name && k != parse.Member {
 		return may
 	}
-	return m.isOne(x, u.classNamed(u.at(class)))
+	name := u.at(class)
+	if x.members != nil && x.members.made != nil && x.members.of == nil { // of a class that is not at hand
+		if made := x.members.made.name; made == name || anyError[name] && (strings.HasSuffix(made, "Error") || strings.HasSuffix(made, "Exception")) {
+			return yes
+		}
+		return may
+	}
+	return m.isOne(x, u.classNamed(name))
 }
+
+// anyError are classes that those of most errors extend.
+var anyError = map[string]bool{"Error": true, "Exception": true, "Throwable": true, "StandardError": true, "BaseException": true}
 
 // isOne reports whether one alternative is an object of a class, as far as the classes that its own
 // extends are known. The object at hand may be one of a class that extends its own.
@@ -81,7 +92,9 @@ func (m *machine) castTo(v Value, c *Class) (out Value) {
 
 // isObjects reports whether an alternative of a value is an object of a class.
 func (m *machine) isObjects(v Value) bool {
-	return slices.ContainsFunc(v, func(x alt) bool { return x.form == class || x.form == record && x.members != nil && x.members.of != nil })
+	return slices.ContainsFunc(v, func(x alt) bool {
+		return x.form == class || x.form == record && x.members != nil && (x.members.of != nil || x.members.made != nil)
+	})
 }
 
 // fitMembers fits what an object was made with to the patterns behind its class, in their order:
@@ -101,16 +114,10 @@ func (m *machine) fitMembers(p int32, x alt, st *state) truth {
 			m.bindInner(u.Tree.Child(c, 0), given, st)
 			continue
 		}
-		one := no
-		for _, y := range given {
-			if t := m.fit(c, y, st, 1); t == yes || t == may && one == no {
-				one = t
-			}
-		}
-		if one == no {
+		switch one := m.fitAny(c, given, st); one {
+		case no:
 			return no
-		}
-		if one == may {
+		case may:
 			result = may
 		}
 	}

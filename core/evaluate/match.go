@@ -318,6 +318,11 @@ func (m *machine) matched(pattern []int32, v Value, st *state) (set, rest Value)
 			}
 		case name == "None":
 			verdict = m.fitNothing(x)
+		case x.members != nil && x.members.variant != "":
+			verdict = no
+			if x.members.variant == name {
+				verdict = yes
+			}
 		}
 		x = x.withElements()
 		switch verdict {
@@ -333,7 +338,7 @@ func (m *machine) matched(pattern []int32, v Value, st *state) (set, rest Value)
 	}
 	if len(pattern) > 1 {
 		for _, p := range pattern[1:] {
-			m.bindInner(p, set, st)
+			m.bindInner(p, set.firstOfVariants(), st)
 		}
 	}
 	return set, rest

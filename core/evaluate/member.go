@@ -17,6 +17,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	name := u.at(n)
 	object := u.Tree.Child(n, 0)
 	if object == 0 {
+		if v, is := m.variantOf(n, nil); is {
+			return v
+		}
 		return Value{anything(m.depth())}
 	}
 	if path := u.Path(n); path != "" && u.Words.Nothing[path] {
@@ -153,6 +156,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	}
 	if valueMembers[name] && of.isConstantRef() { // Names.HOST.value
 		return of
+	}
+	if v, is := m.variantOf(n, nil); is && (len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && out[0].depends == 0) {
+		return v
 	}
 	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].parts[0].ref == "" && out[0].depends == 0 {
 		if path := u.Path(n); path != "" && (len(u.Words.Uses[path]) > 0 || u.Words.Transparent[path]) { // strconv.Atoi, given to something

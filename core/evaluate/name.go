@@ -112,6 +112,9 @@ func (m *machine) name(n int32, st *state) Value {
 	if c := u.outerClassAt(n); c != nil {
 		return Value{{form: class, class: c}}
 	}
+	if v, is := m.variantOf(n, nil); is {
+		return v
+	}
 	return m.constant(word)
 }
 

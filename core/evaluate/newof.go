@@ -21,7 +21,7 @@ func (u *Unit) typeOfNew(n int32) string {
 	if f.Is(kind, "?") {
 		kind--
 	}
-	if f.Kind(name) != syntax.Word || f.Kind(kind) != syntax.Word {
+	if f.Kind(name) != syntax.Word || f.Kind(kind) != syntax.Word || !syntax.IsCapital(f.Text(kind)) {
 		return ""
 	}
 	return f.Text(kind)

@@ -43,7 +43,7 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		if m.isObjects(Value{x}) {
 			return m.isOfClass(x, p)
 		}
-		return may
+		return m.fitVariant(p, x, st)
 	case parse.Call:
 		return m.fitCall(p, x, st, depth)
 	case parse.Binary:
@@ -218,6 +218,9 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
 	}
 	if !m.bindsName(p) {
+		if x.members != nil && x.members.variant != "" && u.isVariant(p) {
+			return m.fitVariant(p, x, st)
+		}
 		v := m.name(p, st)
 		m.compared(Value{x}, v)
 		if len(v) == 1 && v[0].form == class && m.isObjects(Value{x}) {
@@ -291,6 +294,9 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 			return may
 		}
 		return no
+	}
+	if x.members != nil && x.members.variant != "" {
+		return m.fitVariant(p, x, st)
 	}
 	m.bindAnything(p, st)
 	return may

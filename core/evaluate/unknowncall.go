@@ -125,6 +125,9 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 	if textTests[name] && len(arguments) > 0 || wordTests[name] && len(arguments) == 0 && len(receiver) > 0 {
 		return m.textTest(receiver, arguments)
 	}
+	if v, is := m.variantOf(m.unit().Tree.Child(n, 0), arguments); is {
+		return v
+	}
 	m.seek(n, name, arguments)
 	m.mayFill(receiver)
 	for _, a := range arguments {

@@ -88,6 +88,7 @@ type members struct {
 	made    *making  // how it was made of a class that another file defines
 	env     *Access  // the environment, where that is laid over under, and below all else
 	under   *members // what is below that
+	variant string   // which value of a type that lists them it is
 	proxied *proxied // what is asked of it is given to a function
 	base    *members // what they were in the first run, where a variable is unset
 }
@@ -423,6 +424,9 @@ func (u *Unit) truthOf(x alt) truth {
 			return yes
 		}
 	case record:
+		if x.members.made != nil && !u.Words.EmptyLists { // new Error(x)
+			return yes
+		}
 		if len(x.members.names) == 0 && (u.Words.EmptyLists || x.members.open) && x.members.of == nil {
 			return may
 		}

@@ -37,6 +37,8 @@ type Words struct {
 	Returns bool
 	// Forces says that an operator behind a value stops where there is none: x!!
 	Forces string
+	// Variants says how the values of types that list them are written.
+	Variants Variants
 	// Lends are methods of anything that run a block with what they are asked of, and give
 	// what that gives: x.then { |v| … }; Taps are those that give back x.
 	Lends, Taps map[string]bool

@@ -42,10 +42,8 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	}
 	if op := u.at(n); op == "return" {
 		return v
-	} else if op == u.Words.Leaves && op != "" { // try x
-		return m.force(v, st)
-	} else if op == "?." && u.Words.Leaves != "" {
-		return m.force(v, st)
+	} else if u.Words.Leaves != "" && (op == u.Words.Leaves || op == "?.") { // try x
+		return m.leaveBy(v, st)
 	} else if op != end {
 		if kind := castKinds[op]; kind != "" || u.Tree.File.Is(int(u.Tree.Nodes[n].From), "(") && castOf(u, n) != "" {
 			if kind == "" {
@@ -69,7 +67,9 @@ func (m *machine) wrapper(n int32, st *state) Value {
 		return v
 	}
 	switch {
-	case end == u.Words.Forces && end != "" || end == u.Words.Leaves && end != "":
+	case end == u.Words.Leaves && end != "":
+		return m.leaveBy(v, st)
+	case end == u.Words.Forces && end != "":
 		return m.force(v, st)
 	case end == "++" || end == "--":
 		m.assign(list[0], Value{anything(m.depth())}, st, 0)
@@ -183,6 +183,33 @@ func (m *machine) leavesInPeace(v Value, st *state) bool {
 	}
 	st.dead = true
 	return true
+}
+
+// leaveBy leaves a function with an error, where a value is one, for its caller to handle; where
+// nobody calls it that is the end.
+func (m *machine) leaveBy(v Value, st *state) Value {
+	if m.leavesInPeace(v, st) {
+		return nil
+	}
+	var failed, out Value
+	for _, x := range v {
+		if x.form == failure && x.name != notNumber {
+			failed = append(failed, x)
+		} else {
+			out = append(out, x)
+		}
+	}
+	if m.focus == nil || len(m.frames) == 1 || len(failed) == 0 {
+		return m.force(v, st)
+	}
+	if len(out) > 0 {
+		m.returning(failed, 0, st.fork())
+		return m.force(out, st)
+	}
+	st.control |= failed.depends() | failed.missing()
+	m.returning(failed, 0, st)
+	st.dead = true
+	return nil
 }
 
 // force stops where a value is nothing or an error.

@@ -41,5 +41,5 @@ var gleam = &reads.Language{
 	Transparent: []string{"string.trim", "string.lowercase", "string.uppercase"},
 	Stops:       []string{"panic", "exit", "halt"},
 	Nothing:     []string{"Nil", "None"},
-	Runs:        reads.Runs{Unset: evaluate.Nothing, Returns: true},
+	Runs:        reads.Runs{Variants: evaluate.Named, Unset: evaluate.Nothing, Returns: true},
 }

@@ -89,7 +89,7 @@ var rust = &reads.Language{
 	Transparent: []string{".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".into", ".to_str", ".to_string_lossy", ".into_owned", ".as_os_str", ".unwrap_err", "String.from", "PathBuf.from", "OsString.from", "std.path.PathBuf.from"},
 	Stops:       []string{"panic", "bail", "exit", "std.process.exit", "process.exit", "unreachable", "todo"},
 	Nothing:     []string{"None"},
-	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Explicit: true, Excludes: []string{".."}, Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
+	Runs:        reads.Runs{Variants: evaluate.Named, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Explicit: true, Excludes: []string{".."}, Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
 	Formats:     []string{"format"},
 }
 

@@ -56,7 +56,7 @@ var swift = &reads.Language{
 	Transparent: []string{"String", ".lowercased", ".uppercased", ".trimmingCharacters"},
 	Stops:       []string{"fatalError", "preconditionFailure", "throw", "exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Excludes: []string{"..<"}, EmptyTrue: true, Returns: true},
+	Runs:        reads.Runs{Variants: evaluate.Dotted, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Excludes: []string{"..<"}, EmptyTrue: true, Returns: true},
 	WordOr:      []string{"??"},
 	Force:       "!",
 }

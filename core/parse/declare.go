@@ -256,8 +256,12 @@ func (p *parser) target() {
 	}
 	switch p.kind() {
 	case syntax.Word:
+		for p.g.Bars && p.textAt(p.at+1) == "::" && p.kindAt(p.at+2) == syntax.Word { // let Read::Found(x) = y
+			p.at += 2
+		}
+		name := p.at
 		p.at++
-		p.add(p.make(Name, from, from, len(p.stack)))
+		p.add(p.make(Name, from, name, len(p.stack)))
 		for p.is("[") && p.g.Typed { // int a[10]
 			p.elements()
 		}

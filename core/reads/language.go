@@ -187,6 +187,7 @@ type Runs struct {
 	Loops      evaluate.Loops    // what the names of a loop stand for
 	KeysIn     bool              // for (k in x) goes through the keys of x
 	Types      map[string]string // the kinds of types that a converter may be asked for
+	Variants   evaluate.Variants // how the values of types that list them are written
 	Lends      []string          // methods of anything that run a block with it, and give what that gives
 	Taps       []string          // methods that do so, and give back what they are asked of
 	Leaves     string            // the operator behind a value that leaves the function with an error
