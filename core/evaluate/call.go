@@ -358,7 +358,7 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if v, done := m.splitBy(path, arguments); done && !u.calls(name) {
 		return v
 	}
-	if v, known := m.asksKind(name, m.askedOfKind(callee, name, st), arguments); known {
+	if v, known := m.asksKind(name, m.askedOfKind(callee, name, st), arguments, st); known {
 		return v
 	}
 	if use, found := m.pathUse(path, name, arguments, n); found {

@@ -11,22 +11,28 @@ import (
 
 // isOfClass reports whether one alternative is an object of a class that a node names: Missing,
 // Read.Missing, Missing(name).
-func (m *machine) isOfClass(x alt, class int32) truth {
+func (m *machine) isOfClass(x alt, of int32, st *state) truth {
 	u := m.unit()
-	if u.kind(class) == parse.Call {
-		class = u.Tree.Child(class, 0)
+	if k := u.kind(of); k == parse.Call || k == parse.Index {
+		of = u.Tree.Child(of, 0)
 	}
-	if k := u.kind(class); k != parse.Name && k != parse.Member {
+	if k := u.kind(of); k != parse.Name && k != parse.Member {
 		return may
 	}
-	name := u.at(class)
+	name := u.at(of)
 	if x.members != nil && x.members.made != nil && x.members.of == nil { // of a class that is not at hand
 		if made := x.members.made.name; made == name || anyError[name] && (strings.HasSuffix(made, "Error") || strings.HasSuffix(made, "Exception")) {
 			return yes
 		}
 		return may
 	}
-	return m.isOne(x, u.classNamed(name))
+	c := u.classNamed(name)
+	if c == nil {
+		if v, _, _ := m.lookup(name, st); len(v) == 1 && v[0].form == class {
+			c = v[0].class
+		}
+	}
+	return m.isOne(x, c)
 }
 
 // anyError are classes that those of most errors extend.
@@ -60,15 +66,15 @@ func (m *machine) isOne(x alt, c *Class) truth {
 
 // askClass asks a value whether it is an object of a class that a node names. It reports false
 // where that is not known of any of what the value may be.
-func (m *machine) askClass(v Value, class int32, st *state) (Value, bool) {
+func (m *machine) askClass(v Value, of int32, st *state) (Value, bool) {
 	known := false
 	if !m.isObjects(v) {
 		return nil, false
 	}
 	asked := m.answers(v, func(x alt) truth {
-		t := m.isOfClass(x, class)
-		if t != no && m.unit().kind(class) == parse.Call {
-			m.fitMembers(class, x, st)
+		t := m.isOfClass(x, of, st)
+		if t != no && m.unit().kind(of) == parse.Call {
+			m.fitMembers(of, x, st)
 		}
 		if x.form == nothing {
 			t = no
@@ -109,6 +115,14 @@ func (m *machine) fitMembers(p int32, x alt, st *state) truth {
 		if i+2 < len(list) && u.kind(list[i+2]) == parse.Unknown {
 			continue
 		}
+		if u.kind(c) == parse.Pair { // Found(value: v)
+			if t := m.fitNamed(c, x, st); t == no {
+				return no
+			} else if t == may {
+				result = may
+			}
+			continue
+		}
 		given := m.givenTo(x, at)
 		if u.kind(c) == parse.Unknown {
 			m.bindInner(u.Tree.Child(c, 0), given, st)
@@ -132,4 +146,22 @@ func (m *machine) givenTo(x alt, at int) Value {
 		}
 	}
 	return Value{anything(m.depth())}
+}
+
+// fitNamed fits a field of an object to the pattern behind its name, or binds it to that name.
+func (m *machine) fitNamed(pair int32, x alt, st *state) truth {
+	u := m.unit()
+	name := u.at(pair)
+	field := Value{anything(m.depth())}
+	if v, known := x.members.get(name); known && len(v) > 0 {
+		field = v
+	} else if v, known := x.members.get("@" + name); known && len(v) > 0 {
+		field = v
+	}
+	list := u.children(pair)
+	if len(list) == 0 {
+		m.bindName(name, field, st, pair)
+		return yes
+	}
+	return m.fitAny(list[len(list)-1], field, st)
 }

@@ -35,8 +35,12 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		return v
 	}
 	if op == "is" || op == "instanceof" {
-		if v, known := m.askClass(a, right, st); known {
-			return m.unlessNot(v, u.next(n) == "not")
+		of, not := right, u.next(n) == "not"
+		if u.kind(right) == parse.Unary && u.at(right) == "!" { // x is! String
+			of, not = u.Tree.Child(right, 0), true
+		}
+		if v, known := m.askClass(a, of, st); known {
+			return m.unlessNot(v, not)
 		}
 	}
 	if op == "is" && u.kind(right) == parse.Unary && u.at(right) == "!" && u.kind(u.Tree.Child(right, 0)) == parse.Name { // x is! String

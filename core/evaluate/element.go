@@ -58,6 +58,12 @@ func (m *machine) index(n int32, st *state) Value {
 		}
 		return Value{x}
 	}
+	if u.kind(list[0]) == parse.Member && u.at(list[0]) == "isInstanceOf" && len(list) == 2 {
+		v := m.eval(u.Tree.Child(list[0], 0), st)
+		if is, known := m.askClass(v, list[1], st); known || st.dead {
+			return is
+		}
+	}
 	of := m.indexed(n, list[0], st)
 	var key Value
 	usual := int32(0) // what is given where there is no such element: x[key, default: y]

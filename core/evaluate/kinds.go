@@ -89,7 +89,7 @@ func (m *machine) askedOfKind(callee int32, name string, st *state) Value {
 
 // asksKind answers a call that asks of what kind a value is: callable(x), isinstance(x, str),
 // x.respond_to?(:call).
-func (m *machine) asksKind(name string, receiver Value, arguments []argument) (Value, bool) {
+func (m *machine) asksKind(name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	u := m.unit()
 	if u.calls(name) || len(arguments) == 0 {
 		return nil, false
@@ -100,8 +100,14 @@ func (m *machine) asksKind(name string, receiver Value, arguments []argument) (V
 	case kindQuestions[name] != "" && len(arguments) == 1 && len(receiver) == 0:
 		return isKind(first.value, kindQuestions[name])
 	case name == "isinstance" && len(arguments) == 2:
+		if v, known := m.askClass(first.value, arguments[1].node, st); known {
+			return v, true
+		}
 		return isKind(first.value, u.at(arguments[1].node))
 	case (name == "is_a?" || name == "kind_of?" || name == "instance_of?") && len(receiver) > 0:
+		if v, known := m.askClass(receiver, first.node, st); known {
+			return v, true
+		}
 		return isKind(receiver, u.at(first.node))
 	case name == "respond_to?" && len(receiver) > 0:
 		if s, plain := first.value.plain(); plain && strings.TrimPrefix(s, ":") == "call" {

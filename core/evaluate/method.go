@@ -26,6 +26,9 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 			return v, true
 		}
 	}
+	if u.Words.Variants == Dotted && name == "get" && len(arguments) == 0 && receiver.fails() { // of a result
+		return m.force(receiver, st), true
+	}
 	if v, lent := m.lendsTo(n, callee, name, receiver, arguments, st); lent {
 		return v, true
 	}

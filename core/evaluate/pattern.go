@@ -41,10 +41,10 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 			}
 		}
 		if m.isObjects(Value{x}) {
-			return m.isOfClass(x, p)
+			return m.isOfClass(x, p, st)
 		}
 		return m.fitVariant(p, x, st)
-	case parse.Call:
+	case parse.Call, parse.Index:
 		return m.fitCall(p, x, st, depth)
 	case parse.Binary:
 		parts := u.children(p)
@@ -173,7 +173,7 @@ func (m *machine) fitAsked(p int32, x alt, st *state) truth {
 	result := may
 	switch {
 	case op == "is" && m.isObjects(Value{x}):
-		result = m.isOfClass(x, asked)
+		result = m.isOfClass(x, asked, st)
 	case op == "in":
 		result = m.verdictOf(m.among(Value{x}, m.quiet(asked, st), false))
 	case u.kind(asked) == parse.Name && (u.at(asked) == "String" || u.Words.Nothing[u.at(asked)]):
@@ -232,6 +232,9 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		return may
 	}
 	m.bindName(name, Value{x}, st, p)
+	if f, at := u.Tree.File, int(u.Tree.Nodes[p].To); u.Words.Generators && f.Is(at, ":") && m.isObjects(Value{x}) { // case f: Found
+		return m.isOne(x, u.classNamed(f.Text(at+1)))
+	}
 	return yes
 }
 
@@ -261,7 +264,7 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 		}
 		return yes
 	}
-	if t := m.isOfClass(x, p); t != may && m.isObjects(Value{x}) {
+	if t := m.isOfClass(x, p, st); t != may && m.isObjects(Value{x}) {
 		if t == no {
 			return no
 		}

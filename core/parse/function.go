@@ -68,6 +68,9 @@ func (p *parser) methodAt(i int) int {
 	for from := i; i < p.end && i < from+30; i++ {
 		text := p.textAt(i)
 		switch {
+		case text == "(" && p.g.Typed && (i == from || p.wordAt(i-1) == wordModifier) && p.isTuple(i):
+			words++
+			i = p.mate(i)
 		case text == "(" && i > from && (p.kindAt(i-1) == syntax.Word || p.textAt(i-1) == ">" || p.textAt(i-1) == "]" || p.kindAt(i-1) == syntax.String):
 			if p.textAt(p.mate(i)+1) == ";" && words < 2 && !syntax.IsCapital(p.textAt(from)) { // port('8080'); of an enumeration
 				return 0
@@ -111,6 +114,17 @@ func (p *parser) methodAt(i int) int {
 		}
 	}
 	return 0
+}
+
+// isTuple reports whether parentheses hold the types of a tuple that a function returns:
+// (string, int) Read(string name) { … }.
+func (p *parser) isTuple(open int) bool {
+	name := p.mate(open) + 1
+	parameters := name + 1
+	if p.textAt(parameters) == "<" && p.angleEnd(parameters) > 0 {
+		parameters = p.angleEnd(parameters)
+	}
+	return p.kindAt(name) == syntax.Word && p.wordAt(name) == wordNone && p.textAt(parameters) == "(" && p.methodBodyAt(p.mate(parameters)+1)
 }
 
 // isAbstract reports whether parameters are those of a method that is only declared:
