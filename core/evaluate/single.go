@@ -7,9 +7,12 @@ package evaluate
 // an interface of the file defines besides its own, or the function itself.
 func (m *machine) askedOfFunction(x alt, name string, arguments int) Value {
 	u := m.unit()
+	if name == "get" && arguments == 0 && x.takesNone() { // of a supplier
+		return Value{x}
+	}
 	var defined *Func
 	for _, fn := range u.funcs[name] {
-		if fn.Owner == nil {
+		if fn.Owner == nil || !fn.folded && !fn.mayTake(arguments) {
 			continue
 		}
 		if defined != nil && defined.Owner != fn.Owner { // of two kinds of things
@@ -22,8 +25,6 @@ func (m *machine) askedOfFunction(x alt, name string, arguments int) Value {
 		return nil
 	}
 	switch {
-	case name == "get" && arguments == 0 && x.takesNone(): // of a supplier
-		return Value{x}
 	case defined != nil && defined.Body != 0:
 		return Value{{form: function, fn: m.askedOf(defined, Value{x})}}
 	case u.Words.Explicit || u.Words.Quiet || arguments == 0:
@@ -32,6 +33,15 @@ func (m *machine) askedOfFunction(x alt, name string, arguments int) Value {
 		return Value{x}
 	}
 	return nil
+}
+
+// mayTake reports whether a function may be given so many arguments: one that is only declared takes
+// as many as it has parameters.
+func (fn *Func) mayTake(arguments int) bool {
+	if fn.Body == 0 {
+		return len(fn.params) == arguments
+	}
+	return len(fn.params) > 0 || arguments == 0
 }
 
 // takesNone reports whether a function is known to be given nothing.

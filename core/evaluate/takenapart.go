@@ -60,6 +60,9 @@ func (m *machine) assignIndex(target int32, v Value, st *state, at int32) {
 // assignList takes a list apart.
 func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 	u := m.unit()
+	if targets := len(u.children(target)); u.Words.Errors != nil && targets > 2 {
+		v = v.stretched(targets)
+	}
 	for n, c := range u.children(target) {
 		n += u.leftOut(target, c)
 		if u.takesRest(c) {
@@ -101,6 +104,22 @@ func (m *machine) assignList(target int32, v Value, st *state, at int32) {
 		m.taken(part)
 		m.assign(c, part, st, at)
 	}
+}
+
+// stretched returns a value and an error as so many values, of which the error is the last:
+// host, port, err := net.SplitHostPort(x).
+func (v Value) stretched(count int) Value {
+	out := slices.Clone(v)
+	for i, x := range out {
+		if x.form == sequence && len(x.list) == 2 && !x.perhaps {
+			out[i].list = make([]Value, count)
+			for n := range count {
+				out[i].list[n] = x.list[0]
+			}
+			out[i].list[count-1] = x.list[1]
+		}
+	}
+	return out
 }
 
 // leftOut returns how many elements before one a pattern leaves out at its beginning:

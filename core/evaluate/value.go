@@ -424,7 +424,7 @@ func (u *Unit) truthOf(x alt) truth {
 			return yes
 		}
 	case record:
-		if x.members.made != nil && !u.Words.EmptyLists { // new Error(x)
+		if x.members.made != nil && u.Words.KeysIn { // new Error(x)
 			return yes
 		}
 		if len(x.members.names) == 0 && (u.Words.EmptyLists || x.members.open) && x.members.of == nil {
