@@ -67,6 +67,26 @@ func (m *machine) objectDeclared(n int32, st *state) Value {
 	return m.objectOf(kind, nil, n, st)
 }
 
+// isCollection reports whether a variable of C++ is declared to be a list or a set.
+func (u *Unit) isCollection(n int32) bool {
+	f, at := u.Tree.File, int(u.Tree.Nodes[n].From)-1
+	if !f.Is(at, ">") {
+		return false
+	}
+	for i := at; i > max(0, at-longestType); i-- {
+		if f.Is(i, "<") && collections[f.Text(i-1)] {
+			return true
+		}
+	}
+	return false
+}
+
+// longestType is how many tokens the arguments of a type are looked through for.
+const longestType = 12
+
+// collections are types of C++ whose objects are empty at first.
+var collections = map[string]bool{"vector": true, "set": true, "list": true, "deque": true, "unordered_set": true, "forward_list": true}
+
 // bindUnset declares a variable without a value.
 func (m *machine) bindUnset(n int32, st *state) {
 	u := m.unit()
@@ -82,6 +102,8 @@ func (m *machine) bindUnset(n int32, st *state) {
 			st.scope.vars.put(name, Value{{form: record, members: r}})
 		} else if u.Words.Errors != nil && u.next(n) == "string" && !syntax.IsCapital(name) { // no other package gives it one
 			st.scope.vars.put(name, textOf("", m.depth()))
+		} else if u.Words.Pointers && u.isCollection(n) { // std::vector<std::string> missing
+			st.scope.vars.put(name, Value{{form: sequence, perhaps: true}})
 		} else if v := m.objectDeclared(n, st); len(v) > 0 {
 			st.scope.vars.put(name, v)
 		} else if u.Words.Errors != nil || u.Words.Pointers {

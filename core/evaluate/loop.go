@@ -113,6 +113,9 @@ func (m *machine) with(list []int32, st *state) Value {
 	other := st.fork()
 	w := failed
 	if len(failed) > 0 && otherwise != 0 {
+		if u.kind(otherwise) == parse.Switch {
+			m.subject = failed
+		}
 		w = m.way(otherwise, m.because(failed, only), other)
 		if w.isFunction() && !other.dead { // else: (_ -> 7)
 			w = m.invoke(w[0], otherwise, []argument{{value: failed}}, other)

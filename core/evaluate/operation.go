@@ -50,7 +50,7 @@ func operationOf(method string) operation {
 		return mappedThere
 	case "find_map", "firstNotNullOf", "firstNotNullOfOrNull":
 		return firstMapped
-	case "filter", "select", "grep", "findAll", "find_all", "Where", "Where-Object", "partition", "takeWhile", "filterKeys":
+	case "filter", "select", "grep", "findAll", "find_all", "Where", "where", "Where-Object", "partition", "takeWhile", "filterKeys":
 		return kept
 	case "reject", "filterNot":
 		return dropped

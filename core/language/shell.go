@@ -427,7 +427,7 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 		}
 		return r
 	}
-	return s.judged(name, p.Pos(), r)
+	return s.strictly(s.judged(name, p.Pos(), r), p.Pos()) // a part of it, or in other letters
 }
 
 // source returns how a word is written, cut short.

@@ -130,9 +130,11 @@ func (p *parser) structAhead(node int32) bool {
 // endsInit reports whether the braces that open here are those of a value:
 // what is behind them goes on with an expression, or ends it.
 func (p *parser) endsInit() bool {
-	switch p.textAt(p.mate(p.at) + 1) {
+	switch next := p.textAt(p.mate(p.at) + 1); next {
 	case ";", ",", ")", "]", "}", ".":
 		return true
+	case ":", "?", "==", "!=", "+":
+		return !p.f.Tokens[p.at].SpaceAhead
 	}
 	return false
 }

@@ -154,13 +154,37 @@ func (p *parser) inBrackets() int32 {
 	}
 	from, mark := p.at, len(p.stack)
 	p.elements()
-	if p.g.Arrow == "" && p.g.Typed && p.is("(") && p.textAt(p.mate(p.at)+1) == "{" { // [&](int x) { … }
-		p.parameters()
+	if body := p.capturedBody(); body > 0 { // [&](int x) { … }
+		if p.is("(") {
+			p.parameters()
+		}
+		p.at = body
 		p.add(p.block())
 		return p.make(Lambda, from, -1, mark)
 	}
 	return p.make(List, from, -1, mark)
 }
+
+// capturedBody returns where the body begins of a lambda of C++, behind what it captures: [&](int x) {,
+// [] {, [x]() mutable -> bool {. It returns 0 where none does.
+func (p *parser) capturedBody() int {
+	if p.g.Arrow != "" || !p.g.Typed || !p.g.Macros {
+		return 0
+	}
+	at := p.at
+	if p.textAt(at) == "(" {
+		at = p.mate(at) + 1
+	}
+	for end := at + longestResult; at < min(end, p.end) && (p.kindAt(at) == syntax.Word || p.textAt(at) == "->" || p.textAt(at) == "::" || p.textAt(at) == "*" || p.textAt(at) == "&"); at++ {
+	}
+	if p.textAt(at) != "{" {
+		return 0
+	}
+	return at
+}
+
+// longestResult is how many tokens stand before the body of a lambda of C++, behind its parameters.
+const longestResult = 12
 
 // all parses whatever is there to the end.
 func (p *parser) all() {
