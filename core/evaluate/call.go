@@ -146,9 +146,16 @@ func (m *machine) stopBy(name string, status Value, given bool, n int32, st *sta
 	case inPeace(name, status, given):
 		m.ended(st)
 		st.dead = true
+	case !tellsStatus(name): // it ends whatever it is given
+		m.endBy(st, 0)
 	default:
 		m.endBy(st, status.depends())
 	}
+}
+
+// tellsStatus reports whether a call ends a program with a status, by which it may end in peace.
+func tellsStatus(name string) bool {
+	return strings.Contains(strings.ToLower(name), "exit") || name == "halt" || name == "quit"
 }
 
 // isBareStop reports whether a name alone ends the program: or die
@@ -167,7 +174,7 @@ func inPeace(name string, status Value, given bool) bool {
 	if strings.HasPrefix(lower, "skip") { // a test
 		return true
 	}
-	if !strings.Contains(lower, "exit") && name != "halt" && name != "quit" {
+	if !tellsStatus(name) {
 		return false
 	}
 	if !given {

@@ -13,6 +13,15 @@ import (
 // Read.Missing, Missing(name).
 func (m *machine) isOfClass(x alt, of int32, st *state) truth {
 	u := m.unit()
+	if u.kind(of) == parse.List { // (Missing, KeyError)
+		any := no
+		for _, c := range u.children(of) {
+			if t := m.isOfClass(x, c, st); t == yes || t == may && any == no {
+				any = t
+			}
+		}
+		return any
+	}
 	if k := u.kind(of); k == parse.Call || k == parse.Index {
 		of = u.Tree.Child(of, 0)
 	}
@@ -26,30 +35,36 @@ func (m *machine) isOfClass(x alt, of int32, st *state) truth {
 		}
 		return may
 	}
-	c := u.classNamed(name)
+	return m.isNamed(x, name, st)
+}
+
+// isNamed reports whether one alternative is an object of the class that a name stands for.
+func (m *machine) isNamed(x alt, name string, st *state) truth {
+	c := m.unit().classNamed(name)
 	if c == nil {
 		if v, _, _ := m.lookup(name, st); len(v) == 1 && v[0].form == class {
 			c = v[0].class
 		}
 	}
-	return m.isOne(x, c)
+	return m.isOne(x, c, name)
 }
 
 // anyError are classes that those of most errors extend.
 var anyError = map[string]bool{"Error": true, "Exception": true, "Throwable": true, "StandardError": true, "BaseException": true}
 
 // isOne reports whether one alternative is an object of a class, as far as the classes that its own
-// extends are known. The object at hand may be one of a class that extends its own.
-func (m *machine) isOne(x alt, c *Class) truth {
+// extends are known; of a class that is not at hand the name is. The object at hand may be one of a
+// class that extends its own.
+func (m *machine) isOne(x alt, c *Class, name string) truth {
 	of, closed := x.class, true
 	if x.form == record && x.members != nil {
 		of, closed = x.members.of, !m.isShared(x.members)
 	}
-	if c == nil || of == nil {
+	if of == nil {
 		return may
 	}
 	for range mostBases {
-		if of == c || slices.Contains(of.bases, c.Name) {
+		if of == c || slices.Contains(of.bases, name) {
 			return yes
 		}
 		base := of.extended()
@@ -58,7 +73,7 @@ func (m *machine) isOne(x alt, c *Class) truth {
 		}
 		of = base
 	}
-	if !closed || len(of.bases) > 0 {
+	if c == nil || !closed || len(of.bases) > 0 {
 		return may
 	}
 	return no
@@ -86,9 +101,9 @@ func (m *machine) askClass(v Value, of int32, st *state) (Value, bool) {
 }
 
 // castTo returns a value without objects that are known to be of other classes than one: r as? Found.
-func (m *machine) castTo(v Value, c *Class) (out Value) {
+func (m *machine) castTo(v Value, name string, st *state) (out Value) {
 	for _, x := range v {
-		if m.isOne(x, c) == no {
+		if m.isNamed(x, name, st) == no {
 			x = alt{form: nothing, depends: x.depends | x.missing}
 		}
 		out = append(out, x)

@@ -100,7 +100,7 @@ func (m *machine) asksKind(name string, receiver Value, arguments []argument, st
 	case kindQuestions[name] != "" && len(arguments) == 1 && len(receiver) == 0:
 		return isKind(first.value, kindQuestions[name])
 	case name == "isinstance" && len(arguments) == 2:
-		if v, known := m.askClass(first.value, arguments[1].node, st); known {
+		if v, known := m.askClass(first.value, arguments[1].node, st); known || len(v) > 0 {
 			return v, true
 		}
 		return isKind(first.value, u.at(arguments[1].node))

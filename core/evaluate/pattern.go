@@ -150,7 +150,7 @@ func (m *machine) fitDeclared(p int32, x alt, st *state) truth {
 		return m.fitThere(x)
 	}
 	if m.isObjects(Value{x}) {
-		return m.isOne(x, u.classNamed(u.at(p)))
+		return m.isNamed(x, u.at(p), st)
 	}
 	return may
 }
@@ -224,7 +224,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		v := m.name(p, st)
 		m.compared(Value{x}, v)
 		if len(v) == 1 && v[0].form == class && m.isObjects(Value{x}) {
-			return m.isOne(x, v[0].class)
+			return m.isOne(x, v[0].class, u.at(p))
 		}
 		if len(v) > 0 {
 			return equalAlt(x, v[0])
@@ -233,7 +233,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 	}
 	m.bindName(name, Value{x}, st, p)
 	if f, at := u.Tree.File, int(u.Tree.Nodes[p].To); u.Words.Generators && f.Is(at, ":") && m.isObjects(Value{x}) { // case f: Found
-		return m.isOne(x, u.classNamed(f.Text(at+1)))
+		return m.isNamed(x, f.Text(at+1), st)
 	}
 	return yes
 }

@@ -31,7 +31,7 @@ func (m *machine) wrapper(n int32, st *state) Value {
 		return nil
 	}
 	if u.at(n) == "as" && u.next(n) == "?" && m.isObjects(v) {
-		return m.castTo(v, u.classNamed(u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1)))
+		return m.castTo(v, u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1), st)
 	}
 	end := u.Tree.File.Text(int(u.Tree.Nodes[n].To) - 1)
 	if u.at(n) == "++" {
