@@ -34,13 +34,17 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 	if v, known := isKind(a, u.at(right)); known && op == "instanceof" && len(u.children(n)) == 2 {
 		return v
 	}
-	if op == "is" || op == "instanceof" {
-		of, not := right, u.next(n) == "not"
+	if op == "is" || op == "!is" || op == "instanceof" {
+		of, not := right, op == "!is" || u.next(n) == "not"
 		if u.kind(right) == parse.Unary && u.at(right) == "!" { // x is! String
 			of, not = u.Tree.Child(right, 0), true
 		}
 		if v, known := m.askClass(a, of, st); known {
 			return m.unlessNot(v, not)
+		}
+		if op == "!is" {
+			m.asked(a)
+			return m.isOf(a, true)
 		}
 	}
 	if op == "is" && u.kind(right) == parse.Unary && u.at(right) == "!" && u.kind(u.Tree.Child(right, 0)) == parse.Name { // x is! String

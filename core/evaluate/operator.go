@@ -10,6 +10,9 @@ import (
 // operator returns the operator of a node as most languages write it.
 func (u *Unit) operator(n int32) string {
 	op := u.at(n)
+	if next := u.next(n); op == "!" && u.kind(n) == parse.Binary && (next == "in" || next == "is") { // in two tokens
+		return op + next
+	}
 	if usual, has := u.Words.Operators[op]; has {
 		return usual
 	}
@@ -47,7 +50,7 @@ func (m *machine) binary(n int32, st *state) Value {
 		v := m.quiet(right, st)
 		m.assign(left, v, st, right)
 		return v
-	case "==", "===", "!=", "!==", "is", "eq", "ne", "~=", "=~":
+	case "==", "===", "!=", "!==", "is", "!is", "eq", "ne", "~=", "=~":
 		return m.equality(n, op, left, right, st)
 	case "in", "not", "!in":
 		return m.membership(n, left, right, op != "in", st)

@@ -11,12 +11,15 @@ import lib.Base
 class Found(val v: String) : Base()
 class Missing(val n: String) : Base()
 class Other
+class Lost(val n: String)
+fun lost(n: String): Any = System.getenv(n)?.let { Found(it) } ?: Lost(n)
+fun known() { val r = lost("KNOWN"); if (r !is Found) error("no") }
 fun read(n: String): Any = System.getenv(n)?.let { Found(it) } ?: Missing(n)
 fun of() { val r = read("OF"); if (r is Missing) error("no") }
 fun notOf() { val r = read("NOT_OF"); if (r !is Found) error("no") }
 fun other() { val r = read("OTHER"); if (r is Other) error("no") }
 fun cast() { val v = (read("CAST") as? Found)?.v ?: "north" }
-`, "OF required; NOT_OF optional [Missing(n)]; OTHER optional [Missing(n)]; CAST optional [Missing(n)]"},
+`, "KNOWN required; OF required; NOT_OF optional [Missing(n)]; OTHER optional [Missing(n)]; CAST optional [Missing(n)]"},
 		{"a.py", `
 import os
 from lib import Base
