@@ -189,6 +189,10 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if textual(first) {
 			return m.concatAll(first, arguments[1:]), true
 		}
+	case "either": // of Haskell: what is made of an error, what is made of a value
+		if len(arguments) == 3 && m.unit().Words.Variants == Named {
+			return m.either(n, arguments, st), true
+		}
 	case "bless": // a map that is asked for the methods of a class from here on
 		if m.unit().Words.Signs {
 			return m.blessed(first), true

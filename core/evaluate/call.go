@@ -164,7 +164,20 @@ func (m *machine) isBareStop(n int32) bool {
 	if u.kind(n) != parse.Name || !u.Words.Bare || !u.Words.Stops[u.at(n)] {
 		return false
 	}
-	return !u.calls(u.at(n))
+	return !u.calls(u.at(n)) && !u.isHanded(n)
+}
+
+// isHanded reports whether a name is what a function is given by being written behind it: either die pure.
+func (u *Unit) isHanded(n int32) bool {
+	f, at := u.Tree.File, int(u.Tree.Nodes[n].From)
+	if u.Words.Variants != Named || f.Kind(at-1) != syntax.Word || f.Tokens[at].NewLine {
+		return false
+	}
+	switch f.Text(at - 1) {
+	case "then", "else", "do", "of", "in":
+		return false
+	}
+	return true
 }
 
 // inPeace reports whether a program may end with a call without a mistake: it

@@ -124,3 +124,38 @@ func (v Value) firstOfVariants() (out Value) {
 	}
 	return out
 }
+
+// either gives an error to one function and a value to another.
+func (m *machine) either(n int32, arguments []argument, st *state) Value {
+	var failed, plain Value
+	for _, x := range arguments[2].value {
+		if x.form == failure {
+			failed = append(failed, x)
+		} else {
+			plain = append(plain, x)
+		}
+	}
+	m.asked(arguments[2].value)
+	way, other := st.fork(), st.fork()
+	var v, w Value
+	if len(failed) > 0 {
+		way.control |= m.because(failed, len(plain) == 0)
+		if u := m.unit(); u.Words.Stops[u.at(arguments[0].node)] {
+			m.stop(way, 0)
+		} else if f := arguments[0].value; f.isFunction() {
+			v = m.invoke(f[0], n, []argument{{value: failed}}, way)
+		}
+	}
+	if w = plain; arguments[1].value.isFunction() && len(plain) > 0 {
+		w = m.invoke(arguments[1].value[0], n, []argument{{value: plain}}, other)
+	}
+	switch {
+	case len(failed) == 0:
+		st.meet(other, other)
+		return w
+	case len(plain) == 0:
+		st.meet(way, way)
+		return v
+	}
+	return st.meetWhere(true, other, way, w, v)
+}
