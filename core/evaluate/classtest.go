@@ -131,11 +131,7 @@ func (m *machine) fitMembers(p int32, x alt, st *state) truth {
 			continue
 		}
 		if u.kind(c) == parse.Pair { // Found(value: v)
-			if t := m.fitNamed(c, x, st); t == no {
-				return no
-			} else if t == may {
-				result = may
-			}
+			result = joinedTruth("and", result, m.fitNamed(c, x, st))
 			continue
 		}
 		given := m.givenTo(x, at)
@@ -143,12 +139,7 @@ func (m *machine) fitMembers(p int32, x alt, st *state) truth {
 			m.bindInner(u.Tree.Child(c, 0), given, st)
 			continue
 		}
-		switch one := m.fitAny(c, given, st); one {
-		case no:
-			return no
-		case may:
-			result = may
-		}
+		result = joinedTruth("and", result, m.fitAny(c, given, st))
 	}
 	return result
 }

@@ -14,12 +14,9 @@ var textTypes = []string{"string", "QString", "QByteArray", "string_view", "wstr
 // behind its name: Reader reader("GATE_"); std::string key(name);
 func (m *machine) constructed(name, brackets int32, st *state) Value {
 	u := m.unit()
-	var arguments []argument
-	for _, c := range u.children(brackets) {
-		arguments = append(arguments, argument{node: c, value: m.eval(c, st)})
-		if st.dead {
-			return nil
-		}
+	arguments := m.allGiven(brackets, st)
+	if st.dead {
+		return nil
 	}
 	kind := u.Tree.File.Text(int(u.Tree.Nodes[name].From) - 1)
 	if len(arguments) == 1 && slices.Contains(textTypes, kind) && u.classNamed(kind) == nil {

@@ -278,7 +278,7 @@ func (m *machine) otherBranch(at int32) int32 {
 func (m *machine) readsUnset(n int32) bool {
 	u := m.unit()
 	return m.focus != nil && slices.ContainsFunc(m.focus.reads, func(r *Read) bool {
-		return r.Unit == u && int(r.Node) < len(u.Tree.Nodes) && u.within(r.Node, n)
+		return r.Unit == u && int(r.Node) < len(u.Tree.Nodes) && u.isWithin(r.Node, n)
 	})
 }
 

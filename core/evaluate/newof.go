@@ -31,12 +31,9 @@ func (u *Unit) typeOfNew(n int32) string {
 // given.
 func (m *machine) newOf(kind string, n int32, st *state) Value {
 	u := m.unit()
-	var given []argument
-	for _, c := range u.children(n) {
-		given = append(given, argument{node: c, value: m.eval(c, st)})
-		if st.dead {
-			return nil
-		}
+	given := m.allGiven(n, st)
+	if st.dead {
+		return nil
 	}
 	if c := u.classNamed(kind); c != nil {
 		return m.make(c, given, n, st)
@@ -50,4 +47,16 @@ func (m *machine) newOf(kind string, n int32, st *state) Value {
 		m.passes(a.value)
 	}
 	return Value{anything(m.depth())}
+}
+
+// allGiven returns what stands in a node as what is given to something, or nothing where working
+// that out leaves the function.
+func (m *machine) allGiven(n int32, st *state) (given []argument) {
+	for _, c := range m.unit().children(n) {
+		given = append(given, argument{node: c, value: m.eval(c, st)})
+		if st.dead {
+			return nil
+		}
+	}
+	return given
 }

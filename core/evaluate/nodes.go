@@ -48,7 +48,7 @@ func (u *Unit) children(n int32) []int32 {
 	return list
 }
 
-// isWithin reports whether a node lies in another.
+// isWithin reports whether a node is another, or stands in it.
 func (u *Unit) isWithin(n, in int32) bool {
 	node, round := u.Tree.Nodes[n], u.Tree.Nodes[in]
 	return round.From <= node.From && round.To >= node.To

@@ -16,7 +16,7 @@ func (m *machine) standsIn(r *Read, n int32) bool {
 	if n == 0 || r.Unit != u || int(r.Node) >= len(u.Tree.Nodes) {
 		return false
 	}
-	return u.within(r.Node, n) || len(m.frames) > 1 && u.asksWithin(n, 0) || u.callsAround(n, r.Node, 0) || u.kind(n) == parse.Name && m.holds(n, r.Node)
+	return u.isWithin(r.Node, n) || len(m.frames) > 1 && u.asksWithin(n, 0) || u.callsAround(n, r.Node, 0) || u.kind(n) == parse.Name && m.holds(n, r.Node)
 }
 
 // asksWithin reports whether an expression reads what it is given the name of, or hands on the
@@ -31,16 +31,10 @@ func (u *Unit) asksWithin(n int32, depth int) bool {
 // callsAround reports whether an expression calls the function that a node stands in: what
 // that gives is nothing instead of what it reads.
 func (u *Unit) callsAround(n, read int32, depth int) bool {
-	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.within(read, fn.Node) && !u.within(n, fn.Node) }) {
+	if u.kind(n) == parse.Call && slices.ContainsFunc(u.funcs[u.calleeName(u.Tree.Child(n, 0))], func(fn *Func) bool { return u.isWithin(read, fn.Node) && !u.isWithin(n, fn.Node) }) {
 		return true
 	}
 	return depth < mostAsked && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.callsAround(c, read, depth+1) })
-}
-
-// within reports whether a node is another, or stands in it.
-func (u *Unit) within(inner, outer int32) bool {
-	a, b := u.Tree.Nodes[inner], u.Tree.Nodes[outer]
-	return b.From <= a.From && a.To <= b.To
 }
 
 // holds reports whether a name of this file is the variable that is given what a node reads,
@@ -50,7 +44,7 @@ func (m *machine) holds(name, read int32) bool {
 	for depth := 0; depth < 4 && n != 0; depth++ {
 		n = parents[n]
 		if k := m.u.kind(n); k == parse.Declare || k == parse.Assign {
-			return m.u.at(m.u.Tree.Child(n, 0)) == m.u.at(name) && !m.u.within(name, n)
+			return m.u.at(m.u.Tree.Child(n, 0)) == m.u.at(name) && !m.u.isWithin(name, n)
 		}
 	}
 	return false

@@ -92,11 +92,8 @@ func (m *machine) fitVariant(p int32, x alt, st *state) truth {
 		if !known || len(given) == 0 {
 			given = Value{anything(m.depth())}
 		}
-		switch one := m.fitAny(c, given, st); one {
-		case no:
-			return no
-		case may:
-			result = may
+		if result = joinedTruth("and", result, m.fitAny(c, given, st)); result == no {
+			break
 		}
 	}
 	return result

@@ -116,17 +116,6 @@ func (p *parser) methodAt(i int) int {
 	return 0
 }
 
-// isTuple reports whether parentheses hold the types of a tuple that a function returns:
-// (string, int) Read(string name) { … }.
-func (p *parser) isTuple(open int) bool {
-	name := p.mate(open) + 1
-	parameters := name + 1
-	if p.textAt(parameters) == "<" && p.angleEnd(parameters) > 0 {
-		parameters = p.angleEnd(parameters)
-	}
-	return p.kindAt(name) == syntax.Word && p.wordAt(name) == wordNone && p.textAt(parameters) == "(" && p.methodBodyAt(p.mate(parameters)+1)
-}
-
 // isAbstract reports whether parameters are those of a method that is only declared:
 // String get(String name);
 func (p *parser) isAbstract(open int) bool {

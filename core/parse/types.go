@@ -165,3 +165,14 @@ func (p *parser) signedType() {
 		}
 	}
 }
+
+// isTuple reports whether parentheses hold the types of a tuple that a function returns:
+// (string, int) Read(string name) { … }.
+func (p *parser) isTuple(open int) bool {
+	name := p.mate(open) + 1
+	parameters := name + 1
+	if p.textAt(parameters) == "<" && p.angleEnd(parameters) > 0 {
+		parameters = p.angleEnd(parameters)
+	}
+	return p.kindAt(name) == syntax.Word && p.wordAt(name) == wordNone && p.textAt(parameters) == "(" && p.methodBodyAt(p.mate(parameters)+1)
+}
