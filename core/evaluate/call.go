@@ -57,6 +57,9 @@ func (m *machine) call(n int32, st *state) Value {
 		}
 		return v
 	}
+	if v, is := m.settled(n, callee, st); is {
+		return v
+	}
 	if kind := u.typeOfNew(n); kind != "" {
 		return m.newOf(kind, n, st)
 	}
@@ -141,7 +144,7 @@ func (m *machine) orNothing(inner, n int32, st *state) Value {
 // stopBy ends the program, or raises, by a function that does.
 func (m *machine) stopBy(name string, status Value, given bool, n int32, st *state) {
 	switch {
-	case name == "raise" || name == "throw" || name == "fail":
+	case name == "raise" || name == "throw" || name == "fail" || name == "panic": // which may be caught
 		m.fail(st, 0, m.thrownBy(n))
 	case inPeace(name, status, given):
 		m.ended(st)

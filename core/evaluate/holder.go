@@ -32,7 +32,7 @@ func (v Value) takenOut() (inner, other Value) {
 // ofHolder returns what a member of a holder gives that holds nothing.
 func (m *machine) ofHolder(name string, gone Value, st *state) Value {
 	switch name {
-	case "get", "head", "getAsInt", "getAsLong", "orElseThrow":
+	case "get", "head", "getAsInt", "getAsLong", "orElseThrow", "getOrThrow":
 		m.fail(st, gone.missing(), "NoSuchElementException")
 		return nil
 	case "contains", "exists":

@@ -155,6 +155,14 @@ func givesLess(before, now []argument) bool {
 // body runs the body of a function, and returns what its last expression gives
 // where a function returns that.
 func (m *machine) body(fn *Func, st *state) Value {
+	if fn.recovers() {
+		return m.bodyRecovered(fn, st)
+	}
+	return m.bodyItself(fn, st)
+}
+
+// bodyItself is body for a function in which what panics ends it.
+func (m *machine) bodyItself(fn *Func, st *state) Value {
 	u := fn.Unit
 	m.declareResults(fn, st)
 	for _, s := range fn.before {

@@ -108,10 +108,13 @@ type Unit struct {
 	tables      map[string]bool // names of maps that the file only asks, once asked for
 	importing   sync.Once
 	imported    map[string]bool // the words of the imports, once asked for
-	filling     sync.Once
-	filled      map[string]bool // names of what members or elements are added to
-	aside       map[string]bool // variables of the file that functions change which are not run
-	leaving     map[int32]bool  // whether statements may leave the function round them
+	recovering  sync.Once
+	recovered   []int // the tokens by which functions go on where something in them panics
+
+	filling sync.Once
+	filled  map[string]bool // names of what members or elements are added to
+	aside   map[string]bool // variables of the file that functions change which are not run
+	leaving map[int32]bool  // whether statements may leave the function round them
 }
 
 // Func is a function of the tree.
