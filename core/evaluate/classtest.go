@@ -73,11 +73,20 @@ func (m *machine) isOne(x alt, c *Class, name string) truth {
 		}
 		of = base
 	}
-	if c == nil || !closed || len(of.bases) > 0 {
+	if c == nil || !closed || len(of.bases) > 0 || c.isLoose() {
 		return may
 	}
 	return no
 }
+
+// isLoose reports whether objects may be of a class that theirs does not extend: a protocol.
+func (c *Class) isLoose() bool {
+	at := int(c.Unit.Tree.Nodes[c.Node].At)
+	return at > 0 && c.Unit.Tree.File.Is(at-1, "protocol") || slices.ContainsFunc(c.bases, func(base string) bool { return looseBases[base] })
+}
+
+// looseBases are classes of Python whose classes say of others that they are of them.
+var looseBases = map[string]bool{"Protocol": true, "ABC": true}
 
 // askClass asks a value whether it is an object of a class that a node names. It reports false
 // where that is not known of any of what the value may be.

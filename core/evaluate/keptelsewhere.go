@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // Kept returns, before what was found is judged, the variables of the file that hold an
 // object which reads what it is asked for, or an object of functions that do; and whether
@@ -53,13 +57,16 @@ func (u *Unit) concernKept() {
 	if u.AnyMember == nil {
 		return
 	}
+	var at []int32 // in order, as nodes are not
 	for i := range u.Tree.Nodes {
-		n := int32(i)
-		if u.kind(n) != parse.Name || !u.AnyMember(n) {
-			continue
+		if n := int32(i); u.kind(n) == parse.Name && u.AnyMember(n) {
+			at = append(at, u.Tree.Nodes[n].From)
 		}
-		for _, fn := range u.list {
-			fn.concerned = fn.concerned || u.isWithin(n, fn.Node)
-		}
+	}
+	slices.Sort(at)
+	for _, fn := range u.list {
+		node := u.Tree.Nodes[fn.Node]
+		first, _ := slices.BinarySearch(at, node.From)
+		fn.concerned = fn.concerned || first < len(at) && at[first] < node.To
 	}
 }

@@ -14,8 +14,15 @@ func (fn *Func) recovers() bool {
 		return false
 	}
 	u.recovering.Do(func() {
+		looked := 0
 		for i := range u.Tree.File.Tokens {
-			if u.Tree.File.Is(i, "recover") && u.Tree.File.Is(i+1, "(") && !u.endsRound(i) {
+			if !u.Tree.File.Is(i, "recover") || !u.Tree.File.Is(i+1, "(") {
+				continue
+			}
+			if looked++; looked > mostRecovering {
+				return
+			}
+			if !u.endsRound(i) {
 				u.recovered = append(u.recovered, i)
 			}
 		}
@@ -23,6 +30,9 @@ func (fn *Func) recovers() bool {
 	node := u.Tree.Nodes[fn.Node]
 	return slices.ContainsFunc(u.recovered, func(i int) bool { return int(node.From) <= i && i < int(node.To) })
 }
+
+// mostRecovering bounds how many calls of recover are looked at in a file.
+const mostRecovering = 50
 
 // endsRound reports whether a call that ends the program stands in the innermost function round a token.
 func (u *Unit) endsRound(at int) bool {

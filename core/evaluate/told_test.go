@@ -25,6 +25,9 @@ import os
 from lib import Base
 class Found(Base): pass
 class Missing: pass
+class Shape(Protocol): pass
+def d():
+    if not isinstance(read("OF_ANY"), Shape): raise ValueError
 def read(n):
     return Found() if os.environ.get(n) else Missing()
 def a():
@@ -33,7 +36,7 @@ def b():
     if isinstance(read("OF_OTHERS"), dict): raise ValueError
 def c():
     if not isinstance(read("NOT_OF"), Found): raise ValueError
-`, "OF_ONE required; OF_OTHERS optional; NOT_OF required"},
+`, "OF_ANY optional; OF_ONE required; OF_OTHERS optional; NOT_OF required"},
 		{"a.cs", `
 class Missing : Exception { }
 class P {
@@ -54,7 +57,7 @@ fn b() { let v = handed("HANDED").unwrap_or("d".into()); }
 fn c() { let v = handed("UNWRAPPED").unwrap(); }
 fn d() { if let Ok(v) = handed("ASKED") { println!("{v}"); } }
 fn e() -> Option<String> { let v = env::var("LEFT").ok()?; Some(v) }
-`, "MODE optional choice(night); HANDED optional =d; UNWRAPPED required; ASKED optional; LEFT optional"},
+`, "MODE optional; HANDED optional =d; UNWRAPPED required; ASKED optional; LEFT optional"},
 		{"a.js", `
 const same = new Proxy(process.env, {})
 const unknown = new Proxy(process.env, handlers)

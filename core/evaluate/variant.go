@@ -44,6 +44,7 @@ func (m *machine) variantOf(callee int32, arguments []argument) (Value, bool) {
 	}
 	r := &members{variant: name, open: true}
 	for i, a := range arguments {
+		m.passes(a.value)
 		r.set(strconv.Itoa(i), a.value)
 	}
 	return Value{{form: record, members: r}}, true
