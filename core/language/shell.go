@@ -422,7 +422,7 @@ func (s *script) expanded(p *syntax.ParamExp, name string) (r reads.Read) {
 			return judged
 		}
 		r.Need = reads.Required
-		if p.Exp.Op == syntax.AlternateUnset || p.Exp.Op == syntax.AlternateUnsetOrNull {
+		if p.Exp.Op == syntax.AlternateUnset || p.Exp.Op == syntax.AlternateUnsetOrNull || s.isContained(p.Pos().Offset()) {
 			r.Need = reads.Optional
 		}
 		return r

@@ -133,7 +133,7 @@ func (o *outcome) tested() {
 func (s *script) consequence(o *outcome, name string, at uint, ends bool) {
 	apart := s.failing.apartAt(at)
 	switch {
-	case !ends || s.onlyAsked[name] && s.failing.isFailed(at):
+	case !ends || s.isContained(at) || s.onlyAsked[name] && s.failing.isFailed(at):
 		o.tested()
 	case isEnvironmentName(name) && s.settings.anew(name, at), // what the script sets on another way may stand there
 		s.onlyAsked[name] && s.failing.isHedged(at): // or it says whether something else is to be ignored

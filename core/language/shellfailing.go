@@ -21,6 +21,8 @@ type shellFailing struct {
 	apart  shellSpans      // functions that the script does not call itself
 	failed shellSpans      // what is run where a command fails, or a file is there or not
 	hedged shellSpans      // what is run where a script's own variables are something
+	// contained are shells of their own whose failure the script answers in peace.
+	contained shellSpans
 }
 
 // shellBody is where the body of a function is.
@@ -70,6 +72,7 @@ func (f *shellFailing) reach(nodes []syntax.Node, named map[string][]uint) {
 		}
 	}
 	f.apart, f.failed, f.hedged = unreached(f.bodies, named, worked), spansOf(failed), spansOf(hedged)
+	f.contained = containedOf(nodes)
 }
 
 // unreached returns the functions that nothing calls which is run, of all functions of a

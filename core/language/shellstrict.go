@@ -64,7 +64,7 @@ func (s *script) isStrict(at syntax.Pos) bool {
 
 // strictly makes required what nothing else is said of, where the script stops without it.
 func (s *script) strictly(r reads.Read, at syntax.Pos) reads.Read {
-	if r.Need == "" && s.isStrict(at) {
+	if r.Need == "" && s.isStrict(at) && !s.isContained(at.Offset()) {
 		r.Need, r.Strict = reads.Required, true
 	}
 	return r
