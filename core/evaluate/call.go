@@ -125,13 +125,13 @@ func (m *machine) curried(n, callee int32) int32 {
 
 // orNothing runs what a call is given, and gives nothing where that fails: Try(x).
 func (m *machine) orNothing(inner, n int32, st *state) Value {
-	t := &try{catches: func(string) bool { return true }}
-	m.tries = append(m.tries, t)
-	v := m.eval(inner, st)
-	if v.isFunction() && !st.dead {
-		v = m.invoke(v[0], n, nil, st)
-	}
-	m.tries = m.tries[:len(m.tries)-1]
+	v, t := m.trying(func() Value {
+		v := m.eval(inner, st)
+		if v.isFunction() && !st.dead {
+			v = m.invoke(v[0], n, nil, st)
+		}
+		return v
+	})
 	if t.state == nil {
 		return v
 	}

@@ -98,7 +98,7 @@ func (m *machine) askClass(v Value, of int32, st *state) (Value, bool) {
 	asked := m.answers(v, func(x alt) truth {
 		t := m.isOfClass(x, of, st)
 		if t != no && m.unit().kind(of) == parse.Call {
-			m.fitMembers(of, x, st)
+			m.fitMembers(of, x, st, 0)
 		}
 		if x.form == nothing {
 			t = no
@@ -129,7 +129,7 @@ func (m *machine) isObjects(v Value) bool {
 
 // fitMembers fits what an object was made with to the patterns behind its class, in their order:
 // Found(v), Found(String v).
-func (m *machine) fitMembers(p int32, x alt, st *state) truth {
+func (m *machine) fitMembers(p int32, x alt, st *state, depth int) truth {
 	u, result, at := m.unit(), yes, -1
 	list := u.children(p)
 	for i, c := range list[1:] {
@@ -140,7 +140,7 @@ func (m *machine) fitMembers(p int32, x alt, st *state) truth {
 			continue
 		}
 		if u.kind(c) == parse.Pair { // Found(value: v)
-			result = joinedTruth("and", result, m.fitNamed(c, x, st))
+			result = joinedTruth("and", result, m.fitNamed(c, x, st, depth))
 			continue
 		}
 		given := m.givenTo(x, at)
@@ -148,7 +148,7 @@ func (m *machine) fitMembers(p int32, x alt, st *state) truth {
 			m.bindInner(u.Tree.Child(c, 0), given, st)
 			continue
 		}
-		result = joinedTruth("and", result, m.fitAny(c, given, st))
+		result = joinedTruth("and", result, m.fitAny(c, given, st, depth))
 	}
 	return result
 }
@@ -164,7 +164,7 @@ func (m *machine) givenTo(x alt, at int) Value {
 }
 
 // fitNamed fits a field of an object to the pattern behind its name, or binds it to that name.
-func (m *machine) fitNamed(pair int32, x alt, st *state) truth {
+func (m *machine) fitNamed(pair int32, x alt, st *state, depth int) truth {
 	u := m.unit()
 	name := u.at(pair)
 	field := Value{anything(m.depth())}
@@ -178,5 +178,5 @@ func (m *machine) fitNamed(pair int32, x alt, st *state) truth {
 		m.bindName(name, field, st, pair)
 		return yes
 	}
-	return m.fitAny(list[len(list)-1], field, st)
+	return m.fitAny(list[len(list)-1], field, st, depth)
 }

@@ -42,18 +42,11 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		if v, known := m.askClass(a, of, st); known {
 			return m.unlessNot(v, not)
 		}
-		if op == "!is" {
+		isName := u.kind(of) == parse.Name && (of != right || !u.Words.Nothing[u.at(of)] && !u.Words.OwnScopes)
+		if op == "!is" || isName {
 			m.asked(a)
-			return m.isOf(a, true)
+			return m.isOf(a, not)
 		}
-	}
-	if op == "is" && u.kind(right) == parse.Unary && u.at(right) == "!" && u.kind(u.Tree.Child(right, 0)) == parse.Name { // x is! String
-		m.asked(a)
-		return m.isOf(a, true)
-	}
-	if (op == "is" || op == "instanceof") && u.kind(right) == parse.Name && !u.Words.Nothing[u.at(right)] && !u.Words.OwnScopes { // x is string
-		m.asked(a)
-		return m.isOf(a, u.next(n) == "not")
 	}
 	b := m.eval(right, st)
 	if v, is := m.asEmpty(a, right, op); is {

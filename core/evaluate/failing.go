@@ -198,6 +198,16 @@ func (m *machine) fail(st *state, dep mask, name string) {
 	m.stop(st, dep)
 }
 
+// trying runs something whose failures, of whatever kind, end nothing else; of a try that nothing failed in
+// the state is nil.
+func (m *machine) trying(run func() Value) (Value, *try) {
+	t := &try{catches: func(string) bool { return true }}
+	m.tries = append(m.tries, t)
+	v := run()
+	m.tries = m.tries[:len(m.tries)-1]
+	return v, t
+}
+
 // endBy ends the program by a call: of one that failed anyway, what is unset is not why.
 func (m *machine) endBy(st *state, dep mask) {
 	if m.failed && m.focus != nil {

@@ -24,10 +24,6 @@ func (m *machine) lendsTo(n, callee int32, name string, receiver Value, argument
 
 // runWith runs a block with something that it is given and that is the object at hand.
 func (m *machine) runWith(f alt, n int32, given argument, st *state) Value {
-	own := *f.fn
-	own.outer = newScope(own.outer, own.unit)
-	own.outer.given = true
-	own.outer.vars.put("this", given.value)
-	f.fn = &own
+	f.fn = f.fn.knowing(given.value, "this")
 	return m.invoke(f, n, []argument{given}, st)
 }

@@ -318,9 +318,9 @@ func (m *machine) matched(pattern []int32, v Value, st *state) (set, rest Value)
 			}
 		case name == "None":
 			verdict = m.fitNothing(x)
-		case x.members != nil && x.members.variant != "":
+		case x.variant() != "":
 			verdict = no
-			if x.members.variant == name {
+			if x.variant() == name {
 				verdict = yes
 			}
 		}

@@ -1,10 +1,6 @@
 package evaluate
 
-import (
-	"slices"
-
-	"inzicht/core/syntax"
-)
+import "inzicht/core/syntax"
 
 // typeOfNew returns the type of what a call makes that leaves it to what is declared: Uri url = new(x),
 // Uri Url { get; } = new(x). Of any other call it returns "".
@@ -38,10 +34,8 @@ func (m *machine) newOf(kind string, n int32, st *state) Value {
 	if c := u.classNamed(kind); c != nil {
 		return m.make(c, given, n, st)
 	}
-	for _, use := range slices.Concat(u.Words.Uses[kind], u.Words.Uses["new "+kind]) {
-		if use.Arg < len(given) && (use.Exact < 0 || use.Exact == len(given)) {
-			return m.use(use, n, nil, given, st)
-		}
+	if use, found := m.pick(u.Words.Uses[kind], given); found {
+		return m.use(use, n, nil, given, st)
 	}
 	for _, a := range given {
 		m.passes(a.value)

@@ -452,11 +452,8 @@ func (m *machine) both(left, right int32, st *state) Value {
 
 // rescued runs a rescue b.
 func (m *machine) rescued(left, right int32, st *state) Value {
-	t := &try{catches: func(string) bool { return true }}
 	before := st.fork()
-	m.tries = append(m.tries, t)
-	v := m.eval(left, st)
-	m.tries = m.tries[:len(m.tries)-1]
+	v, t := m.trying(func() Value { return m.eval(left, st) })
 	if t.state == nil {
 		w := m.eval(right, before)
 		return join(v, w)

@@ -43,7 +43,7 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		if m.isObjects(Value{x}) {
 			return m.isOfClass(x, p, st)
 		}
-		return m.fitVariant(p, x, st)
+		return m.fitVariant(p, x, st, depth)
 	case parse.Call, parse.Index:
 		return m.fitCall(p, x, st, depth)
 	case parse.Binary:
@@ -218,8 +218,8 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
 	}
 	if !m.bindsName(p) {
-		if x.members != nil && x.members.variant != "" && u.isVariant(p) {
-			return m.fitVariant(p, x, st)
+		if x.variant() != "" && u.isVariant(p) {
+			return m.fitVariant(p, x, st, 0)
 		}
 		v := m.name(p, st)
 		m.compared(Value{x}, v)
@@ -268,7 +268,7 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 		if t == no {
 			return no
 		}
-		return m.fitMembers(p, x, st)
+		return m.fitMembers(p, x, st, depth)
 	}
 	switch name {
 	case "Ok", "Some", "Success", "Right", "some", ".some", "success", "Just":
@@ -298,8 +298,8 @@ func (m *machine) fitCall(p int32, x alt, st *state, depth int) truth {
 		}
 		return no
 	}
-	if x.members != nil && x.members.variant != "" {
-		return m.fitVariant(p, x, st)
+	if x.variant() != "" {
+		return m.fitVariant(p, x, st, depth)
 	}
 	m.bindAnything(p, st)
 	return may
@@ -338,17 +338,8 @@ func (m *machine) fitEach(list []int32, x alt, st *state, depth int) truth {
 		if len(e) == 0 {
 			e = Value{{}}
 		}
-		one := no
-		for _, y := range e {
-			if t := m.fit(c, y, st, depth+1); t == yes || t == may && one == no {
-				one = t
-			}
-		}
-		if one == no {
+		if result = joinedTruth("and", result, m.fitAny(c, e, st, depth)); result == no {
 			return no
-		}
-		if one == may {
-			result = may
 		}
 		if u.kind(c) == parse.Name && len(e) > 1 {
 			st.scope.vars.put(u.at(c), e)

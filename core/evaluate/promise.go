@@ -6,19 +6,21 @@ import "inzicht/core/parse"
 // Promise.allSettled([load()]). It reports whether a call is of that kind.
 func (m *machine) settled(n, callee int32, st *state) (Value, bool) {
 	u := m.unit()
-	list := u.children(n)
-	if !u.Words.KeysIn || len(list) != 2 || u.kind(callee) != parse.Member {
+	if !u.Words.KeysIn || u.kind(callee) != parse.Member {
 		return nil, false
 	}
-	object := u.Tree.Child(callee, 0)
+	object, given := u.Tree.Child(callee, 0), u.Tree.Child(n, 1)
+	if given == 0 || u.Tree.Nodes[given].Next != 0 { // not one argument
+		return nil, false
+	}
 	switch u.at(callee) {
 	case "catch":
-		if body := u.givesInstead(list[1]); body != 0 {
+		if body := u.givesInstead(given); body != 0 {
 			return m.rescued(object, body, st), true
 		}
 	case "allSettled":
 		if u.at(object) == "Promise" {
-			m.attempt(list[1], st)
+			m.attempt(given, st)
 			return Value{anything(m.depth())}, true
 		}
 	}

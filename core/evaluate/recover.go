@@ -52,10 +52,7 @@ func (u *Unit) endsRound(at int) bool {
 
 // bodyRecovered runs the body of such a function: it gives nothing where something in it panics.
 func (m *machine) bodyRecovered(fn *Func, in *state) Value {
-	t := &try{catches: func(string) bool { return true }}
-	m.tries = append(m.tries, t)
-	v := m.bodyItself(fn, in)
-	m.tries = m.tries[:len(m.tries)-1]
+	v, t := m.trying(func() Value { return m.bodyItself(fn, in) })
 	if t.state == nil || !in.dead || m.frame().got {
 		return v
 	}

@@ -141,11 +141,13 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		}
 	}
 	m.bindOut(v, arguments, st)
-	if w := optionalOf(arguments, use.Arg); use.Kind != "" && len(w.value) > 0 {
-		return m.orElse(v, true, st, func(*state) Value {
-			m.replaced(v.missing(), w.value, w.node)
-			return w.value
-		}, m.unit())
+	if use.Kind != "" {
+		if w := optionalOf(arguments, use.Arg); len(w.value) > 0 {
+			return m.orElse(v, true, st, func(*state) Value {
+				m.replaced(v.missing(), w.value, w.node)
+				return w.value
+			}, m.unit())
+		}
 	}
 	switch use.Does {
 	case Holds:
@@ -421,11 +423,16 @@ func (c *closure) unnamed(fn *Func, arguments []argument) *closure {
 	if len(fn.params) > 0 || len(arguments) == 0 {
 		return c
 	}
+	return c.knowing(arguments[0].value, unnamed...)
+}
+
+// knowing returns a function for which some more names stand for a value.
+func (c *closure) knowing(v Value, names ...string) *closure {
 	own := *c
-	own.outer = newScope(c.outer, fn.Unit)
+	own.outer = newScope(c.outer, c.unit)
 	own.outer.given = true
-	for _, name := range unnamed {
-		own.outer.vars.put(name, arguments[0].value)
+	for _, name := range names {
+		own.outer.vars.put(name, v)
 	}
 	return &own
 }

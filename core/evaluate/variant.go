@@ -50,10 +50,21 @@ func (m *machine) variantOf(callee int32, arguments []argument) (Value, bool) {
 	return Value{{form: record, members: r}}, true
 }
 
+// variant returns which value of such a type one alternative is, or "".
+func (x alt) variant() string {
+	if x.members == nil {
+		return ""
+	}
+	return x.members.variant
+}
+
 // isVariant reports whether a node names what makes a value of such a type.
 func (u *Unit) isVariant(n int32) bool {
+	if u.Words.Variants == NoVariants {
+		return false
+	}
 	kind, name := u.kind(n), u.at(n)
-	if u.Words.Variants == NoVariants || kind != parse.Name && kind != parse.Member || u.classes[name] != nil {
+	if kind != parse.Name && kind != parse.Member || u.classes[name] != nil {
 		return false
 	}
 	if next := u.Tree.File.Text(int(u.Tree.Nodes[n].To)); next == "." || next == "::" { // of a type or a module
@@ -75,16 +86,16 @@ func (u *Unit) isVariant(n int32) bool {
 
 // fitVariant fits a value of such a type to a pattern that names one, with what it was made of. It
 // reports may for any other value.
-func (m *machine) fitVariant(p int32, x alt, st *state) truth {
+func (m *machine) fitVariant(p int32, x alt, st *state, depth int) truth {
 	u := m.unit()
-	if x.members == nil || x.members.variant == "" {
+	if x.variant() == "" {
 		return may
 	}
 	named, list := p, []int32(nil)
 	if u.kind(p) == parse.Call {
 		named, list = u.Tree.Child(p, 0), u.children(p)[1:]
 	}
-	if strings.TrimPrefix(u.at(named), ".") != x.members.variant {
+	if strings.TrimPrefix(u.at(named), ".") != x.variant() {
 		return no
 	}
 	result := yes
@@ -93,7 +104,7 @@ func (m *machine) fitVariant(p int32, x alt, st *state) truth {
 		if !known || len(given) == 0 {
 			given = Value{anything(m.depth())}
 		}
-		if result = joinedTruth("and", result, m.fitAny(c, given, st)); result == no {
+		if result = joinedTruth("and", result, m.fitAny(c, given, st, depth)); result == no {
 			break
 		}
 	}
@@ -101,10 +112,10 @@ func (m *machine) fitVariant(p int32, x alt, st *state) truth {
 }
 
 // fitAny fits any alternative of a value to a pattern.
-func (m *machine) fitAny(p int32, v Value, st *state) truth {
+func (m *machine) fitAny(p int32, v Value, st *state, depth int) truth {
 	one := no
 	for _, x := range v {
-		if t := m.fit(p, x, st, 1); t == yes || t == may && one == no {
+		if t := m.fit(p, x, st, depth+1); t == yes || t == may && one == no {
 			one = t
 		}
 	}
@@ -114,7 +125,7 @@ func (m *machine) fitAny(p int32, v Value, st *state) truth {
 // firstOfVariants returns a value with what values of such types were made of first in their place.
 func (v Value) firstOfVariants() (out Value) {
 	for _, x := range v {
-		if x.members == nil || x.members.variant == "" {
+		if x.variant() == "" {
 			out = append(out, x)
 		} else if first, known := x.members.get("0"); known {
 			out = append(out, first...)

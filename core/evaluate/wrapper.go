@@ -80,10 +80,7 @@ func (m *machine) wrapper(n int32, st *state) Value {
 
 // attempt gives what an expression gives, and nothing where that fails: try? x.
 func (m *machine) attempt(n int32, st *state) Value {
-	t := &try{catches: func(string) bool { return true }}
-	m.tries = append(m.tries, t)
-	v := m.quiet(n, st)
-	m.tries = m.tries[:len(m.tries)-1]
+	v, t := m.trying(func() Value { return m.quiet(n, st) })
 	if t.state == nil {
 		return v
 	}
@@ -214,9 +211,6 @@ func (m *machine) leaveBy(v Value, st *state) Value {
 
 // force stops where a value is nothing or an error.
 func (m *machine) force(v Value, st *state) Value {
-	if m.leavesInPeace(v, st) {
-		return nil
-	}
 	var out Value
 	var dep mask
 	fails := false

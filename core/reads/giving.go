@@ -83,11 +83,17 @@ func (a *analysis) asking(m *match, node int32) func(how string, arguments int) 
 		if arguments != 1 || how != "get" && how != "[" || !strings.HasSuffix(path, "()") && !element {
 			return nil
 		}
-		access := a.accessOf(m, node) // of a map that was made of it
+		access := a.namedBy(m, node) // of a map that was made of it
 		access.Unset = evaluate.Nothing
-		access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
 		return access
 	}
+}
+
+// namedBy returns the access of a match whose names are what stands in a node.
+func (a *analysis) namedBy(m *match, node int32) *evaluate.Access {
+	access := a.accessOf(m, node)
+	access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
+	return access
 }
 
 // memberOf returns the access that a member of the environment is, process.env.X, or nil.
@@ -96,9 +102,7 @@ func (a *analysis) memberOf(path string, node int32) *evaluate.Access {
 		if len(p.after) != 2 || len(p.before) > 0 || p.after[0].kind != literal || !isMemberSign(p.after[0].text) || p.after[1].kind != hole || p.after[1].text != holeName || p.idiom.Test {
 			continue
 		}
-		access := a.accessOf(&match{pattern: p}, node)
-		access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
-		return access
+		return a.namedBy(&match{pattern: p}, node)
 	}
 	return nil
 }
@@ -108,9 +112,7 @@ func (a *analysis) memberOf(path string, node int32) *evaluate.Access {
 func (a *analysis) askedIn(path string, node int32) *evaluate.Access {
 	for _, p := range a.c.paths[path] {
 		if p.idiom.Test && len(p.after) == 0 && len(p.before) == 2 && p.before[1].text == "in" {
-			access := a.accessOf(&match{pattern: p}, node)
-			access.Names = func(value func(int32) evaluate.Value) []evaluate.Row { return value(node).Rows() }
-			return access
+			return a.namedBy(&match{pattern: p}, node)
 		}
 	}
 	return nil

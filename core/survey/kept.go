@@ -255,13 +255,14 @@ func (k *kept) keep(s *Survey, found []reads.Read, skipped []tree.Skip) {
 		}
 	}
 	for _, p := range k.parts {
-		if now := k.now[p.mark]; now != nil && (p.young || !p.known && !now.isExact()) {
+		if p.young {
 			delete(k.now, p.mark)
 		}
 	}
 	if maps.EqualFunc(k.now, k.old, func(a, b *keptPart) bool { return a == b }) {
 		k.file.tidy()
-	} else {
+	} else if !k.file.write(k.now) {
+		maps.DeleteFunc(k.now, func(_ string, p *keptPart) bool { return !p.isExact() })
 		k.file.write(k.now)
 	}
 }

@@ -51,24 +51,27 @@ func keptForm(what any) (form []byte, exact bool) {
 	return form, err == nil && !bytes.Contains(form, []byte(`\ufffd`))
 }
 
-// write puts something in the place of what was kept. What cannot be written is
-// found anew next time.
-func (f keptFile) write(what any) {
+// write puts something in the place of what was kept, and reports whether it can be made
+// again from that. What cannot be written is found anew next time.
+func (f keptFile) write(what any) (exact bool) {
 	content, exact := keptForm(what)
 	if !exact || os.MkdirAll(f.folder, 0o700) != nil {
-		return
+		return exact
 	}
 	sum := sha256.Sum256(content)
 	out, err := os.CreateTemp(f.folder, newKept+"*") // only the user may read it: source may hold secrets
 	if err != nil {
-		return
+		return true
 	}
 	defer os.Remove(out.Name())
-	_, err = out.Write(append(sum[:], content...))
+	if _, err = out.Write(sum[:]); err == nil {
+		_, err = out.Write(content)
+	}
 	if closed := out.Close(); err == nil && closed == nil {
 		os.Rename(out.Name(), filepath.Join(f.folder, f.name))
 	}
 	f.tidy()
+	return true
 }
 
 // What was not of use for long goes.
