@@ -19,6 +19,9 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 	if a.Whole {
 		return Value{{form: whole, env: a}}
 	}
+	if a.Given != nil {
+		return m.borrow(a.Given, n, st)
+	}
 	usual, listed := false, false
 	m.held = ""
 	names := a.Names(func(node int32) Value {
@@ -263,6 +266,8 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		return Value{{form: text, parts: []part{{text: "error", frame: m.depth()}}, missing: bit}}
 	case Holder:
 		return Value{{form: nothing, held: true, missing: bit}}
+	case NoNumber:
+		return Value{{form: failure, name: notNumber, missing: bit}}
 	}
 	return Value{{form: nothing, missing: bit}}
 }

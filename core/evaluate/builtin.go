@@ -177,6 +177,15 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 			break
 		}
 		return Value{{form: sequence, list: valuesOf(arguments)}}, true
+	case "dataclasses.field", "attrs.field", "attr.ib", "pydantic.dataclasses.field":
+		for _, a := range arguments {
+			switch {
+			case (a.name == "default_factory" || a.name == "factory") && a.value.isFunction():
+				return m.invoke(a.value[0], n, nil, st), true
+			case a.name == "default":
+				return a.value, true
+			}
+		}
 	case "stringify": // of a macro: what it is given, as it is written
 		u, given := m.unit(), arguments[0].node
 		if v, _, known := m.lookup("#"+u.at(given), st); known {

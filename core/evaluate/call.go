@@ -60,6 +60,9 @@ func (m *machine) call(n int32, st *state) Value {
 	if v, is := m.settled(n, callee, st); is {
 		return v
 	}
+	if v, is := m.callBorrowed(n, callee, st); is {
+		return v
+	}
 	if kind := u.typeOfNew(n); kind != "" {
 		return m.newOf(kind, n, st)
 	}

@@ -10,6 +10,8 @@ import (
 // discover runs everything with each variable set or not.
 func (m *machine) discover() {
 	m.begin()
+	m.offering.exported = m.u.exported()
+	m.borrowFields(m.apart())
 	m.enter(nil)
 	var ofConstants []*Func
 	for _, fn := range m.u.list {
@@ -33,6 +35,7 @@ func (m *machine) discover() {
 	m.drain()
 	m.usually()
 	m.followGlobals()
+	m.enterGivers()
 	m.sweep()
 }
 
@@ -274,6 +277,9 @@ func (m *machine) runEntry(n int) {
 	if e.fn == nil {
 		st.scope = m.globals
 		m.block(0, st)
+		if m.frame().got { // return [ … ]; of PHP
+			m.show(Root{Of: RootDefault}, m.frame().returns, 0)
+		}
 		if !st.dead {
 			m.ended(st)
 		}
@@ -334,7 +340,13 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 		} else if p.fallback != 0 && m.readsWithin(p.fallback) { // what stands in where the caller gives nothing
 			given = append(given, m.quiet(p.fallback, st)...)
 		}
+		if a := m.u.Access[p.node]; a != nil && a.Given != nil { // config: Config
+			given = m.borrow(a.Given, p.node, st)
+		}
 		st.scope.vars.put(p.name, given)
+		if fr := m.frame(); fr.self != nil && fn.Owner != nil && m.u.Using != nil && isConstructor(fn) && fn.Owner.isPromoted(fn, p) {
+			fr.self.set(strings.TrimPrefix(p.name, "$"), given)
+		}
 		if fn.isMacro() {
 			st.scope.vars.put("#"+p.name, given)
 		}
@@ -356,6 +368,7 @@ func (m *machine) runFunction(fn *Func, e *entry, st *state) {
 	if m.focus == nil {
 		m.noteMaking(fn, join(m.frame().returns, v))
 	}
+	m.showFunction(fn, v)
 	if !st.dead {
 		m.returning(v, fn.Body, st)
 		m.ended(st)

@@ -37,7 +37,7 @@ func (m *machine) quiet(n int32, st *state) Value {
 // value returns what an expression may be.
 func (m *machine) value(n int32, st *state) Value {
 	u := m.unit()
-	if a := u.Access[n]; a != nil && !m.isOfLaid(n, st) {
+	if a := u.Access[n]; a != nil && !m.isOfLaid(n, st) && (a.Given == nil || !m.isHidden(n, st)) {
 		return m.access(n, a, st)
 	}
 	switch u.kind(n) {

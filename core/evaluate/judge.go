@@ -12,7 +12,13 @@ func (m *machine) judge() {
 		}
 		byKey[r.key] = append(byKey[r.key], r)
 	}
+	if m.u.Using != nil {
+		order = slices.DeleteFunc(order, func(key string) bool {
+			return !slices.ContainsFunc(byKey[key], func(r *Read) bool { return r.Access.Borrowed })
+		})
+	}
 	m.left = min(m.left+stepsPerRead*len(order), fewSteps+stepsPerToken*len(m.u.Tree.File.Tokens)+stepsPerRead*len(order), mostSteps)
+	m.findOffers()
 	globals, fields := m.globals.vars, m.fields
 	m.globals.vars = nil
 	for n, key := range order {
@@ -49,10 +55,13 @@ func (m *machine) unset(key string, list []*Read, globals *variables, fields map
 	slices.Sort(entries)
 	entries = slices.Compact(entries)
 	m.begin()
+	m.offering.shown = nil
 	m.globals.base, m.firstFields = globals, fields
 	for _, o := range m.others { // in any order
 		o.begin()
 	}
+	m.focus = &focus{key: key, reads: list}
+	m.borrowAgain()
 	for _, e := range entries {
 		if m.left <= 0 {
 			for _, r := range list { // not known: the softer need
@@ -65,6 +74,7 @@ func (m *machine) unset(key string, list []*Read, globals *variables, fields map
 		m.runEntry(e)
 		m.settle(e)
 	}
+	m.settleOffers(list)
 	m.focus = nil
 }
 
@@ -79,7 +89,7 @@ func (m *machine) settle(e int) {
 		case f.stopped&bit != 0 && f.went&bit == 0:
 			r.Sometimes = f.surely&bit == 0 && (r.Sometimes || !r.Required)
 			r.Required = true
-		case f.reached&bit == 0 && home && r.entries[0] == e && !r.Unseen:
+		case f.reached&bit == 0 && home && r.entries[0] == e && !r.Unseen && !r.Access.Borrowed:
 			if f.stopped != 0 && f.went == 0 && !f.system {
 				r.Required = true
 			} else {

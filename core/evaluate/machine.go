@@ -55,6 +55,8 @@ type Read struct {
 	Truth            bool // it asks whether it counts as true
 	Folded           bool // it is compared in small or in capital letters
 	Passed           bool // the value is used other than by comparing it
+	// Offers are the ways by which other files come to what was read, as it was.
+	Offers []Offer
 
 	reached bool // a run with it unset came to it
 	keeps   bool // where it is not set, what it would be put to keeps a value: it is known whether one
@@ -88,6 +90,8 @@ type Result struct {
 	Sought map[string]bool
 	// Compared are expressions that only ask which of some names the environment has.
 	Compared map[int32]bool
+	// Objects are ways to objects of classes of the file, whose fields are ways, too.
+	Objects []Offer
 	// Followed are where the environment as a whole stands, of which it is known what
 	// becomes of it.
 	Followed map[int32]bool
@@ -188,6 +192,8 @@ type machine struct {
 	puts        map[string][]write // where a copy of the environment is given variables, by name
 	beside      map[string][]int32 // where each variable is read, by token, where that was asked for
 	ways        map[place]sites    // what branches give
+	offering    offering
+	borrowing   borrowing
 }
 
 // chain is a call within a context.
@@ -349,7 +355,7 @@ func (r *Run) Judge() *Result {
 	for node := range r.m.escaped { // in any order
 		delete(r.m.followed, node)
 	}
-	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Making: r.m.making, Sought: r.m.sought, Compared: r.m.comparisons}
+	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Making: r.m.making, Objects: r.m.offering.objects, Sought: r.m.sought, Compared: r.m.comparisons}
 }
 
 // isOfNoObject reports whether the name of a read is not known for the one reason

@@ -121,6 +121,8 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			out = append(out, m.quietCall(n, v, st)...)
 		} else if v, known := m.objectMember(x, n, name, st); known {
 			out = append(out, v...)
+		} else if x.fn != nil && x.fn.gives != nil && (name == "new" || name == "instance") { // also of what is made once
+			out = append(out, m.borrow(x.fn.gives, n, st)...)
 		} else if u.Words.Quiet && name == "new" {
 			if x.form == class {
 				out = append(out, m.make(x.class, nil, n, st)...)
@@ -176,6 +178,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 // which that is a call.
 func (m *machine) quietCall(n int32, v Value, st *state) Value {
 	u := m.unit()
+	if len(v) == 1 && v[0].fn != nil && v[0].fn.gives != nil && u.Words.Quiet && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		return m.borrow(v[0].fn.gives, n, st)
+	}
 	if len(v) != 1 || v[0].form != function || u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
 		return v
 	}

@@ -83,6 +83,7 @@ func (m *machine) some(n int32, list []int32, st *state) Value {
 			break
 		}
 		last = m.exec(list[i], st)
+		m.showExport(list[i], last)
 		st.control |= m.leftBefore(list[i], st)
 	}
 	st.control = control
@@ -130,10 +131,13 @@ func (m *machine) statement(s int32, st *state) Value {
 			}
 			return e.value
 		}
-		return m.exec(s, st)
+		v := m.exec(s, st)
+		m.showExport(s, v)
+		return v
 	}
 	touches, settings, changed := len(m.touches), len(m.settings), m.changed
 	v := m.exec(s, st)
+	m.showExport(s, v)
 	m.note(key, touches, settings, st)
 	if m.changed != changed {
 		m.own(key).changes = true

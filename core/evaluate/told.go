@@ -117,7 +117,7 @@ func (m *machine) noted(n int32, a *Access, name Row, usual bool) int32 {
 		via = m.frames[least+1].fn
 	}
 	key := string(m.key)
-	r := &Read{Via: via, Unseen: m.entry < 0, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
+	r := &Read{Via: via, Unseen: m.entry < 0 && !a.Borrowed, Unit: unit, Node: node, Access: a, Name: name, Through: through, key: key, entries: []int{m.entry}, Kind: a.Kind}
 	if param {
 		r.Outer = m.giverHere(n)
 	} else if m.entry >= 0 && m.entries[m.entry].usual {

@@ -34,6 +34,9 @@ type Access struct {
 	Sets     bool // sets it where it is not set
 	Each     bool // gives a list of what each of its variables has
 	Of       any  // what it was found by
+	Borrowed bool // another file reads it
+	// Given is what a name of another file stands for. Nothing else of such an access is set.
+	Given *Given
 	// Reader is of a function that is not called where it stands: it is given to
 	// something that may call it. Nothing else of such an access is set.
 	Reader Reader
@@ -82,6 +85,13 @@ type Unit struct {
 	// Keeping returns a function of the file that defines what a name stands for, if
 	// that is neither a function nor a class: need = partial(read, required=True).
 	Keeping func(node int32) *Func
+	// Using are the words by which what other files have read is used, or nil. Then nothing
+	// but that is judged.
+	Using map[string]bool
+	// Fields are what fields of classes of the file are that other files make, by the names of the
+	// classes: fields that are declared with a class of another file, and those of a class of
+	// which another file has a part.
+	Fields map[string][]*Given
 	// Common reports whether many things have a member of a name.
 	Common func(name string) bool
 
@@ -182,6 +192,7 @@ func (u *Unit) Prepare() {
 	u.tableNames = u.metatables()
 	u.define(0, nil, nil, nil, nil)
 	u.concern()
+	u.concernUsing()
 	u.name()
 }
 

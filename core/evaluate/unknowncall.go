@@ -90,8 +90,15 @@ func (m *machine) isRunBlock(n int32) bool {
 		return false
 	}
 	switch u.calleeName(list[0]) {
-	case "run", "init", "apply", "also", "with", "let", "lazy", "synchronized", "use", "then", "tap", "begin", "runCatching", "buildMap", "buildList":
+	case "run", "init", "apply", "also", "with", "let", "lazy", "synchronized", "use", "then", "tap", "begin", "runCatching", "buildMap", "buildList", "get_or_init":
 		return true
+	case "Do": // of a sync.Once
+		return u.Words.Errors != nil
+	case "new": // of Rust, for what is first asked for
+		switch u.at(u.Tree.Child(list[0], 0)) {
+		case "LazyLock", "LazyCell", "Lazy":
+			return true
+		}
 	}
 	return false
 }

@@ -406,6 +406,9 @@ func (m *machine) invoke(f alt, n int32, arguments []argument, st *state) Value 
 	if f.fn.does != nil && len(arguments) > 0 {
 		return f.fn.does(n, arguments[0].value, st)
 	}
+	if f.fn.gives != nil {
+		return m.borrow(f.fn.gives, n, st)
+	}
 	fn := f.fn.unit.byNode[f.fn.node]
 	if fn == nil {
 		return nil

@@ -114,6 +114,7 @@ type closure struct {
 	made  int32      // the call of the file by which it was made, within a function that was called, or 0
 	apart bool       // and it stands outside of functions
 	round int32      // the context of the round of a loop whose variables are round it, or 0
+	gives *Given     // of a function of another file: what it gives that was read there
 	reads Reader     // of a function of the language that reads a variable; it has no other
 	// does is of a function of the language that is given as it is: what it makes of a value.
 	does func(n int32, v Value, st *state) Value

@@ -133,15 +133,16 @@ type Unset uint8
 
 // What may be given.
 const (
-	Usual   Unset = iota // what the language usually gives
-	Nothing              // nothing
-	Empty                // a text without characters
-	Fails                // an error is thrown
-	Error                // a value that is an error: Err(…)
-	Pair                 // an empty text, and false
-	Atom                 // :error
-	Count                // the number 0; where it is set, how long its value is
-	Holder               // nothing, in something that may be asked for members: None
+	Usual    Unset = iota // what the language usually gives
+	Nothing               // nothing
+	Empty                 // a text without characters
+	Fails                 // an error is thrown
+	Error                 // a value that is an error: Err(…)
+	Pair                  // an empty text, and false
+	Atom                  // :error
+	Count                 // the number 0; where it is set, how long its value is
+	Holder                // nothing, in something that may be asked for members: None
+	NoNumber              // what is made where a number was to be, and there was nothing
 )
 
 // Presence is the form of what is only asked whether it is there: any text will do.

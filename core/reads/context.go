@@ -16,6 +16,9 @@ type Context struct {
 	Constants map[string]string // by name, and by class and name: Keys.TOKEN
 	Helpers   []*Helper         // of other files
 	Roles     []declare.Role    // of names of other files
+	// Offers are what other files have read. Where there are any, nothing is told but what is
+	// done with that.
+	Offers []*Offers
 	// Marks returns where a file was looked at before, or nil; it may be nil.
 	Marks func(file string) []int32
 	// Read returns the text of a file that defines a helper, or nil where it
@@ -23,6 +26,7 @@ type Context struct {
 	Read func(file string) []byte
 
 	opened opened
+	shelf  shelf
 
 	calls *calls // where helpers may be called, once asked for
 

@@ -24,6 +24,15 @@ func (r Result) detached() Result {
 	for n := range r.Roles {
 		detachRole(&r.Roles[n])
 	}
+	for n := range r.Offers {
+		o := &r.Offers[n]
+		detach(&o.Name, &o.Root.Name, &o.Root.Owner, &o.Class)
+		o.Members = copied(o.Members)
+	}
+	for n := range r.Borrowed {
+		r.Borrowed[n].Read.detach()
+	}
+	detach(&r.Default)
 	r.Sought, r.Makers, r.Wanted = copied(r.Sought), copied(r.Makers), copied(r.Wanted)
 	return r
 }

@@ -55,8 +55,12 @@ type analysis struct {
 	makers    []string
 	roles     []declare.Role
 	lent      map[string][]declare.Role // environments that other files have under a name
-	loose     []*match                  // accesses that no node of the tree stands for
-	last      match                     // the access found before, within which the environment itself is no further read
+	offers    []Offer
+	shown     map[string]bool // names that are exported where they are defined, once asked for
+	byDefault string          // the name of what is exported without one
+	borrowed  []Borrowed
+	loose     []*match // accesses that no node of the tree stands for
+	last      match    // the access found before, within which the environment itself is no further read
 }
 
 // Result is what one file gives.
@@ -69,7 +73,11 @@ type Result struct {
 	Sought  []string        // functions that the file gives what it read and does not define
 	Makers  []string        // those of Sought which may make objects that read
 	Wanted  []string        // constants that the file uses as names and does not define
-	Marks   []int32         // offsets round which the file was looked at, where not at all of it
+	Offers  []Offer         // ways by which other files come to what was read
+	Default string          // the name of what the file exports without one, where it offers something
+	// Borrowed is what is done with what the files of Context.Offers have read.
+	Borrowed []Borrowed
+	Marks    []int32 // offsets round which the file was looked at, where not at all of it
 }
 
 // Analyse finds the reads in src. Compile must have succeeded before.
@@ -86,6 +94,9 @@ func (l *Language) Analyse(file string, src []byte, context *Context) Result {
 		}
 		if ok && context.Marks != nil {
 			marks = merged(marks, context.Marks(file))
+		}
+		if ok && len(context.Offers) > 0 {
+			marks = merged(marks, context.usingIn(src))
 		}
 	}
 	for round := 0; ok && round < context.unfoldings(len(src)); round++ {
@@ -111,8 +122,15 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if bundled {
 		a.forgetShortNames()
 	}
+	borrowing := context != nil && len(context.Offers) > 0
+	if borrowing && !a.mayBorrow() {
+		return r, nil
+	}
 	a.findAccesses()
 	var run *evaluate.Run
+	if borrowing && !a.borrow() {
+		return r, nil
+	}
 	if a.run != nil || a.meets() { // else there is nothing to be found
 		run = a.discover()
 	}
@@ -154,6 +172,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	}
 	slices.Sort(r.Wanted)
 	r.Sought, r.Makers, r.Roles = a.sought, a.makers, a.roles
+	r.Offers, r.Default, r.Borrowed = a.offers, a.byDefault, a.borrowed
 	if !bundled {
 		r.Roles = append(r.Roles, a.givenNames()...)
 	}

@@ -16,7 +16,9 @@ type match struct {
 	template Range // what stands for $template, $placeholders or $percents
 	written  Range // what stands for $variable
 	names    []Range
-	read     Range // what stands for $read
+	read     Range  // what stands for $read
+	offer    *Offer // of what another file reads: how it is come to
+	from     string // that file
 }
 
 // find returns the best match of a path that begins at token i, and the end of

@@ -47,6 +47,10 @@ func (a *analysis) judge(run *evaluate.Run) {
 			continue
 		}
 		at := a.rangeOf(found.Node)
+		if m.offer != nil {
+			a.bringBack(m, at, read)
+			continue
+		}
 		if read.Name != "" && slices.ContainsFunc(patterns[found.Node], func(pattern string) bool { ok, _ := path.Match(pattern, read.Name); return ok }) {
 			continue // one case of a pattern that is here too
 		}
@@ -75,6 +79,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 		a.addRead(at, found, read)
 	}
 	a.noteMaking(result, functions)
+	a.offerObjects(result.Objects)
 	for n := range result.Followed { // in any order
 		a.dropWhole(a.rangeOf(n).Lo)
 	}
@@ -173,6 +178,7 @@ func (a *analysis) addRead(at Range, found *evaluate.Read, read Read) {
 		a.standIns = append(a.standIns, orElse{read.Name, a.rangeOf(found.Fallback.Node)})
 	}
 	a.add(at, read)
+	a.offer(found, a.reads[len(a.reads)-1])
 }
 
 // readOf makes a read of what was found; ok is false where it is none.

@@ -2,6 +2,7 @@ package reads
 
 import (
 	"bytes"
+	"path"
 	"slices"
 )
 
@@ -64,10 +65,15 @@ func (s *Source) Imports(modules ...string) bool {
 	if s.lang == nil || s.lang.Exports == "" || len(s.Src) <= mostWritten {
 		return true
 	}
+	return slices.ContainsFunc(modules, s.takesIn)
+}
+
+// takesIn reports whether a script takes in a module, by its name or that of its folder.
+func (s *Source) takesIn(module string) bool {
 	if !s.asked {
 		s.imported, s.asked = importedModules(s.Src), true
 	}
-	return slices.ContainsFunc(modules, func(module string) bool { return module != "" && slices.Contains(s.imported, module) })
+	return module != "" && slices.Contains(s.imported, module)
 }
 
 // mostImported bounds how many modules a file is known to take in.
@@ -88,7 +94,7 @@ func importedModules(src []byte) (list []string) {
 		}
 		module := string(src[at+1 : at+1+end])
 		stem, folder := Origin(module)
-		list = append(list, module, stem, folder)
+		list = append(list, module, stem, folder, path.Base(module))
 		for i, c := range module { // what a package has within
 			if c == '/' && len(list) < mostImported {
 				list = append(list, module[:i])

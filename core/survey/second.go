@@ -61,6 +61,11 @@ func (o *open) add(h *reads.Helper) {
 	}
 }
 
+// isSettled reports whether nothing was left open.
+func (o *open) isSettled() bool {
+	return len(o.constants) == 0 && len(o.helpers)+len(o.ofTests) == 0 && len(o.functions) == 0 && len(o.roles) == 0
+}
+
 // isOfTests reports whether a helper is one that only tests know.
 func isOfTests(h *reads.Helper) bool { return scopeOf(h.File) == reads.Test }
 
@@ -92,7 +97,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	for key, o := range parts { // in any order
-		if len(o.constants) == 0 && len(o.helpers)+len(o.ofTests) == 0 && len(o.functions) == 0 && len(o.roles) == 0 {
+		if o.isSettled() && !o.offers() {
 			delete(parts, key)
 		}
 	}
@@ -193,17 +198,31 @@ type secondLook struct {
 	open   *open
 	files  []int
 	memory *Memory
-	wanted string        // the names of open.constants, for the memory
-	failed []string      // files that the engine gave up on
-	slots  chan struct{} // as many files are looked at at once, of all parts, as there are processors
+	wanted string          // the names of open.constants, for the memory
+	failed []string        // files that the engine gave up on
+	using  []bool          // the files that may use what is offered, as far as that was looked for
+	looked []*reads.Offers // those
+	slots  chan struct{}   // as many files are looked at at once, of all parts, as there are processors
 }
 
 // path returns the path of the n-th file.
 func (s *secondLook) path(n int) string { return s.survey.Tree.Files[s.files[n]].Path }
 
 func (s *secondLook) take() (added []*unit) {
+	known := &reads.Context{Marks: s.marks, Read: s.text}
+	if !s.open.isSettled() {
+		added, known = s.settle()
+	}
+	s.thirdLook(known)
+	return added
+}
+
+// settle finds what the files mean by names of others, and returns what is known of these in the
+// end.
+func (s *secondLook) settle() (added []*unit, all *reads.Context) {
 	s.noteWanted()
-	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles), calledWords(s.survey.known, s.open.ofTests))
+	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles), calledWords(s.survey.known, s.open.ofTests), usingWords(s.offers()))
+	s.using = found[5]
 	calling := found[1]
 	constants := s.constants(found[0])
 	functions := s.functions(found[2], s.open.functions)
@@ -271,7 +290,7 @@ func (s *secondLook) take() (added []*unit) {
 			calling[n] = holding[0][n] || holding[1][n] || holding[4][n] && s.isTest(n) || u != nil && !asked.empty() && u.isAnswered(constants, answered)
 		}
 	}
-	return added
+	return added, &reads.Context{Constants: constants, Helpers: helpers, Roles: known, Marks: s.marks, Read: s.text}
 }
 
 // isTest reports whether the n-th file is one of tests.

@@ -1,0 +1,120 @@
+package survey
+
+import (
+	"cmp"
+	"slices"
+
+	"inzicht/core/reads"
+	"inzicht/core/sorting"
+)
+
+// The third look finds what files do with what others have read: config.js reads the port, and
+// server.js says which is used without it. It says more of reads that are known, and finds none.
+
+// offers reports whether a file of the part offers others what it read.
+func (o *open) offers() bool {
+	for _, u := range o.units { // in any order
+		if len(u.result.Offers) > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// offers returns what files of the part offer others, but for tests, and notes that it is looked for.
+func (s *secondLook) offers() (list []*reads.Offers) {
+	for n := range s.files {
+		u := s.open.units[s.path(n)]
+		if u != nil && len(u.result.Offers) > 0 && !s.isTest(n) {
+			list = append(list, reads.OffersOf(u.file, s.survey.packageNamed(u.file), &u.result, u.language))
+		}
+	}
+	s.looked = append(s.looked, list...)
+	return list
+}
+
+// thirdLook takes the third look; known is what the second has found.
+func (s *secondLook) thirdLook(known *reads.Context) {
+	before := s.looked
+	list := s.offers()
+	more := slices.DeleteFunc(slices.Clone(list), func(o *reads.Offers) bool { return slices.ContainsFunc(before, o.IsIn) })
+	if len(list) == 0 {
+		return
+	}
+	if s.using == nil {
+		s.using = make([]bool, len(s.files))
+	}
+	if len(more) > 0 {
+		for n, is := range s.find(usingWords(more))[0] {
+			s.using[n] = s.using[n] || is
+		}
+	}
+	for n := range s.using {
+		s.using[n] = s.using[n] && !s.isTest(n)
+	}
+	known.Offers = list
+	var borrowed []reads.Borrowed
+	for n, result := range s.analyse(s.using, known, known) {
+		switch {
+		case result == nil:
+		case result.Problem != "":
+			s.fail(s.path(n), result.Problem)
+		default:
+			borrowed = append(borrowed, result.Borrowed...)
+		}
+	}
+	s.settleBorrowed(borrowed)
+}
+
+// usingWords looks for words by which files may use what others have read.
+func usingWords(list []*reads.Offers) *wordSet {
+	using := reads.UsingOf(list)
+	return wordSetOf(using.Words, func(p *place) bool { return using.In(string(p.Src[p.from:p.to]), p.Source) })
+}
+
+// settleBorrowed has reads say what other files do with them.
+func (s *secondLook) settleBorrowed(list []reads.Borrowed) {
+	sorting.By(list, func(a, b reads.Borrowed) int {
+		return cmp.Or(cmp.Compare(a.File, b.File), a.Line-b.Line, a.Column-b.Column)
+	})
+	for len(list) > 0 {
+		first := list[0]
+		n := 1
+		for n < len(list) && list[n].File == first.File && list[n].Line == first.Line && list[n].Column == first.Column {
+			n++
+		}
+		if u := s.open.units[first.File]; u != nil {
+			for i := range u.result.Reads {
+				if r := &u.result.Reads[i]; r.Line == first.Line && r.Column == first.Column && r.Name == first.Read.Name {
+					useBorrowed(r, list[:n])
+				}
+			}
+		}
+		list = list[n:]
+	}
+}
+
+// useBorrowed has a read say what other files do with it.
+func useBorrowed(r *reads.Read, list []reads.Borrowed) {
+	for _, b := range list {
+		switch {
+		case b.Read.Need == reads.Required:
+			r.Need, r.Fallback, r.FallbackComputed = reads.Required, nil, false
+		case b.Read.Need == reads.Optional && r.Need != reads.Required:
+			r.Need = reads.Optional
+			if r.Fallback == nil {
+				r.Fallback, r.FallbackComputed = b.Read.Fallback, b.Read.FallbackComputed
+			}
+		}
+		if r.Kind == reads.Text {
+			r.Kind, r.Form, r.No = b.Read.Kind, b.Read.Form, b.Read.No
+		}
+		if len(b.Read.Literals) > 0 {
+			r.Open = r.Open || b.Read.Open
+			r.Folded = r.Folded || b.Read.Folded
+			r.Literals = append(r.Literals, b.Read.Literals...)
+			slices.Sort(r.Literals)
+			r.Literals = slices.Compact(r.Literals)
+		}
+	}
+}
