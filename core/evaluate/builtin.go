@@ -186,6 +186,11 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 				return a.value, true
 			}
 		}
+	case "define": // a constant of PHP
+		if s, plain := first.plain(); plain && len(arguments) > 1 && m.unit() == m.u && m.unit().Words.Loops == Values {
+			m.assignIn(m.globals, s, arguments[1].value, st, arguments[1].node)
+			return Value{{form: boolean, truth: true}}, true
+		}
 	case "stringify": // of a macro: what it is given, as it is written
 		u, given := m.unit(), arguments[0].node
 		if v, _, known := m.lookup("#"+u.at(given), st); known {

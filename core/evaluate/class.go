@@ -24,6 +24,7 @@ type Class struct {
 	heading   sync.Once
 	body      []int32      // what withHead returns, once asked for
 	reading   atomic.Int32 // what reader answers: 0 where it was not asked, 1 no, 2 yes
+	adopted   bool         // its methods find in its fields what the only function that makes objects puts there
 }
 
 // class notes a class.

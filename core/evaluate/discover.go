@@ -34,6 +34,7 @@ func (m *machine) discover() {
 	}
 	m.drain()
 	m.usually()
+	m.adopt()
 	m.followGlobals()
 	m.enterGivers()
 	m.sweep()

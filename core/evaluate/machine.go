@@ -355,7 +355,7 @@ func (r *Run) Judge() *Result {
 	for node := range r.m.escaped { // in any order
 		delete(r.m.followed, node)
 	}
-	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Making: r.m.making, Objects: r.m.offering.objects, Sought: r.m.sought, Compared: r.m.comparisons}
+	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Making: r.m.making, Objects: r.m.offering.links, Sought: r.m.sought, Compared: r.m.comparisons}
 }
 
 // isOfNoObject reports whether the name of a read is not known for the one reason

@@ -6,11 +6,11 @@ import "inzicht/core/syntax"
 // Uri Url { get; } = new(x). Of any other call it returns "".
 func (u *Unit) typeOfNew(n int32) string {
 	f, at := u.Tree.File, int(u.Tree.Nodes[n].From)
-	if !f.Is(at, "new") || !f.Is(at+1, "(") || !f.Is(at-1, "=") {
+	if !f.Is(at, "new") || !f.Is(at+1, "(") || !f.Is(at-1, "=") && !f.Is(at-1, "=>") {
 		return ""
 	}
 	name := at - 2
-	if f.Is(name, "}") {
+	if f.Is(name, "}") || f.Is(at-1, "=>") && f.Is(name, ")") {
 		name = f.Mate(name) - 1
 	}
 	kind := name - 1

@@ -49,8 +49,11 @@ type offering struct {
 	twice   map[Root]bool  // roots that mean several things
 	by      map[Root]int32
 	of      map[int32][]Offer // by the number of the read
-	objects []Offer
+	links   []Offer           // ways to objects
 	count   int
+	makers  map[*Class]*Func           // the only functions that give objects of classes of the file, or nil where there are several
+	objects map[*Class]*members        // what they give
+	adopted map[*Class]map[string]bool // the fields that others are taken to have of it
 	// exported is what the file exports without a name: export default x; or 0.
 	exported int32
 }
@@ -82,6 +85,7 @@ func (m *machine) showFunction(fn *Func, v Value) {
 	} else if len(returns) > 0 {
 		v = join(returns, v)
 	}
+	m.noteMaker(fn, v)
 	root := Root{Of: RootFunction, Name: fn.Name}
 	if fn.Owner != nil {
 		root.Owner = fn.Owner.Name
@@ -90,6 +94,68 @@ func (m *machine) showFunction(fn *Func, v Value) {
 		}
 	}
 	m.show(root, v, fn.Node)
+}
+
+// noteMaker notes which function gives objects of a class of the file. Where there is one alone,
+// what it puts into their fields is what methods of the class find there.
+func (m *machine) noteMaker(fn *Func, v Value) {
+	o := &m.offering
+	for _, x := range v {
+		if x.form == sequence {
+			for _, e := range x.list {
+				m.noteMaker(fn, e)
+			}
+			continue
+		}
+		if x.members == nil || x.members.of == nil || x.members.of.Unit != m.u || m.isShared(x.members) {
+			continue
+		}
+		c := x.members.of
+		if m.focus != nil {
+			for name := range o.adopted[c] { // in any order
+				if v, known := x.members.value[name]; known && o.makers[c] == fn && v.isLacking() {
+					m.fieldsOf(c).set(name, v)
+				}
+			}
+			continue
+		}
+		if o.makers == nil {
+			o.makers, o.objects = map[*Class]*Func{}, map[*Class]*members{}
+		}
+		if other, known := o.makers[c]; known && other != fn {
+			o.makers[c] = nil
+			continue
+		}
+		o.makers[c], o.objects[c] = fn, x.members
+	}
+}
+
+// isLacking reports whether a value stands for what is unset, or is empty in its place.
+func (v Value) isLacking() bool {
+	return slices.ContainsFunc(v, func(x alt) bool { return x.missing != 0 || x.isEmptyText() && x.depends != 0 })
+}
+
+// adopt has methods of classes find what the only function that gives their objects puts into these.
+func (m *machine) adopt() {
+	o := &m.offering
+	for c, fn := range o.makers { // in any order
+		if fn == nil || !m.u.makesOnce(c) {
+			continue
+		}
+		for name, v := range o.objects[c].value { // in any order
+			if _, known := m.fieldsOf(c).get(name); known || !v.wasRead() {
+				continue
+			}
+			if o.adopted == nil {
+				o.adopted = map[*Class]map[string]bool{}
+			}
+			if o.adopted[c] == nil {
+				o.adopted[c] = map[string]bool{}
+			}
+			o.adopted[c][name], c.adopted = true, true
+			m.fieldsOf(c).set(name, v)
+		}
+	}
 }
 
 // isExport reports whether a function is what the file exports without a name.
@@ -184,6 +250,7 @@ func (m *machine) findOffers() {
 
 // eachRoot calls f with what others may begin with.
 func (m *machine) eachRoot(f func(root Root, v Value)) {
+	elements := map[string]*members{}
 	m.globals.vars.each(func(name string, v Value) {
 		inner, exported := strings.CutPrefix(strings.TrimPrefix(name, "module."), "exports")
 		switch {
@@ -191,10 +258,19 @@ func (m *machine) eachRoot(f func(root Root, v Value)) {
 			f(Root{Of: RootDefault}, v)
 		case exported && inner[0] == '.':
 			f(Root{Of: RootVariable, Name: inner[1:]}, v)
-		case !strings.ContainsAny(name, ".\x00 #"):
+		case strings.HasPrefix(name, "$") && strings.Contains(name, "["): // $config['port'], of a list that was not made before
+			name, key, _ := strings.Cut(name[1:], "[")
+			if elements[name] == nil {
+				elements[name] = &members{open: true}
+			}
+			elements[name].set(key, v)
+		case !strings.ContainsAny(name, ".\x00 #["):
 			f(Root{Of: RootVariable, Name: strings.TrimLeft(name, "$@")}, v)
 		}
 	})
+	for name, of := range elements { // in any order
+		f(Root{Of: RootVariable, Name: name}, Value{{form: record, members: of}})
+	}
 	for _, c := range m.u.classes { // in any order: each way is told once
 		if fields := m.fields[c]; fields != nil && len(fields.names) > 0 {
 			f(Root{Of: RootClass, Name: c.Name}, Value{{form: record, members: fields}})
@@ -225,10 +301,10 @@ func (m *machine) offersIn(o Offer, v Value) {
 		}
 		switch {
 		case x.members != nil:
-			if c := x.members.of; c != nil && c.Unit == m.u && c.Name != "" && !m.isShared(x.members) {
+			if c := x.members.of; c != nil && c.Unit == m.u && c.Name != "" && !m.isShared(x.members) && m.isAlike(c) {
 				object := o
 				object.Class = c.Name
-				all.objects = append(all.objects, object)
+				all.links = append(all.links, object)
 				all.count++
 			}
 			for _, name := range x.members.names {
@@ -240,6 +316,37 @@ func (m *machine) offersIn(o Offer, v Value) {
 			}
 		}
 	}
+}
+
+// isAlike reports whether all objects of a class hold the same: its constructor says what, or one
+// place in the file alone makes them.
+func (m *machine) isAlike(c *Class) bool {
+	if f := m.fields[c]; f != nil && f.holds(Value.wasRead) && len(m.offering.adopted[c]) == 0 {
+		return true
+	}
+	return m.u.makesOnce(c)
+}
+
+// makesOnce reports whether one place in the file alone makes objects of a class by writing down
+// what they hold.
+func (u *Unit) makesOnce(c *Class) bool {
+	times := 0
+	for i := range u.Tree.Nodes {
+		n := int32(i)
+		at := ""
+		switch node := u.Tree.Nodes[n]; node.Kind {
+		case parse.Record, parse.List:
+			if t := u.typeAt(n); t >= 0 {
+				at = u.Tree.File.Text(t)
+			}
+		case parse.Call:
+			at = u.calleeName(u.Tree.Child(n, 0))
+		}
+		if at == c.Name || at == "Self" || at == "__MODULE__" {
+			times++
+		}
+	}
+	return times <= 1
 }
 
 // member returns the way to a member of what a way leads to.
@@ -295,12 +402,19 @@ func at(v Value, members []string) Value {
 	return v
 }
 
+// isEmptyText reports whether an alternative is a text without characters.
+func (x *alt) isEmptyText() bool {
+	return x.form == text && (len(x.parts) == 0 || len(x.parts) == 1 && !x.parts[0].any && x.parts[0].text == "")
+}
+
 // gone reports whether a value is nothing but what stands for an unset read, and what that is.
 func (v Value) gone(bit mask) (Unset, bool) {
 	is := Usual
 	for _, x := range v {
 		gone := Usual
 		switch {
+		case x.isEmptyText() && x.depends&bit != 0: // x ?? ""
+			gone = Empty
 		case x.missing&bit == 0:
 		case x.form == nothing && x.held:
 			gone = Holder

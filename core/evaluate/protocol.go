@@ -160,7 +160,7 @@ func (fn *Func) plainReceiver() string {
 	switch {
 	case u.Words.Extends && fn.Owner == nil && u.isMember(fn), len(fn.Owner.paramsOf()) == 0 && fn.Owner.addsToTexts():
 		return "this"
-	case fn.Owner == nil, len(u.Fields[fn.Owner.Name]) > 0:
+	case fn.Owner == nil, fn.Owner.adopted, len(u.Fields[fn.Owner.Name]) > 0:
 		return ""
 	case fn.receiver != "" && len(fn.Owner.fields) == 0 && (len(u.readingFields) == 0 || !fn.Owner.isStruct()):
 		return fn.receiver

@@ -197,7 +197,7 @@ func (a *analysis) mayBorrow() bool {
 // includesBefore reports whether a text may be a part of the path of a file of PHP that is taken in.
 func includesBefore(f *syntax.File, i int) bool {
 	for n := i - 1; n >= 0 && n > i-longestDeclared; n-- {
-		if includes[f.Text(n)] {
+		if including[f.Text(n)] {
 			return true
 		}
 	}
@@ -238,7 +238,7 @@ func (a *analysis) noteUsing(s *shelf) {
 	using := map[string]bool{}
 	for i := range a.f.Tokens {
 		if a.f.Kind(i) == syntax.Word {
-			if word := strings.TrimLeft(a.f.Text(i), "$@"); s.words[word] {
+			if word := strings.Trim(a.f.Text(i), "$@:"); s.words[word] {
 				using[word] = true
 			}
 		} else if key, is := a.f.Value(i); is && s.words[key] { // config['port']
@@ -428,22 +428,37 @@ func (l *Language) knowsClasses() bool { return l.Global || l.Namespaces || l.Qu
 // require __DIR__ . '/config.php'.
 func (a *analysis) includeOffered(at Range, s *shelf) *evaluate.Given {
 	f, last := a.f, at.Hi-1
-	if !includes[f.Text(at.Lo)] {
+	if !including[f.Text(at.Lo)] {
 		return nil
 	}
 	if f.Is(last, ")") {
 		last--
 	}
-	file, is := f.Value(last)
-	if !is {
-		return nil
-	}
 	for _, m := range s.modules {
-		if m.whole != nil && a.speaks(m) && (path.Join(path.Dir(a.file), file) == m.file || strings.HasSuffix("/"+m.file, "/"+strings.TrimLeft(file, "./"))) {
+		if m.whole != nil && a.speaks(m) && a.isIncluded(last, m) {
 			return m.whole
 		}
 	}
 	return nil
+}
+
+// isIncluded reports whether a text is the end of the path of the file that offers something.
+func (a *analysis) isIncluded(text int, m *shelved) bool {
+	file, is := a.f.Value(text)
+	return is && file != "" && (path.Join(path.Dir(a.file), file) == m.file || strings.HasSuffix("/"+m.file, "/"+strings.TrimLeft(file, "./")))
+}
+
+// includes reports whether the file takes in one of PHP, whose variables are its own from there on.
+func (a *analysis) includes(m *shelved) bool {
+	if !a.lang.Global || a.lang.Prototypes {
+		return false
+	}
+	for i := range a.f.Tokens {
+		if a.f.Kind(i) == syntax.String && includesBefore(a.f, i) && a.isIncluded(i, m) {
+			return true
+		}
+	}
+	return false
 }
 
 // settingOffered returns what a setting is that a program of Laravel asks for by its file and
@@ -471,8 +486,8 @@ func (a *analysis) settingOffered(n int32, s *shelf) *evaluate.Given {
 	return nil
 }
 
-// includes are the words of PHP that take in a file.
-var includes = set(strings.Fields("require require_once include include_once"))
+// including are the words of PHP that take in a file.
+var including = set(strings.Fields("require require_once include include_once"))
 
 // speaks reports whether what a file offers is for this one.
 func (a *analysis) speaks(m *shelved) bool {
@@ -534,12 +549,23 @@ var beginsModule = set(strings.Fields("crate self super @ ~ # src @src ~src"))
 // sharedOffer returns what a name that nothing in the file has stands for: files that lie in one
 // folder, or all of a program, share their names.
 func (a *analysis) sharedOffer(name string, s *shelf) *evaluate.Given {
+	if variable, is := strings.CutPrefix(name, "$"); is {
+		for _, m := range s.roots[variable] {
+			if a.speaks(m) && a.includes(m) {
+				return m.module.Members[variable]
+			}
+		}
+		return nil
+	}
 	if len(s.roots[name]) == 0 || a.definesFunction(name) || a.definesType(name) {
 		return nil
 	}
 	for _, m := range s.roots[name] {
 		stem, folder := Origin(m.file)
 		near := a.lang.SharesNames && path.Dir(m.file) == path.Dir(a.file)
+		if near && a.namesOther(folder, name) {
+			continue
+		}
 		if a.speaks(m) && (near || a.lang.SharesNames && a.names(folder, name) || a.importsAllOf(stem) || a.importsAllOf(folder) || len(s.roots[name]) == 1 && a.lang.knowsClasses() && syntax.IsCapital(name)) {
 			return m.module.Members[name]
 		}
@@ -550,6 +576,14 @@ func (a *analysis) sharedOffer(name string, s *shelf) *evaluate.Given {
 // names reports whether the file names what a package has: import gate.Config.
 func (a *analysis) names(folder, name string) bool {
 	return slices.ContainsFunc(a.tokensOf(name), func(i int) bool { return a.f.Is(i-1, ".") && a.f.Is(i-2, folder) })
+}
+
+// namesOther reports whether the file takes in something of a name from elsewhere: import other.Config.
+func (a *analysis) namesOther(folder, name string) bool {
+	return slices.ContainsFunc(a.tokensOf(name), func(i int) bool {
+		start := a.statementStart(i)
+		return a.f.Is(i-1, ".") && !a.f.Is(i-2, folder) && (a.f.Is(start, "import") || a.f.Is(start, "using"))
+	})
 }
 
 // definesType reports whether the file has a class, or another type, of a name.

@@ -35,7 +35,7 @@ func OffersOf(file, pack string, r *Result, l *Language) *Offers {
 
 // offer notes the ways to a read that is neither required here nor replaced.
 func (a *analysis) offer(found *evaluate.Read, r Read) {
-	if r.Need == Required || r.Fallback != nil || r.Name == "" {
+	if r.Need == Required || r.Fallback != nil && *r.Fallback != "" || r.Name == "" {
 		return
 	}
 	for _, o := range found.Offers {
@@ -148,6 +148,8 @@ func UsingOf(list []*Offers) *Using {
 		switch {
 		case o.lang.KeepsSmall:
 			u.ties[o] = []string{folder}
+		case folder == "." && !o.lang.SharesNames && !o.lang.knowsClasses():
+			u.ties[o] = []string{stem}
 		case o.lang.SharesNames || o.lang.knowsClasses():
 			u.ties[o] = append(o.classes(), stem)
 		default:

@@ -102,7 +102,7 @@ func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 			r.Need, r.Fallback, r.FallbackComputed = reads.Required, nil, false
 		case b.Read.Need == reads.Optional && r.Need != reads.Required:
 			r.Need = reads.Optional
-			if r.Fallback == nil {
+			if r.Fallback == nil || *r.Fallback == "" && b.Read.Fallback != nil && !b.Read.FallbackComputed {
 				r.Fallback, r.FallbackComputed = b.Read.Fallback, b.Read.FallbackComputed
 			}
 		}

@@ -1,0 +1,70 @@
+package survey
+
+import (
+	"fmt"
+	"testing"
+
+	"inzicht/core/reads"
+)
+
+// What other files do with a read says what is needed where that is not known, in their order; what one
+// requires is required.
+func TestUseBorrowed(t *testing.T) {
+	text := func(s string) *string { return &s }
+	of := func(need reads.Need, fallback *string, literals ...string) reads.Borrowed {
+		return reads.Borrowed{Read: reads.Read{Need: need, Kind: reads.Text, Fallback: fallback, Literals: literals}}
+	}
+	computed := of(reads.Optional, text("f()"))
+	computed.Read.FallbackComputed = true
+	number := of(reads.Expected, nil)
+	number.Read.Kind = reads.Integer
+	for _, c := range []struct {
+		name string
+		read reads.Read
+		list []reads.Borrowed
+		want string
+	}{
+		{"nothing is said", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{of(reads.Expected, nil)}, "expected text"},
+		{"one replaces it", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{of(reads.Optional, text("80"))}, "optional text =80"},
+		{"the first of two", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{of(reads.Optional, text("80")), of(reads.Optional, text("81"))}, "optional text =80"},
+		{"one demands it", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{of(reads.Optional, text("80")), of(reads.Required, nil)}, "required text"},
+		{"whatever comes behind", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{of(reads.Required, nil), of(reads.Optional, text("80"))}, "required text"},
+		{"an empty one is replaced", reads.Read{Need: reads.Optional, Kind: reads.Text, Fallback: text("")}, []reads.Borrowed{of(reads.Optional, text("80"))}, "optional text =80"},
+		{"but not by what is worked out", reads.Read{Need: reads.Optional, Kind: reads.Text, Fallback: text("")}, []reads.Borrowed{computed}, "optional text ="},
+		{"one says what it is", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{number}, "expected integer"},
+		{"which was known", reads.Read{Need: reads.Expected, Kind: reads.URL}, []reads.Borrowed{number}, "expected url"},
+		{"what it is compared with", reads.Read{Need: reads.Expected, Kind: reads.Text, Literals: []string{"b"}}, []reads.Borrowed{of(reads.Optional, nil, "c", "a"), of(reads.Optional, nil, "b")}, "optional text [a b c]"},
+	} {
+		r := c.read
+		useBorrowed(&r, c.list)
+		have := fmt.Sprint(r.Need, " ", r.Kind)
+		if r.Fallback != nil {
+			have += " =" + *r.Fallback
+		}
+		if len(r.Literals) > 0 {
+			have += fmt.Sprint(" ", r.Literals)
+		}
+		if have != c.want {
+			t.Errorf("%s: have %s, want %s", c.name, have, c.want)
+		}
+	}
+}
+
+// Borrowed reads go to the read that they are of, and to no other on its line.
+func TestSettleBorrowed(t *testing.T) {
+	u := &unit{file: "a.js", result: reads.Result{Reads: []reads.Read{
+		{Name: "A", Line: 1, Column: 5, Need: reads.Expected}, {Name: "B", Line: 1, Column: 20, Need: reads.Expected}, {Name: "A", Line: 2, Column: 5, Need: reads.Expected},
+	}}}
+	s := &secondLook{open: &open{units: map[string]*unit{"a.js": u}}}
+	required := reads.Read{Name: "A", Need: reads.Required}
+	s.settleBorrowed([]reads.Borrowed{
+		{File: "b.js", Line: 1, Column: 5, Read: required}, {File: "a.js", Line: 2, Column: 5, Read: required}, {File: "a.js", Line: 1, Column: 20, Read: required},
+	})
+	have := ""
+	for _, r := range u.result.Reads {
+		have += fmt.Sprint(r.Name, r.Line, " ", r.Need, "; ")
+	}
+	if want := "A1 expected; B1 expected; A2 required; "; have != want {
+		t.Errorf("have %s, want %s", have, want)
+	}
+}
