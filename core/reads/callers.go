@@ -157,6 +157,13 @@ func IsOf(module, file string) bool {
 	return module == stem || module == folder
 }
 
+// isBelow reports whether a file lies below the folder that a name is imported from, by a path that begins
+// here: what stands for the folder may hand on what the file has.
+func (a *analysis) isBelow(from, file string) bool {
+	module := from[:max(strings.LastIndexByte(from, '.'), 0)]
+	return (strings.HasPrefix(module, "./") || strings.HasPrefix(module, "../")) && strings.HasPrefix(file, path.Join(path.Dir(a.file), module)+"/")
+}
+
 // moduleOf returns the last two of the names that a path is made of: b and c of
 // a/b.c; module is "" where there is only one.
 func moduleOf(of string) (module, name string) {
@@ -254,7 +261,7 @@ func (a *analysis) callsOther(h *Helper, i int) bool {
 			}
 			if module, name := path.Split(strings.ReplaceAll(from, ".", "/")); from != "" && name == h.Name {
 				module = strings.TrimSuffix(module, "/")
-				return h.Owner == "" && a.lang.Global && a.isOnly(h) || h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem) || isRoot(module, stem)
+				return h.Owner == "" && a.lang.Global && a.isOnly(h) || h.Package != "" && (module == h.Package || strings.HasPrefix(module, h.Package+"/")) || path.Base(module) == stem || h.Owner != "" && path.Base(module) == h.Owner || path.Base(module) == folder || StandsForFolder(stem) || isRoot(module, stem) || a.isBelow(from, h.File)
 			}
 		}
 		if len(bound) == 0 && (h.Owner != "" && a.importsAllOf(h.Owner) || h.Owner == "" && (a.importsAllOf(stem) || a.importsAllOf(folder)) && !a.definesFunction(h.Name)) {

@@ -311,6 +311,9 @@ func ModuleName(module string) string {
 	for _, ending := range []string{".js", ".mjs", ".cjs", ".ts", ".jsx", ".tsx"} {
 		module = strings.TrimSuffix(module, ending)
 	}
+	if folder, is := strings.CutSuffix(module, "/index"); is && folder != "." && folder != ".." { // the folder says as much
+		module = folder
+	}
 	if len(module) > 1 && (module[0] == '#' || module[0] == '~') && module[1] != '/' { // a file of the project by a short name: #env, ~env
 		module = module[:1] + "/" + module[1:]
 	}

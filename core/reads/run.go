@@ -406,6 +406,9 @@ func (l *Language) functionsIn(file string, src []byte, names []string, makes ma
 	}
 	for _, name := range names {
 		for _, fn := range a.run.unit.Named(name) {
+			if fn.Body == 0 { // it is only declared: another file has it
+				continue
+			}
 			note(fn, false)
 			if !makes[name] {
 				continue

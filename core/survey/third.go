@@ -102,8 +102,8 @@ func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 			r.Need, r.Fallback, r.FallbackComputed = reads.Required, nil, false
 		case b.Read.Need == reads.Optional && r.Need != reads.Required:
 			r.Need = reads.Optional
-			if r.Fallback == nil || *r.Fallback == "" && b.Read.Fallback != nil && !b.Read.FallbackComputed {
-				r.Fallback, r.FallbackComputed = b.Read.Fallback, b.Read.FallbackComputed
+			if (r.Fallback == nil || *r.Fallback == "") && b.Read.Fallback != nil && !b.Read.FallbackComputed { // what is worked out there says nothing here
+				r.Fallback, r.FallbackComputed = b.Read.Fallback, false
 			}
 		}
 		if r.Kind == reads.Text {

@@ -31,6 +31,7 @@ func TestUseBorrowed(t *testing.T) {
 		{"whatever comes behind", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{of(reads.Required, nil), of(reads.Optional, text("80"))}, "required text"},
 		{"an empty one is replaced", reads.Read{Need: reads.Optional, Kind: reads.Text, Fallback: text("")}, []reads.Borrowed{of(reads.Optional, text("80"))}, "optional text =80"},
 		{"but not by what is worked out", reads.Read{Need: reads.Optional, Kind: reads.Text, Fallback: text("")}, []reads.Borrowed{computed}, "optional text ="},
+		{"which is not told", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{computed}, "optional text"},
 		{"one says what it is", reads.Read{Need: reads.Expected, Kind: reads.Text}, []reads.Borrowed{number}, "expected integer"},
 		{"which was known", reads.Read{Need: reads.Expected, Kind: reads.URL}, []reads.Borrowed{number}, "expected url"},
 		{"what it is compared with", reads.Read{Need: reads.Expected, Kind: reads.Text, Literals: []string{"b"}}, []reads.Borrowed{of(reads.Optional, nil, "c", "a"), of(reads.Optional, nil, "b")}, "optional text [a b c]"},
