@@ -36,6 +36,7 @@ type shelf struct {
 type shelved struct {
 	file   string
 	pack   string // the name of its package, or ""
+	within string // the folder of that
 	lang   *Language
 	module *evaluate.Given // its members are what the file has
 	whole  *evaluate.Given // what it exports without a name, or nil
@@ -55,7 +56,7 @@ func (c *Context) offered() *shelf {
 
 // put puts what a file offers where it is found.
 func (s *shelf) put(o *Offers) {
-	of := &shelved{file: o.File, pack: o.Package, lang: o.lang, module: &evaluate.Given{}}
+	of := &shelved{file: o.File, pack: o.Package, within: o.Within, lang: o.lang, module: &evaluate.Given{}}
 	classes := map[string]*evaluate.Given{}
 	object := func(class string) *evaluate.Given {
 		if classes[class] == nil {
@@ -504,26 +505,30 @@ func (a *analysis) isModuleOfOffer(module string, m *shelved) bool {
 	case strings.HasPrefix(module, "./"), strings.HasPrefix(module, "../"):
 		return a.isModule(module, m.file)
 	case a.lang.SharesNames, StandsForFolder(stem), stem == "mod":
-		return a.endsWith(path.Dir(m.file), module, m.pack)
+		return a.endsWith(path.Dir(m.file), module, m)
 	case module == "django.conf.settings":
 		return stem == "settings" || path.Base(path.Dir(m.file)) == "settings"
 	}
-	return a.endsWith(file, module, m.pack)
+	return a.endsWith(file, module, m)
 }
 
 // isFolderOfOffer reports whether a module is the folder of the file that offers something: what
 // stands for that may hand it on.
 func (a *analysis) isFolderOfOffer(module string, m *shelved) bool {
-	return a.isFolder(module, m.file) || !strings.HasPrefix(module, "./") && !strings.HasPrefix(module, "../") && a.endsWith(path.Dir(m.file), module, m.pack)
+	if module == m.pack && m.pack != "" {
+		return true
+	}
+	return a.isFolder(module, m.file) || !strings.HasPrefix(module, "./") && !strings.HasPrefix(module, "../") && a.endsWith(path.Dir(m.file), module, m)
 }
 
-// endsWith reports whether a file or folder lies where a module says, which is not named from here;
-// pack is the name of the package that the file is in, or "".
-func (a *analysis) endsWith(file, module, pack string) bool {
-	if rest, inside := strings.CutPrefix(module, pack); inside && pack != "" {
-		module = rest
-		if module == "" {
-			return file == "." || isRoot("crate", path.Base(file))
+// endsWith reports whether what offers something, or its folder, lies where a module says, which is not
+// named from here.
+func (a *analysis) endsWith(file, module string, m *shelved) bool {
+	pack := m.pack
+	inside := pack != "" && (module == pack || strings.HasPrefix(module, pack+"/") || strings.HasPrefix(module, pack+"."))
+	if inside {
+		if module = module[len(pack):]; module == "" {
+			return file == "." || StandsForFolder(path.Base(file)) || isRoot("crate", path.Base(file))
 		}
 	}
 	named := strings.Split(strings.TrimLeft(module, "./"), "/")
@@ -537,7 +542,13 @@ func (a *analysis) endsWith(file, module, pack string) bool {
 		return false
 	}
 	folders := strings.Split(file, "/")
-	if a.lang.KeepsSmall { // of Go, whose modules have names of their own before
+	if at := slices.Index(folders, "vendor"); at >= 0 && a.lang.KeepsSmall {
+		return slices.Equal(named, folders[at+1:])
+	}
+	if a.lang.KeepsSmall && !inside { // of Go, whose modules have names of their own before
+		if own := strings.TrimPrefix(file, m.within+"/"); m.within != "" {
+			folders = strings.Split(own, "/")
+		}
 		return len(folders) <= len(named) && slices.Equal(folders, named[len(named)-len(folders):])
 	}
 	return len(named) <= len(folders) && slices.Equal(named, folders[len(folders)-len(named):])

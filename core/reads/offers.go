@@ -23,14 +23,15 @@ type Offer struct {
 type Offers struct {
 	File    string
 	Package string // by which other packages of the tree import what its own has, or ""
+	Within  string // the folder of its package
 	Default string // the name of what it exports without one, or ""
 	List    []Offer
 	lang    *Language
 }
 
 // OffersOf returns what a file offers by what was found in it.
-func OffersOf(file, pack string, r *Result, l *Language) *Offers {
-	return &Offers{file, pack, r.Default, r.Offers, l}
+func OffersOf(file string, r *Result, l *Language) *Offers {
+	return &Offers{File: file, Default: r.Default, List: r.Offers, lang: l}
 }
 
 // offer notes the ways to a read that is neither required here nor replaced.
@@ -154,6 +155,9 @@ func UsingOf(list []*Offers) *Using {
 			u.ties[o] = append(o.classes(), stem)
 		default:
 			u.ties[o] = []string{stem, folder}
+		}
+		if o.Package != "" {
+			u.ties[o] = append(u.ties[o], o.Package)
 		}
 		for _, word := range o.last() {
 			u.of[word] = append(u.of[word], o)

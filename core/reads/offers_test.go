@@ -89,7 +89,7 @@ func TestUsing(t *testing.T) {
 	} {
 		l := set.Of(c.from)
 		r := l.Analyse(c.from, []byte(c.offering), nil)
-		using := reads.UsingOf([]*reads.Offers{reads.OffersOf(c.from, "", &r, l)})
+		using := reads.UsingOf([]*reads.Offers{reads.OffersOf(c.from, &r, l)})
 		s := reads.NewSource(l, c.file, []byte(c.src))
 		have := slices.ContainsFunc(using.Words, func(word string) bool {
 			return reads.HasWord(s.Src, word) && using.In(word, s)

@@ -26,7 +26,9 @@ func (s *secondLook) offers() (list []*reads.Offers) {
 	for n := range s.files {
 		u := s.open.units[s.path(n)]
 		if u != nil && len(u.result.Offers) > 0 && !s.isTest(n) {
-			list = append(list, reads.OffersOf(u.file, s.survey.packageNamed(u.file), &u.result, u.language))
+			o := reads.OffersOf(u.file, &u.result, u.language)
+			o.Package, o.Within = s.survey.packageNamed(u.file), s.survey.Tree.ComponentOf(u.file).Folder
+			list = append(list, o)
 		}
 	}
 	s.looked = append(s.looked, list...)
