@@ -2,26 +2,18 @@ package envfile
 
 import (
 	"bytes"
-	"io"
 	"strconv"
 	"strings"
-	"sync"
 
 	"github.com/compose-spec/compose-go/v2/dotenv"
-	"github.com/sirupsen/logrus"
 
 	"inzicht/core/late"
 )
-
-// quietLibrary keeps the library of compose from logging: what it would say
-// may hold values.
-var quietLibrary = sync.OnceFunc(func() { logrus.SetOutput(io.Discard) })
 
 var libraryLine = late.Regexp(`line (\d+)`)
 
 // readCompose reads the way compose does, with its own library.
 func readCompose(src []byte, outer Lookup) *Reading {
-	quietLibrary()
 	r := newReading()
 	known, err := dotenv.ParseWithLookup(bytes.NewReader(src), dotenv.LookupFn(outer))
 	if err != nil {

@@ -5,18 +5,15 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"io"
 	"maps"
 	"path"
 	"path/filepath"
 	"slices"
 	"strings"
-	"sync"
 	"time"
 
 	"github.com/compose-spec/compose-go/v2/loader"
 	"github.com/compose-spec/compose-go/v2/types"
-	"github.com/sirupsen/logrus"
 	"go.yaml.in/yaml/v4"
 
 	"inzicht/core/envfile"
@@ -373,8 +370,6 @@ func (f *finder) serviceEnvironment(project *composeProject, service types.Servi
 	return l
 }
 
-var quietLibrary = sync.OnceFunc(func() { logrus.SetOutput(io.Discard) })
-
 // loadCompose has the files resolved. Errors are *yamlError and hold no value.
 func (f *finder) loadCompose(files, profiles []string) (*composeProject, error) {
 	return f.loadAssuming(files, profiles, nil)
@@ -382,7 +377,6 @@ func (f *finder) loadCompose(files, profiles []string) (*composeProject, error) 
 
 // loadAssuming has the files resolved as if some names had a value.
 func (f *finder) loadAssuming(files, profiles, assumed []string) (project *composeProject, err error) {
-	quietLibrary()
 	defer func() {
 		if recover() != nil {
 			project, err = nil, f.refused(&composeProject{files: files}, nil)

@@ -1,0 +1,3 @@
+module github.com/sirupsen/logrus
+
+go 1.26.8

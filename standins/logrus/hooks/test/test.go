@@ -1,0 +1,2 @@
+// Package test stands in for what tests of others look at a log with.
+package test
