@@ -283,7 +283,7 @@ func (m *machine) isBlock(n int32) bool { return true }
 
 // setOrNot returns what a read gives where its variable may be set or not.
 func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
-	x := alt{parts: []part{{any: true, frame: m.depth()}}, another: m.focus != nil}
+	x := alt{parts: []part{{any: true, frame: m.depth()}}, another: m.focus != nil, truth: m.confirming, certain: m.confirming}
 	if site >= 0 && m.focus == nil {
 		x.sites = sites{site}
 	}

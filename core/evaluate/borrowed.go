@@ -202,6 +202,26 @@ func (m *machine) isBorrowed(s sites) bool {
 	return !slices.ContainsFunc(s, func(site int32) bool { return !m.reads[site].Access.Borrowed })
 }
 
+// confirm takes back that reads are required where that holds only as long as another variable is not set,
+// either: of what stands in for what, nothing is known where another file reads it.
+func (m *machine) confirm(list []*Read, entries []int, globals *variables, fields map[*Class]*members) {
+	if m.u.Using == nil || !slices.ContainsFunc(list, func(r *Read) bool { return r.Required }) {
+		return
+	}
+	m.confirming = true
+	m.beginUnset(list[0].key, list, globals, fields)
+	var still mask
+	for _, e := range entries {
+		m.focus = &focus{key: list[0].key, reads: list}
+		m.runEntry(e)
+		still |= m.focus.stopped &^ m.focus.went
+	}
+	m.confirming = false
+	for n, r := range list {
+		r.Required = r.Required && still>>n&1 != 0
+	}
+}
+
 // concernUsing marks the functions that use what other files have read.
 func (u *Unit) concernUsing() {
 	if len(u.Using) == 0 {

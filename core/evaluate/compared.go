@@ -207,7 +207,7 @@ func (u *Unit) pointers(a, b Value) (Value, Value) {
 // equalAlt reports whether two alternatives are equal.
 func equalAlt(x, y alt) truth {
 	if x.form == unknown || y.form == unknown {
-		if x.truth && y.form == nothing || y.truth && x.form == nothing {
+		if x.truth && y.form == nothing || y.truth && x.form == nothing || x.certain && y.isEmptyText() || y.certain && x.isEmptyText() {
 			return no
 		}
 		return may

@@ -54,14 +54,7 @@ func (m *machine) unset(key string, list []*Read, globals *variables, fields map
 	}
 	slices.Sort(entries)
 	entries = slices.Compact(entries)
-	m.begin()
-	m.offering.shown = nil
-	m.globals.base, m.firstFields = globals, fields
-	for _, o := range m.others { // in any order
-		o.begin()
-	}
-	m.focus = &focus{key: key, reads: list}
-	m.borrowAgain()
+	m.beginUnset(key, list, globals, fields)
 	for _, e := range entries {
 		if m.left <= 0 {
 			for _, r := range list { // not known: the softer need
@@ -75,7 +68,20 @@ func (m *machine) unset(key string, list []*Read, globals *variables, fields map
 		m.settle(e)
 	}
 	m.settleOffers(list)
+	m.confirm(list, entries, globals, fields)
 	m.focus = nil
+}
+
+// beginUnset begins runs with the variable of some reads unset.
+func (m *machine) beginUnset(key string, list []*Read, globals *variables, fields map[*Class]*members) {
+	m.begin()
+	m.offering.shown = nil
+	m.globals.base, m.firstFields = globals, fields
+	for _, o := range m.others { // in any order
+		o.begin()
+	}
+	m.focus = &focus{key: key, reads: list}
+	m.borrowAgain()
 }
 
 // settle takes over what the run of one entry says about the reads.

@@ -194,6 +194,7 @@ type machine struct {
 	ways        map[place]sites    // what branches give
 	offering    offering
 	borrowing   borrowing
+	confirming  bool // what others hold is there
 }
 
 // chain is a call within a context.

@@ -162,7 +162,7 @@ func (m *machine) memberNode(n int32, st *state) Value {
 	if v, is := m.variantOf(n, nil); is && (len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && out[0].depends == 0) {
 		return v
 	}
-	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].parts[0].ref == "" && out[0].depends == 0 {
+	if len(out) == 0 || len(out) == 1 && out[0].form == unknown && !out[0].another && len(out[0].sites) == 0 && len(out[0].parts) == 1 && !out[0].parts[0].param && out[0].parts[0].ref == "" && out[0].depends == 0 {
 		if path := u.Path(n); path != "" && (len(u.Words.Uses[path]) > 0 || u.Words.Transparent[path]) { // strconv.Atoi, given to something
 			return Value{{name: path, parts: anyParts(m.depth())}}
 		} else if path != "" {

@@ -272,8 +272,14 @@ func (m *machine) eachRoot(f func(root Root, v Value)) {
 		f(Root{Of: RootVariable, Name: name}, Value{{form: record, members: of}})
 	}
 	for _, c := range m.u.classes { // in any order: each way is told once
-		if fields := m.fields[c]; fields != nil && len(fields.names) > 0 {
-			f(Root{Of: RootClass, Name: c.Name}, Value{{form: record, members: fields}})
+		for of, depth := c, 0; of != nil && depth < deepestOffer; depth++ { // and what it extends
+			if fields := m.fields[of]; fields != nil && len(fields.names) > 0 {
+				f(Root{Of: RootClass, Name: c.Name}, Value{{form: record, members: fields}})
+			}
+			if len(of.bases) == 0 {
+				break
+			}
+			of = m.u.classes[of.bases[0]]
 		}
 	}
 	for root, v := range m.offering.shown { // in any order
@@ -368,7 +374,7 @@ func (m *machine) settleOffers(list []*Read) {
 		return
 	}
 	roots := map[Root]Value{}
-	m.eachRoot(func(root Root, v Value) { roots[root] = v })
+	m.eachRoot(func(root Root, v Value) { roots[root] = append(slices.Clip(roots[root]), v...) })
 	for n, r := range list {
 		for _, o := range all.of[r.number] {
 			if gone, is := at(roots[o.Root], o.Members).gone(mask(1) << n); is {

@@ -93,7 +93,7 @@ func (m *machine) some(n int32, list []int32, st *state) Value {
 // wantedOf returns which statements of a block are to be run: all, or those of
 // a large one that use the unset variable.
 func (m *machine) wantedOf(n int32, size int) (wanted []int) {
-	if m.focus == nil || size <= largeBlock {
+	if m.focus == nil || m.confirming || size <= largeBlock {
 		for i := range size {
 			wanted = append(wanted, i)
 		}
@@ -122,7 +122,7 @@ func (m *machine) sets(name string) {
 func (m *machine) statement(s int32, st *state) Value {
 	key := place{m.context, s}
 	if m.focus != nil {
-		if e := m.effects[key]; e != nil && !m.matters(s, e, st) && !m.definesInner(s) {
+		if e := m.effects[key]; e != nil && !m.confirming && !m.matters(s, e, st) && !m.definesInner(s) {
 			for _, v := range e.set {
 				st.scope.vars.put(v.name, v.value)
 				if field, isField := strings.CutPrefix(v.name, "."); isField && m.frame().self != nil { // of the object at hand

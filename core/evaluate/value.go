@@ -33,7 +33,7 @@ type alt struct {
 	element   bool // one of a list of the tree that was looked through: not known which
 	shape     bool // it tells what a text looks like
 	perhaps   bool // of a list: some of its elements may not be there
-	certain   bool // of such a list: one of them is there
+	certain   bool // of such a list: one of them is there; of what is not known: it is not empty
 	rewritten bool // of a text: it may be written otherwise
 	parts     []part
 	list      []Value

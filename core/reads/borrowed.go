@@ -1,7 +1,6 @@
 package reads
 
 import (
-	"cmp"
 	"maps"
 	"path"
 	"slices"
@@ -341,10 +340,19 @@ func (a *analysis) borrowedAt(n int32, node parse.Node, s *shelf) *evaluate.Give
 		if slices.ContainsFunc(bound, func(b Binding) bool { return b.Path == "" }) {
 			return nil
 		}
-		return a.pathOffered(r.path(n), s)
+		of := r.path(n)
+		if g := a.pathOffered(of, s); g != nil {
+			return g
+		}
+		if g := a.pathOffered(of[:max(strings.LastIndexByte(of, '.'), 0)], s); g != nil { // of a class: import static gate.Env.zone
+			return g.Members[lastOf(of)]
+		}
 	case parse.Member:
 		if a.isImported(node) {
-			return a.pathOffered(cmp.Or(r.path(n), a.rowOf(node)), s)
+			if g := a.pathOffered(r.path(n), s); g != nil {
+				return g
+			}
+			return a.pathOffered(a.rowOf(node), s)
 		}
 	case parse.Parameter:
 		return a.declaredOffer(node, s)
@@ -357,8 +365,11 @@ func (a *analysis) borrowedAt(n int32, node parse.Node, s *shelf) *evaluate.Give
 func (a *analysis) isImported(node parse.Node) bool {
 	at := int(node.From)
 	bound := a.o.lookup(a.f.Text(at), at)
+	if a.f.Is(at+1, "::") {
+		return true
+	}
 	if len(bound) == 0 {
-		return syntax.IsCapital(a.f.Text(at)) || a.f.Is(at+1, "::")
+		return syntax.IsCapital(a.f.Text(at))
 	}
 	return !slices.ContainsFunc(bound, func(b Binding) bool { return b.Path == "" })
 }
@@ -504,6 +515,8 @@ func (a *analysis) isModuleOfOffer(module string, m *shelved) bool {
 	switch {
 	case strings.HasPrefix(module, "./"), strings.HasPrefix(module, "../"):
 		return a.isModule(module, m.file)
+	case a.lang.KeepsSmall:
+		return a.endsWith(path.Dir(m.file), a.packagePath(module), m)
 	case a.lang.SharesNames, StandsForFolder(stem), stem == "mod":
 		return a.endsWith(path.Dir(m.file), module, m)
 	case module == "django.conf.settings":
@@ -512,11 +525,27 @@ func (a *analysis) isModuleOfOffer(module string, m *shelved) bool {
 	return a.endsWith(file, module, m)
 }
 
+// packagePath returns the path by which a file of Go imports a package, or its name.
+func (a *analysis) packagePath(name string) string {
+	for i := range a.f.Tokens {
+		if a.f.Kind(i) != syntax.String {
+			continue
+		}
+		if of, _ := a.f.Value(i); path.Base(of) == name && of != name {
+			return of
+		}
+	}
+	return name
+}
+
 // isFolderOfOffer reports whether a module is the folder of the file that offers something: what
 // stands for that may hand it on.
 func (a *analysis) isFolderOfOffer(module string, m *shelved) bool {
 	if module == m.pack && m.pack != "" {
 		return true
+	}
+	if a.lang.KeepsSmall {
+		return false
 	}
 	return a.isFolder(module, m.file) || !strings.HasPrefix(module, "./") && !strings.HasPrefix(module, "../") && a.endsWith(path.Dir(m.file), module, m)
 }
@@ -644,8 +673,12 @@ func (a *analysis) around(node parse.Node) Range {
 // longestDeclared bounds how many tokens a type has beside the name of what it is of.
 const longestDeclared = 8
 
-// bringBack notes what is done here, at a range, with what another file has read.
-func (a *analysis) bringBack(m *match, at Range, r Read) {
+// bringBack notes what is done here, at a range, with what another file has read. What is only required
+// where something else holds, too, is not called so: of what that is nothing is known there.
+func (a *analysis) bringBack(m *match, at Range, r Read, sometimes bool) {
+	if r.Need == Required && sometimes {
+		r.Need = Expected
+	}
 	if r.Need == Expected && r.Kind == Text && len(r.Literals) == 0 {
 		return
 	}

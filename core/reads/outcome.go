@@ -48,7 +48,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 		}
 		at := a.rangeOf(found.Node)
 		if m.offer != nil {
-			a.bringBack(m, at, read)
+			a.bringBack(m, at, read, found.Sometimes)
 			continue
 		}
 		if read.Name != "" && slices.ContainsFunc(patterns[found.Node], func(pattern string) bool { ok, _ := path.Match(pattern, read.Name); return ok }) {

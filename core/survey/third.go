@@ -55,8 +55,16 @@ func (s *secondLook) thirdLook(known *reads.Context) {
 		s.using[n] = s.using[n] && !s.isTest(n)
 	}
 	known.Offers = list
+	results := s.analyse(s.using, known, known)
+	if more, asking := s.answer(results, known); more != nil {
+		for n, result := range s.analyse(asking, more, more) {
+			if result != nil {
+				results[n] = result
+			}
+		}
+	}
 	var borrowed []reads.Borrowed
-	for n, result := range s.analyse(s.using, known, known) {
+	for n, result := range results {
 		switch {
 		case result == nil:
 		case result.Problem != "":
@@ -66,6 +74,30 @@ func (s *secondLook) thirdLook(known *reads.Context) {
 		}
 	}
 	s.settleBorrowed(borrowed)
+}
+
+// answer looks for functions that files give what others have read, need(config.token), and returns
+// what is known with them, and the files that ask for them; or nil where there are none.
+func (s *secondLook) answer(results []*reads.Result, known *reads.Context) (more *reads.Context, asking []bool) {
+	asked := asked{constants: map[string]bool{}, functions: map[string]bool{}}
+	for _, result := range results {
+		if result != nil {
+			s.open.seek(result, asked.functions)
+		}
+	}
+	if len(asked.functions) == 0 {
+		return nil, nil
+	}
+	functions := s.functions(s.find(functionWords(s.sought(asked.functions)))[0], asked.functions)
+	if len(functions) == 0 {
+		return nil, nil
+	}
+	answered := namesOf(functions)
+	asking = make([]bool, len(results))
+	for n, result := range results {
+		asking[n] = result != nil && slices.ContainsFunc(result.Sought, func(name string) bool { return answered[lastName(name)] })
+	}
+	return &reads.Context{Constants: known.Constants, Helpers: slices.Concat(known.Helpers, functions), Roles: known.Roles, Offers: known.Offers, Marks: known.Marks, Read: known.Read}, asking
 }
 
 // usingWords looks for words by which files may use what others have read.
