@@ -228,11 +228,15 @@ func (u *Unit) concernUsing() {
 		return
 	}
 	f := u.Tree.File
+	var used []int32
+	for i := range f.Tokens {
+		if t := &f.Tokens[i]; t.Kind == 0 && u.Using[string(f.Src[t.Start:t.End])] {
+			used = append(used, int32(i))
+		}
+	}
 	for _, fn := range u.list {
 		node := u.Tree.Nodes[fn.Node]
-		for i := int(node.From); i < int(node.To) && !fn.concerned; i++ {
-			t := &f.Tokens[i]
-			fn.concerned = t.Kind == 0 && u.Using[string(f.Src[t.Start:t.End])]
-		}
+		first, _ := slices.BinarySearch(used, node.From)
+		fn.concerned = fn.concerned || first < len(used) && used[first] < node.To
 	}
 }

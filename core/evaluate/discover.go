@@ -10,7 +10,7 @@ import (
 // discover runs everything with each variable set or not.
 func (m *machine) discover() {
 	m.begin()
-	m.offering.exported = m.u.exported()
+	m.offering.exported, m.offering.tops = m.u.exported(), m.u.tops()
 	m.borrowFields(m.apart())
 	m.enter(nil)
 	var ofConstants []*Func

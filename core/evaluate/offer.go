@@ -1,11 +1,13 @@
 package evaluate
 
 import (
+	"cmp"
 	"slices"
 	"strconv"
 	"strings"
 
 	"inzicht/core/parse"
+	"inzicht/core/sorting"
 )
 
 // What a file has read, others use by names of it: export const port = process.env.PORT. Here
@@ -37,8 +39,12 @@ type Offer struct {
 	Class   string   // of a way to an object: its class
 }
 
-// mostOffers bounds how many ways of a file are known.
-const mostOffers = 400
+// mostOffers bounds how many ways of a file are known, and mostOfferSteps after how many values no
+// more are looked for.
+const (
+	mostOffers     = 1000
+	mostOfferSteps = 50_000
+)
 
 // deepestOffer bounds of how many one behind the other a way is made.
 const deepestOffer = 3
@@ -51,11 +57,14 @@ type offering struct {
 	of      map[int32][]Offer // by the number of the read
 	links   []Offer           // ways to objects
 	count   int
+	steps   int
 	makers  map[*Class]*Func           // the only functions that give objects of classes of the file, or nil where there are several
 	objects map[*Class]*members        // what they give
 	adopted map[*Class]map[string]bool // the fields that others are taken to have of it
 	// exported is what the file exports without a name: export default x; or 0.
 	exported int32
+	tops     map[int32]bool  // what Unit.tops returns
+	once     map[*Class]bool // what makesOnce answers
 }
 
 // show notes what a root is worth, which a node stands for.
@@ -73,8 +82,12 @@ func (m *machine) show(root Root, v Value, node int32) {
 
 // showFunction notes what a function gives.
 func (m *machine) showFunction(fn *Func, v Value) {
-	byDefault := fn.Name == "" && m.isExport(fn.Node)
-	if fn.Name == "" && !byDefault || fn.within != nil || fn.Unit != m.u || fn.Unit.kind(fn.Node) == parse.Lambda && fn.Owner == nil && !byDefault && !fn.Unit.isTop(fn.Node) {
+	if fn.within != nil || fn.Unit != m.u {
+		return
+	}
+	isDefault, isTop := m.offering.tops[fn.Node]
+	isDefault = isDefault || fn.Node == m.offering.exported && m.offering.exported != 0
+	if !isDefault && (fn.Name == "" || fn.Unit.kind(fn.Node) == parse.Lambda && fn.Owner == nil && !isTop) {
 		return
 	}
 	if isConstructor(fn) && fn.Unit.Words.Leaves != "?" { // new() of Rust is a function like others
@@ -96,122 +109,20 @@ func (m *machine) showFunction(fn *Func, v Value) {
 	m.show(root, v, fn.Node)
 }
 
-// noteMaker notes which function gives objects of a class of the file. Where there is one alone,
-// what it puts into their fields is what methods of the class find there.
-func (m *machine) noteMaker(fn *Func, v Value) {
-	o := &m.offering
-	for _, x := range v {
-		if x.form == sequence {
-			for _, e := range x.list {
-				m.noteMaker(fn, e)
-			}
-			continue
-		}
-		if x.members == nil || x.members.of == nil || x.members.of.Unit != m.u || m.isShared(x.members) {
-			continue
-		}
-		c := x.members.of
-		if m.focus != nil {
-			for name := range o.adopted[c] { // in any order
-				if v, known := x.members.value[name]; known && o.makers[c] == fn && v.isLacking() {
-					m.fieldsOf(c).set(name, v)
-				}
-			}
-			continue
-		}
-		if o.makers == nil {
-			o.makers, o.objects = map[*Class]*Func{}, map[*Class]*members{}
-		}
-		if other, known := o.makers[c]; known && other != fn {
-			o.makers[c] = nil
-			continue
-		}
-		o.makers[c], o.objects[c] = fn, x.members
-	}
-}
-
-// isLacking reports whether a value stands for what is unset, or is empty in its place.
-func (v Value) isLacking() bool {
-	return slices.ContainsFunc(v, func(x alt) bool { return x.missing != 0 || x.isEmptyText() && x.depends != 0 })
-}
-
-// adopt has methods of classes find what the only function that gives their objects puts into these.
-func (m *machine) adopt() {
-	o := &m.offering
-	for c, fn := range o.makers { // in any order
-		if fn == nil || !m.u.makesOnce(c) {
-			continue
-		}
-		for name, v := range o.objects[c].value { // in any order
-			if _, known := m.fieldsOf(c).get(name); known || !v.wasRead() {
-				continue
-			}
-			if o.adopted == nil {
-				o.adopted = map[*Class]map[string]bool{}
-			}
-			if o.adopted[c] == nil {
-				o.adopted[c] = map[string]bool{}
-			}
-			o.adopted[c][name], c.adopted = true, true
-			m.fieldsOf(c).set(name, v)
-		}
-	}
-}
-
-// isExport reports whether a function is what the file exports without a name.
-func (m *machine) isExport(n int32) bool {
-	if n == m.offering.exported && n != 0 {
-		return true
-	}
-	return slices.ContainsFunc(m.u.children(0), func(s int32) bool {
-		return m.u.kind(s) == parse.Assign && m.u.lastChild(s) == n && m.u.Tree.Text(m.u.Tree.Child(s, 0)) == "module.exports"
-	})
-}
-
-// isTop reports whether a function without a name of its own is what a variable of the file is.
-func (u *Unit) isTop(n int32) bool {
+// tops returns the functions that variables of the file are, and of which it is what the file exports
+// without a name: module.exports = () => ….
+func (u *Unit) tops() map[int32]bool {
+	tops := map[int32]bool{}
 	for _, s := range u.children(0) {
-		if k := u.kind(s); (k == parse.Declare || k == parse.Assign) && u.lastChild(s) == n {
-			return true
+		if k := u.kind(s); k != parse.Declare && k != parse.Assign {
+			continue
+		}
+		if last := u.lastChild(s); u.kind(last) == parse.Lambda || u.kind(last) == parse.Function {
+			tops[last] = u.kind(s) == parse.Assign && u.Tree.Text(u.Tree.Child(s, 0)) == "module.exports"
 		}
 	}
-	return false
+	return tops
 }
-
-// enterGivers runs the functions that only hand on an object of a class of the file whose fields
-// hold what was read: getInstance().
-func (m *machine) enterGivers() {
-	names := map[string]bool{}
-	for _, c := range m.u.classes { // in any order
-		if f := m.fields[c]; f != nil && f.holds(Value.wasRead) {
-			names[c.Name] = true
-		}
-	}
-	if len(names) == 0 {
-		return
-	}
-	note := func(name string, v Value) {
-		if len(v) == 1 && v[0].members != nil && v[0].members.of != nil && names[v[0].members.of.Name] {
-			names[strings.TrimLeft(name, "$@")] = true
-		}
-	}
-	m.globals.vars.each(note)
-	for _, c := range m.u.classes { // in any order
-		if f := m.fields[c]; f != nil {
-			for name, v := range f.value { // in any order
-				note(name, v)
-			}
-		}
-	}
-	for _, fn := range m.u.list {
-		if node := m.u.Tree.Nodes[fn.Node]; !fn.concerned && fn.within == nil && fn.Name != "" && len(fn.params) == 0 && node.To-node.From < shortGiver && m.mentions(fn, names) {
-			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
-		}
-	}
-}
-
-// shortGiver is up to how many tokens a function has that only hands something on.
-const shortGiver = 80
 
 // isProperty reports whether a method of Python is asked for like a field: @property.
 func (fn *Func) isProperty() bool {
@@ -243,57 +154,52 @@ func (u *Unit) exported() int32 {
 // findOffers notes by which ways others come to what was read, with each variable set or not.
 func (m *machine) findOffers() {
 	m.offering.of = map[int32][]Offer{}
-	m.eachRoot(func(root Root, v Value) {
-		m.offersIn(Offer{Root: root}, v)
-	})
+	m.offering.steps = mostOfferSteps
+	for _, of := range m.roots() {
+		m.offersIn(Offer{Root: of.root}, of.value)
+	}
 }
 
-// eachRoot calls f with what others may begin with.
-func (m *machine) eachRoot(f func(root Root, v Value)) {
-	elements := map[string]*members{}
+// rooted is a root with what it stands for.
+type rooted struct {
+	root  Root
+	value Value
+}
+
+// roots returns what others may begin with, in order.
+func (m *machine) roots() (list []rooted) {
 	m.globals.vars.each(func(name string, v Value) {
 		inner, exported := strings.CutPrefix(strings.TrimPrefix(name, "module."), "exports")
 		switch {
 		case exported && inner == "":
-			f(Root{Of: RootDefault}, v)
+			list = append(list, rooted{Root{Of: RootDefault}, v})
 		case exported && inner[0] == '.':
-			f(Root{Of: RootVariable, Name: inner[1:]}, v)
-		case strings.HasPrefix(name, "$") && strings.Contains(name, "["): // $config['port'], of a list that was not made before
-			name, key, _ := strings.Cut(name[1:], "[")
-			if elements[name] == nil {
-				elements[name] = &members{open: true}
-			}
-			elements[name].set(key, v)
+			list = append(list, rooted{Root{Of: RootVariable, Name: inner[1:]}, v})
 		case !strings.ContainsAny(name, ".\x00 #["):
-			f(Root{Of: RootVariable, Name: strings.TrimLeft(name, "$@")}, v)
+			list = append(list, rooted{Root{Of: RootVariable, Name: strings.TrimLeft(name, "$@")}, v})
 		}
 	})
-	for name, of := range elements { // in any order
-		f(Root{Of: RootVariable, Name: name}, Value{{form: record, members: of}})
-	}
-	for _, c := range m.u.classes { // in any order: each way is told once
-		for of, depth := c, 0; of != nil && depth < deepestOffer; depth++ { // and what it extends
-			if fields := m.fields[of]; fields != nil && len(fields.names) > 0 {
-				f(Root{Of: RootClass, Name: c.Name}, Value{{form: record, members: fields}})
-			}
-			if len(of.bases) == 0 {
-				break
-			}
-			of = m.u.classes[of.bases[0]]
+	for _, c := range m.u.classes { // sorted below
+		for _, fields := range m.fieldsAbove(c) {
+			list = append(list, rooted{Root{Of: RootClass, Name: c.Name}, Value{{form: record, members: fields}}})
 		}
 	}
-	for root, v := range m.offering.shown { // in any order
+	for root, v := range m.offering.shown { // sorted below
 		if !m.offering.twice[root] {
-			f(root, v)
+			list = append(list, rooted{root, v})
 		}
 	}
+	sorting.By(list, func(a, b rooted) int {
+		return cmp.Or(cmp.Compare(a.root.Of, b.root.Of), strings.Compare(a.root.Owner, b.root.Owner), strings.Compare(a.root.Name, b.root.Name))
+	})
+	return list
 }
 
 // offersIn notes the ways that begin with one.
 func (m *machine) offersIn(o Offer, v Value) {
 	all := &m.offering
 	for _, x := range v {
-		if all.count >= mostOffers {
+		if all.steps--; all.count >= mostOffers || all.steps < 0 {
 			return
 		}
 		for _, site := range x.sites {
@@ -324,37 +230,6 @@ func (m *machine) offersIn(o Offer, v Value) {
 	}
 }
 
-// isAlike reports whether all objects of a class hold the same: its constructor says what, or one
-// place in the file alone makes them.
-func (m *machine) isAlike(c *Class) bool {
-	if f := m.fields[c]; f != nil && f.holds(Value.wasRead) && len(m.offering.adopted[c]) == 0 {
-		return true
-	}
-	return m.u.makesOnce(c)
-}
-
-// makesOnce reports whether one place in the file alone makes objects of a class by writing down
-// what they hold.
-func (u *Unit) makesOnce(c *Class) bool {
-	times := 0
-	for i := range u.Tree.Nodes {
-		n := int32(i)
-		at := ""
-		switch node := u.Tree.Nodes[n]; node.Kind {
-		case parse.Record, parse.List:
-			if t := u.typeAt(n); t >= 0 {
-				at = u.Tree.File.Text(t)
-			}
-		case parse.Call:
-			at = u.calleeName(u.Tree.Child(n, 0))
-		}
-		if at == c.Name || at == "Self" || at == "__MODULE__" {
-			times++
-		}
-	}
-	return times <= 1
-}
-
 // member returns the way to a member of what a way leads to.
 func (o Offer) member(name string) Offer {
 	o.Members = append(slices.Clone(o.Members), strings.TrimLeft(name, "$@"))
@@ -373,16 +248,53 @@ func (m *machine) settleOffers(list []*Read) {
 	if len(all.of) == 0 || !slices.ContainsFunc(list, func(r *Read) bool { return len(all.of[r.number]) > 0 }) {
 		return
 	}
-	roots := map[Root]Value{}
-	m.eachRoot(func(root Root, v Value) { roots[root] = append(slices.Clip(roots[root]), v...) })
 	for n, r := range list {
 		for _, o := range all.of[r.number] {
-			if gone, is := at(roots[o.Root], o.Members).gone(mask(1) << n); is {
+			if gone, is := at(m.rootValue(o.Root), o.Members).gone(mask(1) << n); is {
 				o.Gone = gone
 				r.Offers = append(r.Offers, o)
 			}
 		}
 	}
+}
+
+// rootValue returns what a root stands for now.
+func (m *machine) rootValue(root Root) (v Value) {
+	switch {
+	case root.Of == RootClass:
+		for _, fields := range m.fieldsAbove(m.u.classes[root.Name]) {
+			v = append(v, alt{form: record, members: fields})
+		}
+		return v
+	case root.Of == RootVariable && root.Owner == "" || root.Of == RootDefault:
+		for _, prefix := range []string{"", "$", "exports.", "module.exports."} {
+			name := prefix + root.Name
+			if root.Of == RootDefault {
+				name = strings.TrimSuffix(prefix, ".")
+			}
+			if inner, known := m.globals.vars.get(name); known && name != "" {
+				v = append(v, inner...)
+			}
+		}
+	}
+	if m.offering.twice[root] {
+		return v
+	}
+	return append(v, m.offering.shown[root]...)
+}
+
+// fieldsAbove returns the fields of a class, and of what it extends.
+func (m *machine) fieldsAbove(c *Class) (list []*members) {
+	for depth := 0; c != nil && depth < deepestOffer; depth++ {
+		if fields := m.fields[c]; fields != nil && len(fields.names) > 0 {
+			list = append(list, fields)
+		}
+		if len(c.bases) == 0 {
+			break
+		}
+		c = m.u.classes[c.bases[0]]
+	}
+	return list
 }
 
 // at returns what some members, one of the other, are of a value.
