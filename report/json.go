@@ -34,6 +34,7 @@ type jsonRead struct {
 	Scope            reads.Scope `json:"scope"`
 	Component        *string     `json:"component"`
 	Through          *string     `json:"through"`
+	SaidIn           *string     `json:"said_in"`
 }
 
 // orNull returns nil for "", which JSON shows as null.
@@ -64,7 +65,7 @@ func newJSONRead(r reads.Read) jsonRead {
 	out := jsonRead{
 		Name: orNull(r.Name), Pattern: orNull(r.Pattern), Whole: r.Whole, File: r.File, Line: r.Line, Column: r.Column,
 		Language: r.Language, Access: r.Access, Need: r.Need, FallbackComputed: r.FallbackComputed, Kind: r.Kind,
-		Literals: shownLiterals(r.Secret, r.Literals), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through),
+		Literals: shownLiterals(r.Secret, r.Literals), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through), SaidIn: orNull(r.SaidIn),
 	}
 	if r.Fallback != nil {
 		shown := secrecy.Shown(r.Secret, *r.Fallback)

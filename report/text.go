@@ -179,6 +179,9 @@ func textReads(w io.Writer, p *Page) error {
 		if r.Through != "" {
 			through = r.Through + " → " + r.Access
 		}
+		if r.SaidIn != "" {
+			through += ", asked in " + r.SaidIn
+		}
 		place := fmt.Sprintf("%d:%d", r.Line, r.Column)
 		files = append(files, r.File)
 		rows = append(rows, []cell{

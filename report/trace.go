@@ -74,6 +74,9 @@ func readSays(r reads.Read) string {
 	if r.Through != "" {
 		said = append(said, "through "+r.Through)
 	}
+	if r.SaidIn != "" {
+		said = append(said, "as "+Visible(r.SaidIn)+" says")
+	}
 	if r.Under != "" {
 		said = append(said, "under a condition on "+r.Under)
 	}

@@ -61,6 +61,7 @@ type Read struct {
 	Scope            Scope
 	Component        string
 	Through          string   // the helper that does the reading, or ""
+	SaidIn           string   // another file of the tree, which says what is needed or used instead, or ""
 	InsteadOf        []string // variables before it: it is read where they have no value
 	Under            string   // the variable that a condition round the read asks for, or ""
 	Asked            bool     // the code only asks whether it is set

@@ -133,8 +133,14 @@ func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 	for _, b := range list {
 		switch {
 		case b.Read.Need == reads.Required:
+			if r.Need != reads.Required {
+				r.SaidIn = b.Read.File
+			}
 			r.Need, r.Fallback, r.FallbackComputed = reads.Required, nil, false
 		case b.Read.Need == reads.Optional && r.Need != reads.Required:
+			if r.Need == reads.Expected {
+				r.SaidIn = b.Read.File
+			}
 			r.Need = reads.Optional
 			if (r.Fallback == nil || *r.Fallback == "") && b.Read.Fallback != nil && !b.Read.FallbackComputed { // what is worked out there says nothing here
 				r.Fallback, r.FallbackComputed = b.Read.Fallback, false

@@ -51,6 +51,23 @@ func TestUseBorrowed(t *testing.T) {
 	}
 }
 
+// A read says which file its need is from, where its own does not say it.
+func TestSaidIn(t *testing.T) {
+	for _, c := range []struct {
+		have, other reads.Need
+		want        string
+	}{
+		{reads.Expected, reads.Optional, "b.js"}, {reads.Expected, reads.Required, "b.js"}, {reads.Optional, reads.Required, "b.js"},
+		{reads.Optional, reads.Optional, ""}, {reads.Expected, reads.Expected, ""}, {reads.Required, reads.Required, ""},
+	} {
+		r := reads.Read{Need: c.have}
+		useBorrowed(&r, []reads.Borrowed{{Read: reads.Read{Need: c.other, File: "b.js"}}})
+		if r.SaidIn != c.want {
+			t.Errorf("%s, and %s elsewhere: have %q", c.have, c.other, r.SaidIn)
+		}
+	}
+}
+
 // Borrowed reads go to the read that they are of, and to no other on its line.
 func TestSettleBorrowed(t *testing.T) {
 	u := &unit{file: "a.js", result: reads.Result{Reads: []reads.Read{
