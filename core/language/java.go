@@ -206,7 +206,7 @@ func ownImport(f *syntax.File, o *reads.Outline, first, last, bound int, functio
 		if functions || syntax.IsCapital(owner) {
 			o.Import("*", strings.TrimSuffix(module, "."), 0)
 		}
-	case !syntax.IsCapital(name) && f.Kind(bound) == syntax.Word:
+	case (!syntax.IsCapital(name) || f.Is(first-1, "static")) && f.Kind(bound) == syntax.Word:
 		o.Import(f.Text(bound), module+name, 0)
 	}
 }

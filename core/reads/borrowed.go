@@ -24,7 +24,9 @@ type Borrowed struct {
 func (a *analysis) mayBorrow() bool {
 	s := a.context.offered()
 	for _, list := range a.o.Bindings { // in any order
-		if slices.ContainsFunc(list, func(b Binding) bool { return b.Path != "" && a.pathOffered(b.Path, s) != nil }) {
+		if slices.ContainsFunc(list, func(b Binding) bool {
+			return b.Path != "" && (a.pathOffered(b.Path, s) != nil || a.pathOffered(parentOf(b.Path), s) != nil)
+		}) {
 			return true
 		}
 	}

@@ -53,7 +53,7 @@ func (a *analysis) borrowedAt(n int32, node parse.Node, s *shelf) *evaluate.Give
 		if g := a.pathOffered(of, s); g != nil {
 			return g
 		}
-		if g := a.pathOffered(of[:max(strings.LastIndexByte(of, '.'), 0)], s); g != nil { // of a class: import static gate.Env.zone
+		if g := a.pathOffered(parentOf(of), s); g != nil { // of a class: import static gate.Env.zone
 			return g.Members[lastOf(of)]
 		}
 	case parse.Member:
@@ -68,6 +68,9 @@ func (a *analysis) borrowedAt(n int32, node parse.Node, s *shelf) *evaluate.Give
 	}
 	return nil
 }
+
+// parentOf returns what a path is a member of, or "".
+func parentOf(of string) string { return of[:max(strings.LastIndexByte(of, '.'), 0)] }
 
 // isImported reports whether a row of names begins with one that is imported, or with what is no
 // variable: Gate::Config, crate::config.

@@ -74,17 +74,26 @@ func (a *analysis) endsWith(file, module string, m *shelved) bool {
 		return false
 	}
 	folders := strings.Split(file, "/")
-	if at := slices.Index(folders, "vendor"); at >= 0 && a.lang.KeepsSmall {
-		return slices.Equal(named, folders[at+1:])
-	}
-	if a.lang.KeepsSmall && !inside { // of Go, whose modules have names of their own before
-		if own := strings.TrimPrefix(file, m.within+"/"); m.within != "" {
-			folders = strings.Split(own, "/")
-		}
-		return len(folders) <= len(named) && slices.Equal(folders, named[len(named)-len(folders):])
+	if a.lang.KeepsSmall {
+		return isPackageOfGo(named, folders, m, inside)
 	}
 	return len(named) <= len(folders) && slices.Equal(named, folders[len(folders)-len(named):])
 }
 
 // beginsModule are what the name of a module may begin with that is no folder.
 var beginsModule = set(strings.Fields("crate self super @ ~ # src @src ~src"))
+
+// isPackageOfGo reports whether the names of the path of a package, behind that of the module where that is
+// known, are those of a folder.
+func isPackageOfGo(named, folders []string, m *shelved, inside bool) bool {
+	if at := slices.Index(folders, "vendor"); at >= 0 {
+		return slices.Equal(named, folders[at+1:])
+	}
+	if m.within != "" && len(folders) > 1 {
+		folders = strings.Split(strings.TrimPrefix(path.Join(folders...), m.within+"/"), "/")
+	}
+	if m.pack != "" {
+		return inside && slices.Equal(named, folders)
+	}
+	return len(folders) <= len(named) && slices.Equal(folders, named[len(named)-len(folders):])
+}

@@ -2,6 +2,7 @@ package survey
 
 import (
 	"cmp"
+	"path"
 	"slices"
 
 	"inzicht/core/reads"
@@ -27,12 +28,25 @@ func (s *secondLook) offers() (list []*reads.Offers) {
 		u := s.open.units[s.path(n)]
 		if u != nil && len(u.result.Offers) > 0 && !s.isTest(n) {
 			o := reads.OffersOf(u.file, &u.result, u.language)
-			o.Package, o.Within = s.survey.packageNamed(u.file), s.survey.Tree.ComponentOf(u.file).Folder
+			c := s.survey.Tree.ComponentOf(u.file)
+			o.Package, o.Within = s.survey.packageNamed(u.file), c.Folder
+			if path.Base(c.Manifest) == "go.mod" {
+				o.Package = s.moduleOfGo(c.Manifest)
+			}
 			list = append(list, o)
 		}
 	}
 	s.looked = append(s.looked, list...)
 	return list
+}
+
+// moduleOfGo returns the path of the module that a manifest is of, or "".
+func (s *secondLook) moduleOfGo(file string) string {
+	src, err := s.survey.Tree.ReadFile(file)
+	if err != nil {
+		return ""
+	}
+	return newManifest("go.mod", src).name
 }
 
 // thirdLook takes the third look; known is what the second has found.
