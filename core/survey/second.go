@@ -97,7 +97,7 @@ func (s *Survey) resolve(units []*unit, options Options) []reads.Read {
 		}
 	}
 	for key, o := range parts { // in any order
-		if o.isSettled() && !o.offers() {
+		if o.isSettled() && !o.hasOffers() {
 			delete(parts, key)
 		}
 	}
@@ -221,7 +221,8 @@ func (s *secondLook) take() (added []*unit) {
 // end.
 func (s *secondLook) settle() (added []*unit, all *reads.Context) {
 	s.noteWanted()
-	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles), calledWords(s.survey.known, s.open.ofTests), usingWords(s.offers()))
+	s.looked = s.offers()
+	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles), calledWords(s.survey.known, s.open.ofTests), usingWords(s.looked))
 	s.using = found[5]
 	calling := found[1]
 	constants := s.constants(found[0])

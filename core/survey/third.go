@@ -12,8 +12,8 @@ import (
 // The third look finds what files do with what others have read: config.js reads the port, and
 // server.js says which is used without it. It says more of reads that are known, and finds none.
 
-// offers reports whether a file of the part offers others what it read.
-func (o *open) offers() bool {
+// hasOffers reports whether a file of the part offers others what it read.
+func (o *open) hasOffers() bool {
 	for _, u := range o.units { // in any order
 		if len(u.result.Offers) > 0 {
 			return true
@@ -22,8 +22,9 @@ func (o *open) offers() bool {
 	return false
 }
 
-// offers returns what files of the part offer others, but for tests, and notes that it is looked for.
+// offers returns what files of the part offer others, but for tests.
 func (s *secondLook) offers() (list []*reads.Offers) {
+	modules := map[string]string{} // of Go, by their manifests
 	for n := range s.files {
 		u := s.open.units[s.path(n)]
 		if u != nil && len(u.result.Offers) > 0 && !s.isTest(n) {
@@ -31,12 +32,16 @@ func (s *secondLook) offers() (list []*reads.Offers) {
 			c := s.survey.Tree.ComponentOf(u.file)
 			o.Package, o.Within = s.survey.packageNamed(u.file), c.Folder
 			if path.Base(c.Manifest) == "go.mod" {
-				o.Package = s.moduleOfGo(c.Manifest)
+				name, known := modules[c.Manifest]
+				if !known {
+					name = s.moduleOfGo(c.Manifest)
+					modules[c.Manifest] = name
+				}
+				o.Package = name
 			}
 			list = append(list, o)
 		}
 	}
-	s.looked = append(s.looked, list...)
 	return list
 }
 
@@ -51,14 +56,22 @@ func (s *secondLook) moduleOfGo(file string) string {
 
 // thirdLook takes the third look; known is what the second has found.
 func (s *secondLook) thirdLook(known *reads.Context) {
-	before := s.looked
 	list := s.offers()
-	more := slices.DeleteFunc(slices.Clone(list), func(o *reads.Offers) bool { return slices.ContainsFunc(before, o.IsIn) })
 	if len(list) == 0 {
 		return
 	}
 	if s.using == nil {
 		s.using = make([]bool, len(s.files))
+	}
+	looked := map[string]*reads.Offers{}
+	for _, o := range s.looked {
+		looked[o.File] = o
+	}
+	var more []*reads.Offers // that were not looked for yet
+	for _, o := range list {
+		if before := looked[o.File]; before == nil || !o.IsIn(before) {
+			more = append(more, o)
+		}
 	}
 	if len(more) > 0 {
 		for n, is := range s.find(usingWords(more))[0] {
@@ -125,6 +138,7 @@ func (s *secondLook) settleBorrowed(list []reads.Borrowed) {
 	sorting.By(list, func(a, b reads.Borrowed) int {
 		return cmp.Or(cmp.Compare(a.File, b.File), a.Line-b.Line, a.Column-b.Column)
 	})
+	file := "" // of the reads that are being told
 	for len(list) > 0 {
 		first := list[0]
 		n := 1
@@ -132,6 +146,10 @@ func (s *secondLook) settleBorrowed(list []reads.Borrowed) {
 			n++
 		}
 		if u := s.open.units[first.File]; u != nil {
+			if file != first.File {
+				u.result.Reads = slices.Clone(u.result.Reads) // what the first look found stays as it was, for other states of the tree
+				file = first.File
+			}
 			for i := range u.result.Reads {
 				if r := &u.result.Reads[i]; r.Line == first.Line && r.Column == first.Column && r.Name == first.Read.Name {
 					useBorrowed(r, list[:n])
@@ -166,7 +184,7 @@ func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 		if len(b.Read.Literals) > 0 {
 			r.Open = r.Open || b.Read.Open
 			r.Folded = r.Folded || b.Read.Folded
-			r.Literals = append(r.Literals, b.Read.Literals...)
+			r.Literals = slices.Concat(r.Literals, b.Read.Literals)
 			slices.Sort(r.Literals)
 			r.Literals = slices.Compact(r.Literals)
 		}

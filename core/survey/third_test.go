@@ -70,9 +70,10 @@ func TestSaidIn(t *testing.T) {
 
 // Borrowed reads go to the read that they are of, and to no other on its line.
 func TestSettleBorrowed(t *testing.T) {
-	u := &unit{file: "a.js", result: reads.Result{Reads: []reads.Read{
+	found := []reads.Read{
 		{Name: "A", Line: 1, Column: 5, Need: reads.Expected}, {Name: "B", Line: 1, Column: 20, Need: reads.Expected}, {Name: "A", Line: 2, Column: 5, Need: reads.Expected},
-	}}}
+	}
+	u := &unit{file: "a.js", result: reads.Result{Reads: found}}
 	s := &secondLook{open: &open{units: map[string]*unit{"a.js": u}}}
 	required := reads.Read{Name: "A", Need: reads.Required}
 	s.settleBorrowed([]reads.Borrowed{
@@ -84,5 +85,10 @@ func TestSettleBorrowed(t *testing.T) {
 	}
 	if want := "A1 expected; B1 expected; A2 required; "; have != want {
 		t.Errorf("have %s, want %s", have, want)
+	}
+	for _, r := range found { // which is kept for other states of the tree
+		if r.Need != reads.Expected {
+			t.Errorf("what was found before is changed: %s of line %d is %s", r.Name, r.Line, r.Need)
+		}
 	}
 }
