@@ -234,9 +234,5 @@ func (u *Unit) concernUsing() {
 			used = append(used, int32(i))
 		}
 	}
-	for _, fn := range u.list {
-		node := u.Tree.Nodes[fn.Node]
-		first, _ := slices.BinarySearch(used, node.From)
-		fn.concerned = fn.concerned || first < len(used) && used[first] < node.To
-	}
+	u.concernAt(used)
 }

@@ -64,9 +64,14 @@ func (u *Unit) concernKept() {
 		}
 	}
 	slices.Sort(at)
+	u.concernAt(at)
+}
+
+// concernAt marks the functions in which one of some tokens, in order, stands.
+func (u *Unit) concernAt(tokens []int32) {
 	for _, fn := range u.list {
 		node := u.Tree.Nodes[fn.Node]
-		first, _ := slices.BinarySearch(at, node.From)
-		fn.concerned = fn.concerned || first < len(at) && at[first] < node.To
+		first, _ := slices.BinarySearch(tokens, node.From)
+		fn.concerned = fn.concerned || first < len(tokens) && tokens[first] < node.To
 	}
 }

@@ -153,6 +153,9 @@ func (u *Unit) exported() int32 {
 
 // findOffers notes by which ways others come to what was read, with each variable set or not.
 func (m *machine) findOffers() {
+	if m.u.Using != nil || len(m.reads) == 0 { // of what is borrowed nothing is lent
+		return
+	}
 	m.offering.of = map[int32][]Offer{}
 	m.offering.steps = mostOfferSteps
 	for _, of := range m.roots() {
@@ -250,7 +253,7 @@ func (m *machine) settleOffers(list []*Read) {
 	}
 	for n, r := range list {
 		for _, o := range all.of[r.number] {
-			if gone, is := at(m.rootValue(o.Root), o.Members).gone(mask(1) << n); is {
+			if gone, is := m.rootValue(o.Root).along(o.Members).gone(mask(1) << n); is {
 				o.Gone = gone
 				r.Offers = append(r.Offers, o)
 			}
@@ -297,8 +300,8 @@ func (m *machine) fieldsAbove(c *Class) (list []*members) {
 	return list
 }
 
-// at returns what some members, one of the other, are of a value.
-func at(v Value, members []string) Value {
+// along returns what some members, one of the other, are of a value.
+func (v Value) along(members []string) Value {
 	for _, name := range members {
 		var of Value
 		for _, x := range v {

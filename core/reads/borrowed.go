@@ -60,12 +60,9 @@ func includesBefore(f *syntax.File, i int) bool {
 
 // mayHavePart reports whether the file has a part of a class that another one defines.
 func (a *analysis) mayHavePart(class string, s *shelf) bool {
-	has, asked := a.offered.parts[class]
-	if !asked {
-		has = slices.ContainsFunc(s.roots[class], func(m *shelved) bool { return a.speaks(m) && a.hasPartOf(class, m) })
-		keepAnswer(&a.offered.parts, class, has)
-	}
-	return has
+	return once(&a.offered.parts, class, func() bool {
+		return slices.ContainsFunc(s.roots[class], func(m *shelved) bool { return a.speaks(m) && a.hasPartOf(class, m) })
+	})
 }
 
 // borrow notes where the file uses what others offer, and reports whether it does.
@@ -117,8 +114,11 @@ func (a *analysis) borrowFields(s *shelf) {
 		}
 	}
 	for n, node := range r.tree.Nodes {
+		if node.Kind != parse.Class {
+			continue
+		}
 		class := r.tree.Name(int32(n))
-		if node.Kind != parse.Class || class == "" {
+		if class == "" {
 			continue
 		}
 		if a.lang.KeepsSmall {
@@ -160,21 +160,11 @@ func (a *analysis) hasPartOf(class string, m *shelved) bool {
 		return false
 	}
 	f := a.f
-	return slices.ContainsFunc(a.tokensOf(class), func(i int) bool {
+	return slices.ContainsFunc(a.namedAs(class), func(i int) bool {
 		before := f.Text(i - 1)
 		return a.lang.KeepsSmall && (before == "*" || f.Is(i+1, ")")) && f.Is(a.openerOf(i)-1, "func") || before == "impl" || before == "extension" ||
 			before == "class" && (a.lang.QuietParens || f.Is(i-2, "partial"))
 	})
-}
-
-// tokensOf returns where a word stands in the file.
-func (a *analysis) tokensOf(word string) (list []int) {
-	for i := range a.f.Tokens {
-		if a.f.Is(i, word) {
-			list = append(list, i)
-		}
-	}
-	return list
 }
 
 // bringBack notes what is done here, at a range, with what another file has read. What is only required

@@ -157,13 +157,6 @@ func IsOf(module, file string) bool {
 	return module == stem || module == folder
 }
 
-// isBelow reports whether a file lies below the folder that a name is imported from, by a path that begins
-// here: what stands for the folder may hand on what the file has.
-func (a *analysis) isBelow(from, file string) bool {
-	module := from[:max(strings.LastIndexByte(from, '.'), 0)]
-	return (strings.HasPrefix(module, "./") || strings.HasPrefix(module, "../")) && strings.HasPrefix(file, path.Join(path.Dir(a.file), module)+"/")
-}
-
 // moduleOf returns the last two of the names that a path is made of: b and c of
 // a/b.c; module is "" where there is only one.
 func moduleOf(of string) (module, name string) {

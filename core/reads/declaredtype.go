@@ -43,7 +43,10 @@ func (a *analysis) isDeclaredAs(types []string, i int) bool {
 }
 
 // namedLike returns the tokens at which the file has the name at i, with whatever signs.
-func (a *analysis) namedLike(i int) []int {
+func (a *analysis) namedLike(i int) []int { return a.namedAs(bare(a.f.Text(i))) }
+
+// namedAs returns the tokens at which the file has a name, with whatever signs.
+func (a *analysis) namedAs(name string) []int {
 	if a.named == nil {
 		a.named = map[string][]int{}
 		for k := range a.f.Tokens {
@@ -53,7 +56,7 @@ func (a *analysis) namedLike(i int) []int {
 			}
 		}
 	}
-	return a.named[bare(a.f.Text(i))]
+	return a.named[name]
 }
 
 // bare returns a name without the signs that fields and variables have in front.

@@ -117,7 +117,7 @@ func (a *analysis) takeEnvironments() {
 // said from here, or else by what it is called.
 func (a *analysis) isModule(module, file string) bool {
 	stem, folder := Origin(file)
-	if strings.HasPrefix(module, "./") || strings.HasPrefix(module, "../") {
+	if isRelative(module) {
 		at := path.Join(path.Dir(a.file), module)
 		return at == strings.TrimSuffix(file, path.Ext(file)) || stem == "index" && at == path.Dir(file)
 	}

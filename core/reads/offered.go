@@ -19,12 +19,17 @@ type answers struct {
 	packages      map[string]string // the paths of the packages that a file of Go imports, by their names
 }
 
-// keepAnswer keeps what was found out by a name.
-func keepAnswer[T any](in *map[string]T, name string, v T) {
-	if *in == nil {
-		*in = map[string]T{}
+// once returns what is found out by a name, which is done once.
+func once[T any](known *map[string]T, name string, find func() T) T {
+	v, asked := (*known)[name]
+	if !asked {
+		v = find()
+		if *known == nil {
+			*known = map[string]T{}
+		}
+		(*known)[name] = v
 	}
-	(*in)[name] = v
+	return v
 }
 
 // borrowedAt returns what a node stands for that another file offers, or nil.
@@ -104,12 +109,7 @@ func (a *analysis) pathOffered(of string, s *shelf) *evaluate.Given {
 	if of == "" {
 		return nil
 	}
-	g, asked := a.offered.paths[of]
-	if !asked {
-		g = a.findOffered(of, s)
-		keepAnswer(&a.offered.paths, of, g)
-	}
-	return g
+	return once(&a.offered.paths, of, func() *evaluate.Given { return a.findOffered(of, s) })
 }
 
 // findOffered is pathOffered for a path that was not asked for before.
@@ -234,12 +234,7 @@ func (a *analysis) speaks(m *shelved) bool {
 // sharedOffer returns what a name that nothing in the file has stands for: files that lie in one
 // folder, or all of a program, share their names.
 func (a *analysis) sharedOffer(name string, s *shelf) *evaluate.Given {
-	g, asked := a.offered.shared[name]
-	if !asked {
-		g = a.findShared(name, s)
-		keepAnswer(&a.offered.shared, name, g)
-	}
-	return g
+	return once(&a.offered.shared, name, func() *evaluate.Given { return a.findShared(name, s) })
 }
 
 // findShared is sharedOffer for a name that was not asked for before.
@@ -270,12 +265,12 @@ func (a *analysis) findShared(name string, s *shelf) *evaluate.Given {
 
 // names reports whether the file names what a package has: import gate.Config.
 func (a *analysis) names(folder, name string) bool {
-	return slices.ContainsFunc(a.tokensOf(name), func(i int) bool { return a.f.Is(i-1, ".") && a.f.Is(i-2, folder) })
+	return slices.ContainsFunc(a.namedAs(name), func(i int) bool { return a.f.Is(i-1, ".") && a.f.Is(i-2, folder) })
 }
 
 // namesOther reports whether the file takes in something of a name from elsewhere: import other.Config.
 func (a *analysis) namesOther(folder, name string) bool {
-	return slices.ContainsFunc(a.tokensOf(name), func(i int) bool {
+	return slices.ContainsFunc(a.namedAs(name), func(i int) bool {
 		start := a.statementStart(i)
 		return a.f.Is(i-1, ".") && !a.f.Is(i-2, folder) && (a.f.Is(start, "import") || a.f.Is(start, "using"))
 	})
@@ -283,7 +278,7 @@ func (a *analysis) namesOther(folder, name string) bool {
 
 // definesType reports whether the file has a class, or another type, of a name.
 func (a *analysis) definesType(name string) bool {
-	return slices.ContainsFunc(a.tokensOf(name), func(i int) bool { return classWords[a.f.Text(i-1)] || a.f.Is(i-1, "type") })
+	return slices.ContainsFunc(a.namedAs(name), func(i int) bool { return classWords[a.f.Text(i-1)] || a.f.Is(i-1, "type") })
 }
 
 // declaredOffer returns what a parameter is given that is declared with a class of another file.

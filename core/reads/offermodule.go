@@ -16,7 +16,7 @@ func (a *analysis) isModuleOfOffer(module string, m *shelved) bool {
 	stem, _ := Origin(m.file)
 	file := strings.TrimSuffix(m.file, path.Ext(m.file))
 	switch {
-	case strings.HasPrefix(module, "./"), strings.HasPrefix(module, "../"):
+	case isRelative(module):
 		return a.isModule(module, m.file)
 	case a.lang.KeepsSmall:
 		return a.endsWith(path.Dir(m.file), a.packagePath(module), m)
@@ -26,6 +26,18 @@ func (a *analysis) isModuleOfOffer(module string, m *shelved) bool {
 		return stem == "settings" || path.Base(path.Dir(m.file)) == "settings"
 	}
 	return a.endsWith(file, module, m)
+}
+
+// isRelative reports whether a module is named from where it is taken in.
+func isRelative(module string) bool {
+	return strings.HasPrefix(module, "./") || strings.HasPrefix(module, "../")
+}
+
+// isBelow reports whether a file lies below the folder that a name is imported from, by a path that begins
+// here: what stands for the folder may hand on what the file has.
+func (a *analysis) isBelow(from, file string) bool {
+	module := parentOf(from)
+	return isRelative(module) && strings.HasPrefix(file, path.Join(path.Dir(a.file), module)+"/")
 }
 
 // packagePath returns the path by which a file of Go imports a package, or its name.
@@ -50,7 +62,7 @@ func (a *analysis) isFolderOfOffer(module string, m *shelved) bool {
 	if a.lang.KeepsSmall {
 		return false
 	}
-	return a.isFolder(module, m.file) || !strings.HasPrefix(module, "./") && !strings.HasPrefix(module, "../") && a.endsWith(path.Dir(m.file), module, m)
+	return a.isFolder(module, m.file) || !isRelative(module) && a.endsWith(path.Dir(m.file), module, m)
 }
 
 // endsWith reports whether what offers something, or its folder, lies where a module says, which is not
