@@ -15,7 +15,7 @@ var perl = &reads.Language{
 	Table: &syntax.Table{
 		LineComments: []string{"#"}, WordStart: "$@", DotJoins: true, Arrows: true,
 		Strings: []syntax.StringForm{
-			{Open: "'", Close: "'", Backslash: true, Lines: true},
+			{Open: "'", Close: "'", Backslash: true, Verbatim: true, Lines: true},
 			{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: perlStringHoles},
 			{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: perlStringHoles},
 		},
@@ -40,6 +40,7 @@ var perl = &reads.Language{
 	Transparent: []string{"lc", "uc", "lcfirst", "ucfirst"},
 	Stops:       []string{"die", "croak", "confess", "exit"},
 	Nothing:     []string{"undef"},
+	Rewrites:    perlRewrites,
 	Runs:        reads.Runs{No: []string{"0"}, Explicit: true, EmptyLists: true, Returns: true, Signs: true, Arguments: "@_", Shift: "shift", Catchers: []string{"eval"}},
 	WordOr:      []string{"||", "//", "or"},
 	Formats:     []string{"sprintf"},

@@ -30,7 +30,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			BlockComments: []syntax.BlockComment{{Open: "/*", Close: "*/"}},
 			WordStart:     "$", DotJoins: true, Arrows: true,
 			Strings: []syntax.StringForm{
-				{Open: "'", Close: "'", Backslash: true, Lines: true},
+				{Open: "'", Close: "'", Backslash: true, Verbatim: true, Lines: true},
 				{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: phpHoles},
 				{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: phpHoles},
 			},
@@ -95,6 +95,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 		Transparent: []string{"strlen", "mb_strlen"},
 		Stops:       []string{"throw", "exit", "die"},
 		Nothing:     []string{"null", "NULL", "false", "FALSE"},
+		Rewrites:    phpRewrites,
 		Runs:        reads.Runs{No: []string{"0"}, Explicit: true, Exhausts: []string{"match"}, EmptyLists: true, OwnScopes: true, Loops: evaluate.Values},
 		WordOr:      []string{"??", "?:", "||", "or"},
 		Formats:     []string{"sprintf"},

@@ -36,7 +36,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			BlockComments: []syntax.BlockComment{{Open: "=begin", Close: "\n=end", LineStart: true}},
 			WordStart:     "@$", WordTail: "?!",
 			Strings: []syntax.StringForm{
-				{Open: "'", Close: "'", Backslash: true, Lines: true},
+				{Open: "'", Close: "'", Backslash: true, Verbatim: true, Lines: true},
 				{Open: `"`, Close: `"`, Backslash: true, Lines: true, Holes: rubyHoles},
 				{Open: "`", Close: "`", Backslash: true, Lines: true, Holes: rubyHoles},
 			},
@@ -103,7 +103,9 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 		Transparent: []string{".strip", ".downcase", ".upcase", ".chomp", "String"},
 		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
 		Nothing:     []string{"nil"},
-		Runs:        reads.Runs{Excludes: []string{"..."}, Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true, Lends: []string{"then", "yield_self"}, Taps: []string{"tap"}},
+		Formats:     []string{"format", "sprintf", "Kernel.format"},
+		Rewrites:    rubyRewrites,
+		Runs:        reads.Runs{Mutates: true, Excludes: []string{"..."}, Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true, Lends: []string{"then", "yield_self"}, Taps: []string{"tap"}},
 		WordOr:      []string{"||", "or", "rescue"},
 		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
 	}

@@ -89,7 +89,8 @@ var rust = &reads.Language{
 	Transparent: []string{".as_deref", ".as_ref", ".as_str", ".trim", ".to_lowercase", ".to_string", ".to_owned", ".clone", ".into_string", ".into", ".to_str", ".to_string_lossy", ".into_owned", ".as_os_str", ".unwrap_err", "String.from", "PathBuf.from", "OsString.from", "std.path.PathBuf.from"},
 	Stops:       []string{"panic", "bail", "exit", "std.process.exit", "process.exit", "unreachable", "todo"},
 	Nothing:     []string{"None"},
-	Runs:        reads.Runs{Variants: evaluate.Named, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Explicit: true, Excludes: []string{".."}, Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
+	Rewrites:    rustRewrites,
+	Runs:        reads.Runs{Mutates: true, Variants: evaluate.Named, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Explicit: true, Excludes: []string{".."}, Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
 	Formats:     []string{"format"},
 }
 
@@ -163,7 +164,7 @@ func lastDot(s string) int {
 var rustGrammar = &parse.Grammar{
 	Layout: parse.Braces, Choices: true, Bars: true, Rules: "macro_rules", Rooted: true, Structs: true, Angles: true,
 	Binary: []string{".. ..=", "||", "&&", "== != < > <= >=", "|", "^", "&", "<< >>", "+ -", "* / %"},
-	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && .. mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>=", Prefix: "! - * & && .. ..= mut ref move unsafe", Suffix: "? !", Member: ". ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for while loop", Switch: "match", Return: "return", Leave: "break continue", Function: "fn", Class: "struct enum trait impl mod union",
 	Import: "use extern", Declare: "let static const", With: "unsafe async", Modifier: "pub async default unsafe mut", Nothing: "None", Bool: "true false",
 }

@@ -228,7 +228,11 @@ func (p *parser) loop() int32 {
 	if !p.take("do") {
 		p.take("yield")
 	}
-	p.add(p.block())
+	if word == "for" && p.is("where") && p.textAt(p.at+1) != "(" { // for x in list where a { … }
+		p.add(p.filtered())
+	} else {
+		p.add(p.block())
+	}
 	if p.is("else") && p.g.Commands && p.g.Layout == Worded && word == "with" {
 		p.add(p.withElse())
 	}
@@ -239,6 +243,13 @@ func (p *parser) loop() int32 {
 	}
 	p.closed()
 	return p.make(Loop, from, from, mark)
+}
+
+// filtered parses the body of a loop with a condition before it, as a block in which the condition is asked.
+func (p *parser) filtered() int32 {
+	from, mark := p.at, len(p.stack)
+	p.add(p.conditional())
+	return p.make(Block, from, from, mark)
 }
 
 // isDoPair reports whether a node is do: x, or what else: x follows it.

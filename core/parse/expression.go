@@ -215,7 +215,7 @@ func (p *parser) operand() int32 {
 		p.add(node)
 		kind := Unary
 		switch text {
-		case "await", "const", "yield", "try", "&", "*", "ref", "move", "...", "..", "inout", "async", "unsafe", "lazy", "clone", "print", "echo", "suspend":
+		case "await", "const", "yield", "try", "&", "*", "ref", "move", "...", "..", "..=", "..<", "inout", "async", "unsafe", "lazy", "clone", "print", "echo", "suspend":
 			kind = Wrapper
 		}
 		return p.make(kind, from, from, mark)

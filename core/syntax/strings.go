@@ -275,7 +275,12 @@ func (form *StringForm) unescape(body string) string {
 			continue
 		}
 		i++
-		if r, length := codePoint(body[i:]); length > 0 {
+		if form.Verbatim {
+			if body[i] != '\\' && !strings.HasPrefix(body[i:], form.Close) {
+				out.WriteByte('\\')
+			}
+			out.WriteByte(body[i])
+		} else if r, length := codePoint(body[i:]); length > 0 {
 			out.WriteRune(r)
 			i += length - 1
 		} else if text, known := escapes[body[i]]; known {

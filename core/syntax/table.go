@@ -69,6 +69,7 @@ type StringForm struct {
 	Char        bool   // holds one character: 'x'. Anything longer is no string
 	Bytes       bool   // not text that names a variable
 	Word        bool   // written by a hook alone: a word that stands for itself
+	Verbatim    bool   // a backslash only protects the delimiter and another backslash
 	Raw         bool   // a backslash keeps its meaning in the value, though it may protect the delimiter
 
 	stops *[256]bool // bytes at which more than text may stand

@@ -83,7 +83,10 @@ func (f *File) Text(i int) string {
 // another.
 func (f *File) Span(from, to int) string { return f.text[f.Tokens[from].Start:f.Tokens[to].End] }
 
-// Is reports whether token i has exactly this text and is no string.
+// Is reports whether token i has exactly this text and is no string. It is called in many places, and is not
+// copied into each.
+//
+//go:noinline
 func (f *File) Is(i int, text string) bool {
 	if i < 0 || i >= len(f.Tokens) {
 		return false
