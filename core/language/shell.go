@@ -48,7 +48,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 	nodes := s.nodes(file)
 	s.onlyAsked = onlyAsked(nodes)
 	s.failing.reach(nodes, s.settings.words)
-	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.compared)
+	s.look(nodes, s.strictness, s.failing.note, s.assigned, s.copied, s.checks, s.compared)
 	s.followFlags(nodes)
 	s.look(nodes, s.defines, s.expansions)
 	s.markAsked()
@@ -57,7 +57,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 
 // newScript returns what the first line of a script says.
 func newScript(src []byte) *script {
-	s := &script{src: src, began: map[string]*string{}, given: map[string]bool{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string]*shellFunction{}, words: map[string]bool{}, numeric: map[string]bool{}, truths: map[string][]string{}}
+	s := &script{src: src, began: map[string]*string{}, given: map[string]bool{}, copies: map[string]string{}, checked: map[string]*outcome{}, functions: map[string][]*shellFunction{}, words: map[string]bool{}, numeric: map[string]bool{}, truths: map[string][]string{}}
 	s.strict = strictShebang().Match(src[:min(len(src), 100)])
 	s.failing.ends = failingShebang().Match(src[:min(len(src), 100)])
 	return s
@@ -139,7 +139,8 @@ type script struct {
 	began     map[string]*string // the text that variables of the script are given first, or nil
 	given     map[string]bool    // variables that are given something else than what a name stands for
 	copies    map[string]string  // of a variable: what its value is put into, and asked of there
-	functions map[string]*shellFunction
+	functions map[string][]*shellFunction
+	assigns   []shellAssigned
 	loops     []shellLoop
 	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
 	strict    bool               // set -u: a variable without a value ends the script
@@ -158,17 +159,18 @@ type script struct {
 // shellLoop is a loop over words that are written out: for v in A B.
 type shellLoop struct {
 	name     string
-	words    []string
+	all      []string // what it goes through, as far as that is known
 	from, to uint
 }
+
+// mostLoops bounds how many loops of a script are known.
+const mostLoops = 200
 
 // expansions makes a read of each expansion of a name that is not set before it.
 func (s *script) expansions(n syntax.Node) {
 	switch n := n.(type) {
 	case *syntax.ForClause:
-		if loop, ok := n.Loop.(*syntax.WordIter); ok {
-			s.loop(loop, n)
-		}
+		s.loop(n)
 	case *syntax.ParamExp:
 		s.expansion(n)
 	case *syntax.UnaryTest:
@@ -184,16 +186,15 @@ func (s *script) expansions(n syntax.Node) {
 	}
 }
 
-// loop notes a loop over words that are written out.
-func (s *script) loop(loop *syntax.WordIter, n *syntax.ForClause) {
-	l := shellLoop{name: loop.Name.Value, from: n.Pos().Offset(), to: n.End().Offset()}
-	for _, word := range loop.Items {
-		if text, plain := shellText(word); plain && isEnvironmentName(text) {
-			l.words = append(l.words, text)
+// loop notes a loop over words that are written out, or one that counts.
+func (s *script) loop(n *syntax.ForClause) {
+	switch loop := n.Loop.(type) {
+	case *syntax.CStyleLoop:
+		s.countedLoop(loop, n)
+	case *syntax.WordIter:
+		if len(s.loops) < mostLoops {
+			s.loops = append(s.loops, shellLoop{name: loop.Name.Value, all: goneThrough(loop.Items), from: n.Pos().Offset(), to: n.End().Offset()})
 		}
-	}
-	if len(l.words) > 0 && len(s.loops) < 200 {
-		s.loops = append(s.loops, l)
 	}
 }
 
@@ -225,16 +226,9 @@ func (s *script) calls(n *syntax.CallExpr) {
 		return
 	}
 	name := n.Args[0].Lit()
-	f := s.functions[name]
-	if f == nil {
-		return
-	}
-	for i, word := range n.Args[1:] {
-		if f.param != 0 && f.param != i+1 {
-			continue
-		}
-		for _, text := range s.namesIn(word) {
-			if s.settings.has(text, n.Pos().Offset()) {
+	for _, f := range s.functions[name] {
+		for _, text := range s.asksFor(f, n.Args[1:]) {
+			if !isEnvironmentName(text) || s.settings.has(text, n.Pos().Offset()) {
 				continue
 			}
 			s.add(text, "${!…}", n.Pos(), reads.Read{Need: f.outcome.need, Fallback: f.fallback(n.Args), Through: name})
@@ -242,8 +236,20 @@ func (s *script) calls(n *syntax.CallExpr) {
 	}
 }
 
-// namesIn returns the name that a word is, or the names that a loop gives the variable
-// which it is.
+// asksFor returns the names that a function asks for with what it is given.
+func (s *script) asksFor(f *shellFunction, args []*syntax.Word) (names []string) {
+	if f.spelt != "" {
+		return s.filled(f.spelt, args)
+	}
+	for i, word := range args {
+		if f.param == 0 || f.param == i+1 {
+			names = append(names, s.namesIn(word)...)
+		}
+	}
+	return names
+}
+
+// namesIn returns the names that a word may be.
 func (s *script) namesIn(word *syntax.Word) (names []string) {
 	if text, plain := shellText(word); plain {
 		if isEnvironmentName(text) {
@@ -251,13 +257,9 @@ func (s *script) namesIn(word *syntax.Word) (names []string) {
 		}
 		return names
 	}
-	p := expansionAlone(word)
-	if p == nil || p.Exp != nil {
-		return nil
-	}
-	for _, l := range s.loops {
-		if at := word.Pos().Offset(); l.name == p.Param.Value && at >= l.from && at <= l.to {
-			names = append(names, l.words...)
+	for _, text := range (speller{script: s}).texts(word, word.Pos().Offset(), 0) {
+		if isEnvironmentName(text) {
+			names = append(names, text)
 		}
 	}
 	return names
@@ -376,15 +378,10 @@ func (s *script) expansion(p *syntax.ParamExp) {
 	}
 }
 
-// indirect makes a read of each name that a loop gives to a variable: ${!v}, -v "$v".
+// indirect makes a read of each name that a variable may hold: ${!v}, -v "$v".
 func (s *script) indirect(name, access string, at syntax.Pos, r reads.Read) {
-	for _, l := range s.loops {
-		if l.name != name || at.Offset() < l.from || at.Offset() > l.to {
-			continue
-		}
-		for _, word := range l.words {
-			s.add(word, access, at, r)
-		}
+	for _, word := range s.namesHeld(name, at) {
+		s.add(word, access, at, r)
 	}
 }
 

@@ -8,15 +8,23 @@ import (
 
 // shellFunction is a function that is given the name of a variable.
 type shellFunction struct {
-	param   int // which argument names it, from 1; 0 for each of them
-	other   int // which argument is used instead, or 0
+	param   int     // which argument names it, from 1; 0 for each of them
+	spelt   string  // how it puts the name together of what it is given, where that is no argument
+	other   int     // which argument is used instead, or 0
+	usual   *string // the text that is used instead, or nil
 	outcome *outcome
 }
 
+// mostAskedBy bounds for how many names a function asks with what it is given.
+const mostAskedBy = 6
+
 // fallback returns what a call gives instead of a variable, or nil.
 func (f *shellFunction) fallback(args []*syntax.Word) *string {
-	if f.other == 0 || f.other >= len(args) || f.outcome.need == reads.Required {
+	switch {
+	case f.outcome.need == reads.Required:
 		return nil
+	case f.other == 0 || f.other >= len(args):
+		return f.usual
 	}
 	text, plain := shellText(args[f.other])
 	if !plain {
@@ -26,13 +34,16 @@ func (f *shellFunction) fallback(args []*syntax.Word) *string {
 }
 
 // defines notes the functions that read the variable they are given the name
-// of: ${!1}, or ${!name} behind local name=$1, or for name in "$@".
+// of: ${!1}, or ${!name} behind local name=$1 or name=${1}_FILE, or for name in "$@".
 func (s *script) defines(n syntax.Node) {
 	fn, ok := n.(*syntax.FuncDecl)
 	if !ok {
 		return
 	}
-	params := map[string]int{}
+	params, asked := map[string]int{}, map[string]bool{}
+	if s.functions[calledAs(fn)] != nil {
+		return
+	}
 	syntax.Walk(fn.Body, func(n syntax.Node) bool {
 		switch n := n.(type) {
 		case *syntax.Assign:
@@ -53,8 +64,15 @@ func (s *script) defines(n syntax.Node) {
 			if i, is := positionalName(n.Param.Value); is {
 				index, known = i, true
 			}
-			if known && s.functions[calledAs(fn)] == nil {
-				s.functions[calledAs(fn)] = s.functionOf(fn, n, index, params)
+			spelt := ""
+			if !known {
+				spelt = s.speltIn(n.Param.Value, n.Pos())
+			}
+			if (known || spelt != "") && !asked[n.Param.Value] && len(asked) < mostAskedBy {
+				asked[n.Param.Value] = true
+				f := s.functionOf(fn, n, index, params)
+				f.spelt = spelt
+				s.functions[calledAs(fn)] = append(s.functions[calledAs(fn)], f)
 			}
 		}
 		return true
@@ -69,6 +87,9 @@ func (s *script) functionOf(fn *syntax.FuncDecl, p *syntax.ParamExp, index int, 
 	inner := s.within(fn.Body)
 	r := inner.expanded(p, name)
 	f.outcome.need = r.Need
+	if r.Fallback != nil && !r.FallbackComputed && *r.Fallback != "" {
+		f.usual = r.Fallback
+	}
 	if target := heldBy(fn.Body, p); target != "" { // value=${!1}: what is done with value
 		switch c := inner.checked[target]; {
 		case c == nil:

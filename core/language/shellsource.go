@@ -156,18 +156,19 @@ func endOfWord(parts []syntax.WordPart) (text string, open bool) {
 	return strings.ReplaceAll(text, `\`, ""), false
 }
 
-// ShellHelper is a function of a script that is given the name of the variable which
-// it reads.
+// ShellHelper is what a function of a script reads that is given the name of the variable.
 type ShellHelper struct {
-	Param int // which argument names it, from 1; 0 for each of them
-	Other int // which argument is used instead, or 0
+	Param int     // which argument names it, from 1; 0 for each of them
+	Spelt string  // how it puts the name together of what it is given, or ""
+	Other int     // which argument is used instead, or 0
+	Usual *string // the text that is used instead, or nil
 	Need  reads.Need
 	Fails bool // it returns a failure where the variable has no value
 }
 
 // ShellHelpers returns the functions of a script that are given the name of what they
 // read, by their names.
-func ShellHelpers(src []byte) map[string]ShellHelper {
+func ShellHelpers(src []byte) map[string][]ShellHelper {
 	if !bytes.Contains(src, []byte("${!")) && !bytes.Contains(src, []byte("eval")) {
 		return nil
 	}
@@ -175,48 +176,51 @@ func ShellHelpers(src []byte) map[string]ShellHelper {
 	if s == nil {
 		return nil
 	}
-	helpers := map[string]ShellHelper{}
-	s.look(nodes, s.strictness, s.failing.note, s.copied, s.checks, s.defines)
-	for name, f := range s.functions { // in any order
-		helpers[name] = ShellHelper{Param: f.param, Other: f.other, Need: f.outcome.need}
+	helpers := map[string][]ShellHelper{}
+	s.look(nodes, s.strictness, s.failing.note, s.assigned, s.copied, s.checks, s.defines)
+	for name, list := range s.functions { // in any order
+		for _, f := range list {
+			helpers[name] = append(helpers[name], ShellHelper{Param: f.param, Spelt: f.spelt, Other: f.other, Usual: f.usual, Need: f.outcome.need})
+		}
 	}
 	s, nodes = scriptIn(src)
 	s.look(nodes, s.strictness, s.failing.note)
 	s.failing.ends, s.failing.asked = true, nil // as if the script ended where one fails
-	s.look(nodes, s.copied, s.checks, s.defines)
-	for name, f := range s.functions { // in any order
-		h := helpers[name]
-		h.Fails = f.outcome.need == reads.Required && h.Need != reads.Required
-		helpers[name] = h
+	s.look(nodes, s.assigned, s.copied, s.checks, s.defines)
+	for name, list := range s.functions { // in any order
+		for i, f := range list {
+			h := &helpers[name][i]
+			h.Fails = f.outcome.need == reads.Required && h.Need != reads.Required
+		}
 	}
 	return helpers
 }
 
 // ShellCalls returns the reads that a script makes through functions of scripts that it
 // takes in. Those that it defines itself are its own.
-func ShellCalls(src []byte, helpers map[string]ShellHelper) []reads.Read {
+func ShellCalls(src []byte, helpers map[string][]ShellHelper) []reads.Read {
 	s, nodes := scriptIn(src)
 	if s == nil {
 		return nil
 	}
-	s.look(nodes, s.defines, s.strictness, s.failing.note)
+	s.look(nodes, s.assigned, s.defines, s.strictness, s.failing.note)
 	for name := range s.functions { // in any order
 		delete(helpers, name)
 	}
-	s.functions = map[string]*shellFunction{}
-	for name, h := range helpers { // in any order
-		need := h.Need
-		if h.Fails && (s.failing.wanted[name] || s.failing.ends && !s.failing.asked[name]) {
-			need = reads.Required
+	s.functions = map[string][]*shellFunction{}
+	for name, list := range helpers { // in any order
+		for _, h := range list {
+			need := h.Need
+			if h.Fails && (s.failing.wanted[name] || s.failing.ends && !s.failing.asked[name]) {
+				need = reads.Required
+			}
+			s.functions[name] = append(s.functions[name], &shellFunction{param: h.Param, spelt: h.Spelt, other: h.Other, usual: h.Usual, outcome: &outcome{need: need}})
 		}
-		s.functions[name] = &shellFunction{param: h.Param, other: h.Other, outcome: &outcome{need: need}}
 	}
 	for _, n := range nodes {
 		switch n := n.(type) {
 		case *syntax.ForClause:
-			if loop, ok := n.Loop.(*syntax.WordIter); ok {
-				s.loop(loop, n)
-			}
+			s.loop(n)
 		case *syntax.CallExpr:
 			s.calls(n)
 		}

@@ -27,7 +27,7 @@ type script struct {
 	Unseen []language.Sourced
 	// Helpers are its functions that are given the name of what they read, and Calls what
 	// it reads through those of the scripts that it takes in.
-	Helpers map[string]language.ShellHelper
+	Helpers map[string][]language.ShellHelper
 	Calls   []reads.Read
 }
 
@@ -193,7 +193,7 @@ func (s *Survey) scripts() (found map[string]script, whole bool) {
 // callsOfTaken works out what scripts read through functions of those that they take in.
 func (s *Survey) callsOfTaken(scripts map[string]script) {
 	for _, file := range slices.Sorted(maps.Keys(scripts)) {
-		helpers := map[string]language.ShellHelper{}
+		helpers := map[string][]language.ShellHelper{}
 		helpersTaken(scripts, file, helpers, 0)
 		if len(helpers) == 0 {
 			continue
@@ -206,7 +206,7 @@ func (s *Survey) callsOfTaken(scripts map[string]script) {
 }
 
 // helpersTaken adds the functions of the scripts that one takes in, the nearer ones first.
-func helpersTaken(scripts map[string]script, file string, helpers map[string]language.ShellHelper, depth int) {
+func helpersTaken(scripts map[string]script, file string, helpers map[string][]language.ShellHelper, depth int) {
 	for _, t := range scripts[file].Takes {
 		for name, h := range scripts[t.File].Helpers { // in any order
 			if _, known := helpers[name]; !known {
