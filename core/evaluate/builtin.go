@@ -57,6 +57,15 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		return m.emptyMade(path, name)
 	}
 	first := arguments[0].value
+	if m.buffer(n, path, arguments, st) {
+		return nil, true
+	}
+	if v, done := m.ranged(path, arguments); done {
+		return v, true
+	}
+	if v, done := m.timed(n, path, nil, arguments, st); done || st.dead {
+		return v, true
+	}
 	if v, done := m.merges(name, nil, arguments); done {
 		return v, true
 	}

@@ -387,14 +387,17 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if v, done := m.splitBy(path, arguments); done && !u.calls(name) {
 		return v
 	}
+	if v, done := m.rewriteBy(n, path, arguments, st); done && (member || !u.calls(name)) {
+		return v
+	}
 	if v, known := m.asksKind(name, m.askedOfKind(callee, name, st), arguments, st); known {
 		return v
 	}
 	if use, found := m.pathUse(path, name, arguments, n); found {
 		return recased(name, m.use(use, n, nil, arguments, st))
 	}
-	if u.Words.Formats[path] && len(arguments) > 0 {
-		return m.format(arguments[0].value, valuesOf(arguments[1:]))
+	if u.Words.Formats[path] && len(arguments) > 0 && (!u.Words.Transparent[path] || arguments[0].name == "format") {
+		return m.format(arguments[0].value, arguments[1:], st)
 	}
 	if len(arguments) > 0 && u.Words.Transparent[path] && !u.calls(name) {
 		return m.transparent(name, arguments[0].value)

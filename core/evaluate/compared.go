@@ -15,6 +15,12 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		m.standsFirst(n, left, st)
 	}
 	if op == "=~" {
+		if v, done := m.substitutes(left, right, a, st); done {
+			return v
+		}
+		if v, done := (Rewrite{Does: HasFit}).of(a, given{m: m, list: []argument{{value: m.quiet(right, st)}}, frame: m.depth()}); done && v[0].form == boolean {
+			return v
+		}
 		m.fitsRegex(n, a, m.eval(right, st), false)
 		return m.fitting(a)
 	}

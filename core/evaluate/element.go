@@ -80,6 +80,9 @@ func (m *machine) index(n int32, st *state) Value {
 	if v, done := m.onMissing(n, of, st); done {
 		return v
 	}
+	if v, done := m.pieceOf(n, list, of, key, st); done {
+		return v
+	}
 	if v, done := m.askOuter(list[0], of, indexMethods, n, []argument{{node: u.Tree.Child(n, 1), value: key}}, st); done {
 		return v
 	}

@@ -323,6 +323,12 @@ func (m *machine) declare(n int32, st *state) Value {
 		}
 		return nil
 	}
+	if m.isArray(list[0]) && u.kind(value) == parse.Number && !m.isGivenTo(value) { // char name[64]
+		there := anything(m.depth())
+		there.truth = true
+		m.declareTo(list[0], Value{there}, st, 0)
+		return nil
+	}
 	if m.isLet(n) && len(targets) > 1 { // let Ok(v) = x
 		v := m.quiet(value, st)
 		set, _ := m.matched(targets, v, st)

@@ -2,7 +2,6 @@ package evaluate
 
 import (
 	"bytes"
-	"strings"
 
 	"inzicht/core/parse"
 )
@@ -46,71 +45,15 @@ func (m *machine) concatAll(v Value, arguments []argument) Value {
 	return v
 }
 
-// format fills a format with what is known of its arguments.
-func (m *machine) format(f Value, arguments []Value) Value {
-	var out Value
-	for _, x := range f {
-		rows := Value{{form: text, depends: x.depends | x.missing}}
-		next := 0
-		for _, p := range x.parts {
-			if p.any {
-				rows = m.concat(rows, Value{{parts: []part{p}}})
-				continue
-			}
-			s := p.text
-			for s != "" {
-				i := strings.IndexAny(s, "%{")
-				if i < 0 {
-					rows = m.concat(rows, Value{{form: text, parts: []part{{text: s, frame: p.frame}}}})
-					break
-				}
-				end := directiveEnd(s, i)
-				rows = m.concat(rows, Value{{form: text, parts: []part{{text: s[:i], frame: p.frame}}}})
-				if s[i:end] == "%%" {
-					rows = m.concat(rows, Value{{form: text, parts: []part{{text: "%", frame: p.frame}}}})
-				} else {
-					argument := Value{anything(m.depth())}
-					if next < len(arguments) {
-						argument = arguments[next]
-					}
-					next++
-					rows = m.concat(rows, argument)
-				}
-				s = s[end:]
-			}
-		}
-		out = append(out, rows...)
-	}
-	return out
-}
-
-// directiveEnd returns where a directive of a format ends that begins at i.
-func directiveEnd(s string, i int) int {
-	if s[i] == '{' {
-		if close := strings.IndexByte(s[i:], '}'); close > 0 {
-			return i + close + 1
-		}
-		return i + 1
-	}
-	for j := i + 1; j < len(s); j++ {
-		if c := s[j]; c == '%' || c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' {
-			return j + 1
-		}
-		if s[j] == '(' {
-			if close := strings.IndexByte(s[j:], ')'); close > 0 {
-				j += close
-			}
-		}
-	}
-	return len(s)
-}
-
 // formatArguments returns what is behind the % of a format.
-func (m *machine) formatArguments(right int32, v Value) []Value {
-	if len(v) == 1 && v[0].form == sequence {
-		return v[0].list
+func formatArguments(v Value) (list []argument) {
+	if len(v) != 1 || v[0].form != sequence {
+		return []argument{{value: v}}
 	}
-	return []Value{v}
+	for _, e := range v[0].list {
+		list = append(list, argument{value: e})
+	}
+	return list
 }
 
 // piped runs a |> f(b): f(a, b).

@@ -65,6 +65,9 @@ func (m *machine) elementsOf(v Value) []Value {
 			}
 		}
 	}
+	if n, known := numberIn(v); known && n < mostRounds && m.unit().Words.Errors != nil { // for i := range 3
+		return m.numbers(0, n-1).list
+	}
 	param := len(v) > 0 && isParam(v[0])
 	return []Value{{{element: true, parts: []part{{any: true, frame: m.depth(), param: param}}, depends: v.depends()}}}
 }
@@ -356,7 +359,7 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 		}
 	case "format", "formatted":
 		if x.form == text {
-			return m.format(receiver, valuesOf(arguments)), true
+			return m.format(receiver, arguments, nil), true
 		}
 	case "append", "push", "add", "<<", "put", "set", "Add", "store", "insert", "putIfAbsent":
 		if x.members != nil && x.members.of == nil && len(arguments) == 2 {

@@ -18,8 +18,12 @@ func (m *machine) template(n int32, st *state) Value {
 	holes := u.children(n)
 	rows := Value{{form: text}}
 	var worked mask
+	fold := caseMarks['E']
 	add := func(v Value) {
 		m.passes(v)
+		if u.Words.Signs {
+			v = folded(v, fold)
+		}
 		worked |= v.missing()
 		if w := u.Words; m.focus != nil && v.missing() != 0 && (w.AnyCase || w.Quiet && w.EmptyTrue || w.Signs || w.Loops == Values) { // in which nothing is an empty text
 			v = m.convertMissing(v, alt{form: text})
@@ -29,7 +33,12 @@ func (m *machine) template(n int32, st *state) Value {
 	hole := 0
 	for i := int(node.From); i < int(node.To) && m.tick(); i++ {
 		if hole < len(holes) && int(u.Tree.Nodes[holes[hole]].From) == i {
-			add(m.eval(holes[hole], st))
+			v := m.hole(holes[hole], st)
+			if hole+1 < len(holes) && f.Is(int(u.Tree.Nodes[holes[hole]].To), ":") && u.kind(holes[hole+1]) == parse.Number { // {n:02d}
+				hole++
+				v = m.directed("{:"+u.Tree.Text(holes[hole])+"}", []argument{{value: v}}, new(int), st)
+			}
+			add(v)
 			i = max(i, int(u.Tree.Nodes[holes[hole]].To)-1)
 			hole++
 			continue
@@ -40,7 +49,16 @@ func (m *machine) template(n int32, st *state) Value {
 				add(textOf(s, m.depth()))
 			}
 		case syntax.Text:
-			add(textOf(f.TextValue(i, m.quoteOf(i)), m.depth()))
+			before, mark, behind := caseMark(f.Text(i))
+			if !u.Words.Signs || mark == 0 {
+				add(textOf(f.TextValue(i, m.quoteOf(i)), m.depth()))
+				break
+			}
+			for ; mark != 0; before, mark, behind = caseMark(behind) {
+				add(textOf(before, m.depth()))
+				fold = caseMarks[mark]
+			}
+			add(textOf(before, m.depth()))
 		case syntax.Word:
 			if len(holes) == 0 && i == int(node.From) { // a word of a list: %w[a b]
 				add(textOf(f.Text(i), m.depth()))
@@ -51,6 +69,29 @@ func (m *machine) template(n int32, st *state) Value {
 		rows[i].worked |= worked
 	}
 	return rows
+}
+
+// caseMarks are what Perl puts into a text to have what follows written otherwise, up to \E.
+var caseMarks = map[byte]func(string) string{'U': strings.ToUpper, 'L': strings.ToLower, 'E': func(s string) string { return s }}
+
+// caseMark returns the first such mark of a text, or 0, and what is before it and behind it.
+func caseMark(s string) (before string, mark byte, behind string) {
+	for i := 0; i+1 < len(s); i++ {
+		if s[i] == '\\' && caseMarks[s[i+1]] != nil {
+			return s[:i], s[i+1], s[i+2:]
+		}
+	}
+	return s, 0, ""
+}
+
+// hole returns what stands in a hole of a text: of Perl, ${x} is $x.
+func (m *machine) hole(n int32, st *state) Value {
+	if u := m.unit(); u.Words.Signs && u.kind(n) == parse.Name && !strings.HasPrefix(u.at(n), "$") {
+		if v, _, known := m.lookup("$"+u.at(n), st); known {
+			return v
+		}
+	}
+	return m.eval(n, st)
 }
 
 // words returns the words of a text as a list: ~w(a b).

@@ -36,6 +36,11 @@ func (m *machine) loop(n int32, st *state) Value {
 	m.conditions = conditions
 	targets, over := m.iteration(n, list)
 	if counter, elements := m.counted(list, body, st); over == 0 && counter != 0 {
+		if u.Words.Loops == Indexed { // a name alone would be given where each stands
+			for i, e := range elements {
+				elements[i] = pairOf(e, e)
+			}
+		}
 		m.over([]int32{counter}, elements, body, st)
 	} else if over == 0 {
 		m.whileLoop(n, list, body, st)
@@ -214,6 +219,12 @@ func (m *machine) widen(n int32, st *state) {
 		if op := u.at(n); op == "+=" || op == "-=" || op == "*=" || op == "=" && u.kind(value) == parse.Binary && u.Tree.Text(u.Tree.Child(value, 0)) == u.Tree.Text(target) {
 			m.widenName(target, st)
 		}
+	case parse.Call:
+		if callee := u.Tree.Child(n, 0); u.kind(callee) == parse.Member && u.Words.Mutates && lengthening[u.at(callee)] {
+			m.widenText(u.Tree.Child(callee, 0), st)
+		} else if b, known := buffered[u.at(callee)]; known && b.behind {
+			m.widenText(u.Tree.Child(n, 1), st)
+		}
 	case parse.Function, parse.Lambda, parse.Class:
 		return
 	case parse.Declare: // for (i = 0; …; i++)
@@ -224,6 +235,14 @@ func (m *machine) widen(n int32, st *state) {
 	}
 	for _, c := range u.children(n) {
 		m.widen(c, st)
+	}
+}
+
+// widenText forgets how a text goes on behind what is known of it.
+func (m *machine) widenText(n int32, st *state) {
+	u := m.unit()
+	if v, known := st.scope.vars.get(u.at(n)); u.kind(n) == parse.Name && known && m.isOwnText(v) {
+		m.widenName(n, st)
 	}
 }
 
@@ -433,6 +452,9 @@ func (m *machine) leave(n int32, st *state) {
 			}
 		}
 		keep(&out.state, st)
+	} else if u := m.unit(); m.frame().fn != nil && u.kind(m.frame().fn.Node) == parse.Lambda { // next, in a block that is called for each
+		value := u.Tree.Child(n, 0)
+		m.returning(m.quiet(value, st), value, st)
 	}
 	st.dead = true
 }

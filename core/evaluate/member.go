@@ -87,6 +87,11 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			return v
 		}
 	}
+	if (u.Words.Quiet || u.Words.Short) && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		if v, done := m.rewriteMethod(n, name, of, nil, st); done {
+			return v
+		}
+	}
 	if use, found := m.methodUse(name, nil, st); found && u.Tree.File.Text(int(u.Tree.Nodes[n].To)) != "(" {
 		return m.use(use, n, of, nil, st)
 	}

@@ -38,10 +38,19 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	if v, done := m.splitOf(name, receiver, arguments); done {
 		return v, true
 	}
+	if v, done := m.timed(n, name, receiver, arguments, st); done || st.dead {
+		return v, true
+	}
+	if v, done := m.rewriteMethod(n, name, receiver, arguments, st); done {
+		return v, true
+	}
 	if fn := u.extension(name); fn != nil {
 		if v, ran := m.run(fn, m.askedOf(fn, receiver), n, arguments, st); ran {
 			return v, true
 		}
+	}
+	if v, done := m.lengthens(u.Tree.Child(callee, 0), name, receiver, arguments, st); done {
+		return v, true
 	}
 	if m.grows(u.Tree.Child(callee, 0), name, receiver, arguments, st) {
 		return Value{anything(m.depth())}, true
@@ -60,7 +69,7 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		return Value{{parts: []part{{any: true, frame: m.depth()}}}}, true
 	}
 	if u.Words.Formats["."+name] && textual(receiver) {
-		return m.format(receiver, valuesOf(arguments)), true
+		return m.format(receiver, arguments, st), true
 	}
 	if len(receiver) == 1 && (receiver[0].form == sequence || receiver[0].form == record && receiver[0].members.of == nil) {
 		if v, done := m.collection(n, name, receiver, arguments, st); done || st.dead {

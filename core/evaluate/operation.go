@@ -202,11 +202,7 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 		return Value{x}, len(arguments) == 0 || m.unit().calleeName(m.unit().Tree.Child(n, 0)) == "collect"
 	case kept, compacted, mappedThere: // filter(Boolean)
 		if len(arguments) == 1 && len(arguments[0].value) == 1 && arguments[0].value[0].regex != "" { // grep(/^X_/)
-			for _, e := range x.list {
-				m.fitsRegex(n, e, arguments[0].value, false)
-			}
-			x.perhaps = true
-			return Value{x}, true
+			return m.heldAgainst(n, x, arguments[0]), true
 		}
 		return m.counting(x), len(arguments) > 0 || o == compacted
 	case found:
@@ -239,6 +235,24 @@ func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st 
 		}
 	}
 	return nil, false
+}
+
+// heldAgainst returns the elements of a list that a regular expression fits. Of those of which it is not known
+// whether it does each may be one.
+func (m *machine) heldAgainst(n int32, x alt, pattern argument) Value {
+	out := alt{form: sequence, depends: x.depends, perhaps: x.perhaps}
+	for _, e := range x.list {
+		m.fitsRegex(n, e, pattern.value, false)
+		fits, known := Rewrite{Does: HasFit}.of(e, given{m: m, list: []argument{pattern}})
+		switch {
+		case known && fits[0].form == boolean && !fits[0].truth:
+			continue
+		case !known || fits[0].form != boolean:
+			out.perhaps = true
+		}
+		out.list = append(out.list, e)
+	}
+	return Value{out}
 }
 
 // firstIn returns the first element of a list, or nothing where it may have none.

@@ -77,6 +77,9 @@ func (m *machine) binary(n int32, st *state) Value {
 				return nil
 			}
 		}
+		if v, known := m.added(a, b); known && op == "+" {
+			return v
+		}
 		if u.Words.Pointers && (isNumber(a) || isNumber(b) || !u.hasStrings()) {
 			return Value{loose(append(append(Value{}, a...), b...), anything(m.depth()))}
 		}
@@ -87,7 +90,7 @@ func (m *machine) binary(n int32, st *state) Value {
 	case "%":
 		a, b := m.eval(left, st), m.eval(right, st)
 		if textual(a) {
-			return m.format(a, m.formatArguments(right, b))
+			return m.format(a, formatArguments(b), nil)
 		}
 		return Value{loose(a, anything(m.depth()))}
 	case "until", "...", "..<", "..=":
@@ -146,6 +149,10 @@ func (m *machine) binary(n int32, st *state) Value {
 		if v, known := m.isWithin(n, a, b, st); known && op != "<" && op != ">" { // names <= set(environment)
 			return v
 		}
+	case "*", "x": // "a" * 2
+		if v, done := (Rewrite{Does: Repeats}).of(a, given{m: m, list: []argument{{value: b}}, frame: m.depth()}); done {
+			return v
+		}
 	case "-", "--": // set(names) - found.keys()
 		if rest, known := m.without(n, a, b, st); known {
 			return rest
@@ -173,7 +180,7 @@ var indexQuestions = map[string]bool{
 	">-1": true, "!=-1": true, "!==-1": true, ">=0": true, "==-1": false, "===-1": false, "<0": false,
 }
 
-// indexOf asks whether the argument of list.indexOf(x) is in a list that is known.
+// indexOf asks whether the argument of list.indexOf(x) is in a list or a text that is known.
 func (m *machine) indexOf(call int32, not bool, st *state) (answer Value, known bool) {
 	u := m.unit()
 	callee := u.Tree.Child(call, 0)
@@ -182,6 +189,9 @@ func (m *machine) indexOf(call int32, not bool, st *state) (answer Value, known 
 	}
 	list := m.quiet(u.Tree.Child(callee, 0), st)
 	arguments := m.arguments(call, st)
+	if v, done := (Rewrite{Does: Includes}).of(list, given{m: m, list: arguments, frame: m.depth()}); done && v[0].form == boolean {
+		return m.unlessNot(v, not), true
+	}
 	if !list.isLists() || len(arguments) != 1 {
 		return nil, false
 	}

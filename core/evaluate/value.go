@@ -253,6 +253,9 @@ func (v Value) sites() (all sites) {
 }
 
 // wasRead reports whether a value was made from reads.
+// It is not copied into the many places that ask for it.
+//
+//go:noinline
 func (v Value) wasRead() bool {
 	for i := range v {
 		x := &v[i]
@@ -298,6 +301,9 @@ func (v Value) telling(of ...Value) Value {
 }
 
 // missing returns the unset reads that a value may be the result of.
+// It is not copied into the many places that ask for it.
+//
+//go:noinline
 func (v Value) missing() (m mask) {
 	for _, x := range v {
 		m |= x.missing
@@ -311,6 +317,9 @@ func (v Value) missing() (m mask) {
 }
 
 // depends returns the unset reads that a value depends on.
+// It is not copied into the many places that ask for it.
+//
+//go:noinline
 func (v Value) depends() (m mask) {
 	for _, x := range v {
 		m |= x.depends | x.missing
@@ -341,6 +350,9 @@ func loose(v Value, as alt) alt {
 }
 
 // plain returns the text that a value is, where it can be one only.
+// It is not copied into the many places that ask for it.
+//
+//go:noinline
 func (v Value) plain() (string, bool) {
 	if len(v) != 1 {
 		return "", false

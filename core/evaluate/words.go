@@ -3,6 +3,9 @@ package evaluate
 // Words are what running the code of a language needs to know of it.
 type Words struct {
 	Nothing, Stops, Formats, Transparent map[string]bool
+	// Rewrites are what functions and methods make of a text: by path, or by name with
+	// a dot before it for methods.
+	Rewrites map[string]Rewrite
 	// Uses are what functions and methods do with a value: by path, or by name
 	// with a dot before it for methods.
 	Uses map[string][]Use
@@ -12,6 +15,8 @@ type Words struct {
 	// EmptyTrue says that an empty text and zero count as true; EmptyLists that
 	// a list without elements counts as false.
 	EmptyTrue, EmptyLists bool
+	// Mutates says that texts change where they stand: name.append("x").
+	Mutates bool
 	// Uniform says that a.f(b) may be f(a, b).
 	Uniform bool
 	// Extends says that a function may be one that things of a type are asked for,

@@ -80,7 +80,9 @@ var clang = &reads.Language{
 	Transparent: []string{"std.string", "strdup", "string", "std.string_view", "std.move", "QString", "QByteArray", ".c_str", ".data", ".toStdString", ".trimmed", ".toLower"},
 	Stops:       []string{"exit", "abort", "_exit", "throw", "err", "errx", "die", "std.exit", "std.abort", "NSException.raise"},
 	Nothing:     []string{"NULL", "nullptr", "nil", "Nil", "0", "nullopt", "std.nullopt"},
-	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.BeginsInteger, reads.Number: reads.BeginsNumber}, Main: []string{"main"}},
+	Formats:     []string{"std.format", "fmt.format", "absl.StrFormat"},
+	Rewrites:    cppRewrites,
+	Runs:        reads.Runs{Mutates: true, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.BeginsInteger, reads.Number: reads.BeginsNumber}, Main: []string{"main"}},
 }
 
 // clangImports records what names are defined as, and what is taken in of namespaces.

@@ -63,6 +63,7 @@ var clojure = &reads.Language{
 	Stops:       []string{"System.exit"},
 	Nothing:     []string{"nil", "false"},
 	WordOr:      []string{"or"},
+	Rewrites:    clojureRewrites,
 	Runs: reads.Runs{
 		Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Clauses: true, Raises: true, Exhausts: []string{"case"},
 		Operators: map[string]string{"=": "==", "not=": "!=", "str": "++", "not": "!", "and": "&&", "or": "||"},

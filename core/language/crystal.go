@@ -50,7 +50,9 @@ var crystal = &reads.Language{
 	Transparent: []string{".strip", ".downcase", ".upcase", ".to_s"},
 	Stops:       []string{"raise", "abort", "exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{EmptyTrue: true, Returns: true, Raises: true},
+	Formats:     []string{"sprintf", "format"},
+	Rewrites:    rubyRewrites,
+	Runs:        reads.Runs{Mutates: true, EmptyTrue: true, Returns: true, Raises: true},
 	WordOr:      []string{"||"},
 }
 

@@ -70,6 +70,7 @@ var dart = &reads.Language{
 	Transparent: []string{".trim", ".toLowerCase", ".toUpperCase"},
 	Stops:       []string{"throw", "exit"},
 	Nothing:     []string{"null"},
+	Rewrites:    dartRewrites,
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.AnyBase, reads.Boolean: reads.ExactTruth}, Status: "exitCode", EmptyTrue: true},
 	WordOr:      []string{"??"},
 	Force:       "!",

@@ -39,7 +39,8 @@ var dlang = &reads.Language{
 		{Access: `$read.to!int`, Kind: reads.Integer, Does: evaluate.Fail},
 		{Access: `enforce($read, $rest)`, Does: evaluate.Demands},
 	},
-	Stops:   []string{"throw", "exit"},
-	Nothing: []string{"null"},
-	Runs:    reads.Runs{Uniform: true, Operators: map[string]string{"!is": "!="}},
+	Stops:    []string{"throw", "exit"},
+	Nothing:  []string{"null"},
+	Rewrites: nimRewrites,
+	Runs:     reads.Runs{Uniform: true, Operators: map[string]string{"!is": "!="}},
 }

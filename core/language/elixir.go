@@ -70,6 +70,7 @@ var elixir = &reads.Language{
 	Transparent: []string{"Atom.to_string", "unquote", "String.length", "byte_size"},
 	Stops:       []string{"raise", "exit", "System.halt"},
 	Nothing:     []string{"nil"},
+	Rewrites:    elixirRewrites,
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits}, Clauses: true, Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
 	WordOr:      []string{"||", "or"},
 }

@@ -61,5 +61,6 @@ var fsharp = &reads.Language{
 	Transparent: []string{"Option.ofObj", "ofObj", "Some", ".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", "string", "id"},
 	Stops:       []string{"failwith", "failwithf", "raise", "exit", "invalidOp", "invalidArg", "nullArg"},
 	Nothing:     []string{"null", "None", "?"},
+	Rewrites:    mlRewrites,
 	Runs:        reads.Runs{Variants: evaluate.Named, Operators: map[string]string{"=": "==", "<>": "!="}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Raises: true, Exhausts: []string{"match"}, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TruthAnyCase}},
 }

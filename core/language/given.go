@@ -74,7 +74,7 @@ var (
 		given(evaluate.Goes, reads.List, "shlex.split"),
 	)
 	javascriptGiven = slices.Concat(
-		opened(given(evaluate.OnNothing, "", "path.join path.resolve path.dirname path.basename path.normalize Buffer.from fs.readFileSync fs.readdirSync fs.statSync fs.mkdirSync fs.writeFileSync readFileSync")),
+		opened(given(evaluate.OnNothing, "", "path.join path.resolve path.dirname path.basename path.normalize Buffer.from fs.readFileSync fs.readdirSync fs.statSync fs.mkdirSync fs.writeFileSync readFileSync writeFileSync appendFileSync mkdirSync readdirSync statSync fs.appendFileSync fs.createReadStream fs.createWriteStream createReadStream createWriteStream fs.openSync fs.rmSync fs.unlinkSync fs.lstatSync fs.realpathSync fs.watch fs.readFile fs.writeFile fs.appendFile fs.mkdir fs.readdir fs.stat path.extname path.isAbsolute path.parse child_process.spawn child_process.spawnSync child_process.exec child_process.execSync child_process.execFile child_process.execFileSync spawnSync execSync execFileSync")),
 		opened(second(evaluate.OnNothing, "", "crypto.createHmac createHmac")),
 		opened(behind(evaluate.OnNothing, "", "path.join path.resolve", mostJoined)),
 	)

@@ -70,7 +70,8 @@ var golang = &reads.Language{
 	Stops:       []string{"panic", "os.Exit", "log.Fatal", "log.Fatalf", "log.Fatalln", "log.Panic", "log.Panicf", "Fatal", "Fatalf", "Fatalln", "Exit", "Skip", "Skipf", "SkipNow"},
 	Nothing:     []string{"nil"},
 	ScopeOf:     goScope,
-	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.GoTruth, reads.Duration: reads.GoDuration}, Explicit: true, Element: evaluate.Empty, Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Platform: map[string]string{"runtime.GOOS": "linux", "runtime.GOARCH": "amd64"}, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
+	Rewrites:    goRewrites,
+	Runs:        reads.Runs{Lists: []string{"strings.NewReplacer"}, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.GoTruth, reads.Duration: reads.GoDuration}, Explicit: true, Element: evaluate.Empty, Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Platform: map[string]string{"runtime.GOOS": "linux", "runtime.GOARCH": "amd64"}, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
 	Formats:     []string{"fmt.Sprintf"},
 }
 

@@ -58,6 +58,7 @@ var groovy = &reads.Language{
 	Copies:      []string{"HashMap", "LinkedHashMap", "TreeMap"},
 	Stops:       []string{"throw", "error", "System.exit"},
 	Nothing:     []string{"null"},
+	Rewrites:    jvmRewrites,
 	Runs:        reads.Runs{Returns: true, Lends: []string{"with"}, Taps: []string{"tap"}},
 	WordOr:      []string{"?:"},
 }

@@ -48,6 +48,7 @@ var haskell = &reads.Language{
 	Transparent: []string{"pure", "return", "liftIO", "lift", "T.pack", "Text.pack", "pack", "T.unpack", "BS.pack", "strip", "T.strip", "T.toLower", "fromString", "Just", "id", "trim"},
 	Stops:       []string{"error", "die", "fail", "exitFailure", "exitWith", "throwIO", "throw", "ioError", "errorWithoutStackTrace", "throwError"},
 	Nothing:     []string{"Nothing"},
+	Rewrites:    haskellRewrites,
 	Runs:        reads.Runs{Variants: evaluate.Named, Operators: map[string]string{"/=": "!=", "<>": "++"}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Bare: true, Clauses: true, Catchers: []string{"try", "tryIOError", "tryAny", "tryIO", "tryJust"}, Exhausts: []string{"case"}},
 	WordOr:      []string{"<|>"},
 }

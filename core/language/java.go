@@ -29,7 +29,8 @@ var java = &reads.Language{
 	Transparent: jvmTransparent,
 	Stops:       []string{"throw", "System.exit"},
 	Nothing:     []string{"null"},
-	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase, reads.Duration: reads.ISODuration}, Raises: true, Exact: true},
+	Rewrites:    jvmRewrites,
+	Runs:        reads.Runs{Mutates: true, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase, reads.Duration: reads.ISODuration}, Raises: true, Exact: true},
 	Formats:     []string{"String.format"},
 	Copies:      []string{"HashMap", "LinkedHashMap", "TreeMap", "copyOf"},
 }

@@ -62,5 +62,6 @@ var julia = &reads.Language{
 	Stops:       []string{"error", "throw", "exit"},
 	Nothing:     []string{"nothing", "missing"},
 	Copies:      []string{"copy", "deepcopy", "Dict"},
+	Rewrites:    juliaRewrites,
 	Runs:        reads.Runs{Returns: true, OwnScopes: true},
 }

@@ -45,6 +45,7 @@ var lua = &reads.Language{
 	Transparent: []string{"tostring"},
 	Stops:       []string{"error", "os.exit"},
 	Nothing:     []string{"nil"},
+	Rewrites:    luaRewrites,
 	Runs:        reads.Runs{Explicit: true, Joins: []string{".."}, Catchers: []string{"pcall", "xpcall"}, EmptyTrue: true, Raises: true},
 	WordOr:      []string{"or"},
 	Formats:     []string{"string.format"},

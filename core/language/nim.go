@@ -55,5 +55,6 @@ var nim = &reads.Language{
 	Transparent: []string{"strip", ".strip", ".toLowerAscii", ".toUpperAscii"},
 	Stops:       []string{"raise", "quit", "doAssert"},
 	Nothing:     []string{"nil"},
+	Rewrites:    nimRewrites,
 	Runs:        reads.Runs{Uniform: true, Unset: evaluate.Empty, EmptyTrue: true, Returns: true, Result: "result"},
 }

@@ -48,5 +48,6 @@ var ocaml = &reads.Language{
 	Transparent: []string{"String.trim", "String.lowercase_ascii", "String.uppercase_ascii", "Some", "Fun.id"},
 	Stops:       []string{"failwith", "raise", "exit", "invalid_arg", "Printf.ksprintf failwith"},
 	Nothing:     []string{"None", "?"},
+	Rewrites:    mlRewrites,
 	Runs:        reads.Runs{Variants: evaluate.Named, Operators: map[string]string{"=": "==", "<>": "!=", "^": "++"}, Unset: evaluate.Nothing, EmptyTrue: true, Catchers: []string{"try_with", "try_with_join", "attempt"}, Returns: true, Exhausts: []string{"match"}, Forms: map[reads.Kind]reads.Form{reads.Boolean: reads.ExactTruth}},
 }

@@ -76,6 +76,7 @@ var powershell = &reads.Language{
 	Transparent: []string{".Trim", ".ToLower", ".ToUpper", ".ToLowerInvariant", ".ToUpperInvariant", ".ToString", "string", "Get-Item", "Get-Content", ".Value"},
 	Stops:       []string{"throw", "exit"},
 	Nothing:     []string{"$null", "$Null", "$NULL"},
+	Rewrites:    powershellRewrites,
 	Runs:        reads.Runs{Explicit: true, EmptyLists: true, Returns: true, OwnScopes: true, AnyCase: true, Given: "$psboundparameters", Loops: evaluate.Values},
 	WordOr:      []string{"??"},
 	Formats:     []string{},

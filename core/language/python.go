@@ -103,6 +103,7 @@ var python = &reads.Language{
 		{Access: `os.path.abspath($read)`, Does: evaluate.OtherPath},
 		{Access: `isinstance($read, $rest)`, Test: true},
 	}, pythonGiven...),
+	Rewrites:    pythonRewrites,
 	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.PythonInteger}, Explicit: true, Element: evaluate.Fails, Joins: []string{"+"}, EmptyLists: true, Raises: true, OwnScopes: true, Loops: evaluate.Keys, Platform: map[string]string{"sys.platform": "linux", "os.name": "posix"}},
 	Transparent: []string{"strip", ".strip", ".rstrip", ".lstrip", ".lower", ".upper", ".casefold", "os.fsencode", ".encode", ".decode"},
 	Stops:       []string{"sys.exit", "exit", "quit", "os._exit", "abort", "pytest.skip", "skipTest", ".skipTest"},

@@ -49,6 +49,7 @@ var rLanguage = &reads.Language{
 	Transparent: []string{"nchar", "trimws", "tolower", "toupper", "as.character", "path.expand", "normalizePath"},
 	Stops:       []string{"stop", "quit", "q", "abort", "rlang::abort", "skip", "testthat::skip"},
 	Nothing:     []string{"NULL", "NA", "NA_character_"},
+	Rewrites:    rRewrites,
 	Runs:        reads.Runs{Unset: evaluate.Empty, Returns: true, OwnScopes: true, Operators: map[string]string{"%in%": "in"}, Lists: []string{"c", "list"}},
 	WordOr:      []string{"%||%"},
 	Formats:     []string{"sprintf"},

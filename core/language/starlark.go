@@ -37,6 +37,7 @@ var starlark = &reads.Language{
 		{Access: `json.decode($read)`, Kind: reads.JSON},
 		{Access: `$read.split($rest)`, Kind: reads.List},
 	},
+	Rewrites:    pythonRewrites,
 	Runs:        reads.Runs{Explicit: true, Joins: []string{"+"}, EmptyLists: true, Raises: true, OwnScopes: true},
 	Transparent: []string{"str", ".strip", ".rstrip", ".lstrip", ".lower", ".upper"},
 	Stops:       []string{"fail"},

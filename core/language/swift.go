@@ -56,7 +56,9 @@ var swift = &reads.Language{
 	Transparent: []string{"String", ".lowercased", ".uppercased", ".trimmingCharacters"},
 	Stops:       []string{"fatalError", "preconditionFailure", "throw", "exit"},
 	Nothing:     []string{"nil"},
-	Runs:        reads.Runs{Variants: evaluate.Dotted, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Excludes: []string{"..<"}, EmptyTrue: true, Returns: true},
+	Formats:     []string{"String", "NSString"},
+	Rewrites:    swiftRewrites,
+	Runs:        reads.Runs{Mutates: true, Variants: evaluate.Dotted, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Excludes: []string{"..<"}, EmptyTrue: true, Returns: true},
 	WordOr:      []string{"??"},
 	Force:       "!",
 }

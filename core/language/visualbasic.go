@@ -41,8 +41,9 @@ var visualBasic = &reads.Language{
 		{Access: `Double.Parse($read)`, Kind: reads.Number, Does: evaluate.Fail},
 		{Access: `Boolean.Parse($read)`, Kind: reads.Boolean, Does: evaluate.Fail},
 	},
-	Stops:   []string{"Environment.Exit", "Environment.FailFast", "Application.Exit", "Err.Raise", "WScript.Quit", "End"},
-	Nothing: []string{"Nothing", "nothing"},
+	Stops:    []string{"Environment.Exit", "Environment.FailFast", "Application.Exit", "Err.Raise", "WScript.Quit", "End"},
+	Nothing:  []string{"Nothing", "nothing"},
+	Rewrites: csharpRewrites,
 	Runs: reads.Runs{
 		Unset: evaluate.Nothing, EmptyTrue: true, Raises: true, Capitals: true, Main: []string{"Main"}, Variables: true, Blank: true,
 		Operators: map[string]string{

@@ -48,5 +48,6 @@ var vlang = &reads.Language{
 	Transparent: []string{".trim_space", ".to_lower", ".to_upper"},
 	Stops:       []string{"panic", "exit"},
 	Nothing:     []string{"none"},
+	Rewrites:    nimRewrites,
 	Runs:        reads.Runs{Unset: evaluate.Empty},
 }

@@ -44,6 +44,9 @@ type Language struct {
 	Nothing []string
 	// Formats are functions that fill a format string: fmt.Sprintf.
 	Formats []string
+	// Rewrites are what functions make of a text that they are given, or methods of one
+	// that they are asked of, with a dot before their names: .trim, strings.ToUpper.
+	Rewrites map[string]evaluate.Rewrite
 
 	Libraries   []string // first names of the paths of its standard library: os of os/user.Current
 	LineEnds    bool     // a line's end may end a statement
@@ -160,6 +163,7 @@ type Runs struct {
 	EmptyLists bool              // an empty list counts as false
 	Returns    bool              // a function returns its last expression
 	Uniform    bool              // a.f(b) may be f(a, b)
+	Mutates    bool              // texts change where they stand: name.append("x")
 	Extends    bool              // fun T.name() is a function that things of a type are asked for
 	Raises     bool              // a member of nothing stops
 	Chains     bool              // a?.b.c asks nothing of what a?.b is not
