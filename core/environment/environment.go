@@ -63,8 +63,9 @@ type Layer struct {
 	Dialect   *envfile.Dialect  // of an env file
 	Refused   []envfile.Problem // what its reader does not take of an env file, besides what none would
 	Values    map[string]Value
-	Changed   time.Time // when the file was last written, or the process started
-	Open      string    // what else it gets values from that are not seen here, or ""
+	Changed   time.Time         // when the file was last written, or the process started
+	Open      string            // what else it gets values from that are not seen here, or ""
+	Gaps      map[string]string // of names that it takes from somewhere which has none: from where
 }
 
 // Names returns the names that a layer says something of, sorted.
@@ -88,6 +89,16 @@ type Environment struct {
 	Only      bool           // for that component alone, not for others of the tree
 	Layers    []*Layer       // later ones win
 	Live      *Environment   // of a live process: the environment that it was to be started with
+}
+
+// Gap returns from where an environment is to take a name that is not there, or "".
+func (e *Environment) Gap(name string) string {
+	for _, l := range slices.Backward(e.Layers) {
+		if from := l.Gaps[name]; from != "" {
+			return from
+		}
+	}
+	return ""
 }
 
 // Local reports whether it is a developer's own.
@@ -274,16 +285,12 @@ func (l *Layer) clean() {
 	}
 }
 
-// stages are names that environments have even where nothing they set is read.
-var stages = map[string]bool{"local": true, "dev": true, "development": true, "test": true, "testing": true, "staging": true, "stage": true,
-	"qa": true, "preview": true, "uat": true, "prod": true, "production": true, "live": true}
-
 // Drop leaves out the environments made of one file that says something of
 // no variable that is read: it is for something else.
 func (s *All) Drop(read func(name string) bool) {
 	s.served = nil
 	s.Environments = slices.DeleteFunc(s.Environments, func(e Environment) bool {
-		if stages[e.Name] || e.Declared || e.Only || e.Loaded {
+		if stages[e.Name] != "" || e.Declared || e.Only || e.Loaded {
 			return false
 		}
 		for _, l := range e.Layers {

@@ -380,11 +380,16 @@ func (f *finder) workloadLayers(c *cluster, w workload) (layers []*Layer) {
 					v, left = references(v, append(layers, own), left)
 				}
 				own.Values[name.Value] = v
+			} else if v.Why != "" {
+				if own.Gaps == nil {
+					own.Gaps = map[string]string{}
+				}
+				own.Gaps[name.Value] = v.Why
 			}
 		}
 	}
 	own.Open = w.open
-	if len(own.Values) > 0 || own.Open != "" {
+	if len(own.Values) > 0 || len(own.Gaps) > 0 || own.Open != "" {
 		layers = append(layers, own)
 	}
 	return layers
@@ -424,8 +429,8 @@ func references(v Value, before []*Layer, left int) (Value, int) {
 	return v, left
 }
 
-// value returns the value of one entry of env; it is none where an optional key
-// is not there.
+// value returns the value of one entry of env; it is none where a key is not there, which it says of one that is
+// not optional.
 func (c *cluster) value(e *yaml.Node, w workload, name *yaml.Node) (v Value, given bool) {
 	hidden := Value{State: Given, File: w.file, Line: name.Line, Column: name.Column}
 	from := at(e, "valueFrom")
@@ -449,6 +454,9 @@ func (c *cluster) value(e *yaml.Node, w workload, name *yaml.Node) (v Value, giv
 			return hidden, !optional
 		}
 		v, found := s.values[text(ref, "key")]
+		if !found && !optional {
+			v.Why = fmt.Sprintf("%s:%d takes it from the key %s of %s %s, which has no such key", w.file, name.Line, text(ref, "key"), kind, text(ref, "name"))
+		}
 		return v, found
 	}
 	hidden.Why = "from the cluster itself"

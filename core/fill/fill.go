@@ -235,7 +235,7 @@ func (f *filling) served(v *contract.Variable) []reads.Read {
 		return nil
 	}
 	return slices.DeleteFunc(slices.Clone(v.Reads), func(r reads.Read) bool {
-		return !contract.Counts(r) || !f.survey.Environments.Serves(f.environment, r.Component)
+		return !contract.Counts(r) || !f.survey.Environments.Concerns(f.environment, r.Component, r.File)
 	})
 }
 

@@ -193,7 +193,7 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 	}
 	need := reads.Need("")
 	for _, r := range contract.Wanted(v.Reads, e.Has, e.Off) {
-		if !contract.Counts(r) || !b.survey.Environments.Serves(e, r.Component) {
+		if !contract.Counts(r) || !b.survey.Environments.Concerns(e, r.Component, r.File) {
 			continue
 		}
 		if need == "" || r.Need == reads.Required || r.Need == reads.Expected && need == reads.Optional {

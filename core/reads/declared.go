@@ -108,6 +108,7 @@ func (a *analysis) setting(s declare.Setting) {
 func (r *Read) completed(by Read) {
 	if r.Kind == Text {
 		r.Kind, r.Form = by.Kind, by.Form
+		r.Asked = r.Asked && r.Kind == Text // what is asked then is what it was taken for
 	}
 	if by.Need == Optional {
 		r.Need = Optional

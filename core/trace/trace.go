@@ -105,7 +105,7 @@ func present(s *survey.Survey, name string, known []string) *Trace {
 		e := &s.Environments.Environments[i]
 		source := Source{Environment: e.Name, Component: e.Component.Name, Chain: e.Chain(name), Open: e.Open()}
 		for _, r := range t.Reads {
-			source.Serves = source.Serves || contract.Counts(r.Read) && s.Environments.Serves(e, r.Component)
+			source.Serves = source.Serves || contract.Counts(r.Read) && s.Environments.Concerns(e, r.Component, r.File)
 		}
 		if source.Serves || len(source.Chain) > 0 {
 			t.Environments = append(t.Environments, source)

@@ -46,10 +46,10 @@ func places(list []reads.Read) (out []Place) {
 	return out
 }
 
-// served returns the reads of a variable by code that runs in the environment.
+// served returns the reads of a variable by code that runs in the environment, and not in another stage alone.
 func (j *job) served(v *contract.Variable, e *environment.Environment) (list []reads.Read) {
 	for _, r := range v.Reads {
-		if contract.Counts(r) && j.environments.Serves(e, r.Component) && (!configures(r) || starts(e)) {
+		if contract.Counts(r) && j.environments.Concerns(e, r.Component, r.File) && (!configures(r) || starts(e)) {
 			list = append(list, r)
 		}
 	}

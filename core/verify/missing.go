@@ -93,6 +93,9 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 		otherwise = fmt.Sprintf("Set %s where %s is started.", v.Name, e.Name)
 	}
 	hint, pointed := j.slips().hint(v.Name, e, otherwise)
+	if from := e.Gap(v.Name); from != "" {
+		hint, pointed = from+".", true
+	}
 	if pointed {
 		command = nil
 	}
@@ -151,7 +154,7 @@ func (j *job) missingPatterns(e *environment.Environment) (list []Finding) {
 	}
 	slices.Sort(names)
 	for _, r := range j.contract.Patterns {
-		if r.Need != reads.Required || !contract.Counts(r) || seen[r.Pattern] || !j.environments.Serves(e, r.Component) || e.Open() != "" || configures(r) && !starts(e) {
+		if r.Need != reads.Required || !contract.Counts(r) || seen[r.Pattern] || !j.environments.Concerns(e, r.Component, r.File) || e.Open() != "" || configures(r) && !starts(e) {
 			continue
 		}
 		seen[r.Pattern] = true

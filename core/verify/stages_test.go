@@ -1,0 +1,75 @@
+package verify_test
+
+import (
+	"slices"
+	"strings"
+	"testing"
+)
+
+// What a file reads that a framework loads in one stage alone is missing there alone.
+func TestStages(t *testing.T) {
+	values := "-- .env --\nOTHER=1\n-- .env.test --\nOTHER=1\n-- .env.production --\nOTHER=1\n-- gate.env --\nOTHER=1\n-- use.rb --\nuse ENV[\"OTHER\"]\n"
+	for _, c := range []struct{ file, src, want string }{
+		{"config/environments/production.rb", "x = ENV.fetch('GATE_TIDE')\n", "gate production"},
+		{"lock/settings/prod.py", "import os\nos.environ['GATE_TIDE']\n", "gate production"},
+		{"lock/settings/local.py", "import os\nos.environ['GATE_TIDE']\n", "gate local"},
+		{"config/dev.exs", "import Config\nconfig :a, b: System.fetch_env!(\"GATE_TIDE\")\n", "gate local"},
+		{"config/packages/prod/mail.yaml", "mail: '%env(GATE_TIDE)%'\n", "gate production"},
+		{"src/main/resources/application-prod.yml", "a: ${GATE_TIDE}\n", "gate production"},
+		{"lock/settings/base.py", "import os\nos.environ['GATE_TIDE']\n", "gate local production test"},
+		{"lib/production.rb", "x = ENV.fetch('GATE_TIDE')\n", "gate local production test"},
+	} {
+		var where []string
+		for _, f := range findings(t, "-- "+c.file+" --\n"+c.src+values) {
+			if f.Rule == "missing" && f.Variable == "GATE_TIDE" {
+				where = append(where, f.Environment)
+			}
+		}
+		slices.Sort(where)
+		if got := strings.Join(where, " "); got != c.want {
+			t.Errorf("%s: missing in %s, want %s", c.file, got, c.want)
+		}
+	}
+}
+
+// A key that a manifest takes of a secret which has none of that name is told where the variable is missing.
+func TestKeyNotThere(t *testing.T) {
+	tree := func(optional string) string {
+		return `-- gate/go.mod --
+module gate
+-- gate/main.go --
+package main
+
+import "os"
+
+func main() { use(os.Getenv("GATE_URL"), os.Getenv("GATE_NAME")) }
+-- k8s/gate.yaml --
+apiVersion: apps/v1
+kind: Deployment
+metadata: {name: gate}
+spec:
+  template:
+    spec:
+      containers:
+        - name: gate
+          image: lockside/gate:1
+          env:
+            - {name: GATE_NAME, value: north}
+            - {name: GATE_URL, valueFrom: {secretKeyRef: {name: lock, key: ulr` + optional + `}}}
+---
+apiVersion: v1
+kind: Secret
+metadata: {name: lock}
+stringData: {url: tide}
+`
+	}
+	want := "k8s/gate.yaml:12 takes it from the key ulr of Secret lock, which has no such key."
+	if f := of(t, "missing", findings(t, tree(""))); f.Hint != want {
+		t.Errorf("%s (%s), want %s", f.Message, f.Hint, want)
+	}
+	for _, f := range findings(t, tree(", optional: true")) {
+		if f.Hint == want {
+			t.Errorf("of an optional key: %s", f.Message)
+		}
+	}
+}
