@@ -104,24 +104,59 @@ func TestState(t *testing.T) {
 	}
 }
 
-func TestWanted(t *testing.T) {
-	set := func(names ...string) func(string) bool {
-		return func(name string) bool { return strings.Contains(" "+strings.Join(names, " ")+" ", " "+name+" ") }
+// world is one that says of each variable what is written NAME=value.
+type world struct {
+	values string
+	stages []string
+}
+
+func (w world) Says(name string) (string, bool) {
+	for field := range strings.FieldsSeq(w.values) {
+		if own, value, _ := strings.Cut(field, "="); own == name {
+			return value, value != "?"
+		}
 	}
+	return "", true
+}
+func (w world) Has(name string) bool { value, _ := w.Says(name); return value != "" }
+func (w world) Off(name string) bool { value, _ := w.Says(name); return value == "" || value == "no" }
+func (w world) Stages() []string     { return w.stages }
+
+func TestWanted(t *testing.T) {
+	when := func(w reads.When) func(*reads.Read) {
+		return func(r *reads.Read) { r.When = append(r.When, w) }
+	}
+	isFile := when(reads.When{Name: "B", Come: []string{"file"}, Not: []string{"none"}})
+	inProduction := when(reads.When{Name: "APP_ENV", Come: []string{"production"}})
 	for _, c := range []struct {
-		name     string
-		read     reads.Read
-		has, off func(string) bool
-		want     int
+		name string
+		read reads.Read
+		in   world
+		want int
 	}{
-		{"plain", read("A", reads.Required), set(), set(), 1},
-		{"stands in for one that is set", read("A", reads.Expected, after("B")), set("B"), set(), 0},
-		{"stands in for two, one of them set", read("A", reads.Expected, after("B", "C")), set("C"), set(), 0},
-		{"stands in for one that is not", read("A", reads.Expected, after("B")), set("C"), set(), 1},
-		{"under one that is on", read("A", reads.Required, under("B")), set("B"), set(), 1},
-		{"under one that is off", read("A", reads.Required, under("B")), set("B"), set("B"), 0},
+		{"plain", read("A", reads.Required), world{}, 1},
+		{"stands in for one that is set", read("A", reads.Expected, after("B")), world{values: "B=1"}, 0},
+		{"stands in for two, one of them set", read("A", reads.Expected, after("B", "C")), world{values: "C=1"}, 0},
+		{"stands in for one that is not", read("A", reads.Expected, after("B")), world{values: "C=1"}, 1},
+		{"under one that is on", read("A", reads.Required, under("B")), world{values: "B=1"}, 1},
+		{"under one that is off", read("A", reads.Required, under("B")), world{values: "B=no"}, 0},
+		{"for its value", read("A", reads.Required, isFile), world{values: "B=file"}, 1},
+		{"for another value", read("A", reads.Required, isFile), world{values: "B=none"}, 0},
+		{"for a value that nothing is said of", read("A", reads.Required, isFile), world{values: "B=tape"}, 0},
+		{"for a value in other letters", read("A", reads.Required, isFile), world{values: "B=FILE"}, 0},
+		{"which are the same", read("A", reads.Required, when(reads.When{Name: "B", Come: []string{"file"}, Folded: true})), world{values: "B=FILE"}, 1},
+		{"for all but some", read("A", reads.Required, when(reads.When{Name: "B", Not: []string{"none"}, Other: true})), world{values: "B=tape"}, 1},
+		{"for a value that is not known", read("A", reads.Required, isFile), world{values: "B=?"}, 1},
+		{"for no value", read("A", reads.Required, isFile), world{}, 0},
+		{"where none does as well", read("A", reads.Required, when(reads.When{Name: "B", Come: []string{"file"}, Unset: true})), world{}, 1},
+		{"a value is known better than a switch", read("A", reads.Required, under("B"), when(reads.When{Name: "B", Come: []string{"no"}})), world{values: "B=no"}, 1},
+		{"in its stage", read("A", reads.Required, inProduction), world{stages: []string{"prod", "production"}}, 1},
+		{"in another stage", read("A", reads.Required, inProduction), world{stages: []string{"local"}}, 0},
+		{"in a stage that is not known", read("A", reads.Required, inProduction), world{}, 1},
+		{"in a stage that is said otherwise", read("A", reads.Required, inProduction), world{values: "APP_ENV=production", stages: []string{"local"}}, 1},
+		{"in no stage but one", read("A", reads.Required, when(reads.When{Name: "STAGE", Not: []string{"local"}, Other: true})), world{stages: []string{"local"}}, 0},
 	} {
-		if got := len(Wanted([]reads.Read{c.read}, c.has, c.off)); got != c.want {
+		if got := len(Wanted([]reads.Read{c.read}, c.in)); got != c.want {
 			t.Errorf("%s: %d", c.name, got)
 		}
 	}

@@ -43,3 +43,26 @@ func (s *All) Concerns(e *Environment, component, file string) bool {
 	own, only := stages[strings.ToLower(path.Base(e.Name))], stageOf(file)
 	return own == "" || only == "" || own == only
 }
+
+// Stages returns the words for the stage that an environment is of, or none where its name does not say it.
+func (e *Environment) Stages() (words []string) {
+	own := stages[strings.ToLower(path.Base(e.Name))]
+	for word, stage := range stages { // in any order
+		if own != "" && stage == own {
+			words = append(words, word)
+		}
+	}
+	return words
+}
+
+// Says returns the value of a variable, or "" where it has none, and whether that is known.
+func (e *Environment) Says(name string) (value string, known bool) {
+	v, _, found := e.Lookup(name)
+	switch {
+	case !found:
+		return "", e.Open() == "" && (e.Live == nil || !e.Live.Has(name))
+	case v.State == Set, v.State == Empty:
+		return v.Text, true
+	}
+	return "", false
+}

@@ -210,6 +210,9 @@ func (m *machine) bit(site int32) mask {
 
 // given returns what a read gives.
 func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
+	if v, is := m.valuedAs(a, site, st); is {
+		return v
+	}
 	bit := m.bit(site)
 	if bit == 0 {
 		return m.setOrNot(a, site, st)

@@ -384,6 +384,9 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if v, is := m.constantNamed(n, callee, arguments, st); is {
 		return v
 	}
+	if v, is := m.stageOf(path); is && !u.calls(name) {
+		return v
+	}
 	if v, done := m.splitBy(path, arguments); done && !u.calls(name) {
 		return v
 	}

@@ -282,6 +282,9 @@ func (m *machine) compared(v, with Value) {
 	if m.focus != nil || v.isLists() { // of which it is asked how many there are
 		return
 	}
+	if s, plain := with.plain(); plain {
+		m.stageCompared(v, s)
+	}
 	tags := v.sites()
 	if len(tags) == 0 {
 		return
@@ -385,6 +388,7 @@ func (m *machine) among(v, of Value, not bool) Value {
 		}
 		for _, e := range l.list {
 			if s, plain := e.plain(); plain && m.focus == nil {
+				m.stageCompared(v, s)
 				m.literal(tags, s)
 				for _, t := range tags {
 					m.reads[t].Closed = true

@@ -187,7 +187,7 @@ func (m *machine) drain() {
 	for len(m.queue) > 0 && m.left > 0 {
 		c := m.queue[0]
 		m.queue = m.queue[1:]
-		if fn := m.u.byNode[c.node]; m.ran[c.node] && fn != nil && fn.Name == "" {
+		if fn := m.u.byNode[c.node]; m.calledHere[c.node] || m.ran[c.node] && fn != nil && fn.Name == "" {
 			continue
 		}
 		m.enter(c)

@@ -296,6 +296,9 @@ func (m *machine) collection(n int32, name string, receiver Value, arguments []a
 	if v, known := m.setMethod(n, name, receiver, arguments, st); known {
 		return v, true
 	}
+	if v, known := m.equalsMethod(name, receiver, arguments); known {
+		return v, true
+	}
 	return m.recordMethod(n, name, receiver, arguments, st)
 }
 
@@ -308,6 +311,32 @@ func (m *machine) isParameterAsked(call int32) bool {
 
 // asksFor are methods that report whether a collection has something.
 var asksFor = map[string]bool{"includes": true, "contains": true, "include?": true, "Contains": true, "has": true, "member?": true}
+
+// equalsMethod runs a method that asks whether something is the same as what it is given.
+func (m *machine) equalsMethod(name string, receiver Value, arguments []argument) (Value, bool) {
+	if len(receiver) == 0 {
+		return nil, false
+	}
+	switch name {
+	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?", "eq_ignore_ascii_case", "eql":
+		if m.unit().Words.Raises && !m.unit().Words.Extends && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {
+			break // of nothing nothing is asked
+		}
+		if len(arguments) > 1 && len(receiver.sites()) == 0 && isOpen(receiver) { // string.Equals(a, b)
+			break
+		}
+		if len(arguments) > 0 {
+			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
+			return m.equal(0, receiver, arguments[0].value, "==", 0), true
+		}
+	case "casecmp": // 0 of those that are equal
+		if len(arguments) == 1 {
+			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
+			return m.equal(0, receiver, arguments[0].value, "!=", 0), true
+		}
+	}
+	return nil, false
+}
 
 // recordMethod runs a method that changes a list or record, or asks it.
 func (m *machine) recordMethod(n int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
@@ -340,22 +369,6 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 	case "hasOwn": // Object.hasOwn(map, key)
 		if len(arguments) == 2 && len(arguments[0].value) == 1 && m.isGiven(arguments[0].node) {
 			return m.holdsKey(arguments[0].value[0], arguments[1].value)
-		}
-	case "equal?", "eql?", "equals", "Equals", "isEqual", "equalsIgnoreCase", "casecmp?", "eq_ignore_ascii_case", "eql":
-		if m.unit().Words.Raises && !m.unit().Words.Extends && !strings.HasSuffix(name, "?") && receiver.missing() != 0 {
-			break // of nothing nothing is asked
-		}
-		if len(arguments) > 1 && len(receiver.sites()) == 0 && isOpen(receiver) { // string.Equals(a, b)
-			break
-		}
-		if len(arguments) > 0 {
-			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
-			return m.equal(0, receiver, arguments[0].value, "==", 0), true
-		}
-	case "casecmp": // 0 of those that are equal
-		if len(arguments) == 1 {
-			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
-			return m.equal(0, receiver, arguments[0].value, "!=", 0), true
 		}
 	case "format", "formatted":
 		if x.form == text {

@@ -57,6 +57,8 @@ type Read struct {
 	Passed           bool // the value is used other than by comparing it
 	// Offers are the ways by which other files come to what was read, as it was.
 	Offers []Offer
+	// When says for which values of other variables it is come to, where that is not for all.
+	When []When
 
 	reached bool // a run with it unset came to it
 	keeps   bool // where it is not set, what it would be put to keeps a value: it is known whether one
@@ -194,7 +196,12 @@ type machine struct {
 	ways        map[place]sites    // what branches give
 	offering    offering
 	borrowing   borrowing
-	confirming  bool // what others hold is there
+	confirming  bool           // what others hold is there
+	valued      *valued        // the variable that has a value in this run, or nil
+	unvalued    bool           // it is read in a way for which that is not known
+	calledHere  map[int32]bool // in such a run: the functions that the file calls
+	// stageLiterals are what the stage is compared with, by the variable that says it.
+	stageLiterals map[string][]string
 }
 
 // chain is a call within a context.
@@ -349,6 +356,7 @@ func Discover(u *Unit) *Run {
 // Judge runs what was found again, with each variable unset.
 func (r *Run) Judge() *Result {
 	r.m.judge()
+	r.m.decides()
 	list := slices.DeleteFunc(slices.Clone(r.m.reads), r.m.isOfNoObject)
 	for _, read := range list {
 		read.byFallback()

@@ -87,6 +87,14 @@ func (m *machine) memberNode(n int32, st *state) Value {
 			return v
 		}
 	}
+	if len(u.Words.Stages) > 0 && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		if v, is := m.stageOf(u.Path(n)); is {
+			return v
+		}
+		if v, is := m.stageAsked(name, of); is {
+			return v
+		}
+	}
 	if (u.Words.Quiet || u.Words.Short) && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
 		if v, done := m.rewriteMethod(n, name, of, nil, st); done {
 			return v

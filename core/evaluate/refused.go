@@ -2,6 +2,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/parse"
 )
@@ -17,11 +18,35 @@ func (m *machine) refuse(cond int32, blocks []int32, st *state) {
 	u := m.unit()
 	refused := len(blocks) == 0 && u.kind(cond) != parse.Choice
 	if len(blocks) > 0 {
-		refused = m.leaves(blocks[0])
+		refused = m.leaves(blocks[0]) && !m.answersThere(blocks[0])
 	}
 	if refused && len(blocks) > 0 || len(blocks) == 0 && m.isWhile(cond) || len(blocks) > 0 && m.isReplaced(blocks[0], m.unit().askedFor(cond)) {
 		m.refuseIn(cond, st, 0)
 	}
+}
+
+// answersThere reports whether what leaves there gives something back: more than nothing, no, or an error.
+func (m *machine) answersThere(n int32) bool {
+	u := m.unit()
+	for u.kind(n) == parse.Block || u.kind(n) == parse.Wrapper {
+		n = u.lastChild(n)
+	}
+	value := u.lastChild(n)
+	if u.kind(n) != parse.Return || value == 0 {
+		return false
+	}
+	if k := u.kind(value); k == parse.List || k == parse.Record { // return nil, err
+		value = u.lastChild(value)
+	}
+	switch word := u.at(value); u.kind(value) {
+	case parse.Name, parse.Number:
+		return !u.Words.Nothing[word] && !strings.EqualFold(word, "false") && !strings.HasPrefix(strings.ToLower(word), "err") && u.Tree.Text(value) != "-1"
+	case parse.Unary, parse.Throw:
+		return false
+	case parse.Call, parse.Wrapper, parse.Member:
+		return !strings.Contains(strings.ToLower(m.calleePath(value)+u.Tree.Text(u.Tree.Child(value, 0))), "err")
+	}
+	return true
 }
 
 // askedFor returns the source of what a condition asks for in a list, or "".

@@ -43,6 +43,7 @@ type alt struct {
 	name      string  // of a failure: its class
 	env       *Access // of the environment, and the name of any variable in it
 	regex     string  // of a regular expression: its source
+	stage     string  // of what tells in which stage the program runs: the variable that says it
 
 	about   sites // the reads that it tells something of, where nothing is unset
 	sites   sites // the reads that it was made from, where nothing is unset

@@ -17,6 +17,9 @@ type Words struct {
 	EmptyTrue, EmptyLists bool
 	// Mutates says that texts change where they stand: name.append("x").
 	Mutates bool
+	// Stages are what tells in which stage a program runs, with the variable that says so; what asks for one by its
+	// name has a dot before it.
+	Stages map[string]string
 	// Uniform says that a.f(b) may be f(a, b).
 	Uniform bool
 	// Extends says that a function may be one that things of a type are asked for,

@@ -242,22 +242,37 @@ func (f *filling) served(v *contract.Variable) []reads.Read {
 // needs reports whether code that the environment serves does not do without
 // the variable.
 func (f *filling) needs(v *contract.Variable) bool {
-	list := contract.Wanted(f.served(v), f.has, f.off)
+	list := contract.Wanted(f.served(v), f)
 	return len(list) > 0 && contract.Build(list).Variables[0].Need != reads.Optional
 }
 
-// has reports whether a name has a value in the environment as it will be.
-func (f *filling) has(name string) bool {
+// Has reports whether a name has a value in the environment as it will be.
+func (f *filling) Has(name string) bool {
 	if e, found := f.document.Lookup(name); found {
 		return e.Value != ""
 	}
 	return f.elsewhere(name) && f.environment.Has(name)
 }
 
-func (f *filling) off(name string) bool {
+// Off reports whether a name will have no value there, or one that says no.
+func (f *filling) Off(name string) bool {
 	e, found := f.document.Lookup(name)
-	return !f.has(name) || found && environment.SaysNo(e.Value)
+	return !f.Has(name) || found && environment.SaysNo(e.Value)
 }
+
+// Says returns the value of a name in the environment as it will be, and whether that is known.
+func (f *filling) Says(name string) (value string, known bool) {
+	if e, found := f.document.Lookup(name); found {
+		return e.Value, true
+	}
+	if f.elsewhere(name) {
+		return f.environment.Says(name)
+	}
+	return "", f.environment.Open() == ""
+}
+
+// Stages returns the words for the stage of the environment.
+func (f *filling) Stages() []string { return f.environment.Stages() }
 
 // valueOf returns the value of a variable as it is to be written.
 func (f *filling) valueOf(name string, about []string, example *envfile.Entry) (raw string, err error) {

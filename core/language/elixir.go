@@ -71,7 +71,7 @@ var elixir = &reads.Language{
 	Stops:       []string{"raise", "exit", "System.halt"},
 	Nothing:     []string{"nil"},
 	Rewrites:    elixirRewrites,
-	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits}, Clauses: true, Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
+	Runs:        reads.Runs{Stages: map[string]string{"config_env": "MIX_ENV", "Mix.env": "MIX_ENV"}, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits}, Clauses: true, Joins: []string{"<>"}, Exhausts: []string{"case", "cond"}, EmptyTrue: true, Returns: true},
 	WordOr:      []string{"||", "or"},
 }
 

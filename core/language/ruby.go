@@ -105,7 +105,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 		Nothing:     []string{"nil"},
 		Formats:     []string{"format", "sprintf", "Kernel.format"},
 		Rewrites:    rubyRewrites,
-		Runs:        reads.Runs{Mutates: true, Excludes: []string{"..."}, Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true, Lends: []string{"then", "yield_self"}, Taps: []string{"tap"}},
+		Runs:        reads.Runs{Stages: map[string]string{"Rails.env": "RAILS_ENV", "Sinatra.env": "RACK_ENV"}, Mutates: true, Excludes: []string{"..."}, Joins: []string{"+"}, EmptyTrue: true, Returns: true, Raises: true, Lends: []string{"then", "yield_self"}, Taps: []string{"tap"}},
 		WordOr:      []string{"||", "or", "rescue"},
 		Copies:      []string{"to_h", "to_hash", "dup", "clone"},
 	}

@@ -50,7 +50,7 @@ func readShell(src []byte) ([]reads.Read, error) {
 	s.failing.reach(nodes, s.settings.words)
 	s.look(nodes, s.strictness, s.failing.note, s.assigned, s.copied, s.checks, s.compared)
 	s.followFlags(nodes)
-	s.look(nodes, s.defines, s.expansions)
+	s.look(nodes, s.decides, s.defines, s.expansions)
 	s.markAsked()
 	return s.reads, nil
 }
@@ -141,6 +141,7 @@ type script struct {
 	copies    map[string]string  // of a variable: what its value is put into, and asked of there
 	functions map[string][]*shellFunction
 	assigns   []shellAssigned
+	whens     []shellWhen
 	loops     []shellLoop
 	guarded   []*syntax.ParamExp // what is used of a variable in them is used where it is set: ${X:+-p "$X"}
 	strict    bool               // set -u: a variable without a value ends the script
@@ -451,6 +452,7 @@ func (s *script) add(name, access string, at syntax.Pos, r reads.Read) {
 		}
 	}
 	r.Name, r.Access, r.Line, r.Column = name, access, int(at.Line()), int(at.Col())
+	r.When = s.whenAt(name, at.Offset())
 	s.reads = append(s.reads, r)
 }
 

@@ -192,7 +192,7 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 		return Cell{State: Elsewhere}, ""
 	}
 	need := reads.Need("")
-	for _, r := range contract.Wanted(v.Reads, e.Has, e.Off) {
+	for _, r := range contract.Wanted(v.Reads, e) {
 		if !contract.Counts(r) || !b.survey.Environments.Concerns(e, r.Component, r.File) {
 			continue
 		}

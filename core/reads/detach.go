@@ -44,6 +44,11 @@ func (r *Read) detach() {
 		r.Fallback = &fallback
 	}
 	r.Literals, r.InsteadOf = copied(r.Literals), copied(r.InsteadOf)
+	for n := range r.When {
+		w := &r.When[n]
+		detach(&w.Name)
+		w.Come, w.Not = copied(w.Come), copied(w.Not)
+	}
 }
 
 func detachRole(r *declare.Role) {

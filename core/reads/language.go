@@ -162,6 +162,7 @@ type Runs struct {
 	EmptyTrue  bool              // an empty text and zero count as true
 	EmptyLists bool              // an empty list counts as false
 	Returns    bool              // a function returns its last expression
+	Stages     map[string]string // what tells the stage that a program runs in, with the variable that says so
 	Uniform    bool              // a.f(b) may be f(a, b)
 	Mutates    bool              // texts change where they stand: name.append("x")
 	Extends    bool              // fun T.name() is a function that things of a type are asked for

@@ -232,6 +232,9 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	if found.Sometimes && r.Kind == Boolean && !found.Passed { // it is not looked at but where something else has failed
 		r.Need = Optional
 	}
+	for _, w := range found.When {
+		r.When = append(r.When, When(w))
+	}
 	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true
 }

@@ -64,6 +64,7 @@ type Read struct {
 	SaidIn           string   // another file of the tree, which says what is needed or used instead, or ""
 	InsteadOf        []string // variables before it: it is read where they have no value
 	Under            string   // the variable that a condition round the read asks for, or ""
+	When             []When   // for which values of other variables it is read
 	Asked            bool     // the code only asks whether it is set
 	No               []string // texts that it takes for not set where it asks
 	Folded           bool     // Literals are compared in small or capital letters
@@ -71,6 +72,15 @@ type Read struct {
 	Open             bool     // Literals are not all that the code takes
 	Strict           bool     // Required, only for the shell stops at whatever is not set
 	Secret           bool     // of a secret; known once the whole tree is
+}
+
+// When says for which values of another variable of the same file a read is made.
+type When struct {
+	Name      string   // the other variable
+	Come, Not []string // of the values that the code compares it with: those for which it is made, and those for which it is not
+	Other     bool     // it is made where the variable has any other value
+	Unset     bool     // and where it has none
+	Folded    bool     // the code compares it in small or in capital letters
 }
 
 // Unresolved reports whether nothing is known of the name.

@@ -148,14 +148,24 @@ func (a *analysis) endsWithReturn(block int32) bool {
 	return last != 0 && t.Nodes[last].Kind == parse.Return && t.Nodes[last].First != 0
 }
 
+// comparing are operators by which a value is held against another.
+var comparing = map[string]bool{"==": true, "===": true, "!=": true, "!==": true, "eq": true, "ne": true}
+
 // asksWhether reports whether a condition holds where something is set, or where it
 // is not, and whether that is all that it asks.
 func (a *analysis) asksWhether(cond Range) (set, plain bool) {
 	set = true
 	for i := cond.Lo; i < cond.Hi; i++ {
+		if text, is := a.f.Value(i); is && text != "" && (comparing[a.f.Text(i-1)] || comparing[a.f.Text(i+1)]) { // held against a text
+			return false, false
+		}
 		switch a.f.Text(i) {
 		case "&&", "||", "and", "or", "<", ">", "<=", ">=", "=~", "?":
 			return false, false
+		case "in":
+			if a.f.Is(i+1, "(") || a.f.Is(i+1, "[") || a.f.Is(i+1, "{") { // among texts
+				return false, false
+			}
 		case "==", "===":
 			set = !set
 		case "!", "not":

@@ -40,7 +40,7 @@ Mend it by giving it a value.`,
 			if s.value.State != environment.Empty || s.variable.Ambient {
 				return nil
 			}
-			wanted := contract.Wanted(s.reads, s.environment.Has, s.environment.Off)
+			wanted := contract.Wanted(s.reads, s.environment)
 			if kept := keptOut(wanted); need(wanted) == reads.Optional && s.variable.Secret && kept != nil {
 				f := s.finding()
 				f.Message = fmt.Sprintf("%s is set to nothing in %s, which keeps the fallback in %s:%d out: the code goes on without this secret", s.variable.Name, s.environment.Name, kept.File, kept.Line)

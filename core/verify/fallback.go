@@ -139,7 +139,7 @@ func (j *job) weakInForce(e *environment.Environment) (list []Finding) {
 		if gives(e, v.Name) {
 			continue
 		}
-		for _, r := range contract.Wanted(j.wanted(v, e), e.Has, e.Off) {
+		for _, r := range contract.Wanted(j.wanted(v, e), e) {
 			if !weak(v, r) {
 				continue
 			}

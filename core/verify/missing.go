@@ -78,7 +78,7 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	if gives(e, v.Name) {
 		return nil
 	}
-	wanted := slices.DeleteFunc(contract.Wanted(j.wanted(v, e), e.Has, e.Off), func(r reads.Read) bool { return j.givenBeside(v.Name, r.Component, e) })
+	wanted := slices.DeleteFunc(contract.Wanted(j.wanted(v, e), e), func(r reads.Read) bool { return j.givenBeside(v.Name, r.Component, e) })
 	if len(wanted) == 0 || need(wanted) == reads.Optional {
 		return nil
 	}

@@ -73,3 +73,40 @@ stringData: {url: tide}
 		}
 	}
 }
+
+// What is read for one value of another variable is missing where that has the value.
+func TestWaysChosen(t *testing.T) {
+	for _, c := range []struct{ env, want string }{
+		{".env.production -- STORE=disk", "GATE_DISK GATE_SEAL"},
+		{".env.production -- STORE=reef", "GATE_REEF GATE_SEAL"},
+		{".env.production -- STORE=tide", "GATE_SEAL"},
+		{".env.production -- OTHER=1", "GATE_DISK GATE_SEAL"},
+		{".env.production -- OTHER=1 STORE=reef APP_ENV=development", "GATE_REEF"},
+		{".env -- STORE=tide", ""},
+		{".env -- STORE=tide APP_ENV=production", "GATE_SEAL"},
+		{"gate.env -- STORE=tide", "GATE_SEAL"}, // of a stage that is not known
+		{"gate.env -- STORE=encrypted:BA7x", "GATE_DISK GATE_REEF GATE_SEAL"},
+	} {
+		file, values, _ := strings.Cut(c.env, " -- ")
+		var missing []string
+		for _, f := range findings(t, `-- gate.py --
+import os
+store = os.environ.get("STORE", "disk")
+if store == "disk":
+    disk = os.environ["GATE_DISK"]
+elif store == "reef":
+    reef = os.environ["GATE_REEF"]
+if os.environ.get("APP_ENV") == "production":
+    seal = os.environ["GATE_SEAL"]
+use(os.environ.get("OTHER"))
+-- `+file+" --\n"+strings.ReplaceAll(values, " ", "\n")+"\n") {
+			if f.Rule == "missing" && strings.HasPrefix(f.Variable, "GATE_") {
+				missing = append(missing, f.Variable)
+			}
+		}
+		slices.Sort(missing)
+		if got := strings.Join(missing, " "); got != c.want {
+			t.Errorf("%s: missing %s, want %s", c.env, got, c.want)
+		}
+	}
+}

@@ -1,0 +1,233 @@
+package evaluate
+
+import (
+	"maps"
+	"slices"
+	"strings"
+)
+
+// A variable often says which of several ways a program goes: MAIL=smtp, STORE=s3, NODE_ENV=production. What the
+// others read is not wanted then. So a file that compares a variable with texts is run with each of them in it: what
+// such a run does not come to is not read where the variable has that value.
+
+// When says for which values of another variable a read is come to.
+type When struct {
+	Name      string   // the other variable
+	Come, Not []string // of what it is compared with: the values for which it is come to, and those for which it is not
+	Other     bool     // it is come to where the variable has any other value
+	Unset     bool     // and where it has none
+	Folded    bool     // it is compared in small or in capital letters
+}
+
+// What bounds how many worlds a file is run in, and how large it may be.
+const (
+	mostDeciding = 6
+	mostValues   = 8
+	mostWorlds   = 24
+	mostOfWorlds = 60_000 // tokens of a file
+)
+
+// otherValue is what no variable is compared with.
+const otherValue = "\x00"
+
+// valued is a variable that has a value.
+type valued struct{ name, text string }
+
+// deciding returns the variables by which a file may go one way or the other, with what it compares them with.
+func (m *machine) deciding() (names []string, literals map[string][]string) {
+	literals = map[string][]string{}
+	for _, r := range m.reads {
+		name, known := r.Name.plain()
+		if !known || len(r.Literals) == 0 || r.Unit != m.u {
+			continue
+		}
+		if literals[name] == nil {
+			names = append(names, name)
+		}
+		for _, l := range r.Literals {
+			if l != "" && !slices.Contains(literals[name], l) {
+				literals[name] = append(literals[name], l)
+			}
+		}
+	}
+	for _, name := range slices.Sorted(maps.Keys(m.stageLiterals)) {
+		if literals[name] == nil {
+			names = append(names, name)
+		}
+		literals[name] = append(literals[name], m.stageLiterals[name]...)
+	}
+	names = slices.DeleteFunc(names, func(name string) bool { return len(literals[name]) == 0 || len(literals[name]) > mostValues })
+	return names[:min(len(names), mostDeciding)], literals
+}
+
+// decides finds out for which values of the variables that decide each read that is wanted is come to.
+func (m *machine) decides() {
+	if len(m.u.Tree.File.Tokens) > mostOfWorlds || m.u.Using != nil || !slices.ContainsFunc(m.reads, (*Read).isWanted) {
+		return
+	}
+	names, literals := m.deciding()
+	worlds := 0
+	for _, name := range names {
+		if worlds += len(literals[name]) + 2; worlds > mostWorlds {
+			return
+		}
+		m.decidesBy(name, literals[name])
+	}
+}
+
+// isWanted reports whether a read is of a variable that the program does not do without.
+func (r *Read) isWanted() bool { return r.Required || !r.Tested && r.Fallback == nil && !r.Unseen }
+
+// decidesBy finds out for which values of one variable each read is come to.
+func (m *machine) decidesBy(name string, literals []string) {
+	type world struct {
+		value string
+		come  func(r *Read) bool
+	}
+	var worlds []world
+	for _, value := range append(slices.Clone(literals), otherValue, "") {
+		come := m.inWorld(valued{name, value})
+		if come == nil {
+			return
+		}
+		worlds = append(worlds, world{value, come})
+	}
+	folded := slices.ContainsFunc(m.reads, func(r *Read) bool {
+		own, _ := r.Name.plain()
+		return own == name && r.Folded
+	})
+	for _, r := range m.reads {
+		if own, known := r.Name.plain(); !known || own == name || r.Unseen {
+			continue
+		}
+		w := When{Name: name, Folded: folded}
+		for _, in := range worlds {
+			come := in.come(r)
+			switch {
+			case in.value == otherValue:
+				w.Other = come
+			case in.value == "":
+				w.Unset = come
+			case come:
+				w.Come = append(w.Come, in.value)
+			default:
+				w.Not = append(w.Not, in.value)
+			}
+		}
+		if len(w.Not) > 0 || !w.Other || !w.Unset {
+			r.When = append(r.When, w)
+		}
+	}
+}
+
+// inWorld runs the file where a variable has a value, and returns what tells whether that came to a read. It returns
+// nil where the run did not come to its end.
+func (m *machine) inWorld(v valued) func(r *Read) bool {
+	in := newMachine(m.u)
+	in.valued = &v
+	in.calledHere = m.ran
+	in.discoverIn()
+	if in.left <= 0 || in.unvalued {
+		return nil
+	}
+	return func(r *Read) bool {
+		_, found := in.found[r.Node][r.key]
+		return found
+	}
+}
+
+// discoverIn runs everything in a world in which a variable has a value: functions that the file calls are run where
+// it does.
+func (m *machine) discoverIn() {
+	m.begin()
+	m.borrowFields(m.apart())
+	m.enter(nil)
+	for _, fn := range m.u.list {
+		if fn.concerned && fn.within == nil && !m.calledHere[fn.Node] {
+			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+		}
+	}
+	m.drain()
+}
+
+// valuedAs returns what a read of the variable gives that has a value here, or false where the read is of another.
+func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
+	if m.valued == nil || site < 0 {
+		return nil, false
+	}
+	if name, known := m.reads[site].Name.plain(); !known || name != m.valued.name {
+		return nil, false
+	}
+	there := m.valued.text != ""
+	v := textOf(m.valued.text, m.depth())
+	switch {
+	case a.Test || a.Absent:
+		return Value{{form: boolean, truth: there != a.Absent}}, true
+	case a.Unset == Count || a.Unset == Atom || a.Unset == NoNumber:
+		m.unvalued = true
+		return Value{anything(m.depth())}, true
+	case a.Unset == Pair:
+		return Value{{form: sequence, list: []Value{v, {{form: boolean, truth: there}}}}}, true
+	case there:
+		return v, true
+	case a.Fallback != 0:
+		return m.quiet(a.Fallback, st), true
+	case a.Unset == Empty:
+		return v, true
+	case a.Unset == Fails: // whoever sets it to nothing goes on
+		return v, true
+	case a.Unset == Error:
+		return Value{{form: failure, name: notSet}}, true
+	case a.Unset == Holder:
+		return Value{{form: nothing, held: true}}, true
+	}
+	return Value{{form: nothing}}, true
+}
+
+// stageOf returns what tells in which stage a program runs, by the variable that says so, if that is what a path
+// names: config_env(), Rails.env.
+func (m *machine) stageOf(path string) (Value, bool) {
+	name := m.unit().Words.Stages[path]
+	switch {
+	case name == "":
+		return nil, false
+	case m.valued != nil && m.valued.name == name:
+		return textOf(m.valued.text, m.depth()), true
+	}
+	x := anything(m.depth())
+	x.stage = name
+	return Value{x}, true
+}
+
+// stageAsked returns whether a program runs in the stage that a method asks for by its name: Rails.env.production?,
+// env.IsProduction().
+func (m *machine) stageAsked(name string, of Value) (Value, bool) {
+	asked, found := strings.CutSuffix(name, "?")
+	if variable := m.unit().Words.Stages["."+name]; variable != "" {
+		of, _ = m.stageOf("." + name)
+		asked, found = strings.TrimPrefix(name, "Is"), true
+	} else if len(of) != 1 || of[0].stage == "" && (m.valued == nil || !m.isStage(of)) {
+		return nil, false
+	}
+	if !found {
+		return nil, false
+	}
+	return m.equal(0, of, textOf(asked, m.depth()), "==", 0), true
+}
+
+// stageCompared notes what the stage is compared with.
+func (m *machine) stageCompared(v Value, with string) {
+	if len(v) != 1 || v[0].stage == "" || with == "" || slices.Contains(m.stageLiterals[v[0].stage], with) {
+		return
+	}
+	if m.stageLiterals == nil {
+		m.stageLiterals = map[string][]string{}
+	}
+	m.stageLiterals[v[0].stage] = append(m.stageLiterals[v[0].stage], with)
+}
+
+// isStage reports whether a value is the one of a variable that says the stage.
+func (m *machine) isStage(v Value) bool {
+	s, plain := v.plain()
+	return plain && s == m.valued.text && slices.Contains(slices.Collect(maps.Values(m.unit().Words.Stages)), m.valued.name)
+}
