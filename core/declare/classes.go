@@ -48,6 +48,7 @@ type traits struct {
 	prefix, delimiter string
 	said, exact       bool // there is a prefix; names are taken as they are written
 	strict            bool // a field that may be nothing must be given
+	made              bool // an object of it is there without: what is given of its fields is laid over that
 	fields            map[string][]string
 }
 
@@ -274,6 +275,7 @@ func (w *classes) typedField(n int32, name string, t traits, depth int) {
 	if inner := w.class(w.typeName(type_)); inner != 0 && len(names) == 0 && t.delimiter != "" && !w.isChoice(inner) {
 		nested := t
 		nested.prefix = t.prefix + name + t.delimiter
+		nested.made = t.made || value != 0 && d.setting(name, "", Required, 0).Need != Required // db: Database = Database()
 		w.fields(inner, nested, depth+1)
 		return
 	} else if inner != 0 && !w.isChoice(inner) {
@@ -288,6 +290,9 @@ func (w *classes) typedField(n int32, name string, t traits, depth int) {
 			own = strings.ToUpper(own)
 		}
 		names = []string{own}
+	}
+	if t.made {
+		d.need = Optional
 	}
 	for _, one := range names {
 		if isName(one) {

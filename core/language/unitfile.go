@@ -2,6 +2,7 @@ package language
 
 import (
 	"bytes"
+	"slices"
 	"strings"
 
 	"inzicht/core/reads"
@@ -35,14 +36,26 @@ func readUnit(src []byte) (list []reads.Read, err error) {
 				list = append(list, r)
 			}
 		}
-		if !bytes.HasPrefix(line.text, []byte("Exec")) {
-			continue
-		}
-		for _, p := range placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true}) {
+		for _, p := range expandedIn(line) {
 			if !set[p.name] && p.name != "MAINPID" {
 				list = append(list, p.read(f, "${…}"))
 			}
 		}
 	}
 	return list, nil
+}
+
+// expandedIn returns what a line of a unit expands in a command.
+func expandedIn(line textLine) []placeholder {
+	if !bytes.HasPrefix(line.text, []byte("Exec")) {
+		return nil
+	}
+	return placeholders(line.text, line.offset, style{open: "${", close: "}", bare: true})
+}
+
+// UnitExpands reports whether a command of a unit file expands a variable.
+func UnitExpands(src []byte, name string) bool {
+	return slices.ContainsFunc(linesOf(src, "#;"), func(line textLine) bool {
+		return slices.ContainsFunc(expandedIn(line), func(p placeholder) bool { return p.name == name })
+	})
 }

@@ -90,6 +90,12 @@ func (a *analysis) setting(s declare.Setting) {
 		r.Need = Optional
 	}
 	at := Range{s.Token, s.Token + 1}
+	if text := a.heldAgainst(s.Token); text != "" && len(r.Literals) == 0 && r.Kind == Text {
+		r.Literals, r.Kind = []string{text}, kindOfLiterals([]string{text})
+		if r.Need != Required { // nothing is another text
+			r.Need = Optional
+		}
+	}
 	a.place(&r, at)
 	for n := range a.reads {
 		known := &a.reads[n]
@@ -102,6 +108,22 @@ func (a *analysis) setting(s declare.Setting) {
 		}
 	}
 	a.add(at, r)
+}
+
+// heldAgainst returns the text that what a call gives is held against, by a token of the call or of what it is
+// given, or "": config.get('GATE_OPEN') === 'true'.
+func (a *analysis) heldAgainst(token int) string {
+	f := a.f
+	open := token
+	for steps := 0; open < len(f.Tokens) && steps < 8 && !f.Is(open, "("); steps++ { // the path to what is called
+		open++
+	}
+	end := f.Mate(open)
+	if end <= open || !comparing[f.Text(end+1)] {
+		return ""
+	}
+	text, _ := f.Value(end + 2)
+	return text
 }
 
 // completed takes what a declaration says of a read that was found otherwise.

@@ -18,6 +18,9 @@ var exampleWords = names("example examples sample template dist default schema")
 // otherWords end names that look like env files and are none.
 var otherWords = names("bak backup old orig swp tmp save js ts py rb go php json yml yaml md txt sh d lock enc gpg age html map keys hbs handlebars j2 jinja jinja2 njk ejs mustache erb liquid eta tera gotmpl ctmpl")
 
+// keptWords end the names of files that are kept of others: old.env, bak.env.
+var keptWords = names("bak backup old orig swp tmp save")
+
 // EnvFileName takes the name of a file for that of an env file: .env,
 // .env.NAME, NAME.env, and the same with example, sample, template or dist.
 func EnvFileName(file string) (EnvFile, bool) {
@@ -46,7 +49,11 @@ func EnvFileName(file string) (EnvFile, bool) {
 		return EnvFile{}, false
 	}
 	words := strings.FieldsFunc(rest, func(r rune) bool { return r == '.' || r == '-' || r == '_' })
-	if len(words) == 0 || otherWords[words[len(words)-1]] || strings.HasSuffix(base, "~") || IsTestPath(file) {
+	others := otherWords
+	if strings.HasSuffix(base, ".env") { // lock.env is one, .env.lock is none
+		others = keptWords
+	}
+	if len(words) == 0 || others[words[len(words)-1]] || strings.HasSuffix(base, "~") || IsTestPath(file) {
 		return EnvFile{}, false
 	}
 	if hasExampleWord(rest) {

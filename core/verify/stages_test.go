@@ -110,3 +110,23 @@ use(os.environ.get("OTHER"))
 		}
 	}
 }
+
+// What a program is told of by its own framework, its own unit, or an object that is there without.
+func TestNotWanted(t *testing.T) {
+	for _, c := range []struct{ name, tree, rule, want string }{
+		{"the env file that Symfony has everybody share", "-- composer.json --\n{\"require\": {\"symfony/runtime\": \"7\"}}\n-- a.php --\n<?php f($_ENV['GATE_A']); f($_ENV['GATE_B']);\n-- .env --\nGATE_A=1\n", "undocumented", "GATE_B"},
+		{"another one", "-- composer.json --\n{}\n-- a.php --\n<?php f($_ENV['GATE_A']);\n-- .env --\nGATE_A=1\n", "undocumented", "GATE_A"},
+		{"what a unit expands itself", "-- gate.service --\n[Service]\nEnvironment=GATE_A=1 GATE_B=2\nExecStart=/bin/python3 a.py --port ${GATE_A}\n-- a.py --\nprint(1)\nimport os\nos.environ['GATE_C']\n", "unused", "GATE_B"},
+		{"settings that are made without", "-- a.py --\nfrom pydantic_settings import BaseSettings, SettingsConfigDict\nclass Store(BaseSettings):\n    key: str\nclass Settings(BaseSettings):\n    model_config = SettingsConfigDict(env_nested_delimiter='__')\n    store: Store = Store()\n    other: Store\n-- .env --\nKEY=1\n", "missing", "OTHER__KEY"},
+	} {
+		var names []string
+		for _, f := range findings(t, c.tree) {
+			if f.Rule == c.rule {
+				names = append(names, f.Variable)
+			}
+		}
+		if got := strings.Join(names, " "); got != c.want {
+			t.Errorf("%s: %s %s, want %s", c.name, c.rule, got, c.want)
+		}
+	}
+}

@@ -1,7 +1,9 @@
 package verify
 
 import (
+	"bytes"
 	"fmt"
+	"path"
 	"slices"
 
 	"inzicht/core/contract"
@@ -60,13 +62,23 @@ func Undocumented(s *survey.Survey) (list []*contract.Variable) {
 		documents := func(l *environment.Layer) bool { return l.Document != nil && l.Document.Documents(v.Name) }
 		documented := slices.ContainsFunc(s.Environments.Examples, documents) || slices.ContainsFunc(s.Environments.EnvFiles, func(l *environment.Layer) bool {
 			kind, _ := tree.EnvFileName(l.File) // .env.defaults is for everyone to read
-			return kind.Base && documents(l)
+			return (kind.Base || isOfFramework(s.Tree, l.File)) && documents(l)
 		})
 		if !v.Ambient && len(readHere(v)) > 0 && !documented && envfile.IsName(v.Name) {
 			list = append(list, v)
 		}
 	}
 	return list
+}
+
+// isOfFramework reports whether an env file is one that a framework has everybody share: the .env of Symfony, over
+// which .env.local is laid.
+func isOfFramework(t *tree.Tree, file string) bool {
+	if path.Base(file) != ".env" {
+		return false
+	}
+	manifest, err := t.ReadFile(path.Join(path.Dir(file), "composer.json"))
+	return err == nil && bytes.Contains(manifest, []byte(`"symfony/`))
 }
 
 // readHere returns the reads of what whoever starts the program supplies.

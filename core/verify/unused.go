@@ -3,9 +3,11 @@ package verify
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
+	"inzicht/core/language"
 	"inzicht/core/survey"
 )
 
@@ -203,6 +205,10 @@ func (j *job) isUsed(name string, l *environment.Layer) bool {
 		return names && j.environments.IsShared(other.File)
 	}) {
 		return true // a service without code here gets it too
+	}
+	if strings.HasSuffix(l.File, ".service") { // its own commands
+		src, err := j.Tree.ReadFile(l.File)
+		return err == nil && language.UnitExpands(src, name)
 	}
 	return l.Document != nil && l.Document.Refers(name)
 }
