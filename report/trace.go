@@ -77,7 +77,13 @@ func readSays(r reads.Read) string {
 	if r.SaidIn != "" {
 		said = append(said, "as "+Visible(r.SaidIn)+" says")
 	}
-	if r.Under != "" {
+	for _, w := range r.When {
+		said = append(said, "only where "+Visible(w.String()))
+	}
+	for _, w := range r.Demanded {
+		said = append(said, "required where "+Visible(w.String()))
+	}
+	if r.Under != "" && len(r.When) == 0 {
 		said = append(said, "under a condition on "+r.Under)
 	}
 	if len(r.InsteadOf) > 0 {

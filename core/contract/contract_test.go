@@ -160,6 +160,25 @@ func TestWanted(t *testing.T) {
 			t.Errorf("%s: %d", c.name, got)
 		}
 	}
+	demanded := read("A", reads.Optional, func(r *reads.Read) {
+		r.Demanded = []reads.When{{Name: "B", Come: []string{"file"}}, {Name: "APP_ENV", Come: []string{"production"}}}
+	})
+	for _, c := range []struct {
+		in   world
+		want reads.Need
+	}{
+		{world{values: "B=file"}, reads.Required},
+		{world{values: "B=tape"}, reads.Optional},
+		{world{values: "B=?"}, reads.Optional},
+		{world{}, reads.Optional},
+		{world{stages: []string{"production"}}, reads.Required},
+		{world{stages: []string{"local"}}, reads.Optional},
+		{world{values: "APP_ENV=test", stages: []string{"production"}}, reads.Optional},
+	} {
+		if got := Wanted([]reads.Read{demanded}, c.in)[0].Need; got != c.want {
+			t.Errorf("where %+v: %s, want %s", c.in, got, c.want)
+		}
+	}
 }
 
 func TestLiteralsAreGathered(t *testing.T) {

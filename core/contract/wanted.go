@@ -19,11 +19,18 @@ type World interface {
 }
 
 // Wanted returns of some reads of one variable those that need it in a world: not those that only stand in for
-// another variable that has a value, nor those that are not come to there.
+// another variable that has a value, nor those that are not come to there. What is required there alone is
+// required in what it returns.
 func Wanted(list []reads.Read, in World) []reads.Read {
-	return slices.DeleteFunc(slices.Clone(list), func(r reads.Read) bool {
-		return slices.ContainsFunc(r.InsteadOf, in.Has) || isUnder(r, in) || slices.ContainsFunc(r.When, func(w reads.When) bool { return isPassed(w, in) })
+	wanted := slices.DeleteFunc(slices.Clone(list), func(r reads.Read) bool {
+		return slices.ContainsFunc(r.InsteadOf, in.Has) || isUnder(r, in) || slices.ContainsFunc(r.When, func(w reads.When) bool { return holds(w, in) == no })
 	})
+	for n := range wanted {
+		if slices.ContainsFunc(wanted[n].Demanded, func(w reads.When) bool { return holds(w, in) == yes }) {
+			wanted[n].Need = reads.Required
+		}
+	}
+	return wanted
 }
 
 // isUnder reports whether a read stands under a condition on a variable that is off. What is known better by the
@@ -32,35 +39,49 @@ func isUnder(r reads.Read, in World) bool {
 	return r.Under != "" && in.Off(r.Under) && !slices.ContainsFunc(r.When, func(w reads.When) bool { return w.Name == r.Under })
 }
 
-// isPassed reports whether a read is not come to by the value of a variable.
-func isPassed(w reads.When, in World) bool {
-	value, known := in.Says(w.Name)
-	is := func(other string) bool { return value == other || w.Folded && strings.EqualFold(value, other) }
-	switch {
-	case !known:
-		return false
-	case value == "" && isStage(w.Name):
-		return isPassedBy(w, in.Stages())
-	case value == "":
-		return !w.Unset
-	case slices.ContainsFunc(w.Come, is):
-		return false
-	case slices.ContainsFunc(w.Not, is):
-		return true
+// verdict says whether something is so, or that it is not known.
+type verdict int
+
+const (
+	perhaps verdict = iota
+	yes
+	no
+)
+
+func verdictOf(is bool) verdict {
+	if is {
+		return yes
 	}
-	return !w.Other
+	return no
 }
 
-// isPassedBy reports whether a read is not come to in a stage, of which there are some words.
-func isPassedBy(w reads.When, words []string) bool {
-	is := func(value string) bool { return slices.Contains(words, strings.ToLower(value)) }
+// holds reports whether a variable has one of the values for which something is so.
+func holds(w reads.When, in World) verdict {
+	value, known := in.Says(w.Name)
 	switch {
-	case len(words) == 0 || slices.ContainsFunc(w.Come, is):
-		return false
-	case slices.ContainsFunc(w.Not, is):
-		return true
+	case !known:
+		return perhaps
+	case value == "" && isStage(w.Name):
+		words := in.Stages()
+		if len(words) == 0 {
+			return perhaps
+		}
+		return holdsFor(w, func(other string) bool { return slices.Contains(words, strings.ToLower(other)) })
+	case value == "":
+		return verdictOf(w.Unset)
 	}
-	return !w.Other
+	return holdsFor(w, func(other string) bool { return value == other || w.Folded && strings.EqualFold(value, other) })
+}
+
+// holdsFor does so for a value that is one of the others or none.
+func holdsFor(w reads.When, is func(string) bool) verdict {
+	switch {
+	case slices.ContainsFunc(w.Come, is):
+		return yes
+	case slices.ContainsFunc(w.Not, is):
+		return no
+	}
+	return verdictOf(w.Other)
 }
 
 // isStage reports whether a variable says by its name in which stage a program runs: NODE_ENV, APP_ENV, ENVIRONMENT.

@@ -91,6 +91,7 @@ func (m *machine) settle(e int) {
 		bit := mask(1) << n
 		home := slices.Contains(r.entries, e)
 		r.reached = r.reached || f.reached&bit != 0
+		r.stops = r.stops || f.stopped&bit != 0
 		switch {
 		case f.stopped&bit != 0 && f.went&bit == 0:
 			r.Sometimes = f.surely&bit == 0 && (r.Sometimes || !r.Required)

@@ -57,11 +57,14 @@ type Read struct {
 	Passed           bool // the value is used other than by comparing it
 	// Offers are the ways by which other files come to what was read, as it was.
 	Offers []Offer
-	// When says for which values of other variables it is come to, where that is not for all.
-	When []When
+	// When says for which values of other variables it is come to, where that is not for all; Demanded for which it is
+	// required, where it is not for all.
+	When, Demanded []When
 
-	reached bool // a run with it unset came to it
-	keeps   bool // where it is not set, what it would be put to keeps a value: it is known whether one
+	reached bool     // a run with it unset came to it
+	stops   bool     // one way at least ends with it unset
+	refused []string // what it is compared with, and is not to be
+	keeps   bool     // where it is not set, what it would be put to keeps a value: it is known whether one
 	kept    *Fallback
 	parsed  bool // it is converted to a type that is not said there
 	mixed   bool // it is taken for things of different kinds

@@ -86,9 +86,13 @@ func (m *machine) refuseIn(n int32, st *state, depth int) {
 	}
 	switch u.kind(n) {
 	case parse.Binary:
-		switch u.at(n) {
+		switch op := u.at(n); op {
 		case "||", "or", "&&", "and":
-			for _, c := range u.children(n) {
+			parts := u.children(n)
+			if (op == "&&" || op == "and") && len(parts) == 2 && !m.tellOfOne(parts[0], parts[1]) { // no text is refused: not with what another holds
+				return
+			}
+			for _, c := range parts {
 				m.refuseIn(c, st, depth+1)
 			}
 		case "==", "===", "in", "eq":
@@ -99,6 +103,25 @@ func (m *machine) refuseIn(n int32, st *state, depth int) {
 	case parse.Call:
 		m.takeBack(n, st)
 	}
+}
+
+// tellOfOne reports whether two parts of a condition may ask of one variable, or one of them of none.
+func (m *machine) tellOfOne(a, b int32) bool {
+	first, second := m.tagsIn(a, 0), m.tagsIn(b, 0)
+	return len(first) == 0 || len(second) == 0 || slices.ContainsFunc(first, func(s int32) bool {
+		return slices.ContainsFunc(second, func(t int32) bool { return m.reads[s].key == m.reads[t].key })
+	})
+}
+
+// tagsIn returns the reads that a part of a condition asks of.
+func (m *machine) tagsIn(n int32, depth int) sites {
+	tags := m.tags[place{m.context, n}]
+	for _, c := range m.unit().children(n) {
+		if depth < 6 {
+			tags = tags.with(m.tagsIn(c, depth+1))
+		}
+	}
+	return tags
 }
 
 // takeBack takes back the literals that stand in a node.
@@ -131,6 +154,11 @@ func (m *machine) takeBack(n int32, st *state) {
 	for _, t := range tags {
 		r := m.reads[t]
 		r.Closed = false
+		for _, s := range r.Literals {
+			if slices.Contains(texts, s) {
+				r.refused = append(r.refused, s)
+			}
+		}
 		r.Literals = slices.DeleteFunc(r.Literals, func(s string) bool { return slices.Contains(texts, s) })
 	}
 }

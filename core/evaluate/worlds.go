@@ -38,13 +38,14 @@ func (m *machine) deciding() (names []string, literals map[string][]string) {
 	literals = map[string][]string{}
 	for _, r := range m.reads {
 		name, known := r.Name.plain()
-		if !known || len(r.Literals) == 0 || r.Unit != m.u {
+		all := slices.Concat(r.Literals, r.refused)
+		if !known || len(all) == 0 || r.Unit != m.u {
 			continue
 		}
 		if literals[name] == nil {
 			names = append(names, name)
 		}
-		for _, l := range r.Literals {
+		for _, l := range all {
 			if l != "" && !slices.Contains(literals[name], l) {
 				literals[name] = append(literals[name], l)
 			}
@@ -60,7 +61,8 @@ func (m *machine) deciding() (names []string, literals map[string][]string) {
 	return names[:min(len(names), mostDeciding)], literals
 }
 
-// decides finds out for which values of the variables that decide each read that is wanted is come to.
+// decides finds out for which values of the variables that decide each read that is wanted is come to, and for which
+// one that may end the program does.
 func (m *machine) decides() {
 	if len(m.u.Tree.File.Tokens) > mostOfWorlds || m.u.Using != nil || !slices.ContainsFunc(m.reads, (*Read).isWanted) {
 		return
@@ -75,22 +77,23 @@ func (m *machine) decides() {
 	}
 }
 
-// isWanted reports whether a read is of a variable that the program does not do without.
-func (r *Read) isWanted() bool { return r.Required || !r.Tested && r.Fallback == nil && !r.Unseen }
+// isWanted reports whether a read is of a variable that the program does not do without, on one way at least.
+func (r *Read) isWanted() bool {
+	return r.Required || r.stops || !r.Tested && r.Fallback == nil && !r.Unseen
+}
 
-// decidesBy finds out for which values of one variable each read is come to.
+// mayDemand reports whether a read may be required for some values of others alone.
+func (r *Read) mayDemand() bool { return r.stops && !r.Required }
+
+// decidesBy finds out what the values of one variable decide.
 func (m *machine) decidesBy(name string, literals []string) {
-	type world struct {
-		value string
-		come  func(r *Read) bool
-	}
-	var worlds []world
+	var worlds []*machine
 	for _, value := range append(slices.Clone(literals), otherValue, "") {
-		come := m.inWorld(valued{name, value})
-		if come == nil {
+		in := m.inWorld(valued{name, value})
+		if in == nil {
 			return
 		}
-		worlds = append(worlds, world{value, come})
+		worlds = append(worlds, in)
 	}
 	folded := slices.ContainsFunc(m.reads, func(r *Read) bool {
 		own, _ := r.Name.plain()
@@ -100,29 +103,45 @@ func (m *machine) decidesBy(name string, literals []string) {
 		if own, known := r.Name.plain(); !known || own == name || r.Unseen {
 			continue
 		}
-		w := When{Name: name, Folded: folded}
+		come, demanded := When{Name: name, Folded: folded}, When{Name: name, Folded: folded}
 		for _, in := range worlds {
-			come := in.come(r)
-			switch {
-			case in.value == otherValue:
-				w.Other = come
-			case in.value == "":
-				w.Unset = come
-			case come:
-				w.Come = append(w.Come, in.value)
-			default:
-				w.Not = append(w.Not, in.value)
-			}
+			there := in.same(r)
+			come.note(in.valued.text, there != nil)
+			demanded.note(in.valued.text, there != nil && there.Required)
 		}
-		if len(w.Not) > 0 || !w.Other || !w.Unset {
-			r.When = append(r.When, w)
+		if len(come.Not) > 0 || !come.Other || !come.Unset {
+			r.When = append(r.When, come)
+		}
+		if r.mayDemand() && (len(demanded.Come) > 0 || demanded.Other || demanded.Unset) {
+			r.Demanded = append(r.Demanded, demanded)
 		}
 	}
 }
 
-// inWorld runs the file where a variable has a value, and returns what tells whether that came to a read. It returns
-// nil where the run did not come to its end.
-func (m *machine) inWorld(v valued) func(r *Read) bool {
+// note notes whether something is so where the variable has a value.
+func (w *When) note(value string, is bool) {
+	switch {
+	case value == otherValue:
+		w.Other = is
+	case value == "":
+		w.Unset = is
+	case is:
+		w.Come = append(w.Come, value)
+	default:
+		w.Not = append(w.Not, value)
+	}
+}
+
+// same returns the read that is the same in this run as one of another, or nil where none came to it.
+func (m *machine) same(r *Read) *Read {
+	if n, found := m.found[r.Node][r.key]; found {
+		return m.reads[n]
+	}
+	return nil
+}
+
+// inWorld runs the file where a variable has a value. It returns nil where the run did not come to its end.
+func (m *machine) inWorld(v valued) *machine {
 	in := newMachine(m.u)
 	in.valued = &v
 	in.calledHere = m.ran
@@ -130,9 +149,23 @@ func (m *machine) inWorld(v valued) func(r *Read) bool {
 	if in.left <= 0 || in.unvalued {
 		return nil
 	}
-	return func(r *Read) bool {
-		_, found := in.found[r.Node][r.key]
-		return found
+	in.judgeIn(func(r *Read) bool {
+		was := m.same(r)
+		return was != nil && was.mayDemand()
+	})
+	return in
+}
+
+// judgeIn runs again, with their variables unset, what concerns some reads of such a world.
+func (m *machine) judgeIn(asked func(*Read) bool) {
+	globals, fields := m.globals.vars, m.fields
+	for _, r := range slices.Clone(m.reads) {
+		if !asked(r) {
+			continue
+		}
+		m.globals.vars = nil
+		m.left = max(m.left, leastShare)
+		m.unset(r.key, []*Read{r}, globals, fields)
 	}
 }
 

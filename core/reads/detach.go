@@ -44,10 +44,12 @@ func (r *Read) detach() {
 		r.Fallback = &fallback
 	}
 	r.Literals, r.InsteadOf = copied(r.Literals), copied(r.InsteadOf)
-	for n := range r.When {
-		w := &r.When[n]
-		detach(&w.Name)
-		w.Come, w.Not = copied(w.Come), copied(w.Not)
+	for _, list := range [][]When{r.When, r.Demanded} {
+		for n := range list {
+			w := &list[n]
+			detach(&w.Name)
+			w.Come, w.Not = copied(w.Come), copied(w.Not)
+		}
 	}
 }
 

@@ -235,6 +235,9 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	for _, w := range found.When {
 		r.When = append(r.When, When(w))
 	}
+	for _, w := range found.Demanded {
+		r.Demanded = append(r.Demanded, When(w))
+	}
 	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true
 }

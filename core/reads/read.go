@@ -4,6 +4,8 @@
 // constants, imports and helpers, and what the code says about each read.
 package reads
 
+import "strings"
+
 // Need says what happens where the variable has no value.
 type Need string
 
@@ -65,6 +67,7 @@ type Read struct {
 	InsteadOf        []string // variables before it: it is read where they have no value
 	Under            string   // the variable that a condition round the read asks for, or ""
 	When             []When   // for which values of other variables it is read
+	Demanded         []When   // for which it is required, where it is not for all
 	Asked            bool     // the code only asks whether it is set
 	No               []string // texts that it takes for not set where it asks
 	Folded           bool     // Literals are compared in small or capital letters
@@ -81,6 +84,19 @@ type When struct {
 	Other     bool     // it is made where the variable has any other value
 	Unset     bool     // and where it has none
 	Folded    bool     // the code compares it in small or in capital letters
+}
+
+// String says for which values: STORE is disk or reef; APP_ENV is not test.
+func (w When) String() string {
+	switch {
+	case len(w.Come) > 0:
+		return w.Name + " is " + strings.Join(w.Come, " or ")
+	case len(w.Not) > 0:
+		return w.Name + " is not " + strings.Join(w.Not, " or ")
+	case w.Unset:
+		return w.Name + " is not set"
+	}
+	return w.Name + " has another value"
 }
 
 // Unresolved reports whether nothing is known of the name.

@@ -107,8 +107,12 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	if f.Need != reads.Required && !j.isNamed(v.Name) {
 		f.Level = Warning
 	}
-	if under := strict[0].Under; under != "" {
-		f.Message += fmt.Sprintf(" (it is read under a condition on %s)", under)
+	if read := strict[0]; len(read.Demanded) > 0 && read.Need == reads.Required {
+		f.Message += fmt.Sprintf(" (it is required where %s)", read.Demanded[0])
+	} else if len(read.When) > 0 {
+		f.Message += fmt.Sprintf(" (it is read where %s)", read.When[0])
+	} else if read.Under != "" {
+		f.Message += fmt.Sprintf(" (it is read under a condition on %s)", read.Under)
 	}
 	if names := strict[0].InsteadOf; len(names) > 0 {
 		f.Message += fmt.Sprintf(" (%s would do as well)", strings.Join(names, " or "))

@@ -111,6 +111,35 @@ use(os.environ.get("OTHER"))
 	}
 }
 
+// What is required for one value of another variable is missing there alone, in each of the ways to say so.
+func TestDemanded(t *testing.T) {
+	for file, src := range map[string]string{
+		"a.js":               "if (!process.env.GATE_SEAL && process.env.NODE_ENV === 'production') { throw new Error('x'); }",
+		"b.js":               "const seal = process.env.GATE_SEAL || (process.env.NODE_ENV === 'production' ? fail() : 'dev');\nfunction fail() { throw new Error('x'); }",
+		"c.js":               "function seal() {\n  const s = process.env.GATE_SEAL;\n  if (s) return s;\n  if (process.env.NODE_ENV === 'production') throw new Error('x');\n  return 'dev';\n}\nseal();",
+		"a.py":               "import os\nENV = os.getenv('APP_ENV', 'development')\nseal = os.getenv('GATE_SEAL')\nif ENV == 'production' and not seal:\n    raise RuntimeError('x')\n",
+		"b.py":               "import os\nprod = os.environ.get('ENVIRONMENT') in ('production', 'prod')\nseal = os.environ['GATE_SEAL'] if prod else os.environ.get('GATE_SEAL', 'dev')\n",
+		"a.go":               "package a\nimport (\"log\"; \"os\")\nfunc f() {\n\tenv, seal := os.Getenv(\"APP_ENV\"), os.Getenv(\"GATE_SEAL\")\n\tif env == \"production\" && seal == \"\" {\n\t\tlog.Fatal(seal)\n\t}\n}",
+		"b.go":               "package a\nimport (\"errors\"; \"os\")\ntype T struct{ Env, Seal string }\nfunc Load() (*T, error) {\n\tt := &T{Env: os.Getenv(\"APP_ENV\"), Seal: os.Getenv(\"GATE_SEAL\")}\n\tif t.Env == \"production\" && t.Seal == \"\" {\n\t\treturn nil, errors.New(\"x\")\n\t}\n\treturn t, nil\n}",
+		"a.rb":               "seal = ENV['GATE_SEAL']\nraise 'x' if Rails.env.production? && seal.nil?\n",
+		"a.php":              "<?php $seal = getenv('GATE_SEAL');\nif (getenv('APP_ENV') === 'production' && !$seal) { throw new Exception('x'); }",
+		"A.cs":               "class A { void F() { var seal = Environment.GetEnvironmentVariable(\"GATE_SEAL\"); if (env.IsProduction() && string.IsNullOrEmpty(seal)) throw new Exception(\"x\"); } }",
+		"A.java":             "class A { void f() { String seal = System.getenv(\"GATE_SEAL\"); if (\"production\".equals(System.getenv(\"APP_ENV\")) && seal == null) throw new IllegalStateException(\"x\"); } }",
+		"a.rs":               "fn main() { let prod = std::env::var(\"APP_ENV\").unwrap_or_default() == \"production\"; let seal = std::env::var(\"GATE_SEAL\").ok(); if prod && seal.is_none() { panic!(\"x\"); } }",
+		"config/runtime.exs": "import Config\nseal = System.get_env(\"GATE_SEAL\") || (if config_env() == :prod, do: raise(\"x\"), else: \"dev\")\n",
+	} {
+		var missing []string
+		for _, f := range findings(t, "-- "+file+" --\n"+src+"\n-- .env --\nOTHER=1\n-- .env.production --\nOTHER=1\n") {
+			if f.Rule == "missing" && f.Variable == "GATE_SEAL" {
+				missing = append(missing, f.Environment+" "+string(f.Level))
+			}
+		}
+		if got := strings.Join(missing, ", "); got != "production error" {
+			t.Errorf("%s: missing in %s\n%s", file, got, src)
+		}
+	}
+}
+
 // What a program is told of by its own framework, its own unit, or an object that is there without.
 func TestNotWanted(t *testing.T) {
 	for _, c := range []struct{ name, tree, rule, want string }{
