@@ -218,6 +218,10 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		return m.setOrNot(a, site, st)
 	}
 	m.focus.reached |= bit
+	if a.Else != "" {
+		m.focus.tested |= bit
+		return textOf(a.Else, m.depth()).dependent(bit)
+	}
 	if a.Test || a.Absent {
 		m.focus.tested |= bit
 		return Value{{form: boolean, truth: a.Absent, depends: bit}}

@@ -97,6 +97,9 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 		if v, done := m.onMissing(callee, receiver, st); done {
 			return v, true
 		}
+		for _, a := range arguments { // x.decode(encoding)
+			m.passes(a.value)
+		}
 		return m.transparent(name, receiver), true
 	}
 	if v, done := m.collection(n, name, receiver, arguments, st); done || st.dead {

@@ -36,6 +36,7 @@ type Offer struct {
 	Root    Root
 	Members []string // what is asked of it, one of the other; a number of a list
 	Gone    Unset    // what it holds where the variable is not set
+	Else    string   // or the text that it holds then
 	Class   string   // of a way to an object: its class
 }
 
@@ -253,8 +254,12 @@ func (m *machine) settleOffers(list []*Read) {
 	}
 	for n, r := range list {
 		for _, o := range all.of[r.number] {
-			if gone, is := m.rootValue(o.Root).along(o.Members).gone(mask(1) << n); is {
+			v := m.rootValue(o.Root).along(o.Members)
+			if gone, is := v.gone(mask(1) << n); is {
 				o.Gone = gone
+				r.Offers = append(r.Offers, o)
+			} else if s, plain := v.plain(); plain && s != "" && v[0].form == text && v.depends() == mask(1)<<n {
+				o.Else = s
 				r.Offers = append(r.Offers, o)
 			}
 		}

@@ -31,10 +31,11 @@ type Access struct {
 	Absent   bool // asks whether it is not
 	Optional bool // nothing happens where it is not set
 	Whole    bool
-	Sets     bool // sets it where it is not set
-	Each     bool // gives a list of what each of its variables has
-	Of       any  // what it was found by
-	Borrowed bool // another file reads it
+	Sets     bool   // sets it where it is not set
+	Each     bool   // gives a list of what each of its variables has
+	Of       any    // what it was found by
+	Else     string // of what another file has read: the text that is there where the variable is not set, or ""
+	Borrowed bool   // another file reads it
 	// Given is what a name of another file stands for. Nothing else of such an access is set.
 	Given *Given
 	// Reader is of a function that is not called where it stands: it is given to

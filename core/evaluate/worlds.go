@@ -64,7 +64,7 @@ func (m *machine) deciding() (names []string, literals map[string][]string) {
 // decides finds out for which values of the variables that decide each read that is wanted is come to, and for which
 // one that may end the program does.
 func (m *machine) decides() {
-	if len(m.u.Tree.File.Tokens) > mostOfWorlds || m.u.Using != nil || !slices.ContainsFunc(m.reads, (*Read).isWanted) {
+	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !slices.ContainsFunc(m.reads, (*Read).isWanted) {
 		return
 	}
 	names, literals := m.deciding()
@@ -82,8 +82,9 @@ func (r *Read) isWanted() bool {
 	return r.Required || r.stops || !r.Tested && r.Fallback == nil && !r.Unseen
 }
 
-// mayDemand reports whether a read may be required for some values of others alone.
-func (r *Read) mayDemand() bool { return r.stops && !r.Required }
+// mayDemand reports whether a read may be required for some values of others alone: of what another file has read,
+// no run tells that by coming to it.
+func (r *Read) mayDemand() bool { return r.stops && (!r.Required || r.Sometimes || r.Access.Borrowed) }
 
 // decidesBy finds out what the values of one variable decide.
 func (m *machine) decidesBy(name string, literals []string) {
@@ -107,12 +108,12 @@ func (m *machine) decidesBy(name string, literals []string) {
 		for _, in := range worlds {
 			there := in.same(r)
 			come.note(in.valued.text, there != nil)
-			demanded.note(in.valued.text, there != nil && there.Required)
+			demanded.note(in.valued.text, there != nil && there.Required && !there.Sometimes)
 		}
 		if len(come.Not) > 0 || !come.Other || !come.Unset {
 			r.When = append(r.When, come)
 		}
-		if r.mayDemand() && (len(demanded.Come) > 0 || demanded.Other || demanded.Unset) {
+		if always := len(demanded.Not) == 0 && demanded.Other && demanded.Unset; r.mayDemand() && !always && (len(demanded.Come) > 0 || demanded.Other || demanded.Unset) {
 			r.Demanded = append(r.Demanded, demanded)
 		}
 	}
@@ -203,6 +204,8 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 		return Value{{form: sequence, list: []Value{v, {{form: boolean, truth: there}}}}}, true
 	case there:
 		return v, true
+	case a.Else != "":
+		return textOf(a.Else, m.depth()), true
 	case a.Fallback != 0:
 		return m.quiet(a.Fallback, st), true
 	case a.Unset == Empty:

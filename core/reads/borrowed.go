@@ -170,10 +170,13 @@ func (a *analysis) hasPartOf(class string, m *shelved) bool {
 // bringBack notes what is done here, at a range, with what another file has read. What is only required
 // where something else holds, too, is not called so: of what that is nothing is known there.
 func (a *analysis) bringBack(m *match, at Range, r Read, sometimes bool) {
-	if r.Need == Required && sometimes {
+	switch {
+	case m.offer.Else != "": // nothing is wanted of it
+		r.Need, r.Fallback, r.When, r.Demanded = Expected, nil, nil, nil
+	case r.Need == Required && (sometimes || len(r.Demanded) > 0):
 		r.Need = Expected
 	}
-	if r.Need == Expected && r.Kind == Text && len(r.Literals) == 0 {
+	if r.Need == Expected && r.Kind == Text && len(r.Literals) == 0 && len(r.Demanded) == 0 {
 		return
 	}
 	a.place(&r, at)

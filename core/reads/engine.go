@@ -59,6 +59,7 @@ type analysis struct {
 	shown     map[string]bool // names that are exported where they are defined, once asked for
 	byDefault string          // the name of what is exported without one
 	borrowed  []Borrowed
+	deciding  []Offer // ways to reads that are replaced
 	offered   answers
 	loose     []*match // accesses that no node of the tree stands for
 	last      match    // the access found before, within which the environment itself is no further read

@@ -34,13 +34,19 @@ func OffersOf(file string, r *Result, l *Language) *Offers {
 	return &Offers{File: file, Default: r.Default, List: r.Offers, lang: l}
 }
 
-// offer notes the ways to a read that is neither required here nor replaced.
+// offer notes the ways to a read that is neither required here nor replaced. Those to one that is replaced by a
+// text are noted besides: it may decide what others are wanted for.
 func (a *analysis) offer(found *evaluate.Read, r Read) {
-	if r.Need == Required || r.Fallback != nil && *r.Fallback != "" || r.Name == "" {
+	if r.Need == Required || r.Name == "" {
 		return
 	}
+	replaced := r.Fallback != nil && *r.Fallback != ""
 	for _, o := range found.Offers {
-		if a.shows(o.Root) {
+		switch {
+		case !a.shows(o.Root) || replaced != (o.Else != ""):
+		case replaced:
+			a.deciding = append(a.deciding, Offer{o, r.Name, r.Line, r.Column})
+		default:
 			a.offers = append(a.offers, Offer{o, r.Name, r.Line, r.Column})
 		}
 	}
@@ -51,6 +57,7 @@ func (a *analysis) offerObjects(objects []evaluate.Offer) {
 	if len(a.offers) == 0 {
 		return
 	}
+	a.offers = append(a.offers, a.deciding...)
 	for _, o := range objects {
 		if a.shows(o.Root) {
 			a.offers = append(a.offers, Offer{Offer: o})

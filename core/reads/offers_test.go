@@ -28,7 +28,11 @@ func offered(t *testing.T, file, src string) string {
 			list = append(list, fmt.Sprintf("%s is %s", way, o.Class))
 			continue
 		}
-		list = append(list, fmt.Sprintf("%s: %s, %s", o.Name, way, gone[o.Gone]))
+		is := gone[o.Gone]
+		if o.Else != "" {
+			is = "=" + o.Else
+		}
+		list = append(list, fmt.Sprintf("%s: %s, %s", o.Name, way, is))
 	}
 	slices.Sort(list)
 	return strings.Join(slices.Compact(list), "; ")
@@ -51,7 +55,7 @@ func TestOffers(t *testing.T) {
 		{"a.go", "package a\nimport \"os\"\ntype C struct{ A string }\nfunc Load() C { return C{A: os.Getenv(\"A\")} }\nfunc Other() C { return C{A: \"x\"} }\n", "A: func Load A, empty"},
 		{"a.rs", "use std::env;\npub fn a() -> Option<String> { env::var(\"A\").ok() }\npub fn b() -> Result<String, env::VarError> { env::var(\"B\") }\npub fn c() -> String { env::var(\"C\").unwrap_or_default() }\n", "A: func a, nothing; B: func b, error; C: func c, empty"},
 		{"A.java", "class A { static final String T = System.getenv(\"T\"); String p() { return System.getenv(\"P\"); } }\n", "P: func A.p, nothing; T: class A T, nothing"},
-		{"a.php", "<?php\nreturn ['a' => getenv('A'), 'b' => getenv('B') ?: 'x'];\n", "A: default a, nothing"},
+		{"a.php", "<?php\nreturn ['a' => getenv('A'), 'b' => getenv('B') ?: 'x'];\n", "A: default a, nothing; B: default b, =x"},
 		{"a.rb", "A = ENV['A']\nmodule M\n  def self.b = ENV['B']\nend\n", "A: var A, nothing; B: func M.b, nothing"},
 	} {
 		if have := offered(t, c.file, c.src); have != c.want {

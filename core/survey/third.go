@@ -178,6 +178,10 @@ func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 				r.Fallback, r.FallbackComputed = b.Read.Fallback, false
 			}
 		}
+		if len(b.Read.Demanded) > 0 && r.Need != reads.Required {
+			r.Need, r.SaidIn = reads.Optional, b.Read.File
+			r.Demanded = append(r.Demanded, b.Read.Demanded...)
+		}
 		if r.Kind == reads.Text {
 			r.Kind, r.Form, r.No = b.Read.Kind, b.Read.Form, b.Read.No
 		}

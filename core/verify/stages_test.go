@@ -140,6 +140,87 @@ func TestDemanded(t *testing.T) {
 	}
 }
 
+// Settings that one file reads and another asks for by the value of a third: each is missing where that has the value.
+func TestWaysOfOthers(t *testing.T) {
+	for name, src := range map[string]string{
+		"a module": `-- config.js --
+module.exports = { store: process.env.STORE || 'tape', disk: process.env.GATE_DISK, reef: process.env.GATE_REEF };
+-- store.js --
+const config = require('./config');
+if (config.store === 'disk') {
+  if (!config.disk) throw new Error('x');
+} else if (config.store === 'reef') {
+  if (!config.reef) throw new Error('x');
+}
+`,
+		"records, and a choice": `-- src/config.ts --
+export const config = { store: { kind: process.env.STORE ?? 'tape', disk: process.env.GATE_DISK, reef: process.env.GATE_REEF } };
+-- src/store.ts --
+import { config } from './config';
+export function store() {
+  switch (config.store.kind) {
+    case 'disk': if (!config.store.disk) { throw new Error('x'); } return 1;
+    case 'reef': if (!config.store.reef) { throw new Error('x'); } return 2;
+  }
+}
+`,
+		"variables": `-- config.py --
+import os
+STORE = os.environ.get("STORE")
+DISK = os.environ.get("GATE_DISK")
+REEF = os.environ.get("GATE_REEF")
+-- store.py --
+import config
+def store():
+    if config.STORE == "disk":
+        if not config.DISK:
+            raise ValueError("x")
+        return 1
+    if config.STORE == "reef":
+        if not config.REEF:
+            raise ValueError("x")
+`,
+		"a structure": `-- go.mod --
+module lock
+-- config.go --
+package main
+
+import "os"
+
+type Config struct{ Store, Disk, Reef string }
+
+func load() Config {
+	return Config{Store: os.Getenv("STORE"), Disk: os.Getenv("GATE_DISK"), Reef: os.Getenv("GATE_REEF")}
+}
+-- main.go --
+package main
+
+import "log"
+
+func main() {
+	c := load()
+	if c.Store == "disk" && c.Disk == "" {
+		log.Fatal("x")
+	}
+	if c.Store == "reef" && c.Reef == "" {
+		log.Fatal("x")
+	}
+}
+`,
+	} {
+		var missing []string
+		for _, f := range findings(t, src+"-- .env --\nSTORE=disk\n-- .env.staging --\nSTORE=reef\n-- .env.production --\nSTORE=tape\n-- .env.test --\nOTHER=1\n") {
+			if f.Rule == "missing" && strings.HasPrefix(f.Variable, "GATE_") {
+				missing = append(missing, f.Environment+" "+f.Variable+" "+string(f.Level))
+			}
+		}
+		slices.Sort(missing)
+		if got := strings.Join(missing, ", "); got != "local GATE_DISK error, staging GATE_REEF error" {
+			t.Errorf("%s: %s", name, got)
+		}
+	}
+}
+
 // What a program is told of by its own framework, its own unit, or an object that is there without.
 func TestNotWanted(t *testing.T) {
 	for _, c := range []struct{ name, tree, rule, want string }{
