@@ -25,9 +25,12 @@ for a value, else a warning.
 
 A variable is not missing where another that is read before it has a value
 (A, or else B), where the read stands under a condition on a variable that is
-off, or where only tests and tooling read it. A name known in part, such as
-GATE_*, is satisfied by any that fits. Where an environment gets values that are
-not seen here, a gap is only a note.
+off or has another value (BERTHS=tide, and it is read for BERTHS=fixed alone),
+where a framework loads the file in another stage
+(config/environments/production.rb), or where only tests and tooling read it.
+One that is required for such a value alone is missing where the environment
+gives that. A name known in part, such as GATE_*, is satisfied by any that fits.
+Where an environment gets values that are not seen here, a gap is only a note.
 
   url := os.Getenv("GATE_CABINET_URL")      services/gatekeeper/main.go
   # and deploy/staging.env does not name it
