@@ -96,10 +96,13 @@ func (m *machine) decidesBy(name string, literals []string) {
 		}
 		worlds = append(worlds, in)
 	}
-	folded := slices.ContainsFunc(m.reads, func(r *Read) bool {
-		own, _ := r.Name.plain()
-		return own == name && r.Folded
-	})
+	of := func(is func(*Read) bool) bool {
+		return slices.ContainsFunc(m.reads, func(r *Read) bool {
+			own, _ := r.Name.plain()
+			return own == name && is(r)
+		})
+	}
+	folded, required := of(func(r *Read) bool { return r.Folded }), of(func(r *Read) bool { return r.Required })
 	for _, r := range m.reads {
 		if own, known := r.Name.plain(); !known || own == name || r.Unseen {
 			continue
@@ -110,6 +113,7 @@ func (m *machine) decidesBy(name string, literals []string) {
 			come.note(in.valued.text, there != nil)
 			demanded.note(in.valued.text, there != nil && there.Required && !there.Sometimes)
 		}
+		come.Unset = come.Unset || required && len(come.Not) == 0 && (come.Other || len(come.Come) > 1) // whichever it is given, it comes on
 		if len(come.Not) > 0 || !come.Other || !come.Unset {
 			r.When = append(r.When, come)
 		}

@@ -21,6 +21,8 @@ func TestWorlds(t *testing.T) {
 		{"a.js", "use(process.env.STORE === 'disk' ? process.env.DISK : process.env.REST);", "DISK: disk; REST: not disk, or other, or none"},
 		{"a.py", "import os\ndef store():\n    s = os.getenv('STORE')\n    if s not in ('disk', 's3'):\n        return None\n    if s != 'disk':\n        return os.environ['S3']\n    return os.environ['DISK']\n", "S3: s3, not disk; DISK: disk, not s3"},
 		{"a.py", "import os\nmatch os.getenv('STORE', 'disk'):\n    case 'disk' | 'tape':\n        use(os.environ['DISK'])\n", "DISK: disk, tape, or none"},
+		{"a.py", "import os\ns = os.environ['STORE']\nif s == 'disk':\n    use(os.environ['DISK'])\nuse(os.environ['REST'])\n", "DISK: disk"},
+		{"a.py", "import os, sys\ns = os.environ['STORE']\nif s not in ('disk', 's3'):\n    sys.exit(1)\nuse(os.environ['REST'])\n", "REST: disk, s3, or none"},
 		{"a.go", "package a\nimport \"os\"\nfunc f() string {\n\tswitch s := os.Getenv(\"STORE\"); s {\n\tcase \"disk\":\n\t\treturn os.Getenv(\"DISK\")\n\tcase \"\":\n\t\treturn os.Getenv(\"NONE\")\n\t}\n\treturn \"\"\n}", "DISK: disk; NONE: not disk, or none"},
 		{"a.rb", "case ENV['STORE']\nwhen 'disk' then use ENV.fetch('DISK')\nend\nuse ENV.fetch('PROD') if Rails.env.production?\n", "DISK: disk; PROD: production"},
 		{"a.php", "<?php $s = getenv('STORE') ?: 'disk';\nif ($s === 'disk') { f(getenv('DISK')); }", "DISK: disk, or none"},
