@@ -12,3 +12,8 @@ func TestListsWithinLists(t *testing.T) {
 		t.Error(have)
 	}
 }
+
+// What is gone down in has an end where nothing is below.
+func TestEndsBelow(t *testing.T) {
+	hold(t, []saying{{"a.pl", "(my);\n(my) =~ s/a/b/;\nprint $ENV{GATE};", "GATE expected"}})
+}

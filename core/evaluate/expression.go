@@ -337,8 +337,9 @@ func (m *machine) substitutes(left, right int32, of Value, st *state) (Value, bo
 		return nil, false
 	}
 	for u.kind(left) == parse.Wrapper || u.kind(left) == parse.Declare || u.kind(left) == parse.Assign || u.kind(left) == parse.Call { // (my $x = $y) =~ s/-/_/g
-		if left = u.Tree.Child(left, 0); u.kind(left) == parse.Name && u.at(left) == "my" {
-			left = u.Tree.Child(u.Tree.Nodes[left].Next, 0)
+		left = u.Tree.Child(left, 0)
+		if next := u.Tree.Nodes[left].Next; next != 0 && u.kind(left) == parse.Name && u.at(left) == "my" {
+			left = u.Tree.Child(next, 0)
 		}
 	}
 	if len(of) == 0 {

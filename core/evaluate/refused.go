@@ -28,7 +28,7 @@ func (m *machine) refuse(cond int32, blocks []int32, st *state) {
 // answersThere reports whether what leaves there gives something back: more than nothing, no, or an error.
 func (m *machine) answersThere(n int32) bool {
 	u := m.unit()
-	for u.kind(n) == parse.Block || u.kind(n) == parse.Wrapper {
+	for n != 0 && (u.kind(n) == parse.Block || u.kind(n) == parse.Wrapper) {
 		n = u.lastChild(n)
 	}
 	value := u.lastChild(n)

@@ -75,7 +75,7 @@ const (
 	Expression               // a regular expression
 )
 
-// longestRewritten bounds how long a text may become, in bytes.
+// longestRewritten bounds how long a text may be, and may become, in bytes.
 const longestRewritten = 1000
 
 // given is what a function is given besides the text.
@@ -157,7 +157,7 @@ func (r Rewrite) of(v Value, g given) (Value, bool) {
 	var out Value
 	for _, x := range v {
 		s, plain := x.plain()
-		if !plain || x.missing != 0 || len(x.sites) > 0 || x.env != nil || x.form == number && r.Does != Spells && r.Does != PadsNumber && r.Does != PadsBefore {
+		if !plain || len(s) > longestRewritten || x.missing != 0 || len(x.sites) > 0 || x.env != nil || x.form == number && r.Does != Spells && r.Does != PadsNumber && r.Does != PadsBefore {
 			return nil, false
 		}
 		with := g
