@@ -18,21 +18,23 @@ var holders = map[string]bool{"environments": true, "settings": true, "config": 
 
 // stageOf returns the stage in which alone a framework loads a file, or "".
 func stageOf(file string) string {
-	folder, base := path.Split(strings.ToLower(file))
-	name, _, _ := strings.Cut(base, ".")
-	parent, grandparent := path.Base(folder), path.Base(path.Dir(path.Clean(folder)))
+	parts := strings.Split("///"+strings.ToLower(file), "/")
+	from := func(end int) string { return parts[len(parts)-1-end] } // the name of the file, its folder, and those round it
+	name, _, _ := strings.Cut(from(0), ".")
 	switch {
-	case holders[parent]:
+	case holders[from(1)]:
 		return stages[name]
-	case grandparent == "packages" && holders[path.Base(path.Dir(path.Dir(path.Clean(folder))))]: // config/packages/prod/mail.yaml
-		return stages[parent]
+	case from(2) == "packages" && holders[from(3)]: // config/packages/prod/mail.yaml
+		return stages[from(1)]
 	}
-	profile, found := strings.CutPrefix(name, "application-") // application-prod.yml
-	if !found {
-		return ""
+	if profile, found := strings.CutPrefix(name, "application-"); found { // application-prod.yml
+		return stages[profile]
 	}
-	return stages[profile]
+	return ""
 }
+
+// stage returns the stage that an environment is of, or "" where its name does not say it.
+func (e *Environment) stage() string { return stages[strings.ToLower(path.Base(e.Name))] }
 
 // Concerns reports whether an environment is to satisfy what a file of a component reads: it serves the component,
 // and is not of another stage than the one in which alone the file is loaded.
@@ -40,15 +42,15 @@ func (s *All) Concerns(e *Environment, component, file string) bool {
 	if !s.Serves(e, component) {
 		return false
 	}
-	own, only := stages[strings.ToLower(path.Base(e.Name))], stageOf(file)
+	own, only := e.stage(), stageOf(file)
 	return own == "" || only == "" || own == only
 }
 
 // Stages returns the words for the stage that an environment is of, or none where its name does not say it.
 func (e *Environment) Stages() (words []string) {
-	own := stages[strings.ToLower(path.Base(e.Name))]
+	own := e.stage()
 	for word, stage := range stages { // in any order
-		if own != "" && stage == own {
+		if stage == own {
 			words = append(words, word)
 		}
 	}

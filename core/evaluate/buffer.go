@@ -1,6 +1,10 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+
+	"inzicht/core/parse"
+)
 
 // Texts that are put together where they stand: strcat(name, "_URL") in C, name.push_str("_URL"),
 // builder.append("_URL").
@@ -48,7 +52,7 @@ var lengthening = map[string]bool{"append": true, "push_str": true, "push": true
 // them the variable is the one that the first is asked of.
 func (m *machine) lengthens(object int32, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
 	u := m.unit()
-	if !lengthening[name] || len(arguments) != 1 || !u.Words.Mutates || !m.isOwnText(receiver) {
+	if !lengthening[name] || len(arguments) != 1 || !u.Words.Mutates || !receiver.isOwnText() {
 		return nil, false
 	}
 	for u.kind(object) == parse.Call && lengthening[u.calleeName(u.Tree.Child(object, 0))] {
@@ -62,11 +66,10 @@ func (m *machine) lengthens(object int32, name string, receiver Value, arguments
 }
 
 // isOwnText reports whether a value is a text of which a beginning is known, and that was not read.
-func (m *machine) isOwnText(v Value) bool {
-	for _, x := range v {
-		if x.form != text || len(x.sites) > 0 || x.missing != 0 || x.env != nil {
-			return false
-		}
-	}
-	return len(v) > 0
+func (v Value) isOwnText() bool {
+	return len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.form != text || !x.isUnread() })
 }
+
+// isUnread reports whether an alternative is neither what was read nor what is there for want of it, nor a name of the
+// environment.
+func (x *alt) isUnread() bool { return len(x.sites) == 0 && x.missing == 0 && x.env == nil }

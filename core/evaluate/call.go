@@ -25,6 +25,14 @@ func valuesOf(arguments []argument) (list []Value) {
 	return list
 }
 
+// argumentsOf returns arguments of some values.
+func argumentsOf(values []Value) (list []argument) {
+	for _, v := range values {
+		list = append(list, argument{value: v})
+	}
+	return list
+}
+
 // suppliedBy returns what a call gives the variables that it sets: its second argument, where
 // that is no map of several.
 func (m *machine) suppliedBy(arguments []argument) Value {

@@ -18,7 +18,7 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		if v, done := m.substitutes(left, right, a, st); done {
 			return v
 		}
-		if v, done := (Rewrite{Does: HasFit}).of(a, given{m: m, list: []argument{{value: m.quiet(right, st)}}, frame: m.depth()}); done && v[0].form == boolean {
+		if v, done := m.remade(HasFit, a, argument{value: m.quiet(right, st)}); done && v[0].form == boolean {
 			return v
 		}
 		m.fitsRegex(n, a, m.eval(right, st), false)

@@ -345,7 +345,7 @@ func (m *machine) substitutes(left, right int32, of Value, st *state) (Value, bo
 	if len(of) == 0 {
 		of = m.quiet(left, st)
 	}
-	if !m.isOwnText(of) {
+	if !of.isOwnText() {
 		return nil, false
 	}
 	v := Value{anything(m.depth())}
@@ -354,7 +354,7 @@ func (m *machine) substitutes(left, right int32, of Value, st *state) (Value, bo
 		if does == ReplacesFirst {
 			with[0].value[0].regex = "/" + from + "/" + flags
 		}
-		v, _ = Rewrite{Does: does}.of(of, given{m: m, list: with, frame: m.depth()})
+		v, _ = m.remade(does, of, with...)
 	}
 	if u.kind(left) == parse.Name {
 		m.assignFrom(left, v, st)

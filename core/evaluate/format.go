@@ -40,6 +40,14 @@ func (m *machine) format(f Value, arguments []argument, st *state) Value {
 	return out
 }
 
+// formatArguments returns what is behind the % of a format.
+func formatArguments(v Value) []argument {
+	if len(v) == 1 && v[0].form == sequence {
+		return argumentsOf(v[0].list)
+	}
+	return []argument{{value: v}}
+}
+
 // directed returns what a directive of a format stands for. Without a number or a name that is the next argument.
 func (m *machine) directed(directive string, arguments []argument, next *int, st *state) Value {
 	name, shape := directiveParts(directive)
@@ -57,7 +65,7 @@ func (m *machine) directed(directive string, arguments []argument, next *int, st
 	v := arguments[at].value
 	if width := strings.TrimRight(strings.TrimPrefix(shape, "D"), "dsi"); isNumber(v) && len(width) > 0 && (width[0] == '0' || shape[0] == 'D') {
 		if length, err := strconv.Atoi(width); err == nil {
-			if padded, done := (Rewrite{Does: PadsNumber}).of(v, given{m: m, list: []argument{{value: m.numberOf(length)}}, frame: m.depth()}); done {
+			if padded, done := m.remade(PadsNumber, v, argument{value: m.numberOf(length)}); done {
 				return padded
 			}
 		}

@@ -45,17 +45,6 @@ func (m *machine) concatAll(v Value, arguments []argument) Value {
 	return v
 }
 
-// formatArguments returns what is behind the % of a format.
-func formatArguments(v Value) (list []argument) {
-	if len(v) != 1 || v[0].form != sequence {
-		return []argument{{value: v}}
-	}
-	for _, e := range v[0].list {
-		list = append(list, argument{value: e})
-	}
-	return list
-}
-
 // piped runs a |> f(b): f(a, b).
 func (m *machine) piped(left, right int32, st *state) Value {
 	u := m.unit()

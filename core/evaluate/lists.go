@@ -147,10 +147,7 @@ func (m *machine) eachOf(n int32, o operation, x alt, f alt, st *state) Value {
 			given = given[:1]
 		}
 		if fn != nil && len(fn.params) > 1 && len(e) == 1 && e[0].form == sequence && len(e[0].list) == len(fn.params) {
-			given = nil
-			for _, part := range e[0].list {
-				given = append(given, argument{value: part})
-			}
+			given = argumentsOf(e[0].list)
 		}
 		v := m.invoke(f, n, given, st)
 		if st.dead {
@@ -387,11 +384,6 @@ func (m *machine) recordMethod(n int32, name string, receiver Value, arguments [
 		}
 	case "replace", "gsub", "ReplaceAll", "replaceAll", "tr", "Replace":
 		if x.form == text && len(arguments) > 1 {
-			from, a := arguments[0].value.plain()
-			to, b := arguments[1].value.plain()
-			if s, c := x.plain(); a && b && c && from != "" {
-				return textOf(strings.ReplaceAll(s, from, to), m.depth()), true
-			}
 			return Value{anything(m.depth())}, true
 		}
 	case "concat":

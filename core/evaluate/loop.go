@@ -35,17 +35,17 @@ func (m *machine) loop(n int32, st *state) Value {
 	}
 	m.conditions = conditions
 	targets, over := m.iteration(n, list)
-	if counter, elements := m.counted(list, body, st); over == 0 && counter != 0 {
+	if over != 0 {
+		m.over(targets, m.elements(over, st), body, st)
+	} else if counter, elements := m.counted(list, body, st); counter != 0 {
 		if u.Words.Loops == Indexed { // a name alone would be given where each stands
 			for i, e := range elements {
 				elements[i] = pairOf(e, e)
 			}
 		}
 		m.over([]int32{counter}, elements, body, st)
-	} else if over == 0 {
-		m.whileLoop(n, list, body, st)
 	} else {
-		m.over(targets, m.elements(over, st), body, st)
+		m.whileLoop(n, list, body, st)
 	}
 	if otherwise != 0 && !st.dead { // it may have been left before
 		way := st.fork()
@@ -241,7 +241,7 @@ func (m *machine) widen(n int32, st *state) {
 // widenText forgets how a text goes on behind what is known of it.
 func (m *machine) widenText(n int32, st *state) {
 	u := m.unit()
-	if v, known := st.scope.vars.get(u.at(n)); u.kind(n) == parse.Name && known && m.isOwnText(v) {
+	if v, known := st.scope.vars.get(u.at(n)); u.kind(n) == parse.Name && known && v.isOwnText() {
 		m.widenName(n, st)
 	}
 }

@@ -243,7 +243,7 @@ func (m *machine) heldAgainst(n int32, x alt, pattern argument) Value {
 	out := alt{form: sequence, depends: x.depends, perhaps: x.perhaps}
 	for _, e := range x.list {
 		m.fitsRegex(n, e, pattern.value, false)
-		fits, known := Rewrite{Does: HasFit}.of(e, given{m: m, list: []argument{pattern}})
+		fits, known := m.remade(HasFit, e, pattern)
 		switch {
 		case known && fits[0].form == boolean && !fits[0].truth:
 			continue

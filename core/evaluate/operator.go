@@ -150,7 +150,7 @@ func (m *machine) binary(n int32, st *state) Value {
 			return v
 		}
 	case "*", "x": // "a" * 2
-		if v, done := (Rewrite{Does: Repeats}).of(a, given{m: m, list: []argument{{value: b}}, frame: m.depth()}); done {
+		if v, done := m.remade(Repeats, a, argument{value: b}); done {
 			return v
 		}
 	case "-", "--": // set(names) - found.keys()
@@ -189,7 +189,7 @@ func (m *machine) indexOf(call int32, not bool, st *state) (answer Value, known 
 	}
 	list := m.quiet(u.Tree.Child(callee, 0), st)
 	arguments := m.arguments(call, st)
-	if v, done := (Rewrite{Does: Includes}).of(list, given{m: m, list: arguments, frame: m.depth()}); done && v[0].form == boolean {
+	if v, done := m.remade(Includes, list, arguments...); done && v[0].form == boolean {
 		return m.unlessNot(v, not), true
 	}
 	if !list.isLists() || len(arguments) != 1 {

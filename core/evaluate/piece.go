@@ -14,7 +14,7 @@ func (m *machine) pieceOf(n int32, list []int32, of, key Value, st *state) (Valu
 	if take == noRewriting {
 		return nil, false
 	}
-	return Rewrite{Does: take}.of(of, given{m: m, list: places, frame: m.depth()})
+	return m.remade(take, of, places...)
 }
 
 // places returns what an index takes of a text, and the numbers that say which part of it.
@@ -90,4 +90,85 @@ func (m *machine) placesBetween(n int32, op string, number func(int32) argument)
 		}
 	}
 	return Slices, []argument{from, {value: m.numberOf(last)}}
+}
+
+// piece takes a part of a text, of which a function says where it begins and before what it ends.
+func piece(bounds func(length int, a, b *int) (from, to int)) func(string, given) (Value, bool) {
+	return func(s string, g given) (Value, bool) {
+		a, known := g.number(0)
+		b, too := g.number(1)
+		if !known || !too {
+			return nil, false
+		}
+		from, to := bounds(len(s), a, b)
+		from = min(max(from, 0), len(s))
+		return g.spelt(s[from:min(max(to, from), len(s))])
+	}
+}
+
+// sliced counts from the end what is below zero.
+func sliced(length int, a, b *int) (from, to int) {
+	place := func(n *int, usual int) int {
+		switch {
+		case n == nil:
+			return usual
+		case *n < 0:
+			return length + *n
+		}
+		return *n
+	}
+	return place(a, 0), place(b, length)
+}
+
+func spanned(length int, a, b *int) (from, to int) {
+	from, to = max(*orThat(a, 0), 0), max(*orThat(b, length), 0)
+	return min(from, to), max(from, to)
+}
+
+// counted takes a number of characters; of a number below zero, all but so many at the end.
+func counted(length int, a, b *int) (from, to int) {
+	from, _ = sliced(length, a, nil)
+	switch {
+	case b == nil:
+		return from, length
+	case *b < 0:
+		return from, length + *b
+	}
+	return from, max(from, 0) + *b
+}
+
+func placed(length int, a, b *int) (from, to int) {
+	from, _ = sliced(length, a, nil)
+	if a != nil && *a > 0 {
+		from--
+	}
+	if b == nil {
+		return from, length
+	}
+	if *b < 0 {
+		return from, length + *b + 1
+	}
+	return from, *b
+}
+
+// orThat returns a number, or another where there is none.
+func orThat(n *int, usual int) *int {
+	if n == nil {
+		return &usual
+	}
+	return n
+}
+
+func orOne(n *int) int { return *orThat(n, 1) }
+
+func character(s string, g given) (Value, bool) {
+	at, known := g.number(0)
+	if !known {
+		return nil, false
+	}
+	from, _ := sliced(len(s), orThat(at, 0), nil)
+	if from < 0 || from >= len(s) {
+		return nil, false
+	}
+	return g.spelt(s[from : from+1])
 }

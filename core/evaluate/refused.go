@@ -127,11 +127,10 @@ func (m *machine) tagsIn(n int32, depth int) sites {
 // takeBack takes back the literals that stand in a node.
 func (m *machine) takeBack(n int32, st *state) {
 	u := m.unit()
-	var tags sites
+	tags := m.tagsIn(n, 0)
 	var texts []string
 	var walk func(n int32, depth int)
 	walk = func(n int32, depth int) {
-		tags = tags.with(m.tags[place{m.context, n}])
 		if s, ok := u.literal(n); ok {
 			texts = append(texts, s)
 		} else if u.kind(n) == parse.Name {

@@ -148,6 +148,11 @@ func (m *machine) givenBeside(n int32, list []argument, st *state) given {
 	}}
 }
 
+// remade returns what becomes of a text of this function; others is what is given besides it.
+func (m *machine) remade(does Rewriting, v Value, others ...argument) (Value, bool) {
+	return Rewrite{Does: does}.of(v, given{m: m, list: others, frame: m.depth()})
+}
+
 // of returns what becomes of a text each of whose alternatives stands in the source. It reports
 // false for every other value.
 func (r Rewrite) of(v Value, g given) (Value, bool) {
@@ -157,7 +162,7 @@ func (r Rewrite) of(v Value, g given) (Value, bool) {
 	var out Value
 	for _, x := range v {
 		s, plain := x.plain()
-		if !plain || len(s) > longestRewritten || x.missing != 0 || len(x.sites) > 0 || x.env != nil || x.form == number && r.Does != Spells && r.Does != PadsNumber && r.Does != PadsBefore {
+		if !plain || len(s) > longestRewritten || !x.isUnread() || x.form == number && r.Does != Spells && r.Does != PadsNumber && r.Does != PadsBefore {
 			return nil, false
 		}
 		with := g
@@ -265,87 +270,6 @@ func withFirst(s string, change func(rune) rune) string {
 		return s
 	}
 	return string(change(first)) + s[size:]
-}
-
-// piece takes a part of a text, of which a function says where it begins and before what it ends.
-func piece(bounds func(length int, a, b *int) (from, to int)) func(string, given) (Value, bool) {
-	return func(s string, g given) (Value, bool) {
-		a, known := g.number(0)
-		b, too := g.number(1)
-		if !known || !too {
-			return nil, false
-		}
-		from, to := bounds(len(s), a, b)
-		from = min(max(from, 0), len(s))
-		return g.spelt(s[from:min(max(to, from), len(s))])
-	}
-}
-
-// sliced counts from the end what is below zero.
-func sliced(length int, a, b *int) (from, to int) {
-	place := func(n *int, usual int) int {
-		switch {
-		case n == nil:
-			return usual
-		case *n < 0:
-			return length + *n
-		}
-		return *n
-	}
-	return place(a, 0), place(b, length)
-}
-
-func spanned(length int, a, b *int) (from, to int) {
-	from, to = max(*orThat(a, 0), 0), max(*orThat(b, length), 0)
-	return min(from, to), max(from, to)
-}
-
-// counted takes a number of characters; of a number below zero, all but so many at the end.
-func counted(length int, a, b *int) (from, to int) {
-	from, _ = sliced(length, a, nil)
-	switch {
-	case b == nil:
-		return from, length
-	case *b < 0:
-		return from, length + *b
-	}
-	return from, max(from, 0) + *b
-}
-
-func placed(length int, a, b *int) (from, to int) {
-	from, _ = sliced(length, a, nil)
-	if a != nil && *a > 0 {
-		from--
-	}
-	if b == nil {
-		return from, length
-	}
-	if *b < 0 {
-		return from, length + *b + 1
-	}
-	return from, *b
-}
-
-// orThat returns a number, or another where there is none.
-func orThat(n *int, usual int) *int {
-	if n == nil {
-		return &usual
-	}
-	return n
-}
-
-func orOne(n *int) int { return *orThat(n, 1) }
-
-func character(s string, g given) (Value, bool) {
-	at, known := g.number(0)
-	if !known {
-		return nil, false
-	}
-	from, _ := sliced(len(s), orThat(at, 0), nil)
-	if from < 0 || from >= len(s) {
-		return nil, false
-	}
-	return g.spelt(s[from : from+1])
 }
 
 func translates(s string, g given) (Value, bool) {
@@ -478,10 +402,7 @@ func answers(f func(s, other string) bool) func(string, given) (Value, bool) {
 			if x.perhaps {
 				return nil, false
 			}
-			list = nil
-			for _, e := range x.list {
-				list = append(list, argument{value: e})
-			}
+			list = argumentsOf(x.list)
 		}
 		found := false
 		for i := range list {

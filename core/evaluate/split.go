@@ -80,8 +80,7 @@ func separatorOf(v Value) (*regexp.Regexp, bool) {
 	pattern := ""
 	switch {
 	case v[0].regex != "":
-		body := strings.TrimPrefix(v[0].regex, "/")
-		pattern = body[:max(strings.LastIndexByte(body, '/'), 0)]
+		pattern, _ = bodyOf(v[0].regex)
 	case !plain || s == "":
 		return nil, false
 	case s == " ":

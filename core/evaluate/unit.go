@@ -11,44 +11,6 @@ import (
 	"inzicht/core/syntax"
 )
 
-// Naming returns the names that a place may stand for; it is told how to
-// evaluate what they are made from.
-type Naming func(value func(node int32) Value) []Row
-
-// Reader returns the access that calling a function of the language is which reads
-// the variable that its first argument names, with a number of arguments, or nil.
-type Reader func(arguments int) *Access
-
-// Access is a place where the environment is read, as it was found.
-type Access struct {
-	Node     int32
-	Names    Naming // what the variable may be called
-	Fallback int32  // the node of what is used where it is not set, or 0
-	Unset    Unset
-	Kind     string
-	Literal  bool // the name is written out
-	Test     bool // asks whether it is set
-	Absent   bool // asks whether it is not
-	Optional bool // nothing happens where it is not set
-	Whole    bool
-	Sets     bool   // sets it where it is not set
-	Each     bool   // gives a list of what each of its variables has
-	Of       any    // what it was found by
-	Else     string // of what another file has read: the text that is there where the variable is not set, or ""
-	Borrowed bool   // another file reads it
-	// Given is what a name of another file stands for. Nothing else of such an access is set.
-	Given *Given
-	// Reader is of a function that is not called where it stands: it is given to
-	// something that may call it. Nothing else of such an access is set.
-	Reader Reader
-	// Asked returns, of the environment as a whole, the access that it is where what
-	// holds it is asked for a variable, by a method, "[" or ".", or nil.
-	Asked func(how string, arguments int) *Access
-	// Instead is which argument of a Reader's call is used where the variable is
-	// not set, or 0.
-	Instead int
-}
-
 // Unit is one file.
 type Unit struct {
 	File  string

@@ -19,6 +19,19 @@ type When struct {
 	Folded    bool     // it is compared in small or in capital letters
 }
 
+// String says for which values: STORE is disk or reef; APP_ENV is not test.
+func (w When) String() string {
+	switch {
+	case len(w.Come) > 0:
+		return w.Name + " is " + strings.Join(w.Come, " or ")
+	case len(w.Not) > 0:
+		return w.Name + " is not " + strings.Join(w.Not, " or ")
+	case w.Unset:
+		return w.Name + " is not set"
+	}
+	return w.Name + " has another value"
+}
+
 // What bounds how many worlds a file is run in, and how large it may be.
 const (
 	mostDeciding = 6

@@ -35,6 +35,7 @@ var vala = &reads.Language{
 		{Access: `double.parse($read)`, Kind: reads.Number, Does: evaluate.Converts},
 		{Access: `$read.split($rest)`, Kind: reads.List},
 	},
+	Rewrites:    nimRewrites,
 	Transparent: []string{".strip", ".down", ".up"},
 	Stops:       []string{"throw", "error", "Process.exit"},
 	Nothing:     []string{"null"},

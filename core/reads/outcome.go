@@ -232,12 +232,7 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	if found.Sometimes && r.Kind == Boolean && !found.Passed { // it is not looked at but where something else has failed
 		r.Need = Optional
 	}
-	for _, w := range found.When {
-		r.When = append(r.When, When(w))
-	}
-	for _, w := range found.Demanded {
-		r.Demanded = append(r.Demanded, When(w))
-	}
+	r.When, r.Demanded = found.When, found.Demanded
 	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true
 }

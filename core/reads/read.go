@@ -4,7 +4,7 @@
 // constants, imports and helpers, and what the code says about each read.
 package reads
 
-import "strings"
+import "inzicht/core/evaluate"
 
 // Need says what happens where the variable has no value.
 type Need string
@@ -77,27 +77,8 @@ type Read struct {
 	Secret           bool     // of a secret; known once the whole tree is
 }
 
-// When says for which values of another variable of the same file a read is made.
-type When struct {
-	Name      string   // the other variable
-	Come, Not []string // of the values that the code compares it with: those for which it is made, and those for which it is not
-	Other     bool     // it is made where the variable has any other value
-	Unset     bool     // and where it has none
-	Folded    bool     // the code compares it in small or in capital letters
-}
-
-// String says for which values: STORE is disk or reef; APP_ENV is not test.
-func (w When) String() string {
-	switch {
-	case len(w.Come) > 0:
-		return w.Name + " is " + strings.Join(w.Come, " or ")
-	case len(w.Not) > 0:
-		return w.Name + " is not " + strings.Join(w.Not, " or ")
-	case w.Unset:
-		return w.Name + " is not set"
-	}
-	return w.Name + " has another value"
-}
+// When says for which values of another variable a read is made.
+type When = evaluate.When
 
 // Unresolved reports whether nothing is known of the name.
 func (r *Read) Unresolved() bool { return r.Name == "" && r.Pattern == "" && !r.Whole }

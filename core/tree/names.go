@@ -16,10 +16,12 @@ type EnvFile struct {
 var exampleWords = names("example examples sample template dist default schema")
 
 // otherWords end names that look like env files and are none.
-var otherWords = names("bak backup old orig swp tmp save js ts py rb go php json yml yaml md txt sh d lock enc gpg age html map keys hbs handlebars j2 jinja jinja2 njk ejs mustache erb liquid eta tera gotmpl ctmpl")
+var otherWords = names(kept + " js ts py rb go php json yml yaml md txt sh d lock enc gpg age html map keys hbs handlebars j2 jinja jinja2 njk ejs mustache erb liquid eta tera gotmpl ctmpl")
 
 // keptWords end the names of files that are kept of others: old.env, bak.env.
-var keptWords = names("bak backup old orig swp tmp save")
+var keptWords = names(kept)
+
+const kept = "bak backup old orig swp tmp save"
 
 // EnvFileName takes the name of a file for that of an env file: .env,
 // .env.NAME, NAME.env, and the same with example, sample, template or dist.

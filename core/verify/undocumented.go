@@ -57,13 +57,15 @@ variable, and where the tree has no env files at all.`,
 // names, sorted by name: those that an env file can set, and whoever starts the
 // program supplies.
 func Undocumented(s *survey.Survey) (list []*contract.Variable) {
+	documents := slices.Clone(s.Environments.Examples)
+	for _, l := range s.Environments.EnvFiles {
+		if kind, _ := tree.EnvFileName(l.File); kind.Base || isOfFramework(s.Tree, l.File) { // .env.defaults is for everyone to read
+			documents = append(documents, l)
+		}
+	}
 	for n := range s.Contract.Variables {
 		v := &s.Contract.Variables[n]
-		documents := func(l *environment.Layer) bool { return l.Document != nil && l.Document.Documents(v.Name) }
-		documented := slices.ContainsFunc(s.Environments.Examples, documents) || slices.ContainsFunc(s.Environments.EnvFiles, func(l *environment.Layer) bool {
-			kind, _ := tree.EnvFileName(l.File) // .env.defaults is for everyone to read
-			return (kind.Base || isOfFramework(s.Tree, l.File)) && documents(l)
-		})
+		documented := slices.ContainsFunc(documents, func(l *environment.Layer) bool { return l.Document != nil && l.Document.Documents(v.Name) })
 		if !v.Ambient && len(readHere(v)) > 0 && !documented && envfile.IsName(v.Name) {
 			list = append(list, v)
 		}
