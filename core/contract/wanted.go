@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"inzicht/core/reads"
+	"inzicht/core/stage"
 )
 
 // World is what is known of the variables that a program is started with.
@@ -34,9 +35,9 @@ func Wanted(list []reads.Read, in World) []reads.Read {
 }
 
 // isUnder reports whether a read stands under a condition on a variable that is off. What is known better by the
-// values that the variable is compared with goes by these.
+// values that the variable is compared with goes by these, and the stage by the name of the world.
 func isUnder(r reads.Read, in World) bool {
-	return r.Under != "" && in.Off(r.Under) && !slices.ContainsFunc(r.When, func(w reads.When) bool { return w.Name == r.Under })
+	return r.Under != "" && in.Off(r.Under) && !(stage.IsVariable(r.Under) && len(in.Stages()) > 0) && !slices.ContainsFunc(r.When, func(w reads.When) bool { return w.Name == r.Under })
 }
 
 // verdict says whether something is so, or that it is not known.
@@ -57,20 +58,28 @@ func verdictOf(is bool) verdict {
 
 // holds reports whether a variable has one of the values for which something is so.
 func holds(w reads.When, in World) verdict {
+	if w.Name == "" {
+		return holdsInStage(w, in)
+	}
 	value, known := in.Says(w.Name)
 	switch {
 	case !known:
 		return perhaps
-	case value == "" && isStage(w.Name):
-		words := in.Stages()
-		if len(words) == 0 {
-			return perhaps
-		}
-		return holdsFor(w, func(other string) bool { return slices.Contains(words, strings.ToLower(other)) })
+	case value == "" && stage.IsVariable(w.Name):
+		return holdsInStage(w, in)
 	case value == "":
 		return verdictOf(w.Unset)
 	}
 	return holdsFor(w, func(other string) bool { return value == other || w.Folded && strings.EqualFold(value, other) })
+}
+
+// holdsInStage does so for the stage that a world is of.
+func holdsInStage(w reads.When, in World) verdict {
+	words := in.Stages()
+	if len(words) == 0 {
+		return perhaps
+	}
+	return holdsFor(w, func(other string) bool { return slices.Contains(words, strings.ToLower(other)) })
 }
 
 // holdsFor does so for a value that is one of the others or none.
@@ -82,9 +91,4 @@ func holdsFor(w reads.When, is func(string) bool) verdict {
 		return no
 	}
 	return verdictOf(w.Other)
-}
-
-// isStage reports whether a variable says by its name in which stage a program runs: NODE_ENV, APP_ENV, ENVIRONMENT.
-func isStage(name string) bool {
-	return strings.HasSuffix(name, "_ENV") || name == "ENV" || strings.HasSuffix(name, "ENVIRONMENT") || strings.HasSuffix(name, "_STAGE") || name == "STAGE"
 }

@@ -13,6 +13,7 @@ import (
 
 	"inzicht/core/envfile"
 	"inzicht/core/sorting"
+	"inzicht/core/stage"
 	"inzicht/core/tree"
 )
 
@@ -290,7 +291,7 @@ func (l *Layer) clean() {
 func (s *All) Drop(read func(name string) bool) {
 	s.served = nil
 	s.Environments = slices.DeleteFunc(s.Environments, func(e Environment) bool {
-		if stages[e.Name] != "" || e.Declared || e.Only || e.Loaded {
+		if of, _ := stage.Of(e.Name); of != "" || e.Declared || e.Only || e.Loaded {
 			return false
 		}
 		for _, l := range e.Layers {

@@ -1,16 +1,11 @@
 package environment
 
 import (
-	"path"
+	"slices"
 	"strings"
-)
 
-// stages are names that environments have even where nothing they set is read, with what each is called most.
-var stages = map[string]string{
-	"local": "development", "dev": "development", "development": "development", "test": "test", "testing": "test",
-	"staging": "staging", "stage": "staging", "qa": "qa", "preview": "preview", "uat": "uat",
-	"prod": "production", "production": "production", "live": "production",
-}
+	"inzicht/core/stage"
+)
 
 // holders are folders in which frameworks have a file for each stage: config/environments/production.rb,
 // settings/production.py, config/prod.exs.
@@ -23,18 +18,43 @@ func stageOf(file string) string {
 	name, _, _ := strings.Cut(from(0), ".")
 	switch {
 	case holders[from(1)]:
-		return stages[name]
+		only, _ := stage.Of(name)
+		return only
 	case from(2) == "packages" && holders[from(3)]: // config/packages/prod/mail.yaml
-		return stages[from(1)]
+		only, _ := stage.Of(from(1))
+		return only
 	}
 	if profile, found := strings.CutPrefix(name, "application-"); found { // application-prod.yml
-		return stages[profile]
+		only, _ := stage.Of(profile)
+		return only
 	}
 	return ""
 }
 
-// stage returns the stage that an environment is of, or "" where its name does not say it.
-func (e *Environment) stage() string { return stages[strings.ToLower(path.Base(e.Name))] }
+// saying are the variables that say in which stage a program runs, whatever it is written in.
+var saying = []string{"APP_ENV", "ENVIRONMENT", "ENV", "STAGE", "NODE_ENV", "RAILS_ENV", "RACK_ENV", "MIX_ENV", "ASPNETCORE_ENVIRONMENT", "DOTNET_ENVIRONMENT", "DJANGO_ENV", "FLASK_ENV"}
+
+// stage returns the stage that an environment is of, or "" where neither a variable that says it nor its name does:
+// production, kubernetes.staging/api.
+func (e *Environment) stage() string {
+	var said []string
+	for _, name := range saying {
+		if v, _, found := e.Lookup(name); found && v.State == Set {
+			if of, sure := stage.Of(v.Text); sure && !slices.Contains(said, of) {
+				said = append(said, of)
+			}
+		}
+	}
+	if len(said) == 1 {
+		return said[0]
+	}
+	for _, part := range strings.FieldsFunc(e.Name, func(r rune) bool { return r == '/' || r == '.' }) {
+		if of, _ := stage.Of(part); of != "" {
+			return of
+		}
+	}
+	return ""
+}
 
 // Concerns reports whether an environment is to satisfy what a file of a component reads: it serves the component,
 // and is not of another stage than the one in which alone the file is loaded.
@@ -46,15 +66,12 @@ func (s *All) Concerns(e *Environment, component, file string) bool {
 	return own == "" || only == "" || own == only
 }
 
-// Stages returns the words for the stage that an environment is of, or none where its name does not say it.
-func (e *Environment) Stages() (words []string) {
-	own := e.stage()
-	for word, stage := range stages { // in any order
-		if stage == own {
-			words = append(words, word)
-		}
+// Stages returns the words for the stage that an environment is of, or none where that is not known.
+func (e *Environment) Stages() []string {
+	if own := e.stage(); own != "" {
+		return stage.Words(own)
 	}
-	return words
+	return nil
 }
 
 // Says returns the value of a variable, or "" where it has none, and whether that is known.

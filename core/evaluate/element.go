@@ -139,7 +139,11 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, v...)
 				continue
 			}
+		case x.members != nil && !x.members.open && m.valued != nil && key.allNothing(): // where what says which one has no value
+			out = append(out, alt{form: nothing})
+			continue
 		case x.members != nil && !x.members.open && len(key) > 0 && len(x.members.names) < mostAny: // any of them
+			m.picks(key, x.members.names)
 			for _, name := range x.members.names {
 				out = append(out, x.members.value[name]...)
 			}
@@ -192,6 +196,15 @@ func (m *machine) index(n int32, st *state) Value {
 		out = append(out, alt{parts: []part{{any: true, frame: m.depth(), param: isParam(x)}}, depends: x.depends, sites: nil})
 	}
 	return out.compact()
+}
+
+// picks notes the keys of a map of which a variable says which one is taken.
+func (m *machine) picks(key Value, names []string) {
+	for _, t := range key.sites() {
+		if r := m.reads[t]; r.picks == nil && m.focus == nil {
+			r.picks = names
+		}
+	}
 }
 
 // indexed returns what an element is taken of. A variable may have another sign

@@ -26,6 +26,9 @@ func (m *machine) quiet(n int32, st *state) Value {
 		return nil
 	}
 	v := m.value(n, st)
+	if m.inStages() {
+		v = m.inStage(n, v)
+	}
 	m.nesting--
 	if st.dead {
 		return v
@@ -38,6 +41,9 @@ func (m *machine) quiet(n int32, st *state) Value {
 func (m *machine) value(n int32, st *state) Value {
 	u := m.unit()
 	if a := u.Access[n]; a != nil && !m.isOfLaid(n, st) && (a.Given == nil || !m.isHidden(n, st)) {
+		if v, is := m.stageOf(u.Path(n)); is { // import.meta.env.MODE
+			return v
+		}
 		return m.access(n, a, st)
 	}
 	switch u.kind(n) {

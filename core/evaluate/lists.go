@@ -65,11 +65,25 @@ func (m *machine) elementsOf(v Value) []Value {
 			}
 		}
 	}
+	if list := v.elementsOfAny(); len(list) > 0 {
+		return list
+	}
 	if n, known := numberIn(v); known && n < mostRounds && m.unit().Words.Errors != nil { // for i := range 3
 		return m.numbers(0, n-1).list
 	}
 	param := len(v) > 0 && isParam(v[0])
 	return []Value{{{element: true, parts: []part{{any: true, frame: m.depth(), param: param}}, depends: v.depends()}}}
+}
+
+// elementsOfAny returns the elements of every list that a value may be, of which it is not known which.
+func (v Value) elementsOfAny() (list []Value) {
+	if len(v) > mostAny || v.depends() != 0 || slices.ContainsFunc(v, func(x alt) bool { return x.form != sequence || x.perhaps }) {
+		return nil
+	}
+	for _, x := range v {
+		list = append(list, x.list...)
+	}
+	return list[:min(len(list), mostRounds)]
 }
 
 // firstOf returns the first element of a list of which a verdict is true, or
@@ -325,6 +339,10 @@ func (m *machine) equalsMethod(name string, receiver Value, arguments []argument
 		if len(arguments) > 0 {
 			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
 			return m.equal(0, receiver, arguments[0].value, "==", 0), true
+		}
+	case "in?":
+		if len(arguments) == 1 {
+			return m.among(receiver, arguments[0].value, false), true
 		}
 	case "casecmp": // 0 of those that are equal
 		if len(arguments) == 1 {

@@ -35,8 +35,10 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	if v, ran := m.ofPlain(n, name, receiver, arguments, st); ran || st.dead {
 		return v, true
 	}
-	if v, is := m.stageAsked(name, receiver); is && len(arguments) == 0 {
-		return v, true
+	if len(arguments) == 0 {
+		if v, is := m.stageAsked(name, receiver); is {
+			return v, true
+		}
 	}
 	if v, done := m.splitOf(name, receiver, arguments); done {
 		return v, true

@@ -18,6 +18,11 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 	if depth > 8 {
 		return may
 	}
+	if m.inStages() {
+		if t, known := m.fitStage(p, x); known {
+			return t
+		}
+	}
 	switch u.kind(p) {
 	case parse.Text, parse.Number:
 		v := m.eval(p, st)
@@ -215,6 +220,7 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		if x.form == sequence {
 			return no
 		}
+		m.stageCompared(Value{x}, name[1:])
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
 	}
 	if !m.bindsName(p) {

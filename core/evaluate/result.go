@@ -35,6 +35,7 @@ type Read struct {
 	reached bool     // a run with it unset came to it
 	stops   bool     // one way at least ends with it unset
 	refused []string // what it is compared with, and is not to be
+	picks   []string // the keys of a map of which it says which one is taken
 	keeps   bool     // where it is not set, what it would be put to keeps a value: it is known whether one
 	kept    *Fallback
 	parsed  bool // it is converted to a type that is not said there

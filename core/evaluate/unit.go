@@ -84,6 +84,9 @@ type Unit struct {
 	recovering  sync.Once
 	recovered   []int // the tokens by which functions go on where something in them panics
 
+	stagesOnce sync.Once
+	stages     stageAsks
+
 	filling sync.Once
 	filled  map[string]bool // names of what members or elements are added to
 	aside   map[string]bool // variables of the file that functions change which are not run

@@ -12,7 +12,7 @@ import (
 
 // When says for which values of another variable a read is come to.
 type When struct {
-	Name      string   // the other variable
+	Name      string   // the other variable; "" for the stage that the program runs in, of which no variable is known
 	Come, Not []string // of what it is compared with: the values for which it is come to, and those for which it is not
 	Other     bool     // it is come to where the variable has any other value
 	Unset     bool     // and where it has none
@@ -21,6 +21,9 @@ type When struct {
 
 // String says for which values: STORE is disk or reef; APP_ENV is not test.
 func (w When) String() string {
+	if w.Name == "" {
+		w.Name = "the stage"
+	}
 	switch {
 	case len(w.Come) > 0:
 		return w.Name + " is " + strings.Join(w.Come, " or ")
@@ -51,7 +54,7 @@ func (m *machine) deciding() (names []string, literals map[string][]string) {
 	literals = map[string][]string{}
 	for _, r := range m.reads {
 		name, known := r.Name.plain()
-		all := slices.Concat(r.Literals, r.refused)
+		all := slices.Concat(r.Literals, r.refused, r.picks)
 		if !known || len(all) == 0 || r.Unit != m.u {
 			continue
 		}
@@ -69,6 +72,9 @@ func (m *machine) deciding() (names []string, literals map[string][]string) {
 			names = append(names, name)
 		}
 		literals[name] = append(literals[name], m.stageLiterals[name]...)
+	}
+	if of := m.u.stageQuestions().literals(); len(of) > 0 {
+		names, literals[""] = append(names, ""), of
 	}
 	names = slices.DeleteFunc(names, func(name string) bool { return len(literals[name]) == 0 || len(literals[name]) > mostValues })
 	return names[:min(len(names), mostDeciding)], literals
@@ -123,6 +129,9 @@ func (m *machine) decidesBy(name string, literals []string) {
 		come, demanded := When{Name: name, Folded: folded}, When{Name: name, Folded: folded}
 		for _, in := range worlds {
 			there := in.same(r)
+			if name == "" && m.u.stageQuestions().without(m.u.Tree, r.Node, in.valued.text) {
+				there = nil
+			}
 			come.note(in.valued.text, there != nil)
 			demanded.note(in.valued.text, there != nil && there.Required && !there.Sometimes)
 		}
@@ -240,11 +249,11 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 // stageOf returns what tells in which stage a program runs, by the variable that says so, if that is what a path
 // names: config_env(), Rails.env.
 func (m *machine) stageOf(path string) (Value, bool) {
-	name := m.unit().Words.Stages[path]
+	name, is := m.unit().Words.Stages[path]
 	switch {
-	case name == "":
+	case !is:
 		return nil, false
-	case m.valued != nil && m.valued.name == name:
+	case m.valued != nil && name != "" && m.valued.name == name:
 		return textOf(m.valued.text, m.depth()), true
 	}
 	x := anything(m.depth())
@@ -264,6 +273,9 @@ func (m *machine) stageAsked(name string, of Value) (Value, bool) {
 	}
 	if !found {
 		return nil, false
+	}
+	if asked == "local" { // of both
+		return m.among(of, Value{{form: sequence, list: []Value{textOf("development", m.depth()), textOf("test", m.depth())}}}, false), true
 	}
 	return m.equal(0, of, textOf(asked, m.depth()), "==", 0), true
 }

@@ -41,35 +41,44 @@ func TestWorlds(t *testing.T) {
 		{"a.sh", "if [ \"$STORE\" = disk ] && [[ $MODE != dry ]]; then echo \"$DISK\"; else echo \"$REST\"; fi\n[[ \"$STORE\" == s3 ]] && echo \"$S3\"", "MODE: disk; DISK: disk; DISK: not dry, or other, or none; S3: s3"},
 		{"a.sh", "if [ \"$STORE\" != disk ]; then echo \"$REST\"; elif true; then echo \"$DISK\"; fi", "REST: not disk, or other, or none; DISK: disk"},
 		{"a.sh", "if [[ $STORE == d* ]]; then echo \"$DISK\"; fi", ""},
+		{"a.exs", "import Config\ncase config_env() do\n  :prod -> config :a, b: System.fetch_env!(\"PROD\")\n  _ -> :ok\nend\n", "PROD: prod"},
+		{"a.js", "const names = { disk: ['DISK'], tape: ['REEL', 'DRUM'] };\nfor (const n of names[process.env.STORE]) use(process.env[n]);", "DISK: disk, not tape; REEL: tape, not disk; DRUM: tape, not disk"},
+		{"a.rb", "use ENV.fetch('PROD') if Rails.env.in?(%w[production staging])\nuse ENV.fetch('DEV') if Rails.env.local?\n", "PROD: production, staging, not development, test; DEV: development, test, not production, staging"},
 	} {
-		l, err := language.Of(c.file).Compiled()
-		if err != nil {
-			t.Fatal(err)
-		}
-		result, list, said := l.Analyse(c.file, []byte(c.src), nil), []string(nil), ""
-		if l.Own != nil {
-			result.Reads, _ = l.Own([]byte(c.src))
-		}
-		for _, r := range result.Reads {
-			for _, w := range r.When {
-				list = nil
-				for _, part := range []struct {
-					is   bool
-					says string
-				}{{len(w.Come) > 0, strings.Join(w.Come, ", ")}, {len(w.Not) > 0, "not " + strings.Join(w.Not, ", ")}, {w.Other, "or other"}, {w.Unset, "or none"}} {
-					if part.is {
-						list = append(list, part.says)
-					}
-				}
-				said += fmt.Sprintf("%s: %s", r.Name, strings.Join(list, ", "))
-				if w.Folded {
-					said += " folded"
-				}
-				said += "; "
-			}
-		}
-		if said = strings.TrimSuffix(said, "; "); said != c.want {
+		if said := whenRead(t, c.file, c.src); said != c.want {
 			t.Errorf("%s:\n%s\nhave %s\nwant %s", c.file, c.src, said, c.want)
 		}
 	}
+}
+
+// whenRead says for which values of which others each variable of a file is read.
+func whenRead(t *testing.T, file, src string) (said string) {
+	t.Helper()
+	l, err := language.Of(file).Compiled()
+	if err != nil {
+		t.Fatal(err)
+	}
+	result := l.Analyse(file, []byte(src), nil)
+	if l.Own != nil {
+		result.Reads, _ = l.Own([]byte(src))
+	}
+	for _, r := range result.Reads {
+		for _, w := range r.When {
+			var list []string
+			for _, part := range []struct {
+				is   bool
+				says string
+			}{{len(w.Come) > 0, strings.Join(w.Come, ", ")}, {len(w.Not) > 0, "not " + strings.Join(w.Not, ", ")}, {w.Other, "or other"}, {w.Unset, "or none"}} {
+				if part.is {
+					list = append(list, part.says)
+				}
+			}
+			said += fmt.Sprintf("%s: %s", r.Name, strings.Join(list, ", "))
+			if w.Folded {
+				said += " folded"
+			}
+			said += "; "
+		}
+	}
+	return strings.TrimSuffix(said, "; ")
 }

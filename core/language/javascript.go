@@ -111,7 +111,7 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `nullthrows($read, $rest)`, Does: evaluate.OnNothing},
 		}, javascriptGiven...),
 		Rewrites:    scriptRewrites,
-		Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Number: reads.ScriptNumber, reads.Integer: reads.BeginsInteger, reads.URL: reads.AbsoluteURL}, Status: "process.exitCode", Explicit: true, Raises: true, Chains: true, KeysIn: true, Platform: map[string]string{"process.platform": "linux"}},
+		Runs:        reads.Runs{Stages: map[string]string{"import.meta.env.MODE": "NODE_ENV", "import.meta.env.PROD": "", "import.meta.env.DEV": ""}, Forms: map[reads.Kind]reads.Form{reads.Number: reads.ScriptNumber, reads.Integer: reads.BeginsInteger, reads.URL: reads.AbsoluteURL}, Status: "process.exitCode", Explicit: true, Raises: true, Chains: true, KeysIn: true, Platform: map[string]string{"process.platform": "linux"}},
 		Transparent: []string{"String", ".trim", ".toLowerCase", ".toUpperCase", ".toString", ".trimEnd", ".trimStart"},
 		Stops:       []string{"throw", "process.exit", "process.abort", "Deno.exit"},
 		Nothing:     []string{"undefined", "null", "void 0"},

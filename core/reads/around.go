@@ -69,16 +69,3 @@ func (a *analysis) bracketed(i int) bool {
 }
 
 var conditionWords = map[string]bool{"if": true, "elif": true, "elsif": true, "elseif": true, "unless": true, "while": true, "guard": true, "assert": true, "until": true}
-
-// conditionBefore finds the "if" whose block token i begins, or -1.
-func (a *analysis) conditionBefore(i int) int {
-	for j := i - 1; j >= 0 && j > i-16; j-- {
-		if conditionWords[a.f.Text(j)] {
-			return j
-		}
-		if a.f.Is(j, "}") || a.f.Is(j, ";") {
-			return -1
-		}
-	}
-	return -1
-}

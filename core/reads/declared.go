@@ -89,6 +89,7 @@ func (a *analysis) setting(s declare.Setting) {
 	if s.Pattern != "" && s.Name == "" && r.Need == "" {
 		r.Need = Optional
 	}
+	r.When = a.run.unit.StagesAt(s.Token)
 	at := Range{s.Token, s.Token + 1}
 	if text := a.heldAgainst(s.Token); text != "" && len(r.Literals) == 0 && r.Kind == Text {
 		r.Literals, r.Kind = []string{text}, kindOfLiterals([]string{text})
@@ -140,5 +141,8 @@ func (r *Read) completed(by Read) {
 	}
 	if len(r.Literals) == 0 {
 		r.Literals = by.Literals
+	}
+	if len(r.When) == 0 {
+		r.When = by.When
 	}
 }

@@ -21,6 +21,7 @@ func (a *analysis) relate() {
 	}
 	near := a.neighbours()
 	branches := append(a.otherBranches(near), a.behindReturns(near)...)
+	guards := a.guards()
 	for n := range a.reads {
 		r, token := &a.reads[n], a.spots[n]
 		if r.Name == "" {
@@ -36,8 +37,7 @@ func (a *analysis) relate() {
 				r.InsteadOf = append(r.InsteadOf, other.name)
 			}
 		}
-		rounds := a.conditionsRound(token)
-		r.Under = a.conditionOn(rounds, r.Name, near)
+		r.Under = a.conditionOn(guards, token, r.Name, near)
 	}
 }
 
@@ -184,10 +184,14 @@ func (a *analysis) asksWhether(cond Range) (set, plain bool) {
 // maxRelated bounds how many reads of one file are held against each other.
 const maxRelated = 2000
 
-// conditionOn returns the first variable that one of the conditions asks for, or "".
-func (a *analysis) conditionOn(rounds []Range, name string, near *neighbours) string {
-	for _, c := range rounds {
-		for _, m := range near.within(c) {
+// conditionOn returns the first variable that a condition asks for under which a token is come to within its
+// function, the nearest one first, or "".
+func (a *analysis) conditionOn(guards []guarded, token int, name string, near *neighbours) string {
+	for _, g := range slices.Backward(guards) {
+		if !g.body.contains(token) || g.condition.Lo < a.functionRound(token).Lo {
+			continue
+		}
+		for _, m := range near.within(g.condition) {
 			if other := a.reads[m].Name; other != "" && other != name {
 				return other
 			}
@@ -228,28 +232,41 @@ func (near *neighbours) within(r Range) []int {
 	return near.order[from:to]
 }
 
-// conditionsRound returns the conditions under which token i is reached, within
-// its function, without those that ask for the contrary of something.
-func (a *analysis) conditionsRound(i int) (list []Range) {
-	if i >= len(a.o.blockOf) {
+// guarded is what an if does where its condition holds.
+type guarded struct{ condition, body Range }
+
+// guards returns what the ifs of the file do where their conditions hold, without those that ask for the contrary of
+// something, inner ones last.
+func (a *analysis) guards() (list []guarded) {
+	if a.run == nil || a.run.tree == nil {
 		return nil
 	}
-	for b := a.o.blockOf[i]; b > 0; b = a.o.blocks[b].parent {
-		block := &a.o.blocks[b]
-		if block.function {
-			break
-		}
-		head, body := a.conditionBefore(block.Lo), block.Lo
-		if conditionWords[a.f.Text(block.Lo-1)] { // the block begins with its condition, up to the line's end
-			head = block.Lo - 1
-			for body < block.Hi && !a.f.Tokens[body].NewLine && !a.f.Is(body, "then") {
-				body++
-			}
-		}
-		if head < 0 || i < body || a.f.Is(head, "unless") || a.f.Is(head+1, "!") || a.f.Is(head+1, "not") || a.f.Is(head+2, "!") {
+	t := a.run.tree
+	for n := range t.Nodes {
+		if t.Nodes[n].Kind != parse.If || t.Name(int32(n)) == "unless" || len(list) > maxRelated {
 			continue
 		}
-		list = append(list, Range{head + 1, body})
+		first := t.Child(int32(n), 0)
+		body := first
+		for body != 0 && t.Nodes[body].Kind != parse.Block {
+			body = t.Nodes[body].Next
+		}
+		if head := int(t.Nodes[first].From); body != first && body != 0 && !a.f.Is(head, "!") && !a.f.Is(head, "not") && !a.f.Is(head+1, "!") {
+			list = append(list, guarded{Range{head, int(t.Nodes[body].From)}, Range{int(t.Nodes[body].From), int(t.Nodes[body].To)}})
+		}
 	}
 	return list
+}
+
+// functionRound returns the function that a token stands in.
+func (a *analysis) functionRound(token int) (round Range) {
+	if a.run == nil || a.run.tree == nil {
+		return round
+	}
+	for _, node := range a.run.tree.Nodes {
+		if node.Kind == parse.Function && int(node.From) <= token && token < int(node.To) && int(node.From) >= round.Lo {
+			round = Range{int(node.From), int(node.To)}
+		}
+	}
+	return round
 }

@@ -77,12 +77,12 @@ func (k settingKeys) inOverridden(src []byte, note func(bare string, line int)) 
 // keys, and calls that take one key.
 var (
 	keyPrefixes = keyForm{
-		lateWords("ConfigurationProperties", "GetSection", "GetRequiredSection", "BindConfiguration", "getSubset", "AddEnvironmentVariables"),
+		lateWords("ConfigurationProperties", "ConfigProperties", "ConfigMapping", "EachProperty", "GetSection", "GetRequiredSection", "BindConfiguration", "getSubset", "AddEnvironmentVariables"),
 		late.Regexp(`^\w+\s*\(\s*(?:(?:prefix|value)\s*=\s*|prefix:\s*)?"([\w.:\-]{1,200})"`),
 	}
 	keyNames = keyForm{
-		lateWords("getProperty", "getRequiredProperty", "GetValue", "GetConnectionString", "Config", "config", "Configuration", "configuration", "${"),
-		late.Regexp(`^(?:getProperty\s*\(|getRequiredProperty\s*\(|GetValue(?:<[\w?]+>)?\s*\(|GetConnectionString\s*\(|[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`),
+		lateWords("getProperty", "getRequiredProperty", "ConfigProperty", "@Property", "getValue", "getOptionalValue", "GetValue", "GetConnectionString", "Config", "config", "Configuration", "configuration", "${"),
+		late.Regexp(`^(?:getProperty\s*\(|getRequiredProperty\s*\(|(?:Config|@)Property\s*\(\s*name\s*=\s*|get(?:Optional)?Value\s*\(|GetValue(?:<[\w?]+>)?\s*\(|GetConnectionString\s*\(|[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`),
 	}
 )
 

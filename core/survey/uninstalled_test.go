@@ -78,17 +78,19 @@ func TestMentionsInConfiguration(t *testing.T) {
 func TestMentionsByKey(t *testing.T) {
 	s, err := Take(testtree.Tree(t, "-- pom.xml --\n<project/>\n-- src/main/resources/application.yml --\nlock:\n  gate-count: 4\n-- src/main/resources/application-works.properties --\n# lock.old=1\nlock.mail.from = x\n"+
 		"-- src/main/java/a/Store.java --\n@ConfigurationProperties(prefix = \"lock.store\")\nrecord Store(String place) {}\n-- src/main/java/a/Use.java --\nclass Use { String s = env.getProperty(\"weir.level\"); }\n"+
+		"-- src/main/java/a/Named.java --\nclass Named {\n  @ConfigProperty(name = \"mail.key\") String k;\n  @Property(name = \"mail.port\") int p;\n  int n = config.getValue(\"mail.rate\", Integer.class);\n}\n-- src/main/java/a/Doors.java --\n@ConfigMapping(prefix = \"doors\")\ninterface Doors { String region(); }\n"+
 		"-- appsettings.json --\n{\n  // where it lies\n  \"Weir\": { \"Host\": \"x\" }\n}\n-- P.cs --\nvar c = builder.Configuration.GetConnectionString(\"Main\");\nvar d = config[\"Sluice:Depth\"];\n"+
 		"-- nuxt.config.ts --\nexport default defineNuxtConfig({\n  runtimeConfig: { store: { apiUrl: process.env.X || 'y' } },\n})\n"), Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
-	have := s.Mentions([]string{"LOCK_GATECOUNT", "LOCK_GATE_COUNT", "LOCK_OLD", "LOCK_MAIL_FROM", "LOCK_STORE_PLACE", "LOCK_STORE", "WEIR_LEVEL", "Weir__Host", "WEIR__PORT", "ConnectionStrings__Main", "Sluice__Depth", "OTHER", "NUXT_STORE_API_URL", "NUXT_OTHER"})
+	have := s.Mentions([]string{"LOCK_GATECOUNT", "LOCK_GATE_COUNT", "LOCK_OLD", "LOCK_MAIL_FROM", "LOCK_STORE_PLACE", "LOCK_STORE", "WEIR_LEVEL", "Weir__Host", "WEIR__PORT", "ConnectionStrings__Main", "Sluice__Depth", "OTHER", "NUXT_STORE_API_URL", "NUXT_OTHER", "MAIL_KEY", "MAIL_PORT", "MAIL_RATE", "MAIL_OTHER", "DOORS_REGION"})
 	want := map[string]Mention{
 		"LOCK_GATECOUNT": {"src/main/resources/application.yml", 2, true, true}, "LOCK_GATE_COUNT": {"src/main/resources/application.yml", 2, true, true},
 		"LOCK_MAIL_FROM": {"src/main/resources/application-works.properties", 2, true, true}, "LOCK_STORE_PLACE": {"src/main/java/a/Store.java", 1, true, false},
 		"WEIR_LEVEL": {"src/main/java/a/Use.java", 1, true, false}, "Weir__Host": {"appsettings.json", 3, true, true},
 		"ConnectionStrings__Main": {"P.cs", 1, true, true}, "Sluice__Depth": {"P.cs", 2, true, true}, "NUXT_STORE_API_URL": {"nuxt.config.ts", 2, true, true},
+		"MAIL_KEY": {"src/main/java/a/Named.java", 2, true, false}, "MAIL_PORT": {"src/main/java/a/Named.java", 3, true, false}, "MAIL_RATE": {"src/main/java/a/Named.java", 4, true, false}, "DOORS_REGION": {"src/main/java/a/Doors.java", 1, true, false},
 	}
 	for name, at := range have {
 		if want[name] != at {

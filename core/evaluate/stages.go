@@ -1,0 +1,432 @@
+package evaluate
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+
+	"inzicht/core/parse"
+	"inzicht/core/stage"
+)
+
+// Much of what is read only in production stands under a question of which nothing is known here: of an argument, of
+// a framework (app.environment == .production, IsProduction()), of a setting that is found elsewhere. Whether it says
+// the stage is seen by its words: what is compared with "production" is the stage, and what is called so is true there.
+// So a file with such questions is run in each stage too.
+
+// stageAsk is a question for the stage that a program runs in.
+type stageAsk struct {
+	in  []string // the stages for which the answer is yes
+	not bool     // for which it is no
+}
+
+// holds reports whether the answer is yes in a stage.
+func (a stageAsk) holds(of string) bool { return slices.Contains(a.in, of) != a.not }
+
+// stageBody is what is only there in some stages, by what stands before it: @Profile("production"), configure
+// :production do … end.
+type stageBody struct {
+	ask  stageAsk
+	node int32
+}
+
+// stageAsks are the questions for the stage in a file, by their nodes, arms of a switch among them.
+type stageAsks struct {
+	at     map[int32]stageAsk
+	bodies []stageBody
+}
+
+// stageQuestions returns what a file asks of the stage, by the words alone.
+func (u *Unit) stageQuestions() *stageAsks {
+	u.stagesOnce.Do(func() {
+		u.stages.at = map[int32]stageAsk{}
+		for i := range u.Tree.Nodes {
+			n := int32(i)
+			if len(u.Words.Stages) > 0 && u.asksVariable(n, 0) {
+				continue
+			}
+			switch u.kind(n) {
+			case parse.Binary:
+				u.asksBinary(n)
+			case parse.Call:
+				u.asksCall(n)
+			case parse.Name, parse.Member:
+				if of := stageNamed(u.at(n), u.kind(n) == parse.Name && u.Words.Pointers); of != "" {
+					u.stages.at[n] = stageAsk{in: []string{of}}
+				}
+			case parse.Switch:
+				u.asksSwitch(n)
+			case parse.Wrapper:
+				u.asksWrapper(n)
+			}
+		}
+	})
+	return &u.stages
+}
+
+// asksVariable reports whether it is known which variable tells what an expression asks for: Rails.env, IsStaging().
+func (u *Unit) asksVariable(n int32, depth int) bool {
+	switch u.kind(n) {
+	case parse.Binary, parse.Call, parse.Member, parse.Name, parse.Switch, parse.Wrapper:
+	default:
+		return false
+	}
+	if u.Words.Stages[u.Path(n)] != "" || u.Words.Stages["."+u.at(n)] != "" {
+		return true
+	}
+	return depth < 4 && slices.ContainsFunc(u.children(n), func(c int32) bool { return u.asksVariable(c, depth+1) })
+}
+
+// literals returns the stages that are asked for.
+func (a *stageAsks) literals() (list []string) {
+	for _, ask := range a.at { // in any order
+		list = append(list, ask.in...)
+	}
+	for _, b := range a.bodies {
+		list = append(list, b.ask.in...)
+	}
+	slices.Sort(list)
+	return slices.Compact(list)
+}
+
+// without reports whether a node stands in what is not there in a stage.
+func (a *stageAsks) without(tree *parse.Tree, n int32, of string) bool {
+	at := tree.Nodes[n].From
+	return slices.ContainsFunc(a.bodies, func(b stageBody) bool {
+		return tree.Nodes[b.node].From <= at && at < tree.Nodes[b.node].To && !b.ask.holds(of)
+	})
+}
+
+// StagesAt returns for which stages what stands at a token is there, one for each of what is round it that says so.
+func (u *Unit) StagesAt(token int) (list []When) {
+	for _, b := range u.stageQuestions().bodies {
+		node := u.Tree.Nodes[b.node]
+		switch {
+		case int32(token) < node.From || int32(token) >= node.To:
+		case b.ask.not:
+			list = append(list, When{Not: b.ask.in, Other: true, Unset: true})
+		default:
+			list = append(list, When{Come: b.ask.in})
+		}
+	}
+	return list
+}
+
+// asksBinary looks at a comparison with a word for a stage, and at whether something is one of several.
+func (u *Unit) asksBinary(n int32) {
+	list := u.children(n)
+	if len(list) != 2 {
+		return
+	}
+	switch op := u.at(n); op {
+	case "==", "===", "eq", "=", "is", "!=", "!==", "ne", "<>", "/=", "~=":
+		of, asked := u.stageWord(list[1]), list[0]
+		if of.stage == "" {
+			of, asked = u.stageWord(list[0]), list[1]
+		}
+		if of.stage != "" && u.stageWord(asked).stage == "" && (of.sure || u.sounds(asked)) {
+			u.stages.at[n] = stageAsk{[]string{of.stage}, strings.ContainsAny(op, "!n<~/")}
+		}
+	case "in", "not in", "!in":
+		if of, sure := u.stageList(list[1]); len(of) > 0 && (sure || u.sounds(list[0])) {
+			u.stages.at[n] = stageAsk{of, op != "in" || u.next(n) == "not"}
+		}
+	}
+}
+
+// next to what asks, these ask whether one is among several, and whether two are the same.
+var (
+	amongWords = map[string]bool{"include?": true, "includes": true, "contains": true, "Contains": true, "in?": true, "in_array": true, "has": true, "member?": true, "isIn": true, "ContainsKey": false}
+	sameWords  = map[string]bool{"equals": true, "Equals": true, "equalsIgnoreCase": true, "EqualFold": true, "eql?": true, "isEqual": true, "eq_ignore_ascii_case": true, "equalTo": true, "is": true}
+)
+
+// asksCall looks at a call that asks for the stage by what it is given, or by its name alone.
+func (u *Unit) asksCall(n int32) {
+	list := u.children(n)
+	if len(list) == 0 {
+		return
+	}
+	callee, given := list[0], list[1:]
+	name := u.calleeName(callee)
+	var block int32
+	if last := len(given) - 1; last >= 0 && u.kind(given[last]) == parse.Lambda {
+		block, given = given[last], given[:last]
+	}
+	switch {
+	case len(given) == 0 && block == 0:
+		if of := stageNamed(name, false); of != "" {
+			u.stages.at[n] = stageAsk{in: []string{of}}
+		} else if strings.EqualFold(name, "isLocal") || name == "is_local" {
+			u.stages.at[n] = stageAsk{in: []string{"development"}}
+		}
+		return
+	case amongWords[name]:
+		for _, c := range append(slices.Clone(given), u.Tree.Child(callee, 0)) {
+			if of, sure := u.stageList(c); len(of) > 1 && sure {
+				u.stages.at[n] = stageAsk{in: of}
+			}
+		}
+		return
+	case sameWords[name]:
+		for _, c := range append(slices.Clone(given), u.Tree.Child(callee, 0)) {
+			if of := u.stageWord(c); of.sure {
+				u.stages.at[n] = stageAsk{in: []string{of.stage}}
+			}
+		}
+		return
+	}
+	var in []string
+	sure := soundsLikeStage(name)
+	for _, c := range given {
+		of, listed := u.stageList(c)
+		if len(of) == 0 {
+			return
+		}
+		in, sure = append(in, of...), sure || listed
+	}
+	switch {
+	case block != 0 && sure:
+		u.stages.bodies = append(u.stages.bodies, stageBody{stageAsk{in: in}, block})
+	case block == 0 && soundsLikeStage(name):
+		u.stages.at[n] = stageAsk{in: in}
+	}
+}
+
+// asksSwitch looks at the arms of a switch, of which one at least is sure to be a stage.
+func (u *Unit) asksSwitch(n int32) {
+	list := u.children(n)
+	var arms []int32
+	sure := len(list) > 0 && u.kind(list[0]) != parse.Case && u.sounds(list[0])
+	for _, c := range list {
+		if u.kind(c) != parse.Case {
+			continue
+		}
+		for _, p := range u.children(c) {
+			if of := u.stageWord(p); of.stage != "" {
+				arms = append(arms, p)
+				sure = sure || of.sure
+			}
+		}
+	}
+	for _, p := range arms {
+		if sure {
+			u.stages.at[p] = stageAsk{in: []string{u.stageWord(p).stage}}
+		}
+	}
+}
+
+// asksWrapper looks at what stands before a function or a class: @Profile("production").
+func (u *Unit) asksWrapper(n int32) {
+	for _, before := range u.children(n) {
+		c := u.Tree.Child(before, 0)
+		if u.kind(before) != parse.Wrapper || u.kind(c) != parse.Call || u.calleeName(u.Tree.Child(c, 0)) != "Profile" {
+			continue
+		}
+		var ask stageAsk
+		for _, given := range u.children(c)[1:] {
+			for _, text := range u.textsIn(given) {
+				bare, not := strings.CutPrefix(text, "!")
+				of, _ := stage.Of(bare)
+				if of == "" {
+					return
+				}
+				ask.in, ask.not = append(ask.in, of), not
+			}
+		}
+		if slices.Sort(ask.in); len(ask.in) > 0 {
+			ask.in = slices.Compact(ask.in)
+			u.stages.bodies = append(u.stages.bodies, stageBody{ask, n})
+		}
+	}
+}
+
+// textsIn returns the texts that an expression is, or the elements of a list are.
+func (u *Unit) textsIn(n int32) (list []string) {
+	if s, is := u.literal(n); is {
+		return []string{s}
+	}
+	for _, c := range u.children(n) {
+		if s, is := u.literal(c); is {
+			list = append(list, s)
+		}
+	}
+	return list
+}
+
+// stageSaid is a word for a stage, and whether it is said of nothing else.
+type stageSaid struct {
+	stage string
+	sure  bool
+}
+
+// stageWord returns the stage that an expression is a word for: "production", :prod, .production, Mode.Prod.
+func (u *Unit) stageWord(n int32) stageSaid {
+	for u.kind(n) == parse.Wrapper {
+		n = u.Tree.Child(n, 0)
+	}
+	word := ""
+	switch u.kind(n) {
+	case parse.Text, parse.Template:
+		word, _ = u.literal(n)
+	case parse.Name:
+		name := u.at(n)
+		switch {
+		case strings.HasPrefix(name, ":"):
+			word = name[1:]
+		case name != "" && unicode.IsUpper(rune(name[0])):
+			word = stageOnly(name)
+		}
+	case parse.Member:
+		if of := u.Tree.Child(n, 0); of == 0 || soundsLikeStage(u.at(of)) && unicode.IsUpper(rune((u.at(of) + " ")[0])) {
+			word = stageOnly(u.at(n))
+		}
+	}
+	of, sure := stage.Of(word)
+	return stageSaid{of, sure}
+}
+
+// stageList returns the stages that an expression is a word for, or a list of words, and whether one of them is said
+// of nothing else.
+func (u *Unit) stageList(n int32) (in []string, sure bool) {
+	if of := u.stageWord(n); of.stage != "" {
+		return []string{of.stage}, of.sure
+	}
+	switch u.kind(n) {
+	case parse.List, parse.Wrapper, parse.Record, parse.Unknown, parse.Call, parse.Template:
+	default:
+		return nil, false
+	}
+	for i, c := range u.children(n) {
+		if i == 0 && u.kind(n) == parse.Call { // List.of("dev", "test")
+			continue
+		}
+		of, known := u.stageList(c)
+		if len(of) == 0 {
+			return nil, false
+		}
+		in, sure = append(in, of...), sure || known
+	}
+	return in, sure
+}
+
+// sounds reports whether an expression is called something with the stage in it: app.environment, mode.
+func (u *Unit) sounds(n int32) bool {
+	if u.kind(n) == parse.Call {
+		return soundsLikeStage(u.calleeName(u.Tree.Child(n, 0)))
+	}
+	return soundsLikeStage(u.at(n))
+}
+
+// soundsLikeStage reports whether a name has a word for the stage in it.
+func soundsLikeStage(name string) bool {
+	return slices.ContainsFunc(wordsOf(name), func(word string) bool {
+		switch word {
+		case "env", "environment", "environments", "stage", "profile", "profiles", "mode", "configure", "only":
+			return true
+		}
+		return false
+	})
+}
+
+// wordsOf returns the words that a name is made of, in small letters: isProduction, IS_PROD, app_env.
+func wordsOf(name string) (words []string) {
+	start := 0
+	flush := func(end int) {
+		if start < end {
+			words = append(words, strings.ToLower(name[start:end]))
+		}
+	}
+	for i := 0; i < len(name); i++ {
+		c := name[i]
+		switch {
+		case c == '_' || c == '-' || c == '?' || c == '$' || c == '@' || c == '.':
+			flush(i)
+			start = i + 1
+		case i > start && c >= 'A' && c <= 'Z' && (name[i-1] >= 'a' && name[i-1] <= 'z'):
+			flush(i)
+			start = i
+		}
+	}
+	flush(len(name))
+	return words
+}
+
+// stageOnly returns the one word that is left of a name without what only says that it is of the environment.
+func stageOnly(name string) string {
+	words := slices.DeleteFunc(wordsOf(name), func(word string) bool {
+		return word == "env" || word == "environment" || word == "mode" || word == "stage" && len(name) > len("stage")
+	})
+	if len(words) != 1 {
+		return ""
+	}
+	return words[0]
+}
+
+// stageNamed returns the stage in which what has a name is true by that name: isProduction, IN_DEV, production?. A
+// bare word may be something else where it is said of a device.
+func stageNamed(name string, device bool) string {
+	switch name {
+	case "kReleaseMode", "isRelease":
+		return "production"
+	case "kDebugMode":
+		return "development"
+	}
+	words := wordsOf(name)
+	bare := len(words) == 1
+	for len(words) > 1 && slices.Contains([]string{"is", "in", "app", "are", "on", "running", "run", "k"}, words[0]) {
+		words = words[1:]
+	}
+	for len(words) > 1 && slices.Contains([]string{"mode", "env", "environment", "build"}, words[len(words)-1]) {
+		words = words[:len(words)-1]
+	}
+	if len(words) != 1 {
+		return ""
+	}
+	word := words[0]
+	for _, before := range []string{"is", "in"} {
+		if after, found := strings.CutPrefix(word, before); found && bare {
+			if of, sure := stage.Of(after); sure {
+				return of
+			}
+		}
+	}
+	of, sure := stage.Of(word)
+	switch {
+	case strings.HasSuffix(name, "?") && word == "local":
+		return of
+	case !sure || device && bare:
+		return ""
+	}
+	return of
+}
+
+// inStage returns the answer to what a node asks of the stage, where nothing else is known of it.
+func (m *machine) inStage(n int32, v Value) Value {
+	ask, is := m.unit().stageQuestions().at[n]
+	if !is || !v.isOpen() {
+		return v
+	}
+	return Value{{form: boolean, truth: ask.holds(m.valued.text)}}
+}
+
+// isOpen reports whether nothing is known of a value that would depend on a read.
+func (v Value) isOpen() bool {
+	return !slices.ContainsFunc(v, func(x alt) bool {
+		return x.form != unknown && x.form != boolean || x.form == boolean && len(v) == 1 || len(x.sites) > 0 || len(x.about) > 0 || x.depends|x.missing != 0
+	})
+}
+
+// fitStage reports whether a value of which nothing is known is the stage that an arm stands for.
+func (m *machine) fitStage(p int32, x alt) (truth, bool) {
+	ask, is := m.unit().stageQuestions().at[p]
+	if !is || x.form != unknown || len(x.sites) > 0 || len(x.about) > 0 || x.depends|x.missing != 0 {
+		return may, false
+	}
+	if ask.holds(m.valued.text) {
+		return yes, true
+	}
+	return no, true
+}
+
+// inStages reports whether the run is in a world where it is only known which stage it is in.
+func (m *machine) inStages() bool { return m.valued != nil && m.valued.name == "" }

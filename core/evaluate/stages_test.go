@@ -1,0 +1,40 @@
+package evaluate_test
+
+import "testing"
+
+// In which stages a variable is read, where nothing is known of what is asked for them but its words.
+func TestStages(t *testing.T) {
+	for _, c := range []struct{ file, src, want string }{
+		{"a.js", "if (argv.env === 'production') use(process.env.GATE);", "GATE: production"},
+		{"a.js", "if (argv.env !== 'prod') use(process.env.GATE);", "GATE: not production, or other, or none"},
+		{"a.js", "if (['staging', 'production'].includes(argv.env)) use(process.env.GATE);", "GATE: production, staging"},
+		{"a.js", "if (isProduction) use(process.env.GATE); else use(process.env.REST);", "GATE: production; REST: not production, or other, or none"},
+		{"a.js", "const isProduction = true;\nif (isProduction) use(process.env.GATE);", ""},
+		{"a.js", "const live = argv.mode === 'production';\nif (!live) use(process.env.GATE);", "GATE: not production, or other, or none"},
+		{"a.js", "switch (argv.env) { case 'prod': use(process.env.GATE); break; case 'test': use(process.env.REST); }", "GATE: production, not test; REST: test, not production"},
+		{"a.js", "if (argv.kind === 'local') use(process.env.GATE);", ""},
+		{"a.js", "if (argv.stage === 'local') use(process.env.GATE);", "GATE: development"},
+		{"a.js", "if (argv.kind === 'blue') use(process.env.GATE);", ""},
+		{"a.js", "if (process.env.NODE_ENV === 'production') use(process.env.GATE);", "GATE: production"},
+		{"a.ts", "if (import.meta.env.DEV) use(process.env.GATE);", "GATE: development"},
+		{"a.ts", "if (import.meta.env.MODE === 'production') use(process.env.GATE);", "GATE: production"},
+		{"a.py", "import os\ndef f(env):\n    if env in ('prod', 'staging'):\n        use(os.environ['GATE'])\n", "GATE: production, staging"},
+		{"a.py", "import os\ndef f(env):\n    match env:\n        case 'production':\n            use(os.environ['GATE'])\n", "GATE: production"},
+		{"a.go", "package a\nimport \"os\"\nfunc f(env string) {\n\tswitch {\n\tcase strings.EqualFold(env, \"production\"):\n\t\tuse(os.Getenv(\"GATE\"))\n\t}\n}", "GATE: production"},
+		{"a.go", "package a\nimport \"os\"\nfunc f(e Env) {\n\tif e == EnvProduction {\n\t\tuse(os.Getenv(\"GATE\"))\n\t}\n}", "GATE: production"},
+		{"a.rs", "fn f(e: Mode) { match e { Mode::Prod => g(std::env::var(\"GATE\").unwrap()), _ => {} } }", "GATE: production"},
+		{"a.swift", "import Vapor\nfunc f(_ app: Application) {\n    if app.environment == .production { use(Environment.get(\"GATE\")!) }\n    if !app.environment.isRelease { use(Environment.get(\"REST\")!) }\n}", "GATE: production; REST: not production, or other, or none"},
+		{"a.php", "<?php if (App::environment(['production', 'staging'])) { f(getenv('GATE')); } if (app()->isLocal()) { f(getenv('REST')); }", "GATE: production, staging, not development; REST: development, not production, staging"},
+		{"a.rb", "configure :production do\n  set :key, ENV.fetch('GATE')\nend\nuse ENV.fetch('REST') if settings.development?\n", "GATE: production, not development; REST: development, not production"},
+		{"A.java", "class A {\n  @Bean @Profile(\"!prod\")\n  Key key() { return new Key(System.getenv(\"GATE\")); }\n}", "GATE: not production, or other, or none"},
+		{"A.java", "@Profile({\"dev\", \"local\"})\nclass A { @Value(\"${GATE}\") String g; }", "GATE: development"},
+		{"A.cs", "class A { void F(IHostEnvironment env) { if (env.IsEnvironment(\"Staging\")) { G(Environment.GetEnvironmentVariable(\"GATE\")); } } }", "GATE: staging"},
+		{"a.c", "void f(struct device *dev) { if (dev) use(getenv(\"GATE\")); }", ""},
+		{"a.dart", "import 'dart:io';\nvoid main() { if (kReleaseMode) { use(Platform.environment['GATE']!); } }", "GATE: production"},
+		{"a.go", "package a\nimport \"os\"\nfunc f() { select {}; switch {} }\nfunc g() { use(os.Getenv(\"GATE\")) }", ""},
+	} {
+		if said := whenRead(t, c.file, c.src); said != c.want {
+			t.Errorf("%s:\n%s\nhave %s\nwant %s", c.file, c.src, said, c.want)
+		}
+	}
+}
