@@ -26,6 +26,10 @@ type Setting struct {
 	Instead  string
 	Computed bool // something stands in that is not known
 	Literals []string
+	// Where are conditions without one of which it is not asked for, and Wanted those of which each makes it required.
+	Where, Wanted []Condition
+	// Of is the class that it is a field of: it is asked for where an object of that is made.
+	Of string
 }
 
 // The needs.
@@ -103,6 +107,9 @@ type Source struct {
 	// Given are the roles that this file gives names: of its own, which others
 	// use, or of others, which it uses.
 	Given []Role
+	// Judged are the records of what is read, each from a token to before another, that a schema is given: it says what
+	// becomes of them.
+	Judged [][2]int
 
 	parents []int32
 	values  map[string]int32

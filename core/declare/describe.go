@@ -13,6 +13,8 @@ type description struct {
 	fallback *string
 	computed bool
 	literals []string
+	where    []Condition // where it is asked for, and wanted where it is required, if not everywhere
+	wanted   []Condition
 }
 
 // setKind takes a kind, unless a more exact one is known.
@@ -70,6 +72,16 @@ func (p property) arg(n int) int32 {
 
 // apply notes what a property says.
 func (d *description) apply(s *Source, p property) {
+	switch p.word {
+	case "devDefault": // which stands in but for production
+		d.where = []Condition{{Variable: "NODE_ENV", In: []string{"production"}, Unset: true}}
+		return
+	case "requiredWhen":
+		if c, known := s.condition(s.last(s.unwrap(p.arg(0))), s.variableOf, 0); known {
+			d.wanted = append(d.wanted, c)
+		}
+		return
+	}
 	switch meaningOf(p.word) {
 	case fallback:
 		if len(p.args) > 0 {
@@ -314,6 +326,11 @@ func (s *Source) describe(n int32, depth int) (d description) {
 		for _, p := range s.pairs(n) {
 			d.apply(s, p)
 		}
+	case parse.Choice:
+		if list := s.children(n); len(list) == 3 {
+			c, known := s.condition(list[0], s.variableOf, 0)
+			d.either(s.describe(list[1], depth+1), s.describe(list[2], depth+1), c, known, Required)
+		}
 	case parse.List:
 		d.chosen(s, []int32{n})
 	case parse.Text:
@@ -327,6 +344,10 @@ func (s *Source) describe(n int32, depth int) (d description) {
 
 // step applies one call of a description, and what it is given.
 func (s *Source) step(d *description, p property, depth int) {
+	if p.word == "when" || p.word == "conditional" {
+		s.stepWhen(d, p, depth)
+		return
+	}
 	switch meaningOf(p.word) {
 	case fallback, choices, required:
 		d.apply(s, p)
@@ -379,6 +400,72 @@ func (s *Source) step(d *description, p property, depth int) {
 	}
 }
 
+// stepWhen applies what is said for some values of another variable alone: when("MODE", { is: "x", then: required() }).
+func (s *Source) stepWhen(d *description, p property, depth int) {
+	variable, is := s.text(p.arg(0))
+	if !is || !isVariable(variable) {
+		return
+	}
+	c, known := Condition{Variable: variable}, false
+	there, otherwise := description{need: d.need}, description{need: d.need}
+	for _, q := range s.pairs(p.arg(1)) {
+		value := s.unwrap(q.arg(0))
+		switch q.word {
+		case "is", "not":
+			c.In, c.Not, c.Unset = s.texts(value), q.word == "not", q.word == "not"
+			if s.is(value, parse.Call) { // valid("x")
+				for _, arg := range s.children(value)[1:] {
+					c.In = append(c.In, s.texts(arg)...)
+				}
+			}
+			known = len(c.In) > 0
+		case "then":
+			there = s.says(value, there, depth)
+		case "otherwise":
+			otherwise = s.says(value, otherwise, depth)
+		}
+	}
+	d.need = ""
+	d.either(there, otherwise, c, known, Optional)
+}
+
+// says describes what an expression or what a function gives says, over what was said before.
+func (s *Source) says(n int32, before description, depth int) description {
+	if s.is(n, parse.Lambda) {
+		n = s.last(n)
+	}
+	d := s.describe(n, depth+1)
+	if d.need == "" {
+		d.need = before.need
+	}
+	return d
+}
+
+// variableOf returns the variable that an expression of a schema stands for: env.MODE, process.env["MODE"], MODE.
+func (s *Source) variableOf(n int32) (variable string, usual *string) {
+	n = s.unwrap(n)
+	switch s.kind(n) {
+	case parse.Member, parse.Name:
+		if name := s.name(n); isVariable(name) {
+			return name, nil
+		} else if v := s.value(name); s.is(n, parse.Name) && v != 0 && v != n && !s.is(v, parse.Name) {
+			return s.variableOf(v)
+		}
+	case parse.Index:
+		if text, is := s.text(s.last(n)); is && isVariable(text) {
+			return text, nil
+		}
+	case parse.Binary:
+		if op := s.name(n); op == "??" || op == "||" {
+			variable, _ = s.variableOf(s.first(n))
+			if text, is := s.text(s.last(n)); is {
+				usual = &text
+			}
+		}
+	}
+	return variable, usual
+}
+
 // joined takes in what a part of a description says.
 func (d *description) joined(part description) {
 	d.setKind(part.kind)
@@ -388,7 +475,30 @@ func (d *description) joined(part description) {
 	if d.fallback == nil && !d.computed {
 		d.fallback, d.computed = part.fallback, part.computed
 	}
-	d.literals = append(d.literals, part.literals...)
+	d.literals, d.wanted = append(d.literals, part.literals...), append(d.wanted, part.wanted...)
+}
+
+// either takes in what is said where a condition holds, and what where it does not. Usual is the need where nothing
+// is said of it.
+func (d *description) either(there, otherwise description, c Condition, known bool, usual string) {
+	needs := func(part description) bool { return part.need == Required || part.need == "" && usual == Required }
+	first, second := needs(there), needs(otherwise)
+	there.need, otherwise.need = "", ""
+	d.joined(there)
+	d.joined(otherwise)
+	switch {
+	case first && second:
+		d.need = Required
+	case !first && !second:
+		d.need = Optional
+	case !known:
+		d.need = Expected
+	default:
+		if second {
+			c = c.not()
+		}
+		d.need, d.wanted = Optional, append(d.wanted, c)
+	}
 }
 
 // written takes a description that is written as a text: "string.url",
@@ -421,5 +531,5 @@ func (d description) setting(name, access, need string, token int) Setting {
 	if need == Required || need == Expected {
 		d.fallback, d.computed = nil, false
 	}
-	return Setting{Token: token, Name: name, Access: access, Need: need, Kind: d.kind, Fallback: d.fallback, Computed: d.computed, Literals: d.literals}
+	return Setting{Token: token, Name: name, Access: access, Need: need, Kind: d.kind, Fallback: d.fallback, Computed: d.computed, Literals: d.literals, Where: d.where, Wanted: d.wanted}
 }

@@ -1,6 +1,7 @@
 package declare
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -33,6 +34,7 @@ type schemas struct {
 	appliers           map[applier]bool
 	list               []Setting
 	seen               map[int32]bool
+	where              []Condition // for which what is declared here is asked for
 }
 
 // Find returns what the schemas of a file declare.
@@ -61,7 +63,7 @@ func (f *Schemas) Find(s *Source) []Setting {
 			w.entries(v, "", 0)
 		}
 	}
-	return w.list
+	return settled(w.list)
 }
 
 // environment reports whether a node is the environment as a whole, or holds it
@@ -80,6 +82,10 @@ func (w *schemas) environment(n int32) bool {
 			if w.is(c, parse.Wrapper) && w.environment(c) {
 				return true
 			}
+			if w.readsIn(c) { // { PORT: process.env.PORT }
+				w.Judged = append(w.Judged, [2]int{int(w.node(n).From), int(w.node(n).To)})
+				return true
+			}
 		}
 	case parse.Name:
 		if v := w.value(w.name(n)); v != 0 && v != n && !w.is(v, parse.Name) && !w.is(v, parse.Function) {
@@ -87,6 +93,20 @@ func (w *schemas) environment(n int32) bool {
 		}
 	}
 	return false
+}
+
+// readsIn reports whether a pair of a record has what is read of the environment.
+func (w *schemas) readsIn(pair int32) bool {
+	value := w.unwrap(w.last(pair))
+	if !w.is(pair, parse.Pair) || !w.is(value, parse.Member) && !w.is(value, parse.Index) {
+		return false
+	}
+	switch object := w.unwrap(w.first(value)); w.Tree.Text(object) {
+	case "process.env", "import.meta.env", "Bun.env":
+		return true
+	default:
+		return w.environment(object)
+	}
 }
 
 // call looks at one call for a schema that it applies.
@@ -225,7 +245,90 @@ func (w *schemas) entries(n int32, need string, depth int) {
 		for _, c := range w.children(n) {
 			w.entries(c, need, depth+1)
 		}
+	case parse.Choice:
+		w.either(n, need, depth)
 	}
+}
+
+// either declares the entries of two schemas, of which a condition says which one is applied.
+func (w *schemas) either(n int32, need string, depth int) {
+	list := w.children(n)
+	c, known := w.condition(list[0], w.variableOf, 0)
+	seen, before := maps.Clone(w.seen), len(w.list)
+	if !known {
+		need = Optional
+	}
+	w.entriesWhere(list[1], need, c, known, depth)
+	middle := len(w.list)
+	w.seen = seen
+	w.entriesWhere(list[len(list)-1], need, c.not(), known, depth)
+	first, second := w.list[before:middle], w.list[middle:]
+	is := func(r Setting) func(Setting) bool {
+		return func(other Setting) bool { return other.Token == r.Token && other.Name == r.Name }
+	}
+	for i := range first {
+		if slices.ContainsFunc(second, is(first[i])) {
+			first[i].Where = slices.Clone(w.where)
+		}
+	}
+	second = slices.DeleteFunc(second, func(r Setting) bool { return slices.ContainsFunc(first, is(r)) })
+	w.list = w.list[:middle+len(second)]
+}
+
+// entriesWhere declares entries that are asked for where a condition holds.
+func (w *schemas) entriesWhere(n int32, need string, c Condition, known bool, depth int) {
+	before := w.where
+	if known {
+		w.where = append(slices.Clone(before), c)
+	}
+	w.entries(n, need, depth+1)
+	w.where = before
+}
+
+// variants declares the entries of schemas of which one variable says which is applied: discriminatedUnion("MODE", […]).
+func (w *schemas) variants(variable string, list []int32, need string, depth int) {
+	for _, schema := range list {
+		c := Condition{Variable: variable}
+		before := len(w.list)
+		w.entries(schema, need, depth+1)
+		for _, r := range w.list[before:] {
+			if r.Name == variable {
+				c.In = append(c.In, r.Literals...)
+			}
+		}
+		for i := before; i < len(w.list) && len(c.In) > 0; i++ {
+			if w.list[i].Name != variable {
+				w.list[i].Where = append(w.list[i].Where, c)
+			}
+		}
+	}
+}
+
+// refined takes what a function refuses of what the schema has let pass.
+func (w *schemas) refined(word string, args []int32) {
+	function := w.unwrap(property{args: args}.arg(0))
+	if !w.is(function, parse.Lambda) {
+		return
+	}
+	demanded := func(names []string, where []Condition) {
+		for _, name := range names {
+			demand(w.list, name, where)
+		}
+	}
+	body := w.last(function)
+	if word == "refine" && !w.is(body, parse.Block) {
+		if absent, where, known := w.met(body, w.variableOf, 0); known {
+			demanded(absent, where)
+		}
+		return
+	}
+	refuses := func(n int32) bool {
+		if w.is(n, parse.Return) {
+			return word == "refine" && w.Tree.Text(w.first(n)) == "false"
+		}
+		return w.is(n, parse.Throw) || w.is(n, parse.Call) && w.word(n) == "addIssue"
+	}
+	w.refusals(body, nil, w.variableOf, refuses, demanded, 0)
 }
 
 // returned returns what a function of one expression gives.
@@ -261,7 +364,16 @@ func (w *schemas) composed(n int32, need string, depth int) {
 			w.entries(object, need, depth+1)
 		}
 	}
+	if word == "refine" || word == "superRefine" || word == "check" {
+		w.refined(word, w.children(n)[1:])
+	}
 	if notMerged[word] {
+		return
+	}
+	if list := w.children(n)[1:]; word == "discriminatedUnion" && len(list) > 1 {
+		if variable, is := w.text(list[0]); is {
+			w.variants(variable, w.children(w.unwrap(list[1])), need, depth)
+		}
 		return
 	}
 	if w.loose[w.root(n)] && need == "" {
@@ -346,7 +458,7 @@ func (w *schemas) entry(p property, need string, depth int) {
 		return
 	}
 	switch w.kind(value) {
-	case parse.Call, parse.Record, parse.Member, parse.Name, parse.Text:
+	case parse.Call, parse.Record, parse.Member, parse.Name, parse.Text, parse.Choice:
 	case parse.List: // choices
 		if len(w.texts(value)) == 0 {
 			return
@@ -362,7 +474,9 @@ func (w *schemas) entry(p property, need string, depth int) {
 			d.need = Optional
 		}
 	}
-	w.list = append(w.list, d.setting(name, "schema", usual, p.token))
+	found := d.setting(name, "schema", usual, p.token)
+	found.Where = append(found.Where, w.where...)
+	w.list = append(w.list, found)
 }
 
 // isVariable reports whether a key is written like the name of a variable.

@@ -68,6 +68,11 @@ func (w *schemas) decorator(call int32, d *description) {
 	rule, is := strings.CutPrefix(word, "Is")
 	p := property{word: rule, args: w.children(call)[1:], call: true}
 	switch m := meaningOf(rule); {
+	case word == "ValidateIf":
+		d.need = Expected
+		if c, known := w.condition(w.last(w.unwrap(p.arg(0))), w.variableOf, 0); known {
+			d.need, d.wanted = Optional, append(d.wanted, c)
+		}
 	case !is:
 	case m == optional:
 		d.apply(w.Source, p)

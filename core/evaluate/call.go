@@ -46,6 +46,7 @@ func (m *machine) suppliedBy(arguments []argument) Value {
 func (m *machine) call(n int32, st *state) Value {
 	u := m.unit()
 	callee := u.Tree.Child(n, 0)
+	m.enters(n)
 	if names := u.Writes[n]; names != nil { // os.Setenv("X", y)
 		list := m.arguments(n, st)
 		if !st.dead {

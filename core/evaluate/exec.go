@@ -14,6 +14,7 @@ func (m *machine) block(n int32, st *state) Value {
 	if u.kind(n) != parse.Block {
 		return m.exec(n, st)
 	}
+	m.enters(n)
 	control := st.control
 	var last Value
 	list := m.statements(n)

@@ -132,6 +132,9 @@ type machine struct {
 	valued      *valued        // the variable that has a value in this run, or nil
 	unvalued    bool           // it is read in a way for which that is not known
 	calledHere  map[int32]bool // in such a run: the functions that the file calls
+	// entered are the blocks and calls that were come to, and turns for which values of variables, where that is asked for.
+	entered map[int32]bool
+	turns   map[int32][]When
 	// stageLiterals are what the stage is compared with, by the variable that says it.
 	stageLiterals map[string][]string
 }
@@ -296,7 +299,7 @@ func (r *Run) Judge() *Result {
 	for node := range r.m.escaped { // in any order
 		delete(r.m.followed, node)
 	}
-	return &Result{Followed: r.m.followed, Reads: list, Called: r.m.calls, Making: r.m.making, Objects: r.m.offering.links, Sought: r.m.sought, Compared: r.m.comparisons}
+	return &Result{Followed: r.m.followed, Reads: list, Ways: r.m.turns, Called: r.m.calls, Making: r.m.making, Objects: r.m.offering.links, Sought: r.m.sought, Compared: r.m.comparisons}
 }
 
 // isOfNoObject reports whether the name of a read is not known for the one reason
@@ -365,10 +368,14 @@ func (r *Run) Takers() []*Func {
 }
 
 func newMachine(u *Unit) *machine {
-	return &machine{
+	m := &machine{
 		u: u, declarations: map[*Unit]*declarations{}, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, variants: map[int32]int{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, returned: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
+	if u.Placed {
+		m.entered, m.turns = map[int32]bool{}, map[int32][]When{}
+	}
+	return m
 }
 
 // Holding returns, by variables and fields that hold what was read, the functions that

@@ -56,6 +56,8 @@ type Fallback struct {
 // Result is what running a file gives.
 type Result struct {
 	Reads []*Read
+	// Ways are blocks and calls that are come to for some values of variables alone, by their nodes, where that is asked for.
+	Ways map[int32][]When
 	// Called are the functions of the tree that were given the name of a
 	// variable.
 	Called map[*Func]int

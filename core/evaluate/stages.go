@@ -51,7 +51,7 @@ func (u *Unit) stageQuestions() *stageAsks {
 			case parse.Call:
 				u.asksCall(n)
 			case parse.Name, parse.Member:
-				if of := stageNamed(u.at(n), u.kind(n) == parse.Name && u.Words.Pointers); of != "" {
+				if of := stage.Named(u.at(n), u.kind(n) == parse.Name && u.Words.Pointers); of != "" {
 					u.stages.at[n] = stageAsk{in: []string{of}}
 				}
 			case parse.Switch:
@@ -154,7 +154,7 @@ func (u *Unit) asksCall(n int32) {
 	}
 	switch {
 	case len(given) == 0 && block == 0:
-		if of := stageNamed(name, false); of != "" {
+		if of := stage.Named(name, false); of != "" {
 			u.stages.at[n] = stageAsk{in: []string{of}}
 		} else if strings.EqualFold(name, "isLocal") || name == "is_local" {
 			u.stages.at[n] = stageAsk{in: []string{"development"}}
@@ -176,7 +176,7 @@ func (u *Unit) asksCall(n int32) {
 		return
 	}
 	var in []string
-	sure := soundsLikeStage(name)
+	sure := stage.Sounds(name)
 	for _, c := range given {
 		of, listed := u.stageList(c)
 		if len(of) == 0 {
@@ -187,7 +187,7 @@ func (u *Unit) asksCall(n int32) {
 	switch {
 	case block != 0 && sure:
 		u.stages.bodies = append(u.stages.bodies, stageBody{stageAsk{in: in}, block})
-	case block == 0 && soundsLikeStage(name):
+	case block == 0 && stage.Sounds(name):
 		u.stages.at[n] = stageAsk{in: in}
 	}
 }
@@ -274,11 +274,11 @@ func (u *Unit) stageWord(n int32) stageSaid {
 		case strings.HasPrefix(name, ":"):
 			word = name[1:]
 		case name != "" && unicode.IsUpper(rune(name[0])):
-			word = stageOnly(name)
+			word = stage.Only(name)
 		}
 	case parse.Member:
-		if of := u.Tree.Child(n, 0); of == 0 || soundsLikeStage(u.at(of)) && unicode.IsUpper(rune((u.at(of) + " ")[0])) {
-			word = stageOnly(u.at(n))
+		if of := u.Tree.Child(n, 0); of == 0 || stage.Sounds(u.at(of)) && unicode.IsUpper(rune((u.at(of) + " ")[0])) {
+			word = stage.Only(u.at(n))
 		}
 	}
 	of, sure := stage.Of(word)
@@ -312,92 +312,9 @@ func (u *Unit) stageList(n int32) (in []string, sure bool) {
 // sounds reports whether an expression is called something with the stage in it: app.environment, mode.
 func (u *Unit) sounds(n int32) bool {
 	if u.kind(n) == parse.Call {
-		return soundsLikeStage(u.calleeName(u.Tree.Child(n, 0)))
+		return stage.Sounds(u.calleeName(u.Tree.Child(n, 0)))
 	}
-	return soundsLikeStage(u.at(n))
-}
-
-// soundsLikeStage reports whether a name has a word for the stage in it.
-func soundsLikeStage(name string) bool {
-	return slices.ContainsFunc(wordsOf(name), func(word string) bool {
-		switch word {
-		case "env", "environment", "environments", "stage", "profile", "profiles", "mode", "configure", "only":
-			return true
-		}
-		return false
-	})
-}
-
-// wordsOf returns the words that a name is made of, in small letters: isProduction, IS_PROD, app_env.
-func wordsOf(name string) (words []string) {
-	start := 0
-	flush := func(end int) {
-		if start < end {
-			words = append(words, strings.ToLower(name[start:end]))
-		}
-	}
-	for i := 0; i < len(name); i++ {
-		c := name[i]
-		switch {
-		case c == '_' || c == '-' || c == '?' || c == '$' || c == '@' || c == '.':
-			flush(i)
-			start = i + 1
-		case i > start && c >= 'A' && c <= 'Z' && (name[i-1] >= 'a' && name[i-1] <= 'z'):
-			flush(i)
-			start = i
-		}
-	}
-	flush(len(name))
-	return words
-}
-
-// stageOnly returns the one word that is left of a name without what only says that it is of the environment.
-func stageOnly(name string) string {
-	words := slices.DeleteFunc(wordsOf(name), func(word string) bool {
-		return word == "env" || word == "environment" || word == "mode" || word == "stage" && len(name) > len("stage")
-	})
-	if len(words) != 1 {
-		return ""
-	}
-	return words[0]
-}
-
-// stageNamed returns the stage in which what has a name is true by that name: isProduction, IN_DEV, production?. A
-// bare word may be something else where it is said of a device.
-func stageNamed(name string, device bool) string {
-	switch name {
-	case "kReleaseMode", "isRelease":
-		return "production"
-	case "kDebugMode":
-		return "development"
-	}
-	words := wordsOf(name)
-	bare := len(words) == 1
-	for len(words) > 1 && slices.Contains([]string{"is", "in", "app", "are", "on", "running", "run", "k"}, words[0]) {
-		words = words[1:]
-	}
-	for len(words) > 1 && slices.Contains([]string{"mode", "env", "environment", "build"}, words[len(words)-1]) {
-		words = words[:len(words)-1]
-	}
-	if len(words) != 1 {
-		return ""
-	}
-	word := words[0]
-	for _, before := range []string{"is", "in"} {
-		if after, found := strings.CutPrefix(word, before); found && bare {
-			if of, sure := stage.Of(after); sure {
-				return of
-			}
-		}
-	}
-	of, sure := stage.Of(word)
-	switch {
-	case strings.HasSuffix(name, "?") && word == "local":
-		return of
-	case !sure || device && bare:
-		return ""
-	}
-	return of
+	return stage.Sounds(u.at(n))
 }
 
 // inStage returns the answer to what a node asks of the stage, where nothing else is known of it.

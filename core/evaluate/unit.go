@@ -58,6 +58,8 @@ type Unit struct {
 	// Common reports whether many things have a member of a name.
 	Common func(name string) bool
 
+	// Placed says that it is asked of blocks for which values of variables they are come to, for what is declared in them.
+	Placed    bool
 	sayGlobal bool // functions may say of variables that they are not their own
 
 	funcs   map[string][]*Func

@@ -83,7 +83,7 @@ func (m *machine) deciding() (names []string, literals map[string][]string) {
 // decides finds out for which values of the variables that decide each read that is wanted is come to, and for which
 // one that may end the program does.
 func (m *machine) decides() {
-	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !slices.ContainsFunc(m.reads, (*Read).isWanted) {
+	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !m.u.Placed && !slices.ContainsFunc(m.reads, (*Read).isWanted) {
 		return
 	}
 	names, literals := m.deciding()
@@ -122,6 +122,7 @@ func (m *machine) decidesBy(name string, literals []string) {
 		})
 	}
 	folded, required := of(func(r *Read) bool { return r.Folded }), of(func(r *Read) bool { return r.Required })
+	m.turnsBy(name, folded, worlds)
 	for _, r := range m.reads {
 		if own, known := r.Name.plain(); !known || own == name || r.Unseen {
 			continue
@@ -141,6 +142,26 @@ func (m *machine) decidesBy(name string, literals []string) {
 		}
 		if always := len(demanded.Not) == 0 && demanded.Other && demanded.Unset; r.mayDemand() && !always && (len(demanded.Come) > 0 || demanded.Other || demanded.Unset) {
 			r.Demanded = append(r.Demanded, demanded)
+		}
+	}
+}
+
+// enters notes that a block or a call is come to, where that is asked for.
+func (m *machine) enters(n int32) {
+	if m.entered != nil && m.focus == nil && m.unit() == m.u {
+		m.entered[n] = true
+	}
+}
+
+// turnsBy finds out for which values of a variable each block and each call is come to.
+func (m *machine) turnsBy(name string, folded bool, worlds []*machine) {
+	for n := range m.entered { // in any order
+		w := When{Name: name, Folded: folded}
+		for _, in := range worlds {
+			w.note(in.valued.text, in.entered[n])
+		}
+		if len(w.Not) > 0 || !w.Other || !w.Unset {
+			m.turns[n] = append(m.turns[n], w)
 		}
 	}
 }

@@ -2,22 +2,30 @@ package language
 
 import "inzicht/core/declare"
 
+// scriptSchemas are schemas, and what applies them to the environment.
+var scriptSchemas = &declare.Schemas{
+	Apply: "parse safeParse parseAsync safeParseAsync validate validateSync validateAsync cast attempt decode assert create check from mask is Decode Parse Convert decodeUnknownSync decodeUnknownEither decodeSync decodePromise validateOrReject parseEnv cleanEnv bouncer match plainToInstance plainToClass",
+	Hand:  "assign merge extend defaults defaultsDeep spawn spawnSync fork exec execFile execa set setProcessEnv stubEnv keys entries values",
+	Options: map[string]string{
+		"validationSchema": "", "server": "createEnv *", "client": "createEnv *", "shared": "createEnv *", "schema": "envSchema register fastifyEnv *",
+		"env": "defineConfig", "validate": "forRoot", "vars": "*", "extends": "createEnv",
+	},
+	Loose:  "joi yup",
+	Direct: "Env.create Env.rules envsafe ts-dotenv.load",
+}
+
 // scriptForms are how libraries of JavaScript have settings declared.
 var scriptForms = []declare.Form{
 	{
 		Name:   "schemas applied to the environment: schema.parse(process.env), createEnv({ server: { … } }), validationSchema",
 		Words:  []string{"createEnv", "validationSchema", "envSchema", "envField", "cleanEnv", "fastify/env", "fastify-env", "env-schema", "#start/env", "Core/Env", "core/env'", "core/env\"", "envsafe", "ts-dotenv", "class-validator", "ConfigModule"},
 		Wholes: true,
-		Find: (&declare.Schemas{
-			Apply: "parse safeParse parseAsync safeParseAsync validate validateSync validateAsync cast attempt decode assert create check from mask is Decode Parse Convert decodeUnknownSync decodeUnknownEither decodeSync decodePromise validateOrReject parseEnv cleanEnv bouncer match plainToInstance plainToClass",
-			Hand:  "assign merge extend defaults defaultsDeep spawn spawnSync fork exec execFile execa set setProcessEnv stubEnv keys entries values",
-			Options: map[string]string{
-				"validationSchema": "", "server": "createEnv *", "client": "createEnv *", "shared": "createEnv *", "schema": "envSchema register fastifyEnv *",
-				"env": "defineConfig", "validate": "forRoot", "vars": "*", "extends": "createEnv",
-			},
-			Loose:  "joi yup",
-			Direct: "Env.create Env.rules envsafe ts-dotenv.load",
-		}).Find,
+		Find:   scriptSchemas.Find,
+	},
+	{
+		Name:  "schemas applied to what is read: schema.parse({ PORT: process.env.PORT })",
+		Words: []string{`"zod`, "'zod", `"joi"`, "'joi'", `"yup"`, "'yup'", `"valibot"`, "'valibot'"}, With: []string{"process.env.", "import.meta.env."},
+		Find: scriptSchemas.Find,
 	},
 	{
 		Name:  "values of Effect: Config.number(\"PORT\").pipe(Config.withDefault(80))",

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"inzicht/core/reads"
+	"inzicht/core/stage"
 
 	"mvdan.cc/sh/v3/syntax"
 )
@@ -45,7 +46,7 @@ func (s *script) decides(n syntax.Node) {
 
 // comesTo notes a part of a script.
 func (s *script) comesTo(w reads.When, at shellBody) {
-	if w.Name != "" && len(s.whens) < mostWhen {
+	if len(w.Come)+len(w.Not) > 0 && len(s.whens) < mostWhen {
 		s.whens = append(s.whens, shellWhen{w, at.from, at.to})
 	}
 }
@@ -117,6 +118,11 @@ func (s *script) whenTest(x syntax.TestExpr, not bool, depth int) []reads.When {
 func (s *script) whenSame(word, with *syntax.Word, not bool) reads.When {
 	name, usual, known := s.decider(word)
 	text, plain := shellText(with)
+	if !known && plain && isAnyParameter(word) {
+		if of, sure := stage.Of(text); sure {
+			name, text, known = "", of, true
+		}
+	}
 	if !known || !plain || text == "" || isGlob(text) {
 		return reads.When{}
 	}
@@ -125,6 +131,12 @@ func (s *script) whenSame(word, with *syntax.Word, not bool) reads.When {
 		return contrary(w)
 	}
 	return w
+}
+
+// isAnyParameter reports whether a word is what a parameter holds, of which nothing is known: "$1", "$stage".
+func isAnyParameter(word *syntax.Word) bool {
+	p := onlyParameter(word)
+	return p != nil && p.Param != nil && !p.Excl && !p.Length && p.Repl == nil && p.Slice == nil
 }
 
 // decider returns the variable whose value a word is, and what stands there where it has none.
@@ -154,7 +166,8 @@ func isGlob(text string) bool {
 // cases notes what each item of a choice is come to for.
 func (s *script) cases(n *syntax.CaseClause) {
 	name, usual, known := s.decider(n.Word)
-	if !known {
+	sure := false // of what is not known, that it is the stage
+	if !known && !isAnyParameter(n.Word) {
 		return
 	}
 	var all []string
@@ -165,11 +178,17 @@ func (s *script) cases(n *syntax.CaseClause) {
 			if !plain || isGlob(text) && text != "*" {
 				return
 			}
+			if of, is := stage.Of(text); !known && of != "" {
+				text, sure = of, sure || is
+			}
 			patterns[i] = append(patterns[i], text)
 			if text != "*" {
 				all = append(all, text)
 			}
 		}
+	}
+	if !known && !sure {
+		return
 	}
 	for i, item := range n.Items {
 		if len(item.Stmts) == 0 {

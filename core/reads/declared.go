@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"inzicht/core/declare"
+	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
 
@@ -32,6 +33,22 @@ func (a *analysis) declared() {
 		}
 	}
 	a.roles = append(a.roles, s.Given...)
+	a.judged(s.Judged)
+}
+
+// judged leaves it to the schema that is given what was read what becomes of it.
+func (a *analysis) judged(given [][2]int) {
+	for _, r := range given {
+		for n := range a.reads {
+			read := &a.reads[n]
+			if at := a.spots[n]; at < r[0] || at >= r[1] || read.Access == "schema" {
+				continue
+			}
+			if slices.ContainsFunc(a.reads, func(other Read) bool { return other.Access == "schema" && other.Name == read.Name }) {
+				read.Need = Optional
+			}
+		}
+	}
 }
 
 // speaksOfWholes reports whether the environment as a whole is in the file,
@@ -89,7 +106,7 @@ func (a *analysis) setting(s declare.Setting) {
 	if s.Pattern != "" && s.Name == "" && r.Need == "" {
 		r.Need = Optional
 	}
-	r.When = a.run.unit.StagesAt(s.Token)
+	r.When, r.Demanded = a.whenDeclared(s), whens(s.Wanted)
 	at := Range{s.Token, s.Token + 1}
 	if text := a.heldAgainst(s.Token); text != "" && len(r.Literals) == 0 && r.Kind == Text {
 		r.Literals, r.Kind = []string{text}, kindOfLiterals([]string{text})
@@ -109,6 +126,59 @@ func (a *analysis) setting(s declare.Setting) {
 		}
 	}
 	a.add(at, r)
+}
+
+// whenDeclared returns for which values of variables a setting is asked for: of those that go by one variable what is
+// said first.
+func (a *analysis) whenDeclared(s declare.Setting) (list []When) {
+	all := slices.Concat(whens(s.Where), a.run.unit.StagesAt(s.Token), a.waysTo(s.Token))
+	if len(all) == 0 && s.Of != "" {
+		all = a.waysToObjects(s.Of)
+	}
+	for _, w := range all {
+		if !slices.ContainsFunc(list, func(other When) bool { return other.Name == w.Name }) {
+			list = append(list, w)
+		}
+	}
+	return list
+}
+
+// waysTo returns for which values of variables the blocks round a token are come to: of those that go by one variable
+// the innermost says it.
+func (a *analysis) waysTo(token int) (list []When) {
+	var round []int32
+	for n := range a.ways { // sorted below
+		if node := a.run.tree.Nodes[n]; int(node.From) <= token && token < int(node.To) {
+			round = append(round, n)
+		}
+	}
+	slices.SortFunc(round, func(x, y int32) int { return int(a.run.tree.Nodes[y].From - a.run.tree.Nodes[x].From) })
+	for _, n := range round {
+		for _, w := range a.ways[n] {
+			if !slices.ContainsFunc(list, func(other When) bool { return other.Name == w.Name }) {
+				list = append(list, w)
+			}
+		}
+	}
+	return list
+}
+
+// waysToObjects returns for which values of variables an object of a class is made, where the file makes one alone.
+func (a *analysis) waysToObjects(class string) []When {
+	made := int32(0)
+	t := a.run.tree
+	for n, node := range t.Nodes {
+		if node.Kind == parse.Call && t.Name(t.Child(int32(n), 0)) == class && len(a.ways) > 0 {
+			if made != 0 {
+				return nil
+			}
+			made = int32(n)
+		}
+	}
+	if made == 0 {
+		return nil
+	}
+	return a.waysTo(int(t.Nodes[made].From))
 }
 
 // heldAgainst returns the text that what a call gives is held against, by a token of the call or of what it is
@@ -145,4 +215,19 @@ func (r *Read) completed(by Read) {
 	if len(r.When) == 0 {
 		r.When = by.When
 	}
+	if len(r.Demanded) == 0 {
+		r.Demanded = by.Demanded
+	}
+}
+
+// whens returns conditions of a declaration as those of a read.
+func whens(conditions []declare.Condition) (list []When) {
+	for _, c := range conditions {
+		w := When{Name: c.Variable, Come: c.In, Unset: c.Unset}
+		if c.Not {
+			w.Come, w.Not, w.Other = nil, c.In, true
+		}
+		list = append(list, w)
+	}
+	return list
 }

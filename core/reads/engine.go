@@ -54,6 +54,7 @@ type analysis struct {
 	sought    []string
 	makers    []string
 	roles     []declare.Role
+	ways      map[int32][]When          // to blocks in which something is declared
 	lent      map[string][]declare.Role // environments that other files have under a name
 	offers    []Offer
 	shown     map[string]bool // names that are exported where they are defined, once asked for

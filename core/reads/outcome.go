@@ -15,6 +15,7 @@ import (
 func (a *analysis) judge(run *evaluate.Run) {
 	r := a.run
 	result := run.Judge()
+	a.ways = result.Ways
 	for name, makes := range result.Sought { // sorted below
 		if a.lang.isOfLibrary(name) {
 			continue
