@@ -215,7 +215,9 @@ func untied(s *survey.Survey, arguments []string) string {
 	}
 	var list []string
 	for _, u := range all.Untied {
-		list = append(list, fmt.Sprintf("%s in %s", u.What, u.File))
+		if one := fmt.Sprintf("%s in %s", u.What, u.File); !slices.Contains(list, one) {
+			list = append(list, one)
+		}
 	}
 	suggest := verify.Finding{Command: []string{"inzicht", "contract", "--suggest-config"}}
 	suggest.Hint = verify.Typed(suggest.Command)

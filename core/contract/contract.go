@@ -189,14 +189,22 @@ func sortedSet(list []string) []string {
 }
 
 // strictest returns the strictest need. A read that only asks whether the
-// variable is set says nothing against another with a fallback.
+// variable is set says nothing against another with a fallback. Where a schema
+// of a component says that it may do without, what goes on with nothing does so
+// as is meant.
 func strictest(list []reads.Read) reads.Need {
+	without := map[string]bool{} // components
+	for _, r := range list {
+		if r.Access == "schema" && r.Need == reads.Optional && r.Fallback == nil {
+			without[r.Component] = true
+		}
+	}
 	need := reads.Optional
 	for _, r := range list {
 		switch {
 		case r.Need == reads.Required:
 			return reads.Required
-		case r.Need == reads.Expected:
+		case r.Need == reads.Expected && !without[r.Component]:
 			need = reads.Expected
 		}
 	}

@@ -28,6 +28,7 @@ func (a stageAsk) holds(of string) bool { return slices.Contains(a.in, of) != a.
 type stageBody struct {
 	ask  stageAsk
 	node int32
+	made bool // it is run in every stage, and only what it gives is not used: production: { … } of several
 }
 
 // stageAsks are the questions for the stage in a file, by their nodes, arms of a switch among them.
@@ -40,12 +41,15 @@ type stageAsks struct {
 func (u *Unit) stageQuestions() *stageAsks {
 	u.stagesOnce.Do(func() {
 		u.stages.at = map[int32]stageAsk{}
+		var classes []int32
 		for i := range u.Tree.Nodes {
 			n := int32(i)
 			if len(u.Words.Stages) > 0 && u.asksVariable(n, 0) {
 				continue
 			}
 			switch u.kind(n) {
+			case parse.Class:
+				classes = append(classes, n)
 			case parse.Binary:
 				u.asksBinary(n)
 			case parse.Call:
@@ -58,8 +62,11 @@ func (u *Unit) stageQuestions() *stageAsks {
 				u.asksSwitch(n)
 			case parse.Wrapper:
 				u.asksWrapper(n)
+			case parse.Record, parse.List:
+				u.asksKeys(n)
 			}
 		}
+		u.asksClasses(classes)
 	})
 	return &u.stages
 }
@@ -89,11 +96,12 @@ func (a *stageAsks) literals() (list []string) {
 	return slices.Compact(list)
 }
 
-// without reports whether a node stands in what is not there in a stage.
-func (a *stageAsks) without(tree *parse.Tree, n int32, of string) bool {
+// without reports whether a read stands in what is not there in a stage. What is run all the same is there where the
+// read is required.
+func (a *stageAsks) without(tree *parse.Tree, n int32, of string, required bool) bool {
 	at := tree.Nodes[n].From
 	return slices.ContainsFunc(a.bodies, func(b stageBody) bool {
-		return tree.Nodes[b.node].From <= at && at < tree.Nodes[b.node].To && !b.ask.holds(of)
+		return !(b.made && required) && tree.Nodes[b.node].From <= at && at < tree.Nodes[b.node].To && !b.ask.holds(of)
 	})
 }
 
@@ -186,7 +194,7 @@ func (u *Unit) asksCall(n int32) {
 	}
 	switch {
 	case block != 0 && sure:
-		u.stages.bodies = append(u.stages.bodies, stageBody{stageAsk{in: in}, block})
+		u.stages.bodies = append(u.stages.bodies, stageBody{stageAsk{in: in}, block, false})
 	case block == 0 && stage.Sounds(name):
 		u.stages.at[n] = stageAsk{in: in}
 	}
@@ -235,7 +243,66 @@ func (u *Unit) asksWrapper(n int32) {
 		}
 		if slices.Sort(ask.in); len(ask.in) > 0 {
 			ask.in = slices.Compact(ask.in)
-			u.stages.bodies = append(u.stages.bodies, stageBody{ask, n})
+			u.stages.bodies = append(u.stages.bodies, stageBody{ask, n, false})
+		}
+	}
+}
+
+// asksKeys looks at a map with something for each of several stages.
+func (u *Unit) asksKeys(n int32) {
+	var said []stageSaid
+	pairs := u.children(n)
+	sure := 0
+	for _, p := range pairs {
+		of, certain := stage.Of(u.keyWord(p))
+		if said = append(said, stageSaid{of, certain}); certain {
+			sure++
+		}
+	}
+	for i, p := range pairs {
+		if said[i].stage == "" || sure < 2 {
+			continue
+		}
+		value := u.lastChild(p)
+		u.stages.bodies = append(u.stages.bodies, stageBody{stageAsk{in: []string{said[i].stage}}, p, u.kind(value) != parse.Lambda && u.kind(value) != parse.Function})
+	}
+}
+
+// keyWord returns the key of a pair where it is a text or a word, or "".
+func (u *Unit) keyWord(p int32) string {
+	if u.kind(p) != parse.Pair {
+		return ""
+	}
+	list := u.children(p)
+	if len(list) == 2 {
+		if word, is := u.literal(list[0]); is {
+			return word
+		}
+		return strings.TrimPrefix(u.at(list[0]), ":")
+	}
+	return strings.Trim(u.at(p), ":")
+}
+
+// asksClasses looks at classes that are called after stages: ProductionConfig. What their methods do is done there
+// alone; what stands in them is run in any.
+func (u *Unit) asksClasses(classes []int32) {
+	said := make([]stageSaid, len(classes))
+	sure := false
+	for i, n := range classes {
+		of, certain := stage.Of(stage.Only(u.at(n)))
+		said[i] = stageSaid{of, certain}
+		sure = sure || certain
+	}
+	for i, n := range classes {
+		if !sure || said[i].stage == "" {
+			continue
+		}
+		ask := stageAsk{in: []string{said[i].stage}}
+		u.stages.bodies = append(u.stages.bodies, stageBody{ask, n, true})
+		for _, c := range u.children(u.lastChild(n)) {
+			if u.kind(c) == parse.Function || u.kind(c) == parse.Wrapper && u.kind(u.lastChild(c)) == parse.Function {
+				u.stages.bodies = append(u.stages.bodies, stageBody{ask, c, false})
+			}
 		}
 	}
 }

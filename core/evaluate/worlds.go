@@ -130,7 +130,7 @@ func (m *machine) decidesBy(name string, literals []string) {
 		come, demanded := When{Name: name, Folded: folded}, When{Name: name, Folded: folded}
 		for _, in := range worlds {
 			there := in.same(r)
-			if name == "" && m.u.stageQuestions().without(m.u.Tree, r.Node, in.valued.text) {
+			if name == "" && m.u.stageQuestions().without(m.u.Tree, r.Node, in.valued.text, r.Required || r.stops) {
 				there = nil
 			}
 			come.note(in.valued.text, there != nil)

@@ -181,6 +181,9 @@ func (s *script) cases(n *syntax.CaseClause) {
 			if of, is := stage.Of(text); !known && of != "" {
 				text, sure = of, sure || is
 			}
+			if slices.Contains(patterns[i], text) {
+				continue
+			}
 			patterns[i] = append(patterns[i], text)
 			if text != "*" {
 				all = append(all, text)

@@ -39,10 +39,15 @@ func wordsOf(name string) (words []string) {
 	return words
 }
 
-// Only returns the one word that is left of a name without what only says that it is of the environment.
+// Only returns the one word that is left of a name without what only says what it is of: EnvProduction,
+// ProductionConfig.
 func Only(name string) string {
 	words := slices.DeleteFunc(wordsOf(name), func(word string) bool {
-		return word == "env" || word == "environment" || word == "mode" || word == "stage" && len(name) > len("stage")
+		switch word {
+		case "env", "environment", "mode", "config", "configuration", "settings", "options":
+			return true
+		}
+		return word == "stage" && len(name) > len("stage")
 	})
 	if len(words) != 1 {
 		return ""

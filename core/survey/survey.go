@@ -491,6 +491,6 @@ func analyse(l *reads.Language, file string, src []byte, context *reads.Context)
 		}
 	}()
 	r = l.Analyse(file, src, context)
-	r.Reads = language.Stated(src, r.Reads)
+	r.Reads = language.InSections(file, src, language.Stated(src, r.Reads))
 	return r
 }
