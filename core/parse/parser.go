@@ -52,6 +52,8 @@ func (p *parser) finish() *Tree {
 }
 
 // add notes a child of the node that is being made; 0 is none.
+//
+//go:noinline
 func (p *parser) add(child int32) {
 	if child != 0 {
 		p.stack = append(p.stack, child)
