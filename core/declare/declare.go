@@ -124,14 +124,18 @@ const (
 )
 
 //go:noinline
-func (s *Source) node(n int32) parse.Node       { return s.Tree.Nodes[n] }
+func (s *Source) node(n int32) parse.Node { return s.Tree.Nodes[n] }
+
 //go:noinline
-func (s *Source) kind(n int32) parse.Kind       { return s.Tree.Nodes[n].Kind }
-func (s *Source) file() *syntax.File            { return s.Tree.File }
+func (s *Source) kind(n int32) parse.Kind { return s.Tree.Nodes[n].Kind }
+func (s *Source) file() *syntax.File      { return s.Tree.File }
+
 //go:noinline
-func (s *Source) name(n int32) string           { return s.Tree.Name(n) }
+func (s *Source) name(n int32) string { return s.Tree.Name(n) }
+
 //go:noinline
-func (s *Source) first(n int32) int32           { return s.Tree.Nodes[n].First }
+func (s *Source) first(n int32) int32 { return s.Tree.Nodes[n].First }
+
 //go:noinline
 func (s *Source) is(n int32, k parse.Kind) bool { return n != 0 && s.Tree.Nodes[n].Kind == k }
 

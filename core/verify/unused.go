@@ -26,7 +26,8 @@ A name that an installed library reads by itself is in use. One is only noted
 where it stands as a text in the source, where libraries are named that are not
 installed here, where the code hands its whole environment on to others, and
 where a file could not be looked into, or is in a language that is not
-understood.
+understood, and where a tool that people run beside their code reads one of
+that name (PGPASSWORD, AWS_REGION).
 What an image or a service without code here is given is its own business.
 
 Mend it by removing the line, or by correcting the name.`,
@@ -126,6 +127,10 @@ func (j *job) unusedIn(l *environment.Layer, environment string) (list []Finding
 				f.Hint = fmt.Sprintf("It may give the setting in %s:%d a value: look there before you remove it.", at.File, at.Line)
 			}
 			f.Related = []Place{{at.File, at.Line}}
+		} else if tool := contract.ToolOf(name); tool != "" {
+			f.Level, f.Pointed = Note, true
+			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
+			f.Hint = fmt.Sprintf("%s reads it where it is started with it: look before you remove it.", strings.ToUpper(tool[:1])+tool[1:])
 		} else if blind := j.blind(); blind != "" {
 			f.Level, f.Pointed = Note, true
 			f.Message = fmt.Sprintf("nothing that could be read here reads %s", name)
