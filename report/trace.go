@@ -3,6 +3,7 @@ package report
 import (
 	"fmt"
 	"io"
+	"slices"
 	"strings"
 
 	"github.com/charmbracelet/x/ansi"
@@ -81,7 +82,9 @@ func readSays(r reads.Read) string {
 		said = append(said, "only where "+Visible(w.String()))
 	}
 	for _, w := range r.Demanded {
-		said = append(said, "required where "+Visible(w.String()))
+		if !slices.ContainsFunc(r.When, func(other reads.When) bool { return other.String() == w.String() }) {
+			said = append(said, "required where "+Visible(w.String()))
+		}
 	}
 	if r.Under != "" && len(r.When) == 0 {
 		said = append(said, "under a condition on "+r.Under)

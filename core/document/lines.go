@@ -51,9 +51,35 @@ func leading(v *contract.Variable) reads.Read {
 	return v.Reads[0]
 }
 
+// needOf says how much a variable is needed, and where that is for some values of others alone.
+func needOf(v *contract.Variable) string {
+	var demanded []reads.When
+	always := v.Need != reads.Required
+	for _, r := range v.Reads {
+		if !contract.Counts(r) {
+			continue
+		}
+		demanded = append(demanded, r.Demanded...)
+		if r.Need == reads.Required {
+			if len(r.When) == 0 {
+				always = true
+			} else {
+				demanded = append(demanded, r.When...)
+			}
+		}
+	}
+	switch {
+	case len(demanded) == 0 || always && v.Need == reads.Required:
+		return string(v.Need)
+	case v.Need == reads.Required:
+		return "required where " + demanded[0].String()
+	}
+	return string(v.Need) + ", required where " + demanded[0].String()
+}
+
 // factsOf says in one line what the code says of a variable, and where.
 func factsOf(v *contract.Variable, first reads.Read) string {
-	parts := []string{string(v.Need)}
+	parts := []string{needOf(v)}
 	switch {
 	case v.Kind == reads.Choice && !v.Secret && len(v.Literals) > 0:
 		parts = append(parts, "one of "+strings.Join(plainOnes(v.Literals), ", "))

@@ -370,7 +370,7 @@ func (f *filling) lacking() {
 		if e, found := f.document.Lookup(v.Name); found && e.Value != "" && !secrecy.IsStandIn(e.Value, v.Secret) {
 			continue
 		}
-		list := f.served(v)
+		list := contract.Wanted(f.served(v), f)
 		need := contract.Build(list).Variables[0]
 		at := list[slices.IndexFunc(list, func(r reads.Read) bool { return r.Need == need.Need || need.Need == reads.Optional })]
 		f.result.Lacking = append(f.result.Lacking, Lack{Name: v.Name, Need: need.Need, Secret: v.Secret, By: need.Components, At: at})

@@ -137,6 +137,28 @@ func TestAsked(t *testing.T) {
 	}
 }
 
+// What a stage alone requires is lacking in its file, and in no other.
+func TestStage(t *testing.T) {
+	root := testtree.Tree(t, "-- gate.js --\nif (process.env.NODE_ENV === 'production' && !process.env.GATE_KEEPER) throw new Error('no keeper');\n")
+	s, err := survey.Take(root, survey.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for file, want := range map[string]string{".env.production": "GATE_KEEPER required", ".env.development": ""} {
+		r, err := Plan(s, Options{File: file})
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := ""
+		for _, l := range r.Lacking {
+			got += l.Name + " " + string(l.Need)
+		}
+		if got != want {
+			t.Errorf("%s lacks %q, want %q", file, got, want)
+		}
+	}
+}
+
 // Git is asked about the file: no secret goes into one that it tracks, and one
 // that it does not ignore is told.
 func TestGit(t *testing.T) {
