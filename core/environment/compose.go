@@ -257,7 +257,7 @@ func (f *finder) composeService(prefix string, project *composeProject, service 
 	if !known || len(layers) == 0 {
 		return
 	}
-	f.set.add(Environment{Name: prefix + "/" + service.Name, Component: component, Only: true, Layers: layers})
+	f.set.add(Environment{Name: prefix + "/" + service.Name, Component: component, Only: true, Command: startedIn(service.Entrypoint, service.Command, f.imageBuilt(service)), Layers: layers})
 }
 
 // componentOfService finds the component that a service runs: what it builds,

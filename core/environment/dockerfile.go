@@ -82,6 +82,14 @@ func IsDockerfile(file string) bool {
 
 // imageOf returns the layer of the image that a compose service builds, or nil.
 func (f *finder) imageOf(service types.ServiceConfig) *Layer {
+	if l := f.imageBuilt(service); l != nil && len(l.Values) > 0 {
+		return l
+	}
+	return nil
+}
+
+// imageBuilt returns the image that a service builds of a Dockerfile of the tree, or nil.
+func (f *finder) imageBuilt(service types.ServiceConfig) *Layer {
 	if service.Build == nil || service.Build.DockerfileInline != "" {
 		return nil
 	}
@@ -101,7 +109,7 @@ func (f *finder) imageOf(service types.ServiceConfig) *Layer {
 	}
 	l, err := f.image(file, service.Build.Target, service.Build.Args)
 	f.noteImage(file, err)
-	if err != nil || len(l.Values) == 0 {
+	if err != nil {
 		return nil
 	}
 	return l
@@ -162,6 +170,7 @@ func (f *finder) image(file, stage string, arguments map[string]*string) (l *Lay
 	l = &Layer{Kind: "dockerfile", Label: file, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file], Values: map[string]Value{}, Changed: f.tree.Changed(file)}
 	if final != nil {
 		l.Values = final.values
+		l.Entrypoint, l.Command = final.entrypoint, final.command
 	}
 	return l, nil
 }
@@ -180,10 +189,11 @@ func countStages(instructions []*parser.Node) (n int) {
 
 // imageStage is one stage of a build.
 type imageStage struct {
-	values    map[string]Value
-	arguments map[string]string
-	platform  bool      // what the platform decides was asked for
-	triggers  []trigger // instructions for stages that are built on it
+	entrypoint, command []string // what a container is started with
+	values              map[string]Value
+	arguments           map[string]string
+	platform            bool      // what the platform decides was asked for
+	triggers            []trigger // instructions for stages that are built on it
 }
 
 // Get and Keys let the library expand with what the stage knows: ENV wins over ARG.
@@ -235,6 +245,14 @@ func (b *imageBuild) instruction(node *parser.Node, line int) {
 		}
 	case "env":
 		b.env(words, line)
+	case "entrypoint":
+		if b.last != nil {
+			b.last.entrypoint, b.last.command = wordsOf(words), nil
+		}
+	case "cmd":
+		if b.last != nil {
+			b.last.command = wordsOf(words)
+		}
 	case "onbuild":
 		if b.last != nil && len(words) > 0 {
 			for _, child := range words[0].Children {
@@ -242,6 +260,13 @@ func (b *imageBuild) instruction(node *parser.Node, line int) {
 			}
 		}
 	}
+}
+
+func wordsOf(words []*parser.Node) (list []string) {
+	for _, w := range words {
+		list = append(list, w.Value)
+	}
+	return list
 }
 
 // env sets what one instruction names: name, value and delimiter of each. What
@@ -265,6 +290,7 @@ func (b *imageBuild) from(words []*parser.Node) {
 	if len(words) > 0 {
 		name, _ := b.expandWith(words[0].Value, &imageStage{arguments: b.global})
 		if base = b.stages[strings.ToLower(name)]; base != nil {
+			stage.entrypoint, stage.command = base.entrypoint, base.command
 			maps.Copy(stage.values, base.values)
 			maps.Copy(stage.arguments, base.arguments)
 		}

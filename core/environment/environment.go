@@ -64,9 +64,11 @@ type Layer struct {
 	Dialect   *envfile.Dialect  // of an env file
 	Refused   []envfile.Problem // what its reader does not take of an env file, besides what none would
 	Values    map[string]Value
-	Changed   time.Time         // when the file was last written, or the process started
-	Open      string            // what else it gets values from that are not seen here, or ""
-	Gaps      map[string]string // of names that it takes from somewhere which has none: from where
+	Changed   time.Time // when the file was last written, or the process started
+	Open      string    // what else it gets values from that are not seen here, or ""
+	// Entrypoint and Command are what an image starts.
+	Entrypoint, Command []string
+	Gaps                map[string]string // of names that it takes from somewhere which has none: from where
 }
 
 // Names returns the names that a layer says something of, sorted.
@@ -85,11 +87,24 @@ type Environment struct {
 	Component tree.Component // whose reads it is to satisfy
 	Declared  bool           // in inzicht.toml
 	Started   string         // the folder of the script that is started with it, where it is known by that alone: what lies there and below is of it
+	Command   []string       // what is started with it, where that is known
 	Loaded    bool           // the code loads a file of it by itself
 	Partial   bool           // what it lacks is given when it is started: it is judged by what it has
 	Only      bool           // for that component alone, not for others of the tree
 	Layers    []*Layer       // later ones win
 	Live      *Environment   // of a live process: the environment that it was to be started with
+}
+
+// startedIn returns the command that a container is started with: what is said of the container itself, and else what
+// its image says, if that is known.
+func startedIn(entrypoint, command []string, image *Layer) []string {
+	if image != nil && len(entrypoint) == 0 {
+		if len(command) == 0 {
+			command = image.Command
+		}
+		entrypoint = image.Entrypoint
+	}
+	return slices.Concat(entrypoint, command)
 }
 
 // Gap returns from where an environment is to take a name that is not there, or "".

@@ -72,6 +72,7 @@ type workload struct {
 	number                 int                   // which of the containers it is
 	init                   bool                  // it is over before the others start
 	open                   string                // what else it may be given, or ""
+	command, args          []string              // over what its image starts
 }
 
 // store is a config map or a secret.
@@ -202,15 +203,19 @@ func (f *finder) workloads(prefix string, c *cluster) {
 			name += "." + w.container
 		}
 		layers := f.workloadLayers(c, w)
+		var built *Layer
 		for _, image := range f.set.Images {
 			if f.tree.ComponentOf(image).Folder == component.Folder && component.Folder != "" && path.Base(image) == "Dockerfile" {
 				l, err := f.image(image, "", nil)
-				if f.noteImage(image, err); err == nil && len(l.Values) > 0 {
+				if f.noteImage(image, err); err == nil {
+					built = l
+				}
+				if err == nil && len(l.Values) > 0 {
 					layers = append([]*Layer{l}, layers...)
 				}
 			}
 		}
-		f.set.add(Environment{Name: name, Component: component, Only: true, Layers: layers})
+		f.set.add(Environment{Name: name, Component: component, Only: true, Command: startedIn(w.command, w.args, built), Layers: layers})
 	}
 }
 
@@ -275,6 +280,7 @@ func (c *cluster) pod(d *yamlDocument, name string, spec *yaml.Node) {
 			c.workloads = append(c.workloads, workload{
 				name: name, container: text(container, "name"), image: text(container, "image"),
 				file: d.file, env: at(container, "env"), from: at(container, "envFrom"), number: number, init: key == "initContainers",
+				command: scalars(at(container, "command")), args: scalars(at(container, "args")),
 			})
 		}
 	}

@@ -49,8 +49,22 @@ func (f *finder) discoverUnits() {
 			f.untied("unit/"+name, "a unit", file.Path, fmt.Sprintf("{ unit = %q }", file.Path), layers)
 			continue
 		}
-		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Started: started, Layers: layers})
+		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Started: started, Command: f.unitCommand(file.Path), Layers: layers})
 	}
+}
+
+// unitCommand returns the words of what a unit starts.
+func (f *finder) unitCommand(unit string) (words []string) {
+	src, err := f.tree.ReadFile(unit)
+	if err != nil {
+		return nil
+	}
+	for _, s := range settings(src) {
+		if s.key == "ExecStart" {
+			words = append(words, strings.Fields(s.value)...)
+		}
+	}
+	return words
 }
 
 // componentStarted finds the component whose script a unit starts, by the script's name,

@@ -228,3 +228,13 @@ func oneOrMore(n *yaml.Node) (list []*yaml.Node) {
 	}
 	return list
 }
+
+// scalars returns the texts of a list.
+func scalars(n *yaml.Node) (list []string) {
+	for _, item := range items(n) {
+		if item != nil && item.Kind == yaml.ScalarNode {
+			list = append(list, item.Value)
+		}
+	}
+	return list
+}

@@ -7,6 +7,7 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
+	"inzicht/core/programs"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/survey"
@@ -70,7 +71,7 @@ type Options struct {
 // Build makes the table of a survey.
 func Build(s *survey.Survey, o Options) *Table {
 	t := &Table{}
-	b := &builder{survey: s, table: t}
+	b := &builder{survey: s, table: t, programs: programs.NewOwners(s.Tree, s.Environments.Environments)}
 	for _, example := range s.Environments.Examples {
 		if o.Component == "" || example.Component.Name == o.Component || example.Component.Name == "" {
 			t.Columns = append(t.Columns, Column{Name: example.File, Component: example.Component.Name, Example: true})
@@ -99,6 +100,7 @@ func Build(s *survey.Survey, o Options) *Table {
 type builder struct {
 	survey       *survey.Survey
 	table        *Table
+	programs     *programs.Owners
 	examples     []*environment.Layer
 	environments []*environment.Environment
 }
@@ -191,18 +193,13 @@ func (b *builder) cell(name string, v *contract.Variable, e *environment.Environ
 	if v == nil {
 		return Cell{State: Elsewhere}, ""
 	}
-	need := reads.Need("")
-	for _, r := range contract.Wanted(v.Reads, e) {
-		if !contract.Counts(r) || !b.survey.Environments.Concerns(e, r.Component, r.File) {
-			continue
-		}
-		if need == "" || r.Need == reads.Required || r.Need == reads.Expected && need == reads.Optional {
-			need = r.Need
-		}
-	}
-	switch {
-	case need == "":
+	wanted := slices.DeleteFunc(contract.Wanted(v.Reads, e), func(r reads.Read) bool {
+		return !contract.Counts(r) || !b.survey.Environments.Concerns(e, r.Component, r.File) || !b.programs.Concerns(r, e)
+	})
+	if len(wanted) == 0 {
 		return Cell{State: Elsewhere}, ""
+	}
+	switch need := contract.Build(wanted).Variables[0].Need; {
 	case need != reads.Optional:
 		return Cell{State: Missing}, ""
 	case len(v.Fallbacks) > 0:

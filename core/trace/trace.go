@@ -8,6 +8,7 @@ import (
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/history"
+	"inzicht/core/programs"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/similarity"
@@ -101,11 +102,12 @@ func present(s *survey.Survey, name string, known []string) *Trace {
 			}
 		}
 	}
+	owners := programs.NewOwners(s.Tree, s.Environments.Environments)
 	for i := range s.Environments.Environments {
 		e := &s.Environments.Environments[i]
 		source := Source{Environment: e.Name, Component: e.Component.Name, Chain: e.Chain(name), Open: e.Open()}
 		for _, r := range t.Reads {
-			source.Serves = source.Serves || contract.Counts(r.Read) && s.Environments.Concerns(e, r.Component, r.File)
+			source.Serves = source.Serves || contract.Counts(r.Read) && s.Environments.Concerns(e, r.Component, r.File) && owners.Concerns(r.Read, e)
 		}
 		if source.Serves || len(source.Chain) > 0 {
 			t.Environments = append(t.Environments, source)

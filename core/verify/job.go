@@ -7,6 +7,7 @@ import (
 
 	"inzicht/core/contract"
 	"inzicht/core/environment"
+	"inzicht/core/programs"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/survey"
@@ -20,7 +21,7 @@ type job struct {
 	environments *environment.All
 	only         *environment.Environment // where it alone is looked at
 	// What takes long is worked out where a rule asks for it.
-	programs  *programs
+	programs  *programs.Owners
 	composed  map[*environment.Environment]bool // whether compose alone fills it in
 	slips     func() *slips
 	libraries func() map[string]survey.LibraryRead // names that only installed libraries read
@@ -28,7 +29,7 @@ type job struct {
 }
 
 func newJob(s *survey.Survey) *job {
-	j := &job{Survey: s, contract: s.Contract, environments: s.Environments, programs: newPrograms(s.Tree), composed: map[*environment.Environment]bool{}}
+	j := &job{Survey: s, contract: s.Contract, environments: s.Environments, programs: programs.NewOwners(s.Tree, s.Environments.Environments), composed: map[*environment.Environment]bool{}}
 	j.libraries = sync.OnceValue(func() map[string]survey.LibraryRead { return s.InLibraries(j.leftOver()) })
 	j.slips = sync.OnceValue(func() *slips { return findSlips(j) })
 	j.mentions = sync.OnceValue(func() map[string]survey.Mention { return s.Mentions(j.leftOver()) })
@@ -81,7 +82,7 @@ func (j *job) wanted(v *contract.Variable, e *environment.Environment) []reads.R
 		j.composed[e] = alone
 	}
 	return slices.DeleteFunc(j.served(v, e), func(r reads.Read) bool {
-		return !j.programs.concerns(r, e) || alone && j.isComposed(r) || buildsAside(r) && isOfFiles(e)
+		return !j.programs.Concerns(r, e) || alone && j.isComposed(r) || buildsAside(r) && isOfFiles(e)
 	})
 }
 

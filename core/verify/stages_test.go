@@ -240,3 +240,38 @@ func TestNotWanted(t *testing.T) {
 		}
 	}
 }
+
+// Of two services of one image neither lacks what only the other's program reads, and both what they share.
+func TestServicesOfOneImage(t *testing.T) {
+	var said []string
+	for _, f := range findings(t, `-- package.json --
+{"scripts": {"fill": "node fill.js"}}
+-- shared.js --
+use(process.env.GATE_URL)
+-- web.js --
+require('./shared'); use(process.env.WEB_KEY)
+-- worker.js --
+require('./shared'); use(process.env.WORKER_KEY)
+-- fill.js --
+use(process.env.FILL_KEY)
+-- loose.js --
+use(process.env.LOOSE_KEY)
+-- Dockerfile --
+FROM node
+COPY . .
+ENTRYPOINT ["node"]
+CMD ["web.js"]
+-- compose.yaml --
+services:
+  web: {build: ., environment: {A: "1"}}
+  worker: {build: ., command: worker.js, environment: {A: "1"}}
+`) {
+		if f.Rule == "missing" {
+			said = append(said, strings.TrimPrefix(f.Environment, "compose/")+" "+f.Variable)
+		}
+	}
+	slices.Sort(said)
+	if got := strings.Join(said, ", "); got != "web GATE_URL, web LOOSE_KEY, web WEB_KEY, worker GATE_URL, worker LOOSE_KEY, worker WORKER_KEY" {
+		t.Errorf("missing are %s", got)
+	}
+}

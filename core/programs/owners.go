@@ -1,4 +1,4 @@
-package verify
+package programs
 
 import (
 	"bytes"
@@ -16,16 +16,26 @@ import (
 // starts: further programs of the same module, and scripts that people run. What
 // those read, the environment of the one need not have.
 
-// programs knows what belongs to which program of a tree.
-type programs struct {
+// Owners know what belongs to which program of a tree. They are for one goroutine at a time.
+type Owners struct {
 	tree   *tree.Tree
 	mains  func() map[string]bool   // folders with a main.go
 	starts func() map[string][]byte // what describes how images and packages are started
 	named  map[string]bool          // whether a script is named there, or in a file of an environment
+
+	parts    *Programs
+	commands map[string][][]string // of the environments, by the folder of their component
+	others   map[string]bool       // whether a file is of another program than that of an environment
 }
 
-func newPrograms(t *tree.Tree) *programs {
-	p := &programs{tree: t, named: map[string]bool{}}
+// NewOwners returns what is known of a tree and its environments.
+func NewOwners(t *tree.Tree, environments []environment.Environment) *Owners {
+	p := &Owners{tree: t, named: map[string]bool{}, parts: New(t), commands: map[string][][]string{}, others: map[string]bool{}}
+	for _, e := range environments {
+		if len(e.Command) > 0 {
+			p.commands[e.Component.Folder] = append(p.commands[e.Component.Folder], e.Command)
+		}
+	}
 	p.mains = sync.OnceValue(func() map[string]bool {
 		folders := map[string]bool{}
 		for _, f := range t.Files {
@@ -40,7 +50,7 @@ func newPrograms(t *tree.Tree) *programs {
 }
 
 // starting returns the texts of the files that say how something is started.
-func (p *programs) starting() map[string][]byte {
+func (p *Owners) starting() map[string][]byte {
 	texts := map[string][]byte{}
 	for _, f := range p.tree.Files {
 		base := path.Base(f.Path)
@@ -71,9 +81,9 @@ func entered(src []byte) (lines []byte) {
 	return lines
 }
 
-// concerns reports whether a read may be of the program that an environment is
+// Concerns reports whether a read may be of the program that an environment is
 // that of: always, where the environment is not of one program.
-func (p *programs) concerns(r reads.Read, e *environment.Environment) bool {
+func (p *Owners) Concerns(r reads.Read, e *environment.Environment) bool {
 	if e.Started != "" && e.Started != "." && !strings.HasPrefix(r.File, e.Started+"/") {
 		return false
 	}
@@ -84,7 +94,21 @@ func (p *programs) concerns(r reads.Read, e *environment.Environment) bool {
 	if scripts[r.Language] {
 		return p.isStarted(r.File, e)
 	}
-	return r.Language != "go" || !p.ofOther(r.File, e)
+	if r.Language == "go" {
+		return !p.ofOther(r.File, e)
+	}
+	return !p.isPartOfOther(r.File, e)
+}
+
+// isPartOfOther reports whether a file is loaded by another program alone than the one of an environment.
+func (p *Owners) isPartOfOther(file string, e *environment.Environment) bool {
+	key := file + "\x00" + e.Name + "\x00" + e.Component.Folder
+	known, asked := p.others[key]
+	if !asked {
+		known = p.parts.OfOther(file, e.Component.Folder, e.Command, p.commands[e.Component.Folder])
+		p.others[key] = known
+	}
+	return known
 }
 
 // scripts are the languages of scripts, which something else starts.
@@ -92,7 +116,7 @@ var scripts = map[string]bool{"shell": true, "powershell": true, "batch": true, 
 
 // isStarted reports whether something names a script: the image or package, or
 // the file that describes the environment.
-func (p *programs) isStarted(file string, e *environment.Environment) bool {
+func (p *Owners) isStarted(file string, e *environment.Environment) bool {
 	key := file + "\x00" + e.Name
 	known, asked := p.named[key]
 	if asked {
@@ -142,7 +166,7 @@ func holdsWord(src, word []byte) bool {
 
 // ofOther reports whether a file lies with another program than the one of an
 // environment, which must have a folder with a main.go of its own.
-func (p *programs) ofOther(file string, e *environment.Environment) bool {
+func (p *Owners) ofOther(file string, e *environment.Environment) bool {
 	mains, root := p.mains(), e.Component.Folder
 	if root == "" {
 		root = "."
