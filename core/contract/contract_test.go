@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/reads"
 )
 
@@ -108,6 +109,7 @@ func TestState(t *testing.T) {
 type world struct {
 	values string
 	stages []string
+	starts []string
 }
 
 func (w world) Says(name string) (string, bool) {
@@ -121,12 +123,14 @@ func (w world) Says(name string) (string, bool) {
 func (w world) Has(name string) bool { value, _ := w.Says(name); return value != "" }
 func (w world) Off(name string) bool { value, _ := w.Says(name); return value == "" || value == "no" }
 func (w world) Stages() []string     { return w.stages }
+func (w world) Starts() []string     { return w.starts }
 
 func TestWanted(t *testing.T) {
 	when := func(w reads.When) func(*reads.Read) {
 		return func(r *reads.Read) { r.When = append(r.When, w) }
 	}
 	isFile := when(reads.When{Name: "B", Come: []string{"file"}, Not: []string{"none"}})
+	withCommand := when(reads.When{Name: evaluate.Argument, Come: []string{"work"}})
 	inProduction := when(reads.When{Name: "APP_ENV", Come: []string{"production"}})
 	for _, c := range []struct {
 		name string
@@ -155,6 +159,11 @@ func TestWanted(t *testing.T) {
 		{"in a stage that is not known", read("A", reads.Required, inProduction), world{}, 1},
 		{"in a stage that is said otherwise", read("A", reads.Required, inProduction), world{values: "APP_ENV=production", stages: []string{"local"}}, 1},
 		{"in no stage but one", read("A", reads.Required, when(reads.When{Name: "STAGE", Not: []string{"local"}, Other: true})), world{stages: []string{"local"}}, 0},
+		{"where no variable says the stage", read("A", reads.Required, when(reads.When{Come: []string{"production"}})), world{stages: []string{"local"}}, 0},
+		{"in a stage that its switch does not know", read("A", reads.Required, under("APP_ENV")), world{stages: []string{"local"}}, 1},
+		{"with its command", read("A", reads.Required, withCommand), world{starts: []string{"gate", "work"}}, 1},
+		{"with another command", read("A", reads.Required, withCommand), world{starts: []string{"gate", "serve"}}, 0},
+		{"with a command of which the rest is not known", read("A", reads.Required, withCommand), world{starts: []string{"gate"}}, 1},
 	} {
 		if got := len(Wanted([]reads.Read{c.read}, c.in)); got != c.want {
 			t.Errorf("%s: %d", c.name, got)

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/reads"
 	"inzicht/core/stage"
 )
@@ -17,6 +18,8 @@ type World interface {
 	Says(name string) (value string, known bool)
 	// Stages returns other words for the stage that the world is of, its own among them; none where that is not known.
 	Stages() []string
+	// Starts returns the words of the command that is run there, or none where that is not known.
+	Starts() []string
 }
 
 // Wanted returns of some reads of one variable those that need it in a world: not those that only stand in for
@@ -58,8 +61,11 @@ func verdictOf(is bool) verdict {
 
 // holds reports whether a variable has one of the values for which something is so.
 func holds(w reads.When, in World) verdict {
-	if w.Name == "" {
+	switch w.Name {
+	case "":
 		return holdsInStage(w, in)
+	case evaluate.Argument:
+		return holdsWith(w, in.Starts())
 	}
 	value, known := in.Says(w.Name)
 	switch {
@@ -71,6 +77,17 @@ func holds(w reads.When, in World) verdict {
 		return verdictOf(w.Unset)
 	}
 	return holdsFor(w, func(other string) bool { return value == other || w.Folded && strings.EqualFold(value, other) })
+}
+
+// holdsWith does so for the words of a command. One word says nothing of what the program is told.
+func holdsWith(w reads.When, words []string) verdict {
+	switch {
+	case slices.ContainsFunc(w.Come, func(name string) bool { return slices.Contains(words, name) }):
+		return yes
+	case len(words) < 2:
+		return perhaps
+	}
+	return no
 }
 
 // holdsInStage does so for the stage that a world is of.

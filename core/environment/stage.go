@@ -1,6 +1,7 @@
 package environment
 
 import (
+	"path"
 	"slices"
 	"strings"
 
@@ -72,6 +73,16 @@ func (e *Environment) Stages() []string {
 		return stage.Words(own)
 	}
 	return nil
+}
+
+// Starts returns the words of the command that is started with the environment, or none where that is not known.
+func (e *Environment) Starts() (words []string) {
+	for _, word := range e.Command {
+		for one := range strings.FieldsSeq(word) {
+			words = append(words, path.Base(one))
+		}
+	}
+	return words
 }
 
 // Says returns the value of a variable, or "" where it has none, and whether that is known.

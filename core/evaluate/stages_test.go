@@ -45,3 +45,20 @@ func TestStages(t *testing.T) {
 		}
 	}
 }
+
+// With which commands of a program a variable is read.
+func TestCommands(t *testing.T) {
+	for _, c := range []struct{ file, src, want string }{
+		{"a.go", "package a\nimport \"os\"\nfunc main() {\n\tswitch os.Args[1] {\n\tcase \"serve\", \"run\":\n\t\tuse(os.Getenv(\"GATE\"))\n\tdefault:\n\t\tuse(os.Getenv(\"REST\"))\n\t}\n}", "GATE: serve, run"},
+		{"a.go", "package a\nimport \"os\"\nvar c = &cobra.Command{Use: \"work [queue]\", RunE: work}\nfunc work(cmd *cobra.Command, args []string) error { return use(os.Getenv(\"GATE\")) }\nvar rootCmd = &cobra.Command{Use: \"gate\", Run: func(cmd *cobra.Command, args []string) { use(os.Getenv(\"REST\")) }}", "GATE: work"},
+		{"a.go", "package a\nimport \"os\"\nvar c = &cobra.Command{Use: \"work\", RunE: work}\nfunc work(cmd *cobra.Command, args []string) error { return use(os.Getenv(\"GATE\")) }\nfunc other() { work(nil, nil) }", ""},
+		{"a.py", "import os\n@cli.command()\ndef do_work():\n    use(os.environ['GATE'])\n@cli.command('fill')\ndef f():\n    use(os.environ['REST'])\n", "GATE: do_work, do-work; REST: fill"},
+		{"a.py", "import os, sys\ncommand = sys.argv[1]\nif command == 'work':\n    use(os.environ['GATE'])\nelse:\n    use(os.environ['REST'])\n", "GATE: work"},
+		{"a.js", "if (process.argv[2] === 'work') use(process.env.GATE);", "GATE: work"},
+		{"a.js", "if (word === 'work') use(process.env.GATE);", ""},
+	} {
+		if said := whenRead(t, c.file, c.src); said != c.want {
+			t.Errorf("%s:\n%s\nhave %s\nwant %s", c.file, c.src, said, c.want)
+		}
+	}
+}

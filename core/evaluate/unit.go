@@ -86,8 +86,10 @@ type Unit struct {
 	recovering  sync.Once
 	recovered   []int // the tokens by which functions go on where something in them panics
 
-	stagesOnce sync.Once
-	stages     stageAsks
+	stagesOnce   sync.Once
+	stages       stageAsks
+	commandsOnce sync.Once
+	commands     []ownCommand
 
 	filling sync.Once
 	filled  map[string]bool // names of what members or elements are added to

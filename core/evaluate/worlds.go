@@ -21,8 +21,11 @@ type When struct {
 
 // String says for which values: STORE is disk or reef; APP_ENV is not test.
 func (w When) String() string {
-	if w.Name == "" {
+	switch w.Name {
+	case "":
 		w.Name = "the stage"
+	case Argument:
+		return "it is started with " + strings.Join(w.Come, " or ")
 	}
 	switch {
 	case len(w.Come) > 0:

@@ -274,6 +274,9 @@ func (f *filling) Says(name string) (value string, known bool) {
 // Stages returns the words for the stage of the environment.
 func (f *filling) Stages() []string { return f.environment.Stages() }
 
+// Starts returns the words of the command that is started with the environment.
+func (f *filling) Starts() []string { return f.environment.Starts() }
+
 // valueOf returns the value of a variable as it is to be written.
 func (f *filling) valueOf(name string, about []string, example *envfile.Entry) (raw string, err error) {
 	v := f.survey.Contract.Lookup(name)

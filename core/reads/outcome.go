@@ -234,6 +234,9 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 		r.Need = Optional
 	}
 	r.When, r.Demanded = found.When, found.Demanded
+	if found.Unit == a.run.unit {
+		r.When = append(r.When, a.run.unit.StartedWith(found.Node)...)
+	}
 	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true
 }
