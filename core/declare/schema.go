@@ -458,7 +458,11 @@ func (w *schemas) entry(p property, need string, depth int) {
 		return
 	}
 	switch w.kind(value) {
-	case parse.Call, parse.Record, parse.Member, parse.Name, parse.Text, parse.Choice:
+	case parse.Call, parse.Record, parse.Member, parse.Name, parse.Text:
+	case parse.Choice: // of two descriptions
+		if !slices.ContainsFunc(w.children(value)[1:], func(c int32) bool { return w.is(w.unwrap(c), parse.Call) }) {
+			return
+		}
 	case parse.List: // choices
 		if len(w.texts(value)) == 0 {
 			return

@@ -19,6 +19,7 @@ func TestConditionsOfSettings(t *testing.T) {
 		{"by what is not known", "a.ts", zod + `z.object({ GATE: f() ? z.string() : z.string().optional() }).parse(process.env);`, "GATE expected"},
 		{"by the stage", "a.ts", zod + `z.object({ GATE: isProduction ? z.string() : z.string().optional() }).parse(process.env);`,
 			"GATE optional, required where the stage is production"},
+		{"what is no description", "a.ts", zod + `f(process.env, { GATE: isDeep ? "1" : "0" });`, ""},
 		{"one of two schemas", "a.ts", zod + "const base = z.object({ WEIR: z.string() });\nconst deep = base.extend({ GATE: z.string() });\nconst s = process.env.MODE === \"deep\" ? deep : base.extend({ SLUICE: z.string() });\ns.parse(process.env);",
 			"WEIR required; GATE required, where MODE is deep; MODE optional; SLUICE required, where MODE is not deep"},
 		{"variants", "a.ts", zod + `z.discriminatedUnion("MODE", [z.object({ MODE: z.literal("deep"), GATE: z.string() }), z.object({ MODE: z.literal("low") })]).parse(process.env);`,
