@@ -2,6 +2,7 @@ package programs
 
 import (
 	"path"
+	"slices"
 	"strings"
 
 	"inzicht/core/late"
@@ -53,7 +54,7 @@ func (p *Programs) loadsOfTexts(file, src string) (list []string) {
 		case near && p.tree.HasFolder(at) && p.file(at, true) == "":
 			list = append(list, p.within(at)...)
 		default:
-			found := p.source(at)
+			found := p.sourceOf(at)
 			if found == "" && strings.Contains(text, "/") && !near {
 				list = append(list, p.behindSign(text)...)
 			}
@@ -65,9 +66,9 @@ func (p *Programs) loadsOfTexts(file, src string) (list []string) {
 	return list
 }
 
-// source returns the file that a path stands for, be it written as what it is compiled
+// sourceOf returns the file that a path stands for, be it written as what it is compiled
 // to: ./mail.js of mail.ts.
-func (p *Programs) source(file string) string {
+func (p *Programs) sourceOf(file string) string {
 	if found := p.file(file, true); found != "" {
 		return found
 	}
@@ -94,13 +95,13 @@ func (p *Programs) behindSign(text string) (list []string) {
 }
 
 // within returns the source that lies in a folder and below it.
-func (p *Programs) within(folder string) (list []string) {
-	for _, f := range p.tree.Files {
-		if strings.HasPrefix(f.Path, folder+"/") && (scriptEndings[path.Ext(f.Path)] || path.Ext(f.Path) == ".py") {
-			list = append(list, f.Path)
-		}
+func (p *Programs) within(folder string) []string {
+	from, _ := slices.BinarySearch(p.source, folder+"/")
+	to := from
+	for to < len(p.source) && strings.HasPrefix(p.source[to], folder+"/") {
+		to++
 	}
-	return list
+	return p.source[from:to]
 }
 
 // appParts are the files of a package that a framework loads of each that it is told.

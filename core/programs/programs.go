@@ -17,26 +17,39 @@ import (
 type Programs struct {
 	tree     *tree.Tree
 	files    map[string]bool
+	source   []string // files that others load, sorted
 	reached  map[string]map[string]bool // what a file loads, itself and others in between, by the file
 	loads    map[string][]string        // what each file loads
 	loaded   map[string]bool            // files that another one loads, of those that were looked into
 	scripts  map[string]map[string]string
 	commands map[string][][]string // by folder, those that its files name
-	named    map[string][]string   // files by their name without an ending, for paths with a sign in front
+	named    map[string][]string   // source by its name without an ending, for paths with a sign in front
 }
 
 // New returns the programs of a tree.
 func New(t *tree.Tree) *Programs {
-	p := &Programs{
-		tree: t, files: map[string]bool{}, reached: map[string]map[string]bool{}, loads: map[string][]string{}, loaded: map[string]bool{},
-		scripts: map[string]map[string]string{}, commands: map[string][][]string{}, named: map[string][]string{},
+	return &Programs{
+		tree: t, reached: map[string]map[string]bool{}, loads: map[string][]string{}, loaded: map[string]bool{},
+		scripts: map[string]map[string]string{}, commands: map[string][][]string{},
 	}
-	for _, f := range t.Files {
+}
+
+// index notes the files of the tree, once it is first asked for a program.
+func (p *Programs) index() {
+	if p.files != nil {
+		return
+	}
+	p.files, p.named = make(map[string]bool, len(p.tree.Files)), map[string][]string{}
+	for _, f := range p.tree.Files {
 		p.files[f.Path] = true
-		base := path.Base(f.Path)
-		p.named[strings.TrimSuffix(base, path.Ext(base))] = append(p.named[strings.TrimSuffix(base, path.Ext(base))], f.Path)
+		if scriptEndings[path.Ext(f.Path)] || path.Ext(f.Path) == ".py" {
+			p.source = append(p.source, f.Path)
+		}
+		if name := nameOf(f.Path); scriptEndings[path.Ext(f.Path)] {
+			p.named[name] = append(p.named[name], f.Path)
+		}
 	}
-	return p
+	slices.Sort(p.source)
 }
 
 // OfOther reports whether a file is of another program of a folder than the one
@@ -44,10 +57,11 @@ func New(t *tree.Tree) *Programs {
 // files, comes to it, and this one does not. A file that no command comes to may be
 // of any.
 func (p *Programs) OfOther(file, folder string, command []string, others [][]string) bool {
-	own := p.entries(command, folder, 0)
-	if len(own) == 0 && len(command) == 0 {
+	if len(command) == 0 {
 		return false
 	}
+	p.index()
+	own := p.entries(command, folder, 0)
 	if p.comesTo(own, file) {
 		return false
 	}
