@@ -17,7 +17,7 @@ import (
 type Programs struct {
 	tree     *tree.Tree
 	files    map[string]bool
-	source   []string // files that others load, sorted
+	source   []string                   // files that others load, sorted
 	reached  map[string]map[string]bool // what a file loads, itself and others in between, by the file
 	loads    map[string][]string        // what each file loads
 	loaded   map[string]bool            // files that another one loads, of those that were looked into
