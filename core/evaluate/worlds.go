@@ -86,7 +86,7 @@ func (m *machine) deciding() (names []string, literals map[string][]string) {
 // decides finds out for which values of the variables that decide each read that is wanted is come to, and for which
 // one that may end the program does.
 func (m *machine) decides() {
-	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !m.u.Placed && !slices.ContainsFunc(m.reads, (*Read).isWanted) {
+	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !m.u.Placed && !slices.ContainsFunc(m.reads, func(r *Read) bool { return r.isWanted() || r.Access.Borrowed }) {
 		return
 	}
 	names, literals := m.deciding()

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/evaluate"
+	"inzicht/core/late"
 	"inzicht/core/syntax"
 )
 
@@ -27,6 +28,12 @@ type Offers struct {
 	Default string // the name of what it exports without one, or ""
 	List    []Offer
 	lang    *Language
+}
+
+// Decides reports whether all that a file offers are reads that something stands in for: they want nothing of others,
+// and may decide what others want.
+func (o *Offers) Decides() bool {
+	return !slices.ContainsFunc(o.List, func(offer Offer) bool { return offer.Name != "" && offer.Else == "" })
 }
 
 // OffersOf returns what a file offers by what was found in it.
@@ -52,12 +59,17 @@ func (a *analysis) offer(found *evaluate.Read, r Read) {
 	}
 }
 
+// mayDecide is what stands in for a variable that may say which way a program goes: none, smtp, development.
+var mayDecide = late.Regexp(`^[A-Za-z][A-Za-z0-9_-]{0,23}$`)
+
 // offerObjects notes the ways to objects, and which is what the file exports without a name.
 func (a *analysis) offerObjects(objects []evaluate.Offer) {
-	if len(a.offers) == 0 {
+	if len(a.offers) == 0 { // then only those that look as if they did
+		a.deciding = slices.DeleteFunc(a.deciding, func(o Offer) bool { return !mayDecide().MatchString(o.Else) })
+	}
+	if a.offers = append(a.offers, a.deciding...); len(a.offers) == 0 {
 		return
 	}
-	a.offers = append(a.offers, a.deciding...)
 	for _, o := range objects {
 		if a.shows(o.Root) {
 			a.offers = append(a.offers, Offer{Offer: o})

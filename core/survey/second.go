@@ -221,7 +221,7 @@ func (s *secondLook) take() (added []*unit) {
 // end.
 func (s *secondLook) settle() (added []*unit, all *reads.Context) {
 	s.noteWanted()
-	s.looked = s.offers()
+	s.looked = plain(s.offers())
 	found := s.find(definitions(s.open.constants), calledWords(s.survey.known, s.open.helpers), functionWords(s.sought(s.open.functions)), roleWords(s.open.roles), calledWords(s.survey.known, s.open.ofTests), usingWords(s.looked))
 	s.using = found[5]
 	calling := found[1]

@@ -7,19 +7,39 @@ import (
 
 	"inzicht/core/reads"
 	"inzicht/core/sorting"
+	"inzicht/core/tree"
 )
 
 // The third look finds what files do with what others have read: config.js reads the port, and
 // server.js says which is used without it. It says more of reads that are known, and finds none.
 
-// hasOffers reports whether a file of the part offers others what it read.
+// hasOffers reports whether a file of the part offers others what it read, and they may use it: what only decides
+// matters to files that want something themselves.
 func (o *open) hasOffers() bool {
+	decides, wanting := false, 0
 	for _, u := range o.units { // in any order
-		if len(u.result.Offers) > 0 {
+		switch {
+		case len(u.result.Offers) == 0:
+		case !reads.OffersOf(u.file, &u.result, u.language).Decides():
 			return true
+		default:
+			decides = true
+		}
+		if wants(u) {
+			wanting++
 		}
 	}
-	return false
+	return decides && wanting > 0
+}
+
+// wants reports whether a file reads something that it does not do without.
+func wants(u *unit) bool {
+	return slices.ContainsFunc(u.result.Reads, func(r reads.Read) bool { return r.Need != reads.Optional && r.Name != "" })
+}
+
+// plain returns the offers of files that do not only decide.
+func plain(list []*reads.Offers) []*reads.Offers {
+	return slices.DeleteFunc(slices.Clone(list), (*reads.Offers).Decides)
 }
 
 // offers returns what files of the part offer others, but for tests.
@@ -68,7 +88,7 @@ func (s *secondLook) thirdLook(known *reads.Context) {
 		looked[o.File] = o
 	}
 	var more []*reads.Offers // that were not looked for yet
-	for _, o := range list {
+	for _, o := range plain(list) {
 		if before := looked[o.File]; before == nil || !o.IsIn(before) {
 			more = append(more, o)
 		}
@@ -78,6 +98,7 @@ func (s *secondLook) thirdLook(known *reads.Context) {
 			s.using[n] = s.using[n] || is
 		}
 	}
+	s.useDeciding(slices.DeleteFunc(slices.Clone(list), func(o *reads.Offers) bool { return !o.Decides() }))
 	for n := range s.using {
 		s.using[n] = s.using[n] && !s.isTest(n)
 	}
@@ -98,9 +119,55 @@ func (s *secondLook) thirdLook(known *reads.Context) {
 			s.fail(s.path(n), result.Problem)
 		default:
 			borrowed = append(borrowed, result.Borrowed...)
+			s.tellWhen(s.path(n), result.Reads)
 		}
 	}
 	s.settleBorrowed(borrowed)
+}
+
+// useDeciding notes the files that want something themselves and may ask for what only decides.
+func (s *secondLook) useDeciding(list []*reads.Offers) {
+	if len(list) == 0 {
+		return
+	}
+	words := searchFor(usingWords(list))
+	candidates := make([]bool, len(s.files))
+	for n := range s.files {
+		u := s.open.units[s.path(n)]
+		candidates[n] = u != nil && !s.using[n] && wants(u)
+	}
+	s.sideBySide(candidates, func(n int, in *tree.Reader) {
+		if src, err := in.Read(s.path(n)); err == nil && words.in(s.survey.languages[s.files[n]], s.path(n), src) != 0 && !tree.IsBundle(s.path(n), src) {
+			s.using[n] = true
+		}
+	})
+}
+
+// tellWhen has the reads of a file say for which values of variables that other files read they are come to.
+func (s *secondLook) tellWhen(file string, list []reads.Read) {
+	u := s.open.units[file]
+	if u == nil || !slices.ContainsFunc(list, func(r reads.Read) bool { return len(r.When) > 0 }) {
+		return
+	}
+	u.result.Reads = slices.Clone(u.result.Reads) // what the first look found stays as it was, for other states of the tree
+	for _, r := range list {
+		for i := range u.result.Reads {
+			if own := &u.result.Reads[i]; len(r.When) > 0 && own.Line == r.Line && own.Column == r.Column && own.Name == r.Name {
+				own.When = withWhens(own.When, r.When)
+			}
+		}
+	}
+}
+
+// withWhens returns what is known with more, of variables that nothing is said of yet.
+func withWhens(known, more []reads.When) []reads.When {
+	known = slices.Clone(known)
+	for _, w := range more {
+		if !slices.ContainsFunc(known, func(other reads.When) bool { return other.Name == w.Name }) {
+			known = append(known, w)
+		}
+	}
+	return known
 }
 
 // answer looks for functions that files give what others have read, need(config.token), and returns
