@@ -82,10 +82,22 @@ func (c *Classes) Find(s *Source) []Setting {
 				for i := range w.list[before:] {
 					w.list[before+i].Of = s.name(n)
 				}
+				w.objects(s.name(n))
 			}
 		}
 	}
 	return settled(w.list)
+}
+
+// objects notes what holds objects of a class.
+func (w *classes) objects(class string) {
+	for n := range w.Tree.Nodes {
+		if n := int32(n); w.is(n, parse.Call) && w.is(w.first(n), parse.Name) && w.name(w.first(n)) == class {
+			if h := w.holderOf(n); h != (Holder{}) {
+				w.Objects = append(w.Objects, Object{h, class})
+			}
+		}
+	}
 }
 
 // checked takes what methods of a class refuse of its fields when it is filled.
@@ -340,7 +352,11 @@ func (w *classes) typedField(n int32, name string, t traits, depth int) {
 	}
 	for _, one := range names {
 		if isName(one) {
-			w.list = append(w.list, d.setting(one, w.form.Access, Required, int(w.node(n).From)))
+			found := d.setting(one, w.form.Access, Required, int(w.node(n).From))
+			if depth == 0 {
+				found.Field = name
+			}
+			w.list = append(w.list, found)
 		}
 	}
 }

@@ -28,8 +28,23 @@ type Setting struct {
 	Literals []string
 	// Where are conditions without one of which it is not asked for, and Wanted those of which each makes it required.
 	Where, Wanted []Condition
-	// Of is the class that it is a field of: it is asked for where an object of that is made.
-	Of string
+	// Of is the class that it is a field of: it is asked for where an object of that is made. Else Holder has what is
+	// declared; Field is how it is called there.
+	Of, Field string
+	Holder    Holder
+}
+
+// Holder is what other files come by to an object with what is declared: a name, a function that gives it, or what the
+// file exports without a name.
+type Holder struct {
+	Variable, Function string
+	Default            bool
+}
+
+// Object is an object of a class with settings.
+type Object struct {
+	Holder
+	Class string
 }
 
 // The needs.
@@ -110,6 +125,8 @@ type Source struct {
 	// Judged are the records of what is read, each from a token to before another, that a schema is given: it says what
 	// becomes of them.
 	Judged [][2]int
+	// Objects are those of classes with settings.
+	Objects []Object
 
 	parents []int32
 	values  map[string]int32
@@ -166,6 +183,39 @@ func (s *Source) parent(n int32) int32 {
 		}
 	}
 	return s.parents[n]
+}
+
+// holderOf returns what holds what an expression gives.
+func (s *Source) holderOf(n int32) (h Holder) {
+	for up := s.parent(n); up != 0; n, up = up, s.parent(up) {
+		switch s.kind(up) {
+		case parse.Wrapper:
+			continue
+		case parse.Declare, parse.Assign:
+			target := s.first(up)
+			switch name := s.Tree.Text(target); {
+			case s.is(target, parse.Name) && s.last(up) == n:
+				h.Variable = name
+			case name == "module.exports":
+				h.Default = true
+			case s.is(target, parse.Member) && (strings.HasPrefix(name, "exports.") || strings.HasPrefix(name, "module.exports.")):
+				h.Variable = s.name(target)
+			}
+		case parse.Return:
+			for up != 0 && !s.is(up, parse.Function) && !s.is(up, parse.Lambda) {
+				up = s.parent(up)
+			}
+			if s.is(up, parse.Function) {
+				h.Function = s.name(up)
+			}
+		case parse.Block:
+			if f := s.file(); f.Is(int(s.node(n).From)-1, "default") || f.Is(int(s.node(n).From), "export") {
+				h.Default = true
+			}
+		}
+		return h
+	}
+	return h
 }
 
 // value returns the node of what a name is given in the file, or 0.

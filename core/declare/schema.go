@@ -35,6 +35,7 @@ type schemas struct {
 	list               []Setting
 	seen               map[int32]bool
 	where              []Condition // for which what is declared here is asked for
+	holder             Holder      // of what it is applied to
 }
 
 // Find returns what the schemas of a file declare.
@@ -111,6 +112,7 @@ func (w *schemas) readsIn(pair int32) bool {
 
 // call looks at one call for a schema that it applies.
 func (w *schemas) call(n int32) {
+	w.holder = w.holderOf(n)
 	args := w.children(n)[1:]
 	callee := w.unwrap(w.first(n))
 	word := w.word(callee)
@@ -480,6 +482,7 @@ func (w *schemas) entry(p property, need string, depth int) {
 	}
 	found := d.setting(name, "schema", usual, p.token)
 	found.Where = append(found.Where, w.where...)
+	found.Holder, found.Field = w.holder, name
 	w.list = append(w.list, found)
 }
 

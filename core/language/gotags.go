@@ -44,6 +44,7 @@ type taggedStructs struct {
 	required bool // what has no default is required
 	covered  []int
 	list     []declare.Setting
+	root     string // the struct that is being walked, which no other one holds
 }
 
 // options looks for the options of the library: Options{Prefix: "GATE_"}.
@@ -83,6 +84,8 @@ func (w *taggedStructs) options() {
 // files give it, or that of the file.
 func (w *taggedStructs) roots(name string) {
 	given := false
+	w.root = name
+	defer func() { w.root = "" }()
 	for _, role := range w.source.Roles {
 		if role.Name == name && role.As == declare.Base && role.File != w.source.File {
 			w.walk(w.types[name], role.Prefix, 0)
@@ -168,7 +171,10 @@ func (w *taggedStructs) walk(open int, prefix string, depth int) {
 		}
 		switch own, hasPrefix := prefixIn(tag); {
 		case inner != 0 && inner != open:
+			root := w.root
+			w.root = ""
 			w.walk(inner, prefix+own, depth+1)
+			w.root = root
 		case inner == 0 && hasPrefix && tag != "" && syntax.IsCapital(f.Text(end)): // of another file
 			w.source.Give(declare.Role{Name: f.Text(end), File: w.source.File, As: declare.Base, Prefix: prefix + own, Module: "*"})
 		case !w.known[last]:
@@ -209,7 +215,7 @@ func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix string
 		if len(names) == 0 {
 			continue
 		}
-		s := declare.Setting{Token: last, Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: declare.Expected}
+		s := declare.Setting{Token: last, Of: w.root, Field: w.file.Text(at), Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: declare.Expected}
 		if w.required {
 			s.Need = declare.Required
 		} else if key == "arg" { // an option of a command

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"inzicht/core/declare"
+	"inzicht/core/evaluate"
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
@@ -34,6 +35,54 @@ func (a *analysis) declared() {
 	}
 	a.roles = append(a.roles, s.Given...)
 	a.judged(s.Judged)
+	a.offerDeclared(s.Objects)
+}
+
+// offerDeclared notes the ways to objects of classes with settings, where a way to one of these is known.
+func (a *analysis) offerDeclared(objects []declare.Object) {
+	a.offers = append(a.offers, slices.DeleteFunc(a.offersOfSettings, func(o Offer) bool { return o.Else != "" && !mayDecide().MatchString(o.Else) })...)
+	for _, o := range objects {
+		root := rootOf(o.Holder)
+		if len(a.offersOfSettings) > 0 && a.shows(root) {
+			a.offers = append(a.offers, Offer{Offer: evaluate.Offer{Root: root, Class: o.Class}})
+		}
+	}
+}
+
+// rootOf returns what the names begin with by which other files use what holds settings.
+func rootOf(h declare.Holder) evaluate.Root {
+	switch {
+	case h.Default:
+		return evaluate.Root{Of: evaluate.RootDefault}
+	case h.Function != "":
+		return evaluate.Root{Of: evaluate.RootFunction, Name: h.Function}
+	}
+	return evaluate.Root{Of: evaluate.RootVariable, Name: h.Variable}
+}
+
+// offerSetting notes the way to a setting that is not required here: a field of a class, or a member of what the schema
+// gives.
+func (a *analysis) offerSetting(s declare.Setting, r Read) {
+	o := Offer{evaluate.Offer{Members: []string{s.Field}, Gone: evaluate.Nothing}, r.Name, r.Line, r.Column}
+	switch {
+	case r.Need == Required || s.Field == "" || s.Computed:
+		return
+	case s.Of != "":
+		o.Root = evaluate.Root{Of: evaluate.RootClass, Name: s.Of}
+	case s.Holder == declare.Holder{}:
+		return
+	default:
+		if o.Root = rootOf(s.Holder); !a.shows(o.Root) {
+			return
+		}
+	}
+	if a.lang.KeepsSmall { // a field of Go
+		o.Gone = evaluate.Empty
+	}
+	if r.Fallback != nil {
+		o.Else = *r.Fallback
+	}
+	a.offersOfSettings = append(a.offersOfSettings, o)
 }
 
 // judged leaves it to the schema that is given what was read what becomes of it.
@@ -126,6 +175,7 @@ func (a *analysis) setting(s declare.Setting) {
 		}
 	}
 	a.add(at, r)
+	a.offerSetting(s, r)
 }
 
 // whenDeclared returns for which values of variables a setting is asked for: of those that go by one variable what is

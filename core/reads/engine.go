@@ -30,40 +30,41 @@ type analysis struct {
 	bound    map[int]bool // tokens at which a name is bound, once asked for
 	heads    *heads
 
-	reads     []Read
-	spots     []int    // the token at which each begins
-	standIns  []orElse // what stands in for reads without a value
-	helpers   []*Helper
-	context   *Context
-	opened    []int32                  // bodies that are wanted
-	asked     map[string][]syntax.Span // names that matter, and where
-	file      string
-	writes    []*match           // where the file itself gives a variable a value
-	wholes    []Range            // where the environment as a whole stands
-	classes   map[string]bool    // that the file defines, once asked for
-	matched   map[int]bool       // where accesses begin that were found
-	own       map[string]bool    // paths of a library by which the tree has functions of its own, once asked for
-	standIn   map[string]bool    // names of parameters that were found to stand for the environment
-	handed    int                // how often it was asked whether the environment is handed on
-	defined   map[string][]int32 // functions and classes by name, once asked for
-	readers   []Range            // where a function that reads it stands, and is not called
-	wanted    map[string]bool    // constants that other files may define
-	named     map[string][]int   // tokens by the names that they are, once asked for
-	seenCalls map[*Helper]int
-	run       *running
-	sought    []string
-	makers    []string
-	roles     []declare.Role
-	ways      map[int32][]When          // to blocks in which something is declared
-	lent      map[string][]declare.Role // environments that other files have under a name
-	offers    []Offer
-	shown     map[string]bool // names that are exported where they are defined, once asked for
-	byDefault string          // the name of what is exported without one
-	borrowed  []Borrowed
-	deciding  []Offer // ways to reads that are replaced
-	offered   answers
-	loose     []*match // accesses that no node of the tree stands for
-	last      match    // the access found before, within which the environment itself is no further read
+	reads            []Read
+	spots            []int    // the token at which each begins
+	standIns         []orElse // what stands in for reads without a value
+	helpers          []*Helper
+	context          *Context
+	opened           []int32                  // bodies that are wanted
+	asked            map[string][]syntax.Span // names that matter, and where
+	file             string
+	writes           []*match           // where the file itself gives a variable a value
+	wholes           []Range            // where the environment as a whole stands
+	classes          map[string]bool    // that the file defines, once asked for
+	matched          map[int]bool       // where accesses begin that were found
+	own              map[string]bool    // paths of a library by which the tree has functions of its own, once asked for
+	standIn          map[string]bool    // names of parameters that were found to stand for the environment
+	handed           int                // how often it was asked whether the environment is handed on
+	defined          map[string][]int32 // functions and classes by name, once asked for
+	readers          []Range            // where a function that reads it stands, and is not called
+	wanted           map[string]bool    // constants that other files may define
+	named            map[string][]int   // tokens by the names that they are, once asked for
+	seenCalls        map[*Helper]int
+	run              *running
+	sought           []string
+	makers           []string
+	roles            []declare.Role
+	ways             map[int32][]When          // to blocks in which something is declared
+	offersOfSettings []Offer                   // ways to what is declared
+	lent             map[string][]declare.Role // environments that other files have under a name
+	offers           []Offer
+	shown            map[string]bool // names that are exported where they are defined, once asked for
+	byDefault        string          // the name of what is exported without one
+	borrowed         []Borrowed
+	deciding         []Offer // ways to reads that are replaced
+	offered          answers
+	loose            []*match // accesses that no node of the tree stands for
+	last             match    // the access found before, within which the environment itself is no further read
 }
 
 // Result is what one file gives.
