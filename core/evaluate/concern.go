@@ -14,6 +14,7 @@ import (
 func (u *Unit) concern() {
 	u.concernFields()
 	u.concernKept()
+	u.concernAsked()
 	told := map[*Class]bool{} // whose makers are
 	u.spread(
 		func(fn *Func) *bool { return &fn.concerned },
@@ -28,6 +29,18 @@ func (u *Unit) concern() {
 			}
 			return nil
 		})
+}
+
+// concernAsked marks the functions that ask a library for a setting by its name.
+func (u *Unit) concernAsked() {
+	for n := range u.Asked { // in any order
+		at := u.Tree.Nodes[n].From
+		for _, fn := range u.list {
+			if node := u.Tree.Nodes[fn.Node]; node.From <= at && at < node.To {
+				fn.concerned = true
+			}
+		}
+	}
 }
 
 // concernFields marks the methods that call a field which is given a function that reads.

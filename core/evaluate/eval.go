@@ -46,6 +46,9 @@ func (m *machine) value(n int32, st *state) Value {
 		}
 		return m.access(n, a, st)
 	}
+	if asked, is := u.Asked[n]; is {
+		return m.askedSetting(asked)
+	}
 	switch u.kind(n) {
 	case parse.Name:
 		return m.name(n, st)

@@ -11,6 +11,9 @@ import (
 	"inzicht/core/syntax"
 )
 
+// Asked is a setting that is asked for by its name, and what stands in for it, if that is a text.
+type Asked struct{ Name, Else string }
+
 // Unit is one file.
 type Unit struct {
 	File  string
@@ -59,7 +62,9 @@ type Unit struct {
 	Common func(name string) bool
 
 	// Placed says that it is asked of blocks for which values of variables they are come to, for what is declared in them.
-	Placed    bool
+	Placed bool
+	// Asked are calls by which settings are asked for that a library reads.
+	Asked     map[int32]Asked
 	sayGlobal bool // functions may say of variables that they are not their own
 
 	funcs   map[string][]*Func

@@ -285,6 +285,19 @@ func (m *machine) stageOf(path string) (Value, bool) {
 	return Value{x}, true
 }
 
+// askedSetting returns what is known of a setting that a library reads: what it is compared with may decide.
+func (m *machine) askedSetting(of Asked) Value {
+	if m.valued != nil && m.valued.name == of.Name {
+		if m.valued.text == "" {
+			return textOf(of.Else, m.depth())
+		}
+		return textOf(m.valued.text, m.depth())
+	}
+	x := anything(m.depth())
+	x.stage = of.Name
+	return Value{x}
+}
+
 // stageAsked returns whether a program runs in the stage that a method asks for by its name: Rails.env.production?,
 // env.IsProduction().
 func (m *machine) stageAsked(name string, of Value) (Value, bool) {

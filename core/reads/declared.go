@@ -15,27 +15,86 @@ func (a *analysis) declared() {
 	if len(a.lang.Forms) == 0 || len(roles) == 0 && !a.c.forms.in(a.f.Src) && !a.speaksOfWholes() {
 		return
 	}
-	r := a.prepare()
-	wholes := map[Range]bool{}
-	for _, whole := range a.wholes {
-		wholes[whole] = true
-	}
-	s := &declare.Source{
-		Tree: r.tree, File: a.file, Path: r.path, Roles: roles,
-		Whole: func(lo, hi int) bool { return wholes[Range{lo, hi}] },
-	}
-	speaks := a.c.forms.any.In(a.f.Src)
-	for n, form := range a.lang.Forms {
-		if len(roles) == 0 && !(form.Wholes && len(wholes) > 0) && !(speaks && a.speaksOf(a.c.forms.forms[n].words) && a.holdsAny(form.With)) {
-			continue
-		}
-		for _, found := range form.Find(s) {
-			a.setting(found)
-		}
+	s := a.declaring(roles)
+	for _, found := range a.findSettings(s) {
+		a.setting(found)
 	}
 	a.roles = append(a.roles, s.Given...)
 	a.judged(s.Judged)
 	a.offerDeclared(s.Objects)
+}
+
+// declaring returns the file as what may declare settings.
+func (a *analysis) declaring(roles []declare.Role) *declare.Source {
+	r, wholes := a.prepare(), map[Range]bool{}
+	for _, whole := range a.wholes {
+		wholes[whole] = true
+	}
+	return &declare.Source{
+		Tree: r.tree, File: a.file, Path: r.path, Roles: roles,
+		Whole: func(lo, hi int) bool { return wholes[Range{lo, hi}] },
+	}
+}
+
+// findSettings returns the settings that the forms of the language find in the file.
+func (a *analysis) findSettings(s *declare.Source) (list []declare.Setting) {
+	speaks := a.c.forms.any.In(a.f.Src)
+	for n, form := range a.lang.Forms {
+		if len(s.Roles) == 0 && !(form.Wholes && len(a.wholes) > 0) && !(speaks && a.speaksOf(a.c.forms.forms[n].words) && a.holdsAny(form.With)) {
+			continue
+		}
+		list = append(list, form.Find(s)...)
+	}
+	return list
+}
+
+// comparesSettings reports whether the file compares a setting that it asks a library for with a text, or chooses by it.
+func (a *analysis) comparesSettings() bool {
+	if len(a.lang.Forms) == 0 || !a.c.forms.in(a.f.Src) {
+		return false
+	}
+	a.prepare()
+	t := a.run.tree
+	for n := range a.askedSettings() { // in any order
+		before, behind := a.f.Text(int(t.Nodes[n].From)-1), a.f.Text(int(t.Nodes[n].To))
+		if comparing[before] || comparing[behind] || behind == ")" && (a.f.Is(int(t.Nodes[n].From)-2, "switch") || a.f.Is(int(t.Nodes[n].From)-2, "match")) {
+			return true
+		}
+	}
+	return false
+}
+
+// askedSettings returns the calls of the file by which settings are asked for by their names: config.get("MODE").
+func (a *analysis) askedSettings() map[int32]evaluate.Asked {
+	if a.settingsAsked != nil {
+		return a.settingsAsked
+	}
+	byName := map[string][]declare.Setting{}
+	for _, s := range a.findSettings(a.declaring(a.rolesHere())) {
+		byName[s.Name] = append(byName[s.Name], s)
+	}
+	calls := map[int32]evaluate.Asked{}
+	a.settingsAsked = calls
+	t := a.run.tree
+	for n, node := range t.Nodes {
+		if node.Kind != parse.Call && node.Kind != parse.Index {
+			continue
+		}
+		t.Children(int32(n), func(c int32) bool {
+			name, is := a.f.Value(int(t.Nodes[c].From))
+			for _, s := range byName[name] {
+				if is && int(node.From) <= s.Token && s.Token < int(node.To) && t.Nodes[c].To == t.Nodes[c].From+1 {
+					asked := evaluate.Asked{Name: name}
+					if s.Fallback != nil {
+						asked.Else = *s.Fallback
+					}
+					calls[int32(n)] = asked
+				}
+			}
+			return true
+		})
+	}
+	return calls
 }
 
 // offerDeclared notes the ways to objects of classes with settings, where a way to one of these is known.

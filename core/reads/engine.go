@@ -56,6 +56,7 @@ type analysis struct {
 	roles            []declare.Role
 	ways             map[int32][]When          // to blocks in which something is declared
 	offersOfSettings []Offer                   // ways to what is declared
+	settingsAsked    map[int32]evaluate.Asked  // what askedSettings returns
 	lent             map[string][]declare.Role // environments that other files have under a name
 	offers           []Offer
 	shown            map[string]bool // names that are exported where they are defined, once asked for
@@ -135,7 +136,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	if borrowing && !a.borrow() {
 		return r, nil
 	}
-	if a.run != nil || a.meets() { // else there is nothing to be found
+	if a.run != nil || a.meets() || !bundled && a.comparesSettings() { // else there is nothing to be found
 		run = a.discover()
 	}
 	if unseen = a.unseen(); len(unseen) > 0 {

@@ -297,7 +297,9 @@ func (a *analysis) importedAs(name string, at int) string {
 // discover runs the file, and asks for the names of what was found to matter.
 func (a *analysis) discover() *evaluate.Run {
 	r := a.prepare()
-	r.unit.Placed = len(a.lang.Forms) > 0 && a.c.forms.in(a.f.Src)
+	if r.unit.Placed = len(a.lang.Forms) > 0 && a.c.forms.in(a.f.Src); r.unit.Placed {
+		r.unit.Asked = a.askedSettings()
+	}
 	r.unit.Prepare()
 	a.giveWrites()
 	run := evaluate.Discover(r.unit)
