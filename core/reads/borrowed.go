@@ -61,7 +61,7 @@ func includesBefore(f *syntax.File, i int) bool {
 // mayHavePart reports whether the file has a part of a class that another one defines.
 func (a *analysis) mayHavePart(class string, s *shelf) bool {
 	return once(&a.offered.parts, class, func() bool {
-		return slices.ContainsFunc(s.roots[class], func(m *shelved) bool { return a.speaks(m) && a.hasPartOf(class, m) })
+		return slices.ContainsFunc(s.roots[class], func(m *shelved) bool { return (a.speaks(m) || a.fillsOwn(m, class)) && a.hasPartOf(class, m) })
 	})
 }
 
@@ -136,7 +136,7 @@ func (a *analysis) borrowFields(s *shelf) {
 	}
 	for class, list := range s.roots { // in any order
 		for _, m := range list {
-			if g := m.module.Members[class]; a.speaks(m) && g.Gives != nil && a.hasPartOf(class, m) {
+			if g := m.module.Members[class]; (a.speaks(m) || a.fillsOwn(m, class)) && g.Gives != nil && a.hasPartOf(class, m) {
 				r.unit.Fields[class] = append(r.unit.Fields[class], g.Gives)
 			}
 		}

@@ -122,7 +122,7 @@ func rootOf(h declare.Holder) evaluate.Root {
 // offerSetting notes the way to a setting that is not required here: a field of a class, or a member of what the schema
 // gives.
 func (a *analysis) offerSetting(s declare.Setting, r Read) {
-	o := Offer{evaluate.Offer{Members: []string{s.Field}, Gone: evaluate.Nothing}, r.Name, r.Line, r.Column}
+	o := Offer{Offer: evaluate.Offer{Members: []string{s.Field}, Gone: evaluate.Nothing}, Name: r.Name, Declared: true, Line: r.Line, Column: r.Column}
 	switch {
 	case r.Need == Required || s.Field == "" || s.Computed:
 		return

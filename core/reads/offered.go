@@ -231,6 +231,12 @@ func (a *analysis) speaks(m *shelved) bool {
 	return m.file != a.file && m.lang.Calls() == a.lang.Calls()
 }
 
+// fillsOwn reports whether a class is the file's own, and a library fills its fields: what the file does with them is
+// done with what is read.
+func (a *analysis) fillsOwn(m *shelved, class string) bool {
+	return m.file == a.file && m.filled[class]
+}
+
 // sharedOffer returns what a name that nothing in the file has stands for: files that lie in one
 // folder, or all of a program, share their names.
 func (a *analysis) sharedOffer(name string, s *shelf) *evaluate.Given {
@@ -246,6 +252,9 @@ func (a *analysis) findShared(name string, s *shelf) *evaluate.Given {
 			}
 		}
 		return nil
+	}
+	if i := slices.IndexFunc(s.roots[name], func(m *shelved) bool { return a.fillsOwn(m, name) }); i >= 0 {
+		return s.roots[name][i].module.Members[name]
 	}
 	if len(s.roots[name]) == 0 || a.definesFunction(name) || a.definesType(name) {
 		return nil

@@ -17,6 +17,7 @@ import (
 type Offer struct {
 	evaluate.Offer
 	Name         string // the variable; "" of a way to an object
+	Declared     bool   // it is a setting that a library fills
 	Line, Column int    // of the read
 }
 
@@ -52,9 +53,9 @@ func (a *analysis) offer(found *evaluate.Read, r Read) {
 		switch {
 		case !a.shows(o.Root) || replaced != (o.Else != ""):
 		case replaced:
-			a.deciding = append(a.deciding, Offer{o, r.Name, r.Line, r.Column})
+			a.deciding = append(a.deciding, Offer{Offer: o, Name: r.Name, Line: r.Line, Column: r.Column})
 		default:
-			a.offers = append(a.offers, Offer{o, r.Name, r.Line, r.Column})
+			a.offers = append(a.offers, Offer{Offer: o, Name: r.Name, Line: r.Line, Column: r.Column})
 		}
 	}
 }
@@ -117,6 +118,11 @@ func (a *analysis) findShown() map[string]bool {
 
 // exportedAs are the words between the one that exports and a name.
 var exportedAs = set(strings.Fields("default async function * class abstract const let var enum declare"))
+
+// fills reports whether a library fills fields of a class of the file: it may use these itself.
+func (o *Offers) fills() bool {
+	return slices.ContainsFunc(o.List, func(offer Offer) bool { return offer.Declared && offer.Root.Of == evaluate.RootClass })
+}
 
 // IsIn reports whether other offers hold all of these.
 func (o *Offers) IsIn(other *Offers) bool {
@@ -193,7 +199,7 @@ func (u *Using) In(word string, s *Source) bool {
 	return slices.ContainsFunc(u.of[word], func(o *Offers) bool {
 		switch {
 		case o.File == s.File:
-			return false
+			return o.fills()
 		case o.lang.SharesNames && path.Dir(o.File) == path.Dir(s.File):
 			return true
 		case o.lang.Exports != "":

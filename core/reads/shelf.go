@@ -27,6 +27,7 @@ type shelved struct {
 	lang   *Language
 	module *evaluate.Given // its members are what the file has
 	whole  *evaluate.Given // what it exports without a name, or nil
+	filled map[string]bool // classes of it whose fields a library fills
 }
 
 // offered returns what other files offer.
@@ -68,6 +69,12 @@ func (s *shelf) put(o *Offers) {
 		offer := &o.List[i]
 		if offer.Name == "" {
 			continue
+		}
+		if offer.Declared && offer.Root.Of == evaluate.RootClass {
+			if of.filled == nil {
+				of.filled = map[string]bool{}
+			}
+			of.filled[offer.Root.Name] = true
 		}
 		g := s.way(of, offer, object)
 		switch {

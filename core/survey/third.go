@@ -227,18 +227,25 @@ func (s *secondLook) settleBorrowed(list []reads.Borrowed) {
 	}
 }
 
+// saidIn notes which file says of a read what is known of it, if it is another one.
+func saidIn(r *reads.Read, b reads.Borrowed) {
+	if b.Read.File != r.File {
+		r.SaidIn = b.Read.File
+	}
+}
+
 // useBorrowed has a read say what other files do with it.
 func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 	for _, b := range list {
 		switch {
 		case b.Read.Need == reads.Required:
 			if r.Need != reads.Required {
-				r.SaidIn = b.Read.File
+				saidIn(r, b)
 			}
 			r.Need, r.Fallback, r.FallbackComputed = reads.Required, nil, false
 		case b.Read.Need == reads.Optional && r.Need != reads.Required:
 			if r.Need == reads.Expected {
-				r.SaidIn = b.Read.File
+				saidIn(r, b)
 			}
 			r.Need = reads.Optional
 			if (r.Fallback == nil || *r.Fallback == "") && b.Read.Fallback != nil && !b.Read.FallbackComputed { // what is worked out there says nothing here
@@ -246,7 +253,8 @@ func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 			}
 		}
 		if len(b.Read.Demanded) > 0 && r.Need != reads.Required {
-			r.Need, r.SaidIn = reads.Optional, b.Read.File
+			r.Need = reads.Optional
+			saidIn(r, b)
 			r.Demanded = append(r.Demanded, b.Read.Demanded...)
 		}
 		if r.Kind == reads.Text {
