@@ -56,6 +56,10 @@ func TestOffers(t *testing.T) {
 		{"a.rs", "use std::env;\npub fn a() -> Option<String> { env::var(\"A\").ok() }\npub fn b() -> Result<String, env::VarError> { env::var(\"B\") }\npub fn c() -> String { env::var(\"C\").unwrap_or_default() }\n", "A: func a, nothing; B: func b, error; C: func c, empty"},
 		{"A.java", "class A { static final String T = System.getenv(\"T\"); String p() { return System.getenv(\"P\"); } }\n", "P: func A.p, nothing; T: class A T, nothing"},
 		{"a.php", "<?php\nreturn ['a' => getenv('A'), 'b' => getenv('B') ?: 'x'];\n", "A: default a, nothing; B: default b, =x"},
+		{"a.ts", "import { z } from 'zod';\nexport const env = z.object({ A: z.string().optional(), B: z.string().default('x'), C: z.string() }).parse(process.env);\n", "A: var env A, nothing; B: var env B, =x"},
+		{"a.js", "module.exports = cleanEnv(process.env, { A: str({ default: undefined }), B: str({ default: 'two words' }) });\n", "A: default A, nothing"},
+		{"a.py", "from pydantic_settings import BaseSettings\nclass S(BaseSettings):\n    a: str | None = None\n    b: str\ns = S()\ndef get():\n    return S()\n", "A: class S a, nothing; func get is S; var s is S"},
+		{"a.go", "package a\nimport \"github.com/caarlos0/env/v11\"\ntype C struct {\n\tA string `env:\"GATE_A\"`\n\tB string `env:\"GATE_B,required\"`\n}\nfunc f(c *C) { env.Parse(c) }\n", "GATE_A: class C A, empty"},
 		{"a.rb", "A = ENV['A']\nmodule M\n  def self.b = ENV['B']\nend\n", "A: var A, nothing; B: func M.b, nothing"},
 	} {
 		if have := offered(t, c.file, c.src); have != c.want {
