@@ -26,8 +26,9 @@ for a value, else a warning.
 A variable is not missing where another that is read before it has a value
 (A, or else B), where the read stands under a condition on a variable that is
 off or has another value (BERTHS=tide, and it is read for BERTHS=fixed alone),
-where a framework loads the file in another stage
-(config/environments/production.rb), or where only tests and tooling read it.
+where it counts in another stage (config/environments/production.rb, production:
+in a file of settings, if (isProduction)), where another program of the image or
+another of its commands reads it, or where only tests and tooling do.
 One that is required for such a value alone is missing where the environment
 gives that. A name known in part, such as GATE_*, is satisfied by any that fits.
 Where an environment gets values that are not seen here, a gap is only a note.
