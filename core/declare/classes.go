@@ -63,7 +63,7 @@ func (c *Classes) Find(s *Source) []Setting {
 			w.roles[role.Name] = role
 		}
 	}
-	grouped := w.grouped()
+	grouped, filled := w.grouped(), map[string]bool{}
 	for n := range s.Tree.Nodes {
 		n := int32(n)
 		if !s.is(n, parse.Class) || len(w.list) > mostSettings {
@@ -82,20 +82,23 @@ func (c *Classes) Find(s *Source) []Setting {
 				for i := range w.list[before:] {
 					w.list[before+i].Of = s.name(n)
 				}
-				w.objects(s.name(n))
+				filled[s.name(n)] = true
 			}
 		}
 	}
+	w.objects(filled)
 	return settled(w.list)
 }
 
-// objects notes what holds objects of a class.
-func (w *classes) objects(class string) {
+// objects notes what holds objects of some classes.
+func (w *classes) objects(of map[string]bool) {
 	for n := range w.Tree.Nodes {
-		if n := int32(n); w.is(n, parse.Call) && w.is(w.first(n), parse.Name) && w.name(w.first(n)) == class {
-			if h := w.holderOf(n); h != (Holder{}) {
-				w.Objects = append(w.Objects, Object{h, class})
-			}
+		n := int32(n)
+		if !w.is(n, parse.Call) || !w.is(w.first(n), parse.Name) || !of[w.name(w.first(n))] {
+			continue
+		}
+		if h := w.holderOf(n); h != (Holder{}) {
+			w.Objects = append(w.Objects, Object{h, w.name(w.first(n))})
 		}
 	}
 }

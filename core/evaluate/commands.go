@@ -96,13 +96,15 @@ func (u *Unit) functionNamed(name string) int32 {
 	if len(fns) != 1 {
 		return 0
 	}
-	uses := 0
-	for i := range u.Tree.Nodes {
-		if n := int32(i); u.kind(n) == parse.Name && u.at(n) == name {
-			uses++
+	if u.uses == nil {
+		u.uses = map[string]int{}
+		for i := range u.Tree.Nodes {
+			if n := int32(i); u.kind(n) == parse.Name {
+				u.uses[u.at(n)]++
+			}
 		}
 	}
-	if uses != 1 {
+	if u.uses[name] != 1 {
 		return 0
 	}
 	return fns[0].Node

@@ -136,7 +136,7 @@ func (u *Unit) asksBinary(n int32) {
 			u.stages.at[n] = stageAsk{[]string{of.stage}, strings.ContainsAny(op, "!n<~/")}
 		}
 	case "in", "not in", "!in":
-		if of, sure := u.stageList(list[1]); len(of) > 0 && (sure || u.sounds(list[0])) {
+		if of, sure := u.stageList(list[1], 0); len(of) > 0 && (sure || u.sounds(list[0])) {
 			u.stages.at[n] = stageAsk{of, op != "in" || u.next(n) == "not"}
 		}
 	}
@@ -170,7 +170,7 @@ func (u *Unit) asksCall(n int32) {
 		return
 	case amongWords[name]:
 		for _, c := range append(slices.Clone(given), u.Tree.Child(callee, 0)) {
-			if of, sure := u.stageList(c); len(of) > 1 && sure {
+			if of, sure := u.stageList(c, 0); len(of) > 1 && sure {
 				u.stages.at[n] = stageAsk{in: of}
 			}
 		}
@@ -186,7 +186,7 @@ func (u *Unit) asksCall(n int32) {
 	var in []string
 	sure := stage.Sounds(name)
 	for _, c := range given {
-		of, listed := u.stageList(c)
+		of, listed := u.stageList(c, 0)
 		if len(of) == 0 {
 			return
 		}
@@ -354,7 +354,7 @@ func (u *Unit) stageWord(n int32) stageSaid {
 
 // stageList returns the stages that an expression is a word for, or a list of words, and whether one of them is said
 // of nothing else.
-func (u *Unit) stageList(n int32) (in []string, sure bool) {
+func (u *Unit) stageList(n int32, depth int) (in []string, sure bool) {
 	if of := u.stageWord(n); of.stage != "" {
 		return []string{of.stage}, of.sure
 	}
@@ -363,11 +363,14 @@ func (u *Unit) stageList(n int32) (in []string, sure bool) {
 	default:
 		return nil, false
 	}
+	if depth > 4 {
+		return nil, false
+	}
 	for i, c := range u.children(n) {
 		if i == 0 && u.kind(n) == parse.Call { // List.of("dev", "test")
 			continue
 		}
-		of, known := u.stageList(c)
+		of, known := u.stageList(c, depth+1)
 		if len(of) == 0 {
 			return nil, false
 		}

@@ -95,6 +95,7 @@ type Unit struct {
 	stages       stageAsks
 	commandsOnce sync.Once
 	commands     []ownCommand
+	uses         map[string]int // how often each name stands alone, for the commands
 
 	filling sync.Once
 	filled  map[string]bool // names of what members or elements are added to

@@ -12,11 +12,14 @@ var endings = []string{"", ".js", ".ts", ".mjs", ".mts", ".cjs", ".cts", ".jsx",
 // built are folders that source is compiled into, from the folder itself or from src.
 var built = map[string]bool{"dist": true, "build": true, "out": true, "lib": true, "output": true}
 
+// longestWord bounds the word of a command that may name a file.
+const longestWord = 400
+
 // entry returns the files of a folder that a word of a command names: by its path,
 // in the tree or in an image, as what it is compiled to, or as a module.
 func (p *Programs) entry(word, folder string) []string {
 	word = strings.TrimPrefix(word, "./")
-	if word == "" || strings.HasPrefix(word, "-") || strings.ContainsAny(word, "$=*") {
+	if word == "" || len(word) > longestWord || strings.HasPrefix(word, "-") || strings.ContainsAny(word, "$=*") {
 		return nil
 	}
 	parts := strings.Split(strings.TrimPrefix(word, "/"), "/")

@@ -101,8 +101,12 @@ func (p *Programs) isCommand(file string) bool {
 
 func nameOf(file string) string { return strings.TrimSuffix(path.Base(file), path.Ext(file)) }
 
-// mostReached bounds how many files one program is made of.
-const mostReached = 20_000
+// mostReached bounds how many files one program is made of, and mostWords how many words of a command or a script are
+// looked at.
+const (
+	mostReached = 20_000
+	mostWords   = 20_000
+)
 
 // reach returns the files that a file loads, itself and those in between.
 func (p *Programs) reach(entry string) map[string]bool {
@@ -137,7 +141,7 @@ func (p *Programs) entries(command []string, folder string, depth int) (list []s
 	for _, word := range command { // sh -c "node web.js"
 		words = append(words, strings.FieldsFunc(word, func(r rune) bool { return strings.ContainsRune(" \t\n;&|()'\"", r) })...)
 	}
-	for i, word := range words {
+	for i, word := range words[:min(len(words), mostWords)] {
 		if starters[path.Base(word)] && depth < 4 {
 			if script := p.script(words[i+1:], folder); script != "" {
 				list = append(list, p.entries([]string{script}, folder, depth+1)...)

@@ -274,10 +274,13 @@ func (a *analysis) waysTo(token int) (list []When) {
 
 // waysToObjects returns for which values of variables an object of a class is made, where the file makes one alone.
 func (a *analysis) waysToObjects(class string) []When {
+	if len(a.ways) == 0 {
+		return nil
+	}
 	made := int32(0)
 	t := a.run.tree
 	for n, node := range t.Nodes {
-		if node.Kind == parse.Call && t.Name(t.Child(int32(n), 0)) == class && len(a.ways) > 0 {
+		if node.Kind == parse.Call && t.Name(t.Child(int32(n), 0)) == class {
 			if made != 0 {
 				return nil
 			}
