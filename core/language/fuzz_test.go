@@ -16,6 +16,7 @@ func FuzzAnalyse(f *testing.F) {
 	f.Add("A = import %<0>a(0)") // a module that is a hole
 	f.Add("=@import!\"std")      // an import that nothing is called by
 	f.Add("(){ x=$A0\"00\"")     // a function without a name
+	f.Add("00000000000 System/") // a path that ends with its sign
 	set, err := Compiled(nil)
 	if err != nil {
 		f.Fatal(err)

@@ -281,6 +281,9 @@ func isMember(f *syntax.File, i int) bool {
 
 // joins reports whether the sign before the word at i stands between the names of a path.
 func joins(f *syntax.File, i int) bool {
+	if i >= len(f.Tokens) { // the file ends with it
+		return false
+	}
 	sign := &f.Tokens[i-1]
 	return sign.End == sign.Start+1 && strings.IndexByte(f.Table.Joins, f.Src[sign.Start]) >= 0 &&
 		!sign.SpaceAhead && sign.End == f.Tokens[i].Start && f.Kind(i-2) == syntax.Word
