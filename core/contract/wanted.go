@@ -37,6 +37,14 @@ func Wanted(list []reads.Read, in World) []reads.Read {
 	return wanted
 }
 
+// Perhaps reports whether it is not known of any of some reads that are wanted in a world whether the program comes to
+// it there: by the stage, or by a value that is not seen.
+func Perhaps(wanted []reads.Read, in World) bool {
+	return len(wanted) > 0 && !slices.ContainsFunc(wanted, func(r reads.Read) bool {
+		return !slices.ContainsFunc(r.When, func(w reads.When) bool { return holds(w, in) == perhaps })
+	})
+}
+
 // isUnder reports whether a read stands under a condition on a variable that is off. What is known better by the
 // values that the variable is compared with goes by these, and the stage by the name of the world.
 func isUnder(r reads.Read, in World) bool {

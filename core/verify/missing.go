@@ -30,7 +30,8 @@ where it counts in another stage (config/environments/production.rb, production:
 in a file of settings, if (isProduction)), where another program of the image or
 another of its commands reads it, or where only tests and tooling do.
 One that is required for such a value alone is missing where the environment
-gives that. A name known in part, such as GATE_*, is satisfied by any that fits.
+gives that; where it is not known whether the code comes to the read, it is a
+warning. A name known in part, such as GATE_*, is satisfied by any that fits.
 Where an environment gets values that are not seen here, a gap is only a note.
 
   url := os.Getenv("GATE_CABINET_URL")      services/gatekeeper/main.go
@@ -108,7 +109,7 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 		Message: fmt.Sprintf("%s has no value in %s, and %s", v.Name, e.Name, consequence(need(wanted), v.Secret)),
 		Hint:    hint, Command: command, Pointed: pointed, Related: places(strict),
 	}
-	if f.Need != reads.Required && !j.isNamed(v.Name) {
+	if f.Need != reads.Required && !j.isNamed(v.Name) || contract.Perhaps(slices.DeleteFunc(slices.Clone(strict), func(r reads.Read) bool { return r.Need != f.Need }), e) {
 		f.Level = Warning
 	}
 	if read := strict[0]; len(read.Demanded) > 0 && read.Need == reads.Required {

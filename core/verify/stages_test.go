@@ -275,3 +275,22 @@ services:
 		t.Errorf("missing are %s", got)
 	}
 }
+
+// Where it is not known whether the code comes to a read, what lacks is a warning, however much it is wanted there.
+func TestPerhapsMissing(t *testing.T) {
+	tree := func(branch string) string {
+		return "-- gate.js --\nif (isProduction()) need(process.env.GATE_KEY);\n" + branch + "function need(v) { if (!v) throw new Error(); }\n-- package.json --\n{}\n-- Dockerfile --\nFROM node\n-- compose.yaml --\nservices:\n  gate: {build: ., environment: {A: \"1\"}}\n  works: {build: ., environment: {NODE_ENV: production}}\n"
+	}
+	for branch, want := range map[string]string{"": "compose/gate warning, compose/works error", "need(process.env.GATE_KEY);\n": "compose/gate error, compose/works error"} {
+		var said []string
+		for _, f := range findings(t, tree(branch)) {
+			if f.Rule == "missing" && f.Variable == "GATE_KEY" {
+				said = append(said, f.Environment+" "+string(f.Level))
+			}
+		}
+		slices.Sort(said)
+		if got := strings.Join(said, ", "); got != want {
+			t.Errorf("%q: %s, want %s", branch, got, want)
+		}
+	}
+}
