@@ -37,7 +37,7 @@ func (a *analysis) mayBorrow() bool {
 			if module := a.required(Range{i - 2, i + 2}); module != "" && a.moduleOffered(module, s) != nil {
 				return true
 			}
-			if a.lang.Global && includesBefore(f, i) || a.lang.Exports == "" && f.Is(i-1, "require") || f.Is(i-2, "config") && f.Is(i-1, "(") {
+			if a.lang.Global && includesBefore(f, i) || a.lang.Exports == "" && f.Is(i-1, "require") || f.Is(i-2, "config") && (f.Is(i-1, "(") || f.Is(i-1, "[")) || f.Is(i-2, "get") && f.Is(i-4, "config") {
 				return true
 			}
 		case f.Kind(i) != syntax.Word || len(s.roots[f.Text(i)]) == 0:

@@ -44,7 +44,12 @@ func (a *analysis) borrowedAt(n int32, node parse.Node, s *shelf) *evaluate.Give
 		if g := a.includeOffered(at, s); g != nil || node.Kind != parse.Call {
 			return g
 		}
+		if g := a.copiedOffer(n, s); g != nil {
+			return g
+		}
 		return a.settingOffered(n, s)
+	case parse.Index:
+		return a.copiedOffer(n, s)
 	case parse.Name:
 		name := r.tree.Name(n)
 		bound := a.o.lookup(name, int(node.From))
@@ -221,6 +226,44 @@ func (a *analysis) settingOffered(n int32, s *shelf) *evaluate.Given {
 		return g
 	}
 	return nil
+}
+
+// copiedOffer returns what a setting is that an application of Flask asks its configuration for, into which a class or a
+// module of the tree was copied: app.config["MAIL_KIND"], current_app.config.get("MAIL_KIND"). Where several have it, it
+// is not known which.
+func (a *analysis) copiedOffer(n int32, s *shelf) (found *evaluate.Given) {
+	t := a.run.tree
+	object, key := t.Child(n, 0), t.Child(n, 1)
+	if t.Nodes[n].Kind == parse.Call {
+		if t.Name(object) != "get" {
+			return nil
+		}
+		object = t.Child(object, 0)
+	}
+	if a.lang.Name != "python" || t.Nodes[object].Kind != parse.Member || t.Name(object) != "config" || t.Nodes[key].Kind != parse.Text {
+		return nil
+	}
+	name, _ := a.f.Value(int(t.Nodes[key].From))
+	for _, m := range s.modules {
+		if !a.speaks(m) || name == "" {
+			continue
+		}
+		for member, g := range m.module.Members { // in any order: only one may be
+			switch {
+			case member != name:
+				if g = g.Members[name]; g == nil {
+					continue
+				}
+				fallthrough
+			default:
+				if found != nil && found != g {
+					return nil
+				}
+				found = g
+			}
+		}
+	}
+	return found
 }
 
 // including are the words of PHP that take in a file.
