@@ -134,6 +134,9 @@ func (m *machine) decoratedField(decorators []int32, field int32, st *state) Val
 		if st.dead {
 			return nil
 		}
+		if _, asks := u.Asked[u.Tree.Child(c, 0)]; asks && (u.lastChild(field) == u.Tree.Child(field, 0) || !m.hasValue(u.Tree.Child(field, 0), u.lastChild(field))) { // @Value("${GATE_URL}") String url
+			m.declareTo(u.Tree.Child(field, 0), call, st, u.Tree.Child(c, 0))
+		}
 		if fn := call.wraps(); fn != nil {
 			m.run(fn, m.closureOf(fn, call[0].members), u.Tree.Child(c, 0), nil, st.fork())
 		} else if call.isFunction() {

@@ -2,6 +2,7 @@ package reads
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/declare"
 	"inzicht/core/evaluate"
@@ -69,9 +70,12 @@ func (a *analysis) askedSettings() map[int32]evaluate.Asked {
 	if a.settingsAsked != nil {
 		return a.settingsAsked
 	}
-	byName := map[string][]declare.Setting{}
+	byName, annotated := map[string][]declare.Setting{}, map[int]declare.Setting{}
 	for _, s := range a.findSettings(a.declaring(a.rolesHere())) {
 		byName[s.Name] = append(byName[s.Name], s)
+		if _, another := annotated[s.Token]; strings.HasPrefix(s.Access, "@") && !another {
+			annotated[s.Token] = s
+		}
 	}
 	calls := map[int32]evaluate.Asked{}
 	a.settingsAsked = calls
@@ -80,21 +84,31 @@ func (a *analysis) askedSettings() map[int32]evaluate.Asked {
 		if node.Kind != parse.Call && node.Kind != parse.Index {
 			continue
 		}
+		for _, at := range []int{int(node.From), int(node.From) - 1} { // @Value("${MODE:deep}")
+			if s, is := annotated[at]; is && node.Kind == parse.Call {
+				calls[int32(n)] = askedAs(s)
+			}
+		}
 		t.Children(int32(n), func(c int32) bool {
 			name, is := a.f.Value(int(t.Nodes[c].From))
 			for _, s := range byName[name] {
 				if is && int(node.From) <= s.Token && s.Token < int(node.To) && t.Nodes[c].To == t.Nodes[c].From+1 {
-					asked := evaluate.Asked{Name: name}
-					if s.Fallback != nil {
-						asked.Else = *s.Fallback
-					}
-					calls[int32(n)] = asked
+					calls[int32(n)] = askedAs(s)
 				}
 			}
 			return true
 		})
 	}
 	return calls
+}
+
+// askedAs returns a setting as one that is asked for.
+func askedAs(s declare.Setting) evaluate.Asked {
+	asked := evaluate.Asked{Name: s.Name}
+	if s.Fallback != nil {
+		asked.Else = *s.Fallback
+	}
+	return asked
 }
 
 // offerDeclared notes the ways to objects of classes with settings, where a way to one of these is known.
