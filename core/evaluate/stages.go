@@ -142,9 +142,9 @@ func (u *Unit) asksBinary(n int32) {
 	}
 }
 
-// next to what asks, these ask whether one is among several, and whether two are the same.
+// Functions and methods that ask whether something is among several, and whether two are the same.
 var (
-	amongWords = map[string]bool{"include?": true, "includes": true, "contains": true, "Contains": true, "in?": true, "in_array": true, "has": true, "member?": true, "isIn": true, "ContainsKey": false}
+	amongWords = map[string]bool{"include?": true, "includes": true, "contains": true, "Contains": true, "in?": true, "in_array": true, "has": true, "member?": true, "isIn": true}
 	sameWords  = map[string]bool{"equals": true, "Equals": true, "equalsIgnoreCase": true, "EqualFold": true, "eql?": true, "isEqual": true, "eq_ignore_ascii_case": true, "equalTo": true, "is": true}
 )
 
