@@ -24,7 +24,7 @@ func Of(word string) (stage string, sure bool) {
 
 // Words returns every word for a stage, in any order.
 func Words(stage string) (list []string) {
-	for word, w := range words {
+	for word, w := range words { // in any order
 		if w.stage == stage {
 			list = append(list, word)
 		}
