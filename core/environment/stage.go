@@ -17,19 +17,18 @@ func stageOf(file string) string {
 	parts := strings.Split("///"+strings.ToLower(file), "/")
 	from := func(end int) string { return parts[len(parts)-1-end] } // the name of the file, its folder, and those round it
 	name, _, _ := strings.Cut(from(0), ".")
+	profile, found := strings.CutPrefix(name, "application-") // application-prod.yml
+	word := ""
 	switch {
 	case holders[from(1)]:
-		only, _ := stage.Of(name)
-		return only
+		word = name
 	case from(2) == "packages" && holders[from(3)]: // config/packages/prod/mail.yaml
-		only, _ := stage.Of(from(1))
-		return only
+		word = from(1)
+	case found:
+		word = profile
 	}
-	if profile, found := strings.CutPrefix(name, "application-"); found { // application-prod.yml
-		only, _ := stage.Of(profile)
-		return only
-	}
-	return ""
+	only, _ := stage.Of(word)
+	return only
 }
 
 // saying are the variables that say in which stage a program runs, whatever it is written in.

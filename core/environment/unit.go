@@ -34,9 +34,9 @@ func (f *finder) discoverUnits() {
 			continue
 		}
 		component, known := f.componentNamed(strings.TrimSuffix(name, "@"))
-		started := ""
+		started, command := "", f.unitCommand(file.Path)
 		if !known {
-			component, started, known = f.componentStarted(file.Path)
+			component, started, known = f.componentStarted(command)
 		}
 		layers, err := f.unit(file.Path)
 		if err != nil {
@@ -49,7 +49,7 @@ func (f *finder) discoverUnits() {
 			f.untied("unit/"+name, "a unit", file.Path, fmt.Sprintf("{ unit = %q }", file.Path), layers)
 			continue
 		}
-		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Started: started, Command: f.unitCommand(file.Path), Layers: layers})
+		f.set.add(Environment{Name: "unit/" + name, Component: component, Only: true, Started: started, Command: command, Layers: layers})
 	}
 }
 
@@ -67,19 +67,13 @@ func (f *finder) unitCommand(unit string) (words []string) {
 	return words
 }
 
-// componentStarted finds the component whose script a unit starts, by the script's name,
+// componentStarted finds the component whose script a command starts, by the script's name,
 // and the folder that this lies in: /usr/bin/python3 /opt/gate/gate.py.
-func (f *finder) componentStarted(unit string) (component tree.Component, folder string, known bool) {
-	src, err := f.tree.ReadFile(unit)
-	if err != nil {
-		return component, "", false
-	}
+func (f *finder) componentStarted(command []string) (component tree.Component, folder string, known bool) {
 	started := map[string]bool{}
-	for _, s := range settings(src) {
-		for _, word := range strings.Fields(s.value) {
-			if base := path.Base(strings.Trim(word, `"'`)); s.key == "ExecStart" && scriptEndings[path.Ext(base)] {
-				started[base] = true
-			}
+	for _, word := range command {
+		if base := path.Base(strings.Trim(word, `"'`)); scriptEndings[path.Ext(base)] {
+			started[base] = true
 		}
 	}
 	script := ""
