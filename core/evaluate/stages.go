@@ -112,7 +112,7 @@ func (u *Unit) StagesAt(token int) (list []When) {
 		switch {
 		case int32(token) < node.From || int32(token) >= node.To:
 		case b.ask.not:
-			list = append(list, When{Not: b.ask.in, Other: true, Unset: true})
+			list = append(list, When{Come: b.ask.in}.Contrary())
 		default:
 			list = append(list, When{Come: b.ask.in})
 		}
@@ -390,14 +390,14 @@ func (u *Unit) sounds(n int32) bool {
 // inStage returns the answer to what a node asks of the stage, where nothing else is known of it.
 func (m *machine) inStage(n int32, v Value) Value {
 	ask, is := m.unit().stageQuestions().at[n]
-	if !is || !v.isOpen() {
+	if !is || !v.isUntold() {
 		return v
 	}
 	return Value{{form: boolean, truth: ask.holds(m.valued.text)}}
 }
 
-// isOpen reports whether nothing is known of a value that would depend on a read.
-func (v Value) isOpen() bool {
+// isUntold reports whether nothing is known of a value that would depend on a read.
+func (v Value) isUntold() bool {
 	return !slices.ContainsFunc(v, func(x alt) bool {
 		return x.form != unknown && x.form != boolean || x.form == boolean && len(v) == 1 || len(x.sites) > 0 || len(x.about) > 0 || x.depends|x.missing != 0
 	})
@@ -406,7 +406,7 @@ func (v Value) isOpen() bool {
 // fitStage reports whether a value of which nothing is known is the stage that an arm stands for.
 func (m *machine) fitStage(p int32, x alt) (truth, bool) {
 	ask, is := m.unit().stageQuestions().at[p]
-	if !is || x.form != unknown || len(x.sites) > 0 || len(x.about) > 0 || x.depends|x.missing != 0 {
+	if !is || !(Value{x}).isUntold() {
 		return may, false
 	}
 	if ask.holds(m.valued.text) {

@@ -38,6 +38,22 @@ func (w When) String() string {
 	return w.Name + " has another value"
 }
 
+// Contrary returns when what w is about is not so.
+func (w When) Contrary() When {
+	return When{Name: w.Name, Come: w.Not, Not: w.Come, Other: !w.Other, Unset: !w.Unset, Folded: w.Folded}
+}
+
+// WithMore returns what is known with more of it, of variables that nothing is said of yet.
+func WithMore(known, more []When) []When {
+	known = slices.Clone(known)
+	for _, w := range more {
+		if !slices.ContainsFunc(known, func(other When) bool { return other.Name == w.Name }) {
+			known = append(known, w)
+		}
+	}
+	return known
+}
+
 // What bounds how many worlds a file is run in, and how large it may be.
 const (
 	mostDeciding = 6

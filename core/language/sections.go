@@ -57,17 +57,20 @@ func yamlSections(src []byte) (list []section) {
 			plain[key-1].to, key = line, 0
 		}
 	}
+	endDocument := func(line int) {
+		end(line)
+		for n := range profile {
+			if profile[n].to == 0 {
+				profile[n].to = line
+			}
+		}
+	}
 	line := 0
 	for text := range bytes.Lines(src) {
 		line++
 		text = bytes.TrimRight(text, "\r\n")
 		if bytes.HasPrefix(text, []byte("---")) {
-			end(line)
-			for n := range profile {
-				if profile[n].to == 0 {
-					profile[n].to = line
-				}
-			}
+			endDocument(line)
 			document = line
 			continue
 		}
@@ -87,12 +90,7 @@ func yamlSections(src []byte) (list []section) {
 			key, sure = len(plain), sure || certain || said
 		}
 	}
-	end(line + 1)
-	for n := range profile {
-		if profile[n].to == 0 {
-			profile[n].to = line + 1
-		}
-	}
+	endDocument(line + 1)
 	if sure {
 		list = plain
 	}
@@ -110,10 +108,10 @@ func whenProfile(profiles string) (w reads.When, known bool) {
 		}
 		in = append(in, of)
 	}
-	if not {
-		return reads.When{Not: in, Other: true, Unset: true}, len(in) == 1
+	if w.Come = in; not {
+		return w.Contrary(), len(in) == 1
 	}
-	return reads.When{Come: in}, len(in) > 0
+	return w, len(in) > 0
 }
 
 // keySections returns the lines of properties whose keys begin with profiles: %dev,test.mail.host=x.

@@ -30,7 +30,7 @@ func (s *script) decides(n syntax.Node) {
 		for _, w := range s.whenOf(n.Cond[len(n.Cond)-1], 0) {
 			s.comesTo(w, spanOf(n.Then))
 			if n.Else != nil && len(n.Cond) == 1 && n.Cond[0].Cmd != nil && !isJoined(n.Cond[0]) {
-				s.comesTo(contrary(w), shellBody{from: n.Else.Pos().Offset(), to: n.Else.End().Offset()})
+				s.comesTo(w.Contrary(), shellBody{from: n.Else.Pos().Offset(), to: n.Else.End().Offset()})
 			}
 		}
 	case *syntax.BinaryCmd:
@@ -60,11 +60,6 @@ func isJoined(st *syntax.Stmt) bool {
 		joined = binary && (x.Op == syntax.AndTest || x.Op == syntax.OrTest)
 	}
 	return joined
-}
-
-// contrary returns when something is not come to.
-func contrary(w reads.When) reads.When {
-	return reads.When{Name: w.Name, Come: w.Not, Not: w.Come, Other: !w.Other, Unset: !w.Unset}
 }
 
 // whenOf returns for which values of variables a condition holds. All of them must.
@@ -128,7 +123,7 @@ func (s *script) whenSame(word, with *syntax.Word, not bool) reads.When {
 	}
 	w := reads.When{Name: name, Come: []string{text}, Unset: usual == text}
 	if not {
-		return contrary(w)
+		return w.Contrary()
 	}
 	return w
 }

@@ -16,8 +16,8 @@ func (a *analysis) declared() {
 	if len(a.lang.Forms) == 0 || len(roles) == 0 && !a.c.forms.in(a.f.Src) && !a.speaksOfWholes() {
 		return
 	}
-	s := a.declaring(roles)
-	for _, found := range a.findSettings(s) {
+	s, list := a.findSettings(roles)
+	for _, found := range list {
 		a.setting(found)
 	}
 	a.roles = append(a.roles, s.Given...)
@@ -37,8 +37,20 @@ func (a *analysis) declaring(roles []declare.Role) *declare.Source {
 	}
 }
 
-// findSettings returns the settings that the forms of the language find in the file.
-func (a *analysis) findSettings(s *declare.Source) (list []declare.Setting) {
+// declaredHere is what the forms of the language find in a file, by what was the environment as a whole then.
+type declaredHere struct {
+	source *declare.Source
+	list   []declare.Setting
+	wholes []Range
+}
+
+// findSettings returns the file as what may declare settings, and those that the forms of the language find in it. It
+// looks again only where something else is the environment as a whole.
+func (a *analysis) findSettings(roles []declare.Role) (s *declare.Source, list []declare.Setting) {
+	if known := a.declares; known != nil && slices.Equal(known.wholes, a.wholes) {
+		return known.source, known.list
+	}
+	s = a.declaring(roles)
 	speaks := a.c.forms.any.In(a.f.Src)
 	for n, form := range a.lang.Forms {
 		if len(s.Roles) == 0 && !(form.Wholes && len(a.wholes) > 0) && !(speaks && a.speaksOf(a.c.forms.forms[n].words) && a.holdsAny(form.With)) {
@@ -46,7 +58,8 @@ func (a *analysis) findSettings(s *declare.Source) (list []declare.Setting) {
 		}
 		list = append(list, form.Find(s)...)
 	}
-	return list
+	a.declares = &declaredHere{s, list, slices.Clone(a.wholes)}
+	return s, list
 }
 
 // comparesSettings reports whether the file compares a setting that it asks a library for with a text, or chooses by it.
@@ -71,7 +84,8 @@ func (a *analysis) askedSettings() map[int32]evaluate.Asked {
 		return a.settingsAsked
 	}
 	byName, annotated := map[string][]declare.Setting{}, map[int]declare.Setting{}
-	for _, s := range a.findSettings(a.declaring(a.rolesHere())) {
+	_, list := a.findSettings(a.rolesHere())
+	for _, s := range list {
 		byName[s.Name] = append(byName[s.Name], s)
 		if _, another := annotated[s.Token]; strings.HasPrefix(s.Access, "@") && !another {
 			annotated[s.Token] = s
@@ -253,17 +267,12 @@ func (a *analysis) setting(s declare.Setting) {
 
 // whenDeclared returns for which values of variables a setting is asked for: of those that go by one variable what is
 // said first.
-func (a *analysis) whenDeclared(s declare.Setting) (list []When) {
+func (a *analysis) whenDeclared(s declare.Setting) []When {
 	all := slices.Concat(whens(s.Where), a.run.unit.StagesAt(s.Token), a.waysTo(s.Token))
 	if len(all) == 0 && s.Of != "" {
 		all = a.waysToObjects(s.Of)
 	}
-	for _, w := range all {
-		if !slices.ContainsFunc(list, func(other When) bool { return other.Name == w.Name }) {
-			list = append(list, w)
-		}
-	}
-	return list
+	return evaluate.WithMore(nil, all)
 }
 
 // waysTo returns for which values of variables the blocks round a token are come to: of those that go by one variable
@@ -277,11 +286,7 @@ func (a *analysis) waysTo(token int) (list []When) {
 	}
 	slices.SortFunc(round, func(x, y int32) int { return int(a.run.tree.Nodes[y].From - a.run.tree.Nodes[x].From) })
 	for _, n := range round {
-		for _, w := range a.ways[n] {
-			if !slices.ContainsFunc(list, func(other When) bool { return other.Name == w.Name }) {
-				list = append(list, w)
-			}
-		}
+		list = evaluate.WithMore(list, a.ways[n])
 	}
 	return list
 }

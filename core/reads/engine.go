@@ -55,6 +55,7 @@ type analysis struct {
 	makers           []string
 	roles            []declare.Role
 	ways             map[int32][]When          // to blocks in which something is declared
+	declares         *declaredHere             // what the forms of the language find
 	offersOfSettings []Offer                   // ways to what is declared
 	settingsAsked    map[int32]evaluate.Asked  // what askedSettings returns
 	lent             map[string][]declare.Role // environments that other files have under a name

@@ -5,6 +5,7 @@ import (
 	"path"
 	"slices"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/reads"
 	"inzicht/core/sorting"
 	"inzicht/core/tree"
@@ -153,21 +154,10 @@ func (s *secondLook) tellWhen(file string, list []reads.Read) {
 	for _, r := range list {
 		for i := range u.result.Reads {
 			if own := &u.result.Reads[i]; len(r.When) > 0 && own.Line == r.Line && own.Column == r.Column && own.Name == r.Name {
-				own.When = withWhens(own.When, r.When)
+				own.When = evaluate.WithMore(own.When, r.When)
 			}
 		}
 	}
-}
-
-// withWhens returns what is known with more, of variables that nothing is said of yet.
-func withWhens(known, more []reads.When) []reads.When {
-	known = slices.Clone(known)
-	for _, w := range more {
-		if !slices.ContainsFunc(known, func(other reads.When) bool { return other.Name == w.Name }) {
-			known = append(known, w)
-		}
-	}
-	return known
 }
 
 // answer looks for functions that files give what others have read, need(config.token), and returns
