@@ -173,47 +173,47 @@ func (s *Source) met(n int32, of naming, depth int) (absent []string, where []Co
 	return nil, []Condition{c.not()}, known
 }
 
-// refusals calls demanded for what is refused within a node: for the variables that must have a value, and where.
+// refusals notes of some settings what is refused within a node: which of them must have a value, and where.
 // refuses reports whether a statement refuses what it is given.
-func (s *Source) refusals(n int32, where []Condition, of naming, refuses func(int32) bool, demanded func([]string, []Condition), depth int) {
+func (s *Source) refusals(n int32, where []Condition, of naming, refuses func(int32) bool, list []Setting, depth int) {
 	if depth > mostDepth {
 		return
 	}
 	for _, c := range s.children(n) {
 		if !s.is(c, parse.If) {
 			if s.is(c, parse.Block) {
-				s.refusals(c, where, of, refuses, demanded, depth+1)
+				s.refusals(c, where, of, refuses, list, depth+1)
 			}
 			continue
 		}
-		list := s.children(c)
-		if len(list) < 2 || !s.is(list[1], parse.Block) {
+		parts := s.children(c)
+		if len(parts) < 2 || !s.is(parts[1], parse.Block) {
 			continue
 		}
-		absent, more, known := s.unmet(list[0], of, 0)
+		absent, more, known := s.unmet(parts[0], of, 0)
 		there := append(slices.Clone(where), more...)
 		switch {
 		case !known:
 			continue
-		case len(absent) > 0 && slices.ContainsFunc(s.children(list[1]), refuses):
-			demanded(absent, there)
+		case len(absent) > 0 && slices.ContainsFunc(s.children(parts[1]), refuses):
+			demand(list, absent, there)
 		case len(absent) == 0:
-			s.refusals(list[1], there, of, refuses, demanded, depth+1)
+			s.refusals(parts[1], there, of, refuses, list, depth+1)
 		}
-		if len(list) == 3 && len(absent) == 0 && len(more) == 1 {
+		if len(parts) == 3 && len(absent) == 0 && len(more) == 1 {
 			otherwise := append(slices.Clone(where), more[0].not())
-			if s.is(list[2], parse.Block) {
-				s.refusals(list[2], otherwise, of, refuses, demanded, depth+1)
+			if s.is(parts[2], parse.Block) {
+				s.refusals(parts[2], otherwise, of, refuses, list, depth+1)
 			}
 		}
 	}
 }
 
-// demand notes that a setting must have a value where some conditions hold.
-func demand(list []Setting, name string, where []Condition) {
+// demand notes that the settings of some names must have a value where some conditions hold.
+func demand(list []Setting, names []string, where []Condition) {
 	for i := range list {
 		switch r := &list[i]; {
-		case r.Name != name || r.Need == Required:
+		case !slices.Contains(names, r.Name) || r.Need == Required:
 		case len(where) == 0:
 			r.Need, r.Fallback, r.Computed = Required, nil, false
 		case len(where) == 1:

@@ -312,15 +312,10 @@ func (w *schemas) refined(word string, args []int32) {
 	if !w.is(function, parse.Lambda) {
 		return
 	}
-	demanded := func(names []string, where []Condition) {
-		for _, name := range names {
-			demand(w.list, name, where)
-		}
-	}
 	body := w.last(function)
 	if word == "refine" && !w.is(body, parse.Block) {
 		if absent, where, known := w.met(body, w.variableOf, 0); known {
-			demanded(absent, where)
+			demand(w.list, absent, where)
 		}
 		return
 	}
@@ -330,7 +325,7 @@ func (w *schemas) refined(word string, args []int32) {
 		}
 		return w.is(n, parse.Throw) || w.is(n, parse.Call) && w.word(n) == "addIssue"
 	}
-	w.refusals(body, nil, w.variableOf, refuses, demanded, 0)
+	w.refusals(body, nil, w.variableOf, refuses, w.list, 0)
 }
 
 // returned returns what a function of one expression gives.

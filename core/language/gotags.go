@@ -171,14 +171,15 @@ func (w *taggedStructs) walk(open int, prefix string, depth int) {
 		}
 		switch own, hasPrefix := prefixIn(tag); {
 		case inner != 0 && inner != open:
-			root := w.root
-			w.root = ""
 			w.walk(inner, prefix+own, depth+1)
-			w.root = root
 		case inner == 0 && hasPrefix && tag != "" && syntax.IsCapital(f.Text(end)): // of another file
 			w.source.Give(declare.Role{Name: f.Text(end), File: w.source.File, As: declare.Base, Prefix: prefix + own, Module: "*"})
 		case !w.known[last]:
-			w.field(at, last, tag, prefix)
+			root := w.root
+			if depth > 0 {
+				root = ""
+			}
+			w.field(at, last, tag, prefix, root)
 		}
 	})
 }
@@ -204,8 +205,8 @@ func prefixIn(tag reflect.StructTag) (prefix string, has bool) {
 // tagKeys are the keys of tags that name variables.
 var tagKeys = []string{"env", "envconfig", "envvar", "arg", "mapstructure"}
 
-// field declares one field by its tag.
-func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix string) {
+// field declares one field by its tag; root is the struct that it is of where no other one holds that.
+func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix, root string) {
 	for _, key := range tagKeys {
 		value, found := tag.Lookup(key)
 		if !found {
@@ -215,7 +216,7 @@ func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix string
 		if len(names) == 0 {
 			continue
 		}
-		s := declare.Setting{Token: last, Of: w.root, Field: w.file.Text(at), Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: declare.Expected}
+		s := declare.Setting{Token: last, Of: root, Field: w.file.Text(at), Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: declare.Expected}
 		if w.required {
 			s.Need = declare.Required
 		} else if key == "arg" { // an option of a command
