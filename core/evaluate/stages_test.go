@@ -4,7 +4,7 @@ import "testing"
 
 // In which stages a variable is read, where nothing is known of what is asked for them but its words.
 func TestStages(t *testing.T) {
-	for _, c := range []struct{ file, src, want string }{
+	holdWhen(t, []whenCase{
 		{"a.js", "if (argv.env === 'production') use(process.env.GATE);", "GATE: production"},
 		{"a.js", "if (argv.env !== 'prod') use(process.env.GATE);", "GATE: not production, or other, or none"},
 		{"a.js", "if (['staging', 'production'].includes(argv.env)) use(process.env.GATE);", "GATE: production, staging"},
@@ -39,16 +39,12 @@ func TestStages(t *testing.T) {
 		{"a.c", "void f(struct device *dev) { if (dev) use(getenv(\"GATE\")); }", ""},
 		{"a.dart", "import 'dart:io';\nvoid main() { if (kReleaseMode) { use(Platform.environment['GATE']!); } }", "GATE: production"},
 		{"a.go", "package a\nimport \"os\"\nfunc f() { select {}; switch {} }\nfunc g() { use(os.Getenv(\"GATE\")) }", ""},
-	} {
-		if said := whenRead(t, c.file, c.src); said != c.want {
-			t.Errorf("%s:\n%s\nhave %s\nwant %s", c.file, c.src, said, c.want)
-		}
-	}
+	})
 }
 
 // With which commands of a program a variable is read.
 func TestCommands(t *testing.T) {
-	for _, c := range []struct{ file, src, want string }{
+	holdWhen(t, []whenCase{
 		{"a.go", "package a\nimport \"os\"\nfunc main() {\n\tswitch os.Args[1] {\n\tcase \"serve\", \"run\":\n\t\tuse(os.Getenv(\"GATE\"))\n\tdefault:\n\t\tuse(os.Getenv(\"REST\"))\n\t}\n}", "GATE: serve, run"},
 		{"a.go", "package a\nimport \"os\"\nvar c = &cobra.Command{Use: \"work [queue]\", RunE: work}\nfunc work(cmd *cobra.Command, args []string) error { return use(os.Getenv(\"GATE\")) }\nvar rootCmd = &cobra.Command{Use: \"gate\", Run: func(cmd *cobra.Command, args []string) { use(os.Getenv(\"REST\")) }}", "GATE: work"},
 		{"a.go", "package a\nimport \"os\"\nvar c = &cobra.Command{Use: \"work\", RunE: work}\nfunc work(cmd *cobra.Command, args []string) error { return use(os.Getenv(\"GATE\")) }\nfunc other() { work(nil, nil) }", ""},
@@ -56,9 +52,5 @@ func TestCommands(t *testing.T) {
 		{"a.py", "import os, sys\ncommand = sys.argv[1]\nif command == 'work':\n    use(os.environ['GATE'])\nelse:\n    use(os.environ['REST'])\n", "GATE: work"},
 		{"a.js", "if (process.argv[2] === 'work') use(process.env.GATE);", "GATE: work"},
 		{"a.js", "if (word === 'work') use(process.env.GATE);", ""},
-	} {
-		if said := whenRead(t, c.file, c.src); said != c.want {
-			t.Errorf("%s:\n%s\nhave %s\nwant %s", c.file, c.src, said, c.want)
-		}
-	}
+	})
 }

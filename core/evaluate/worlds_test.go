@@ -10,7 +10,7 @@ import (
 
 // For which values of a variable that decides others are read, in every language: where it says disk, or none.
 func TestWorlds(t *testing.T) {
-	for _, c := range []struct{ file, src, want string }{
+	holdWhen(t, []whenCase{
 		{"a.js", "if (process.env.STORE === 'disk') { use(process.env.DISK); } else { use(process.env.REST); }", "DISK: disk; REST: not disk, or other, or none"},
 		{"a.js", "const s = process.env.STORE || 'disk';\nif (s === 'disk') use(process.env.DISK);\nelse use(process.env.REST);", "DISK: disk, or none; REST: not disk, or other"},
 		{"a.js", "const s = (process.env.STORE ?? '').toUpperCase();\nif (s === 'DISK') use(process.env.DISK);", "DISK: DISK folded"},
@@ -44,7 +44,16 @@ func TestWorlds(t *testing.T) {
 		{"a.exs", "import Config\ncase config_env() do\n  :prod -> config :a, b: System.fetch_env!(\"PROD\")\n  _ -> :ok\nend\n", "PROD: prod"},
 		{"a.js", "const names = { disk: ['DISK'], tape: ['REEL', 'DRUM'] };\nfor (const n of names[process.env.STORE]) use(process.env[n]);", "DISK: disk, not tape; REEL: tape, not disk; DRUM: tape, not disk"},
 		{"a.rb", "use ENV.fetch('PROD') if Rails.env.in?(%w[production staging])\nuse ENV.fetch('DEV') if Rails.env.local?\n", "PROD: production, staging, not development, test; DEV: development, test, not production, staging"},
-	} {
+	})
+}
+
+// whenCase is a file with what it says of when its variables are read.
+type whenCase struct{ file, src, want string }
+
+// holdWhen holds what files say of when their variables are read to what is wanted.
+func holdWhen(t *testing.T, list []whenCase) {
+	t.Helper()
+	for _, c := range list {
 		if said := whenRead(t, c.file, c.src); said != c.want {
 			t.Errorf("%s:\n%s\nhave %s\nwant %s", c.file, c.src, said, c.want)
 		}
