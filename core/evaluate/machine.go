@@ -113,13 +113,14 @@ type machine struct {
 	otherFailed bool  // it is being gone: what ends the program there is not why
 	handled     mask  // the unset reads but for which it would not be
 	lastValue   Value
-	conditions  []int32        // of the loop that is begun
-	wanted      string         // the kind of what is being declared
-	round       int32          // of a loop, for the calls that it makes
-	ellipsis    members        // what ... is in Python
-	followed    map[int32]bool // wholes that were asked for variables
-	escaped     map[int32]bool // wholes that were given to what is not known
-	runs        int            // how many functions were run
+	conditions  []int32           // of the loop that is begun
+	wanted      string            // the kind of what is being declared
+	round       int32             // of a loop, for the calls that it makes
+	ellipsis    members           // what ... is in Python
+	followed    map[int32]bool    // wholes that were asked for variables
+	escaped     map[int32]bool    // wholes that were given to what is not known
+	narrowings  map[int32][]int32 // by wholes: where names of their variables are asked for
+	runs        int               // how many functions were run
 	others      map[*Unit]*other
 	decisions   map[place]mask
 	parents     []int32            // of the nodes, where they were asked for
@@ -299,6 +300,7 @@ func (r *Run) Judge() *Result {
 	for node := range r.m.escaped { // in any order
 		delete(r.m.followed, node)
 	}
+	r.m.narrowed()
 	return &Result{Followed: r.m.followed, Reads: list, Ways: r.m.turns, Called: r.m.calls, Making: r.m.making, Objects: r.m.offering.links, Sought: r.m.sought, Compared: r.m.comparisons}
 }
 

@@ -158,6 +158,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 				return asked
 			}
 		}
+		if use.Counts {
+			m.askedTruth(v)
+		}
 		return m.presence(v, use.Does == Absence)
 	case Replaces:
 		other := func(st *state) Value {

@@ -66,6 +66,7 @@ func (m *machine) named(v Value, name string, all bool, n int32) bool {
 			row = append(row, part{any: true, frame: -1})
 		}
 		asked = true
+		m.noteNarrowing(x.env, n)
 		site := m.noted(n, x.env, m.standing(row), false)
 		if site >= 0 && m.focus == nil {
 			m.reads[site].Tested = true
@@ -308,6 +309,9 @@ func (m *machine) withDefaults(a *Access, node int32) *Access {
 	return &all
 }
 
+// scoping are methods that give what they are of to a function, as it is.
+var scoping = map[string]bool{"let": true, "also": true, "run": true, "apply": true, "with": true, "then": true, "yield_self": true, "tap": true}
+
 // ofWhole runs a method of the environment.
 func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument, st *state) (Value, bool) {
 	if v, done := m.askWhole(n, a, name, arguments, st); done {
@@ -357,9 +361,16 @@ func (m *machine) ofWhole(n int32, name string, a *Access, arguments []argument,
 		return nil, false
 	}
 	f := *made
+	if scoping[name] {
+		f.fn = f.fn.knowing(Value{{form: whole, env: a}}, "this", "it")
+		return m.invoke(f, n, []argument{{value: Value{{form: whole, env: a}}}}, st), true
+	}
 	given := []argument{{value: m.entryOf(a)}}
 	if fn := f.fn.unit.byNode[f.fn.node]; fn != nil && len(fn.params) == 2 {
 		given = []argument{{value: m.variable(a)}, {value: Value{{element: true}}}}
+		if name == "each_with_object" {
+			given = []argument{{value: m.entryOf(a)}, {value: arguments[0].value}}
+		}
 	} else if strings.HasSuffix(name, "Keys") || strings.HasSuffix(name, "keys") {
 		given = []argument{{value: m.variable(a)}}
 	}

@@ -169,6 +169,7 @@ type Use struct {
 	Does     Effect // what it does where there is no value
 	Maps     bool   // calls a function with the value where there is one
 	Other    bool   // what it gives is something else than the value
+	Counts   bool   // of one that asks whether there is a value: one that counts as false is none
 	Empties  bool   // of one that replaces: an empty text too
 }
 

@@ -122,7 +122,8 @@ func cNumbers(before ...string) (list []reads.Idiom) {
 			list = append(list, reads.Idiom{Access: space + name + "($read)", Kind: reads.Integer, Does: evaluate.Converts})
 		}
 		for _, name := range []string{"strtol", "strtoul", "strtoll", "strtoull"} {
-			list = append(list, reads.Idiom{Access: space + name + "($read, $rest)", Kind: reads.Integer, Does: evaluate.Converts})
+			list = append(list, reads.Idiom{Access: space + name + "($read, $any, 16)", Kind: reads.Integer, Form: reads.BeginsHex, Does: evaluate.Converts},
+				reads.Idiom{Access: space + name + "($read, $rest)", Kind: reads.Integer, Does: evaluate.Converts})
 		}
 		list = append(list, reads.Idiom{Access: space + "atof($read)", Kind: reads.Number, Does: evaluate.Converts})
 		for _, name := range []string{"strtod", "strtof"} {

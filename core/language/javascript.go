@@ -79,6 +79,8 @@ func scriptLanguage(name string, hook func(*syntax.Scanner) bool, extensions ...
 			{Access: `lodash.pick(process.env, [$names])`},
 		},
 		Uses: append([]reads.Idiom{
+			{Access: `parseInt($read, 16)`, Kind: reads.Integer, Form: reads.BeginsHex, Does: evaluate.NotNumber},
+			{Access: `Number.parseInt($read, 16)`, Kind: reads.Integer, Form: reads.BeginsHex, Does: evaluate.NotNumber},
 			{Access: `parseInt($read, $rest)`, Kind: reads.Integer, Does: evaluate.NotNumber},
 			{Access: `Number.parseInt($read, $rest)`, Kind: reads.Integer, Does: evaluate.NotNumber},
 			{Access: `parseFloat($read)`, Kind: reads.Number, Form: reads.BeginsNumber, Does: evaluate.NotNumber},

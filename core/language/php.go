@@ -90,7 +90,7 @@ func phpLanguage(islands []syntax.Island, extensions ...string) *reads.Language 
 			{Access: `is_null($read)`, Absent: true},
 			{Access: `assert($read, $rest)`, Does: evaluate.Demands},
 			{Access: `isset($read)`, Test: true},
-			{Access: `empty($read)`, Absent: true},
+			{Access: `empty($read)`, Absent: true, Counts: true},
 		},
 		Transparent: []string{"strlen", "mb_strlen"},
 		Stops:       []string{"throw", "exit", "die"},

@@ -78,7 +78,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 		Uses: append([]reads.Idiom{
 			{Access: `Integer($read)`, Kind: reads.Integer, Form: reads.RubyInteger, Does: evaluate.Fail},
 			{Access: `Integer($read, $rest)`, Kind: reads.Integer},
-			{Access: `Float($read)`, Kind: reads.Number, Does: evaluate.Fail},
+			{Access: `Float($read)`, Kind: reads.Number, Form: reads.RubyNumber, Does: evaluate.Fail},
 			{Access: `$read.to_i`, Kind: reads.Integer, Does: evaluate.Converts},
 			{Access: `$read.to_f`, Kind: reads.Number, Does: evaluate.Converts},
 			{Access: `$read.to_r`, Kind: reads.Number, Does: evaluate.Converts},

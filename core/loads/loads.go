@@ -98,12 +98,39 @@ func In(language string, table *syntax.Table, file string, src []byte) (list []L
 					continue
 				}
 				line, _ := f.Position(int(f.Tokens[i].Start))
-				list = append(list, Load{File: file, Line: line, Path: w.path, From: w.from, Whole: w.whole, Stops: form.stops})
+				list = append(list, Load{File: file, Line: line, Path: w.path, From: w.from, Whole: w.whole, Stops: form.stops || language == "go" && stopsOnError(f, i)})
 			}
 		}
 	}
 	return list
 }
+
+// stopsOnError reports whether a program of Go ends where a call whose name is at a token fails: the block behind
+// the question for its error does.
+func stopsOnError(f *syntax.File, i int) bool {
+	open := i + 1
+	for n := 0; n < mostBeforeBlock && open < len(f.Tokens) && !f.Is(open, "{"); n++ {
+		if mate := f.Mate(open); mate > open {
+			open = mate
+		}
+		open++
+	}
+	if !f.Is(open-1, "nil") || !f.Is(open-2, "!=") {
+		return false
+	}
+	for i := open + 1; i < f.Mate(open); i++ {
+		if f.Kind(i) == syntax.Word && f.Is(i+1, "(") && leaving[f.Text(i)] {
+			return true
+		}
+	}
+	return false
+}
+
+// mostBeforeBlock bounds how many tokens stand between a call and the block that handles its error.
+const mostBeforeBlock = 16
+
+// leaving are functions of Go that end the program.
+var leaving = map[string]bool{"Fatal": true, "Fatalf": true, "Fatalln": true, "Exit": true, "panic": true, "Panic": true, "Panicf": true, "Panicln": true}
 
 // at returns the paths that a form gives whose name is at a token.
 func (m *form) at(f *syntax.File, i int) []written {

@@ -104,8 +104,10 @@ func (a *analysis) passedOn(r Range) bool {
 	case "=", "&&", "||", "??", "!==", "===", "==", "!=", "[", "is", "catch", "orelse":
 		return false
 	case ".", "?.", "::", "->":
-		method := f.Text(a.passTransparent(r.Hi) + 1)
-		return a.c.copies[method] || !changes[method] && f.Is(a.passTransparent(r.Hi)+2, "(")
+		return a.goesOn(a.passTransparent(r.Hi)+1) || before == "in" && a.isLoopHead(r.Lo-1)
+	}
+	if f.Is(r.Hi, "as") && f.Is(r.Lo-2, "foreach") { // of PHP
+		return !isSuperglobal(f.Text(r.Lo))
 	}
 	if open := a.openerOf(r.Lo); before == "=" && open >= 0 && f.Is(open, "(") && isCall(f, open) {
 		return !a.isDefault(r) // run(env=os.environ)
@@ -121,6 +123,31 @@ func (a *analysis) passedOn(r Range) bool {
 	return true
 }
 
+// goesOn reports whether a method of the environment takes it as a whole: what gives a copy, and what is given
+// arguments or a block; or a member that is all its names or values, of which more is asked than whether one is there.
+func (a *analysis) goesOn(i int) bool {
+	f, method := a.f, a.f.Text(i)
+	switch {
+	case a.c.copies[method]:
+		return true
+	case changes[method]:
+		return false
+	case allOf[method]:
+		return !isMember(f, i+2) || !asksOne[f.Text(i+2)]
+	}
+	return f.Is(i+1, "(") || f.Is(i+1, "{") || f.Is(i+1, "do") || f.Is(i+1, "<")
+}
+
+// allOf are members of the environment that are all its names, values or both, and asksOne what is asked of
+// them about one of these.
+var (
+	allOf   = set(strings.Fields("keys values entries each_pair Keys Values Entries"))
+	asksOne = set(strings.Fields("include? member? contains Contains containsKey ContainsKey includes size length count Count Length isEmpty isNotEmpty empty? any? any Any"))
+)
+
+// isSuperglobal reports whether a name is a variable of PHP in which the environment is among other things.
+func isSuperglobal(name string) bool { return name == "$_SERVER" }
+
 // longestPattern bounds how many tokens stand between for and in.
 const longestPattern = 12
 
@@ -129,7 +156,7 @@ func (a *analysis) isLoopHead(i int) bool {
 	f := a.f
 	for j := i - 1; j >= 0 && j >= i-longestPattern; j-- {
 		switch {
-		case f.Is(j, "for"):
+		case f.Is(j, "for"), f.Is(j, "foreach"):
 			return true
 		case f.Is(j, ";") || f.Is(j, "{") || f.Is(j, "="):
 			return false

@@ -21,6 +21,12 @@ const (
 	RubyInteger   Form = "ruby-integer"    // underscores, white space, and the bases by 0x, 0b, 0o and 0
 	AnyBase       Form = "any-base"        // the bases by 0x, 0b, 0o
 	Hexadecimal   Form = "hexadecimal"     // 1f or 0x1f
+	Octal         Form = "octal"           // 755 or 0o755
+	Binary        Form = "binary"          // 101 or 0b101
+	PythonBase    Form = "python-base"     // the bases by 0x, 0b, 0o, and no zero before digits
+	SomeBase      Form = "some-base"       // digits and letters, of a base that is not known
+	RubyNumber    Form = "ruby-number"     // 1.5e3, with underscores between digits
+	BeginsHex     Form = "begins-hex"      // begins with digits of 1f or 0x1f
 	BeginsInteger Form = "begins-integer"  // begins with digits
 	BeginsNumber  Form = "begins-number"   // begins with a number
 	ScriptNumber  Form = "script-number"   // 1e3, .5, 0x1f, Infinity, and white space around it
@@ -58,6 +64,12 @@ var takes = map[Form]func(value string) bool{
 	RubyInteger:   trimmed(`^[+-]?(0[xX][0-9a-fA-F]+|0[bB][01]+|0[oO]?[0-7]+(_[0-7]+)*|[1-9][0-9]*(_[0-9]+)*|0)$`),
 	AnyBase:       trimmed(`^[+-]?(0[xX][0-9a-fA-F_]+|0[bB][01_]+|0[oO]?[0-7_]+|[0-9][0-9_]*)$`),
 	Hexadecimal:   trimmed(`^[+-]?(0[xX])?[0-9a-fA-F]+$`),
+	Octal:         trimmed(`^[+-]?(0[oO])?[0-7]+(_[0-7]+)*$`),
+	Binary:        trimmed(`^[+-]?(0[bB])?[01]+(_[01]+)*$`),
+	PythonBase:    trimmed(`^[+-]?(0[xX](_?[0-9a-fA-F])+|0[bB](_?[01])+|0[oO](_?[0-7])+|0(_?0)*|[1-9](_?[0-9])*)$`),
+	SomeBase:      trimmed(`^[+-]?[0-9a-zA-Z]+(_[0-9a-zA-Z]+)*$`),
+	RubyNumber:    trimmed(`^[+-]?(0[xX][0-9a-fA-F]+|([0-9]+(_[0-9]+)*(\.([0-9]+(_[0-9]+)*)?)?|\.[0-9]+)([eE][+-]?[0-9]+)?)$`),
+	BeginsHex:     like(`^\s*[+-]?(0[xX])?[0-9a-fA-F]`),
 	BeginsInteger: like(`^\s*[+-]?[0-9]`),
 	BeginsNumber:  like(`^\s*[+-]?(\.?[0-9]|Infinity)`),
 	ScriptNumber:  trimmed(`^([+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?|[+-]?Infinity|0[xX][0-9a-fA-F]+|0[bB][01]+|0[oO][0-7]+)?$`),

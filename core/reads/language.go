@@ -136,6 +136,7 @@ type Idiom struct {
 	Except   []string // patterns of names that are no variables here
 	Function bool     // a plain function, and no class: new Env("x")
 	Absent   bool     // asks whether there is no value: $read.nil?
+	Counts   bool     // of a use that asks whether there is a value: one that counts as false is none
 	Test     bool     // asks whether the variable is set, without needing its value
 	Removes  bool     // takes the variable out as well
 	Writes   bool     // sets it or takes it out, and does not read it

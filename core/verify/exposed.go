@@ -212,14 +212,25 @@ func (j *job) writtenSecrets() (list []Finding) {
 var shippedPrefixes = []string{"NEXT_PUBLIC_", "VITE_", "REACT_APP_", "PUBLIC_", "NUXT_PUBLIC_", "GATSBY_", "EXPO_PUBLIC_", "VUE_APP_"}
 
 // plainlySecret are words of a name that is never meant for the public.
-var plainlySecret = []string{"SECRET", "PASSWORD", "PASSWD", "PRIVATE", "CREDENTIALS"}
+var plainlySecret = []string{"SECRET", "PASSWORD", "PASSWD", "PASSPHRASE", "PRIVATE", "CREDENTIALS"}
+
+// A key or token may be meant for the public, but for one of those who may do everything.
+var (
+	keyWords  = []string{"KEY", "TOKEN"}
+	mightyFor = []string{"ADMIN", "ROOT", "MASTER", "SERVICE", "SIGNING", "SERVER"}
+)
+
+// isPlainlySecret reports whether a name says that what it holds is never meant for the public.
+func isPlainlySecret(name string) bool {
+	return hasWord(name, plainlySecret) || hasWord(name, keyWords) && hasWord(name, mightyFor)
+}
 
 func (j *job) shippedSecrets() (list []Finding) {
 	for n := range j.contract.Variables {
 		v := &j.contract.Variables[n]
 		for _, prefix := range shippedPrefixes {
 			rest, shipped := strings.CutPrefix(v.Name, prefix)
-			if !shipped || !hasWord(rest, plainlySecret) {
+			if !shipped || !isPlainlySecret(rest) {
 				continue
 			}
 			r := counted(v.Reads)[0]
