@@ -275,7 +275,15 @@ func (f *finder) componentOfService(service types.ServiceConfig) (tree.Component
 		}
 		return f.tree.ComponentOf(path.Join(context, "x")), true
 	}
-	return f.componentNamed(imageName(service.Image))
+	return f.componentOfImage(service.Image)
+}
+
+// componentOfImage finds the component that an image is built of, or else called like.
+func (f *finder) componentOfImage(image string) (tree.Component, bool) {
+	if c, known := f.built(imageName(image)); known {
+		return c, true
+	}
+	return f.componentNamed(imageName(image))
 }
 
 // imageName returns the last part of an image's name, without its tag.
@@ -303,6 +311,7 @@ func (f *finder) serviceLayers(project *composeProject, service types.ServiceCon
 	if l := f.imageOf(service); l != nil {
 		layers = append(layers, l)
 	}
+	before := map[string]string{} // what earlier files give
 	for _, envFile := range service.EnvFiles {
 		file, inside := f.tree.Inside(envFile.Path)
 		if !inside || !f.tree.Has(file) {
@@ -333,11 +342,17 @@ func (f *finder) serviceLayers(project *composeProject, service types.ServiceCon
 			if own := service.Environment[name]; own != nil {
 				return *own, true
 			}
-			return "", false
+			value, set := before[name]
+			return value, set && !f.sets(file, name)
 		})
 		if err != nil {
 			f.unreadable(file, err)
 			continue
+		}
+		for name, v := range l.Values { // in any order
+			if v.State == Set || v.State == Empty {
+				before[name] = v.Text
+			}
 		}
 		layers = append(layers, l)
 	}

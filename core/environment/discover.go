@@ -90,11 +90,12 @@ type finder struct {
 	documents map[string]*envfile.Document
 	claimed   map[string]bool // env files that something else names as its layer
 	yaml      map[string][]*yamlDocument
-	images    map[string]*Layer // of Dockerfiles, without stage and arguments
-	badImages map[string]bool   // that could not be read
-	outer     map[string]Value  // of the surroundings, where they count
-	ofRoot    map[string]bool   // names of the program at the root, once asked for
-	composed  int               // bytes of compose files that were resolved
+	images    map[string]*Layer           // of Dockerfiles, without stage and arguments
+	badImages map[string]bool             // that could not be read
+	outer     map[string]Value            // of the surroundings, where they count
+	ofRoot    map[string]bool             // names of the program at the root, once asked for
+	ofImages  map[string][]tree.Component // what images are built of, by their names, once asked for
+	composed  int                         // bytes of compose files that were resolved
 }
 
 func newFinder(t *tree.Tree, options Options) *finder {

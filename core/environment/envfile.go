@@ -42,6 +42,20 @@ func dialectNames() (names []string) {
 	return names
 }
 
+// document returns the lines of an env file, whose source is src.
+func (f *finder) document(file string, src []byte) *envfile.Document {
+	if f.documents[file] == nil {
+		f.documents[file] = envfile.Parse(src)
+	}
+	return f.documents[file]
+}
+
+// sets reports whether an env file that is being read has a line for a name.
+func (f *finder) sets(file, name string) bool {
+	_, is := f.documents[file].Lookup(name)
+	return is
+}
+
 // envFile reads one env file of the tree as a layer. A file is read once for
 // each dialect.
 func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lookup) (*Layer, error) {
@@ -57,11 +71,7 @@ func (f *finder) envFile(file string, dialect *envfile.Dialect, outer envfile.Lo
 	if err != nil {
 		return nil, err
 	}
-	document := f.documents[file]
-	if document == nil {
-		document = envfile.Parse(src)
-		f.documents[file] = document
-	}
+	document := f.document(file, src)
 	l := &Layer{
 		Kind: "env", Label: file, File: file, Component: f.tree.ComponentOf(file), Tracked: f.tracked[file],
 		Document: document, Dialect: dialect, Values: map[string]Value{}, Changed: f.tree.Changed(file),

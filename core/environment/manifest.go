@@ -226,18 +226,22 @@ func (f *finder) own(c *cluster) (chosen []bool, components []tree.Component) {
 	chosen, components = make([]bool, len(c.workloads)), make([]tree.Component, len(c.workloads))
 	found := map[string]bool{}
 	key := func(w workload) string { return w.file + "\x00" + w.name }
-	for _, named := range []func(workload) string{
+	for step, named := range []func(workload) string{
 		func(w workload) string { return imageName(w.image) },
 		func(w workload) string { return w.container },
 		func(w workload) string { return w.name },
 	} {
+		find := f.componentNamed
+		if step == 0 {
+			find = f.componentOfImage
+		}
 		now := map[string]bool{}
 		for n, w := range c.workloads {
 			byName := named(w) == w.name && named(w) != imageName(w.image) && named(w) != w.container
 			if found[key(w)] || byName && (w.init || now[key(w)]) {
 				continue
 			}
-			if component, known := f.componentNamed(named(w)); known {
+			if component, known := find(named(w)); known {
 				chosen[n], components[n], now[key(w)] = true, component, true
 			}
 		}

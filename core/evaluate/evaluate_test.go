@@ -290,11 +290,11 @@ func TestTables(t *testing.T) {
 // What the names of the environment are compared with says which are meant.
 func TestWhole(t *testing.T) {
 	hold(t, []saying{
-		{"a.py", "import os\ntags = {k: v for k, v in os.environ.items() if k.startswith(\"TAG_\")}\n", "* optional; TAG_* optional"},
-		{"a.py", "import os\nfor key, value in os.environ.items():\n    if key == \"KEEPER\":\n        use(value)\n", "* optional; KEEPER optional"},
+		{"a.py", "import os\ntags = {k: v for k, v in os.environ.items() if k.startswith(\"TAG_\")}\n", "TAG_* optional"},
+		{"a.py", "import os\nfor key, value in os.environ.items():\n    if key == \"KEEPER\":\n        use(value)\n", "KEEPER optional"},
 		{"a.rb", "ENV.each { |k, v| puts v if k.start_with?(\"TAG_\") }\n", "TAG_* optional"},
-		{"a.js", "for (const k in process.env) if (k.startsWith('TAG_')) log(process.env[k]);\n", "* optional; TAG_* optional"},
-		{"a.js", "Object.keys(process.env).forEach((k) => {\n  if (k.indexOf('TAG_') !== 0) return;\n  log(process.env[k]);\n});\n", "* optional; TAG_* optional"},
+		{"a.js", "for (const k in process.env) if (k.startsWith('TAG_')) log(process.env[k]);\n", "TAG_* optional"},
+		{"a.js", "Object.keys(process.env).forEach((k) => {\n  if (k.indexOf('TAG_') !== 0) return;\n  log(process.env[k]);\n});\n", "TAG_* optional"},
 		{"a.py", "import os\nfor k in os.environ:\n    print(os.environ[k])\n", "* optional"},
 		{"a.py", "import os\ndef load(self, name='TAG_MODULE'):\n    return os.environ.get(name)\n", "TAG_MODULE expected"},
 		{"a.rb", "c = { 'TAG_A' => 'a', 'TAG_B' => 'b' }\nc.find_all { |k, _| ENV[k] }\n", "TAG_A optional; TAG_B optional"},
@@ -319,10 +319,10 @@ func TestWhole(t *testing.T) {
 		{"a.js", "const gone = ['TAG_A', 'TAG_B'].filter((n) => !process.env[n]);\nif (gone.length > 0) throw new Error(gone);\nif (['TAG_C'].some((n) => !process.env[n])) throw new Error('x');\nif (!['TAG_D'].every((n) => process.env[n])) process.exit(1);\n", "TAG_A required; TAG_B required; TAG_C required; TAG_D required"},
 		{"a.js", "const bad = [];\nfill(bad);\nif (bad.length === 0) process.exit(0);\nlog(process.env.TAG_A);\n", "TAG_A expected"},
 		{"a.py", "import os\nset_ = [n for n in ('TAG_A', 'TAG_B') if os.environ.get(n)]\nif set_:\n    go(set_)\nprint(os.environ['TAG_C'])\n", "TAG_A optional; TAG_B optional; TAG_C required"},
-		{"a.js", "const R = /^TAG_/i;\nObject.keys(process.env).filter((k) => R.test(k));\nObject.keys(process.env).filter((k) => /LOCK_/.test(k) || /^(A|B)_/.test(k));\n", "* optional; TAG_* optional; * optional"},
-		{"a.rb", "a = ENV.to_h.select { |k, _| k =~ /\\ATAG_.+/ }\nb = ENV.select { |k, _| k.match?(/^LOCKS?_/) }\n", "* optional; TAG_* optional; LOCK* optional"},
-		{"a.py", "import os, re\na = {k: v for k, v in os.environ.items() if re.match('TAG_', k)}\nb = [k for k in os.environ if re.search('LOCK_', k)]\n", "* optional; TAG_* optional; * optional"},
-		{"a.js", "Object.keys(process.env).filter((k) => k.startsWith(\"TAG_\"));\n", "* optional; TAG_* optional"},
+		{"a.js", "const R = /^TAG_/i;\nObject.keys(process.env).filter((k) => R.test(k));\nObject.keys(process.env).filter((k) => /LOCK_/.test(k) || /^(A|B)_/.test(k));\n", "TAG_* optional; * optional"},
+		{"a.rb", "a = ENV.to_h.select { |k, _| k =~ /\\ATAG_.+/ }\nb = ENV.select { |k, _| k.match?(/^LOCKS?_/) }\n", "TAG_* optional; LOCK* optional"},
+		{"a.py", "import os, re\na = {k: v for k, v in os.environ.items() if re.match('TAG_', k)}\nb = [k for k in os.environ if re.search('LOCK_', k)]\n", "TAG_* optional; * optional"},
+		{"a.js", "Object.keys(process.env).filter((k) => k.startsWith(\"TAG_\"));\n", "TAG_* optional"},
 	})
 }
 

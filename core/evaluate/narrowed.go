@@ -110,7 +110,7 @@ func (w narrowing) isOnlyIn(loop, head int32) bool {
 // asksAt reports whether an expression holds only where the name of a variable is one that is asked for.
 func (w narrowing) asksAt(n int32) bool {
 	if slices.Contains(w.asks, n) {
-		return true
+		return !w.isContrary(n)
 	}
 	switch u := w.u; u.kind(n) {
 	case parse.Wrapper, parse.Return:
@@ -127,9 +127,18 @@ func (w narrowing) asksAt(n int32) bool {
 	return false
 }
 
+// isContrary reports whether a question for a name asks whether it is another one: name.indexOf("X_") !== 0.
+func (w narrowing) isContrary(n int32) bool {
+	op := w.u.at(n)
+	return w.u.kind(n) == parse.Binary && (op == "!==" || op == "!=" || op == "<>" || op == "!~" || op == "ne")
+}
+
 // refusesAt reports whether an expression holds wherever the name of a variable is none that is asked for.
 func (w narrowing) refusesAt(n int32) bool {
 	u := w.u
+	if slices.Contains(w.asks, n) {
+		return w.isContrary(n)
+	}
 	switch u.kind(n) {
 	case parse.Wrapper:
 		return w.refusesAt(u.Tree.Child(n, 0))

@@ -242,8 +242,8 @@ end
 // expressions that stand alone.
 func TestNamesOfPerlsEnvironment(t *testing.T) {
 	hold(t, []saying{
-		{"a.pl", "my %extra = map { $_ => $ENV{$_} } grep { /^GATE_A_/ } keys %ENV;\n", "GATE_A_* optional; * optional"},
-		{"a.pl", "for my $k (sort keys %ENV) { next unless $k =~ m{^GATE_B_}; print \"$k=$ENV{$k}\" }\nforeach (keys %ENV) { print $ENV{$_} if /^GATE_C_/ }\n", "* optional; GATE_B_* optional; * optional; GATE_C_* optional"},
+		{"a.pl", "my %extra = map { $_ => $ENV{$_} } grep { /^GATE_A_/ } keys %ENV;\n", "GATE_A_* optional"},
+		{"a.pl", "for my $k (sort keys %ENV) { next unless $k =~ m{^GATE_B_}; print \"$k=$ENV{$k}\" }\nforeach (keys %ENV) { print $ENV{$_} if /^GATE_C_/ }\n", "GATE_B_* optional; GATE_C_* optional"},
 		{"a.pl", "my @n = grep /^GATE_D_/, keys %ENV;\nsystem(\\%ENV);\n", "GATE_D_* optional; * optional; * optional"},
 		{"a.rb", "ENV.keys.grep(/\\AGATE_R_/).each { |k| puts ENV[k] }\n", "GATE_R_* optional"},
 	})
@@ -275,5 +275,33 @@ func TestKeptInTheEnvironment(t *testing.T) {
 	hold(t, []saying{
 		{"a.py", "import os\nos.environ.setdefault('A', 'UTC')\nprint(os.environ['A'])\ndef f():\n    os.environ.setdefault('B', 'b')\n    return os.environ['B'], os.environ['C']\n", "A optional =UTC; A optional =UTC; B optional =b; B optional =b; C required"},
 		{"a.cs", "var a = Environment.GetEnvironmentVariable(\"A\") ?? string.Empty;\nif (a.Length > 0) { Use(a); }\nvar b = Environment.GetEnvironmentVariable(\"B\") ?? String.Empty;\nif (b == string.Empty) throw new Exception();\n", "A optional =; B required"},
+	})
+}
+
+// What goes through the environment reads no more than the variables whose names it asks for, where all that it does
+// stands under that question; else it takes the whole.
+func TestNarrowed(t *testing.T) {
+	hold(t, []saying{
+		{"a.py", "import os\na = {k: v for k, v in os.environ.items() if k.startswith('GATE_')}\n", "GATE_* optional"},
+		{"a.py", "import os\na = {k: v for k, v in os.environ.items() if k.startswith('GATE_') or k in known}\n", "* optional; GATE_* optional"},
+		{"a.py", "import os\nfor k in os.environ:\n    if k.startswith('GATE_'):\n        put(k)\n    elif k.startswith('TOLL_'):\n        put(k)\n", "GATE_* optional; TOLL_* optional"},
+		{"a.py", "import os\nfor k in os.environ:\n    if k.startswith('GATE_'):\n        put(k)\n    else:\n        drop(k)\n", "* optional; GATE_* optional"},
+		{"a.js", "for (const [k, v] of Object.entries(process.env)) { if (!k.startsWith('GATE_')) continue; put(k, v); }\n", "GATE_* optional"},
+		{"a.js", "for (const k in process.env) { if (k.startsWith('GATE_')) { put(k); } put(k); }\n", "* optional; GATE_* optional"},
+		{"a.js", "for (const k in process.env) { last = k; if (!k.startsWith('GATE_')) continue; put(k); }\n", "* optional; GATE_* optional"},
+		{"a.js", "Object.keys(process.env).filter((k) => !k.startsWith('GATE_')).forEach(put);\n", "* optional; GATE_* optional"},
+		{"a.js", "put(process.env, (k) => k.startsWith('GATE_'));\n", "* optional"},
+		{"a.go", "package a\nimport (\"os\"; \"strings\")\nfunc f() { for _, e := range os.Environ() { p := strings.SplitN(e, \"=\", 2); if rest, ok := strings.CutPrefix(p[0], \"GATE_\"); ok { put(rest) } } }\n", "GATE_* optional"},
+		{"a.ex", "a = for {\"GATE_\" <> rest, v} <- System.get_env(), into: %{}, do: {rest, v}\n", "GATE_* optional"},
+		{"a.rb", "ENV.each_with_object({}) { |(k, v), h| h[k] = v if k.start_with?('GATE_') }\n", "GATE_* optional"},
+		{"a.scala", "object A { val a = sys.env.collect { case (k, v) if k.startsWith(\"GATE_\") => v } }\n", "GATE_* optional"},
+		{"a.rb", "ENV.each { |k, v| put(k, v) }\n", "* optional"},
+		{"a.rb", "puts ENV.keys.include?('GATE')\n", "GATE optional"},
+		{"a.kt", "fun a() { System.getenv().forEach { (k, v) -> put(k, v) } }\n", "* optional"},
+		{"a.cs", "class A { void M() { foreach (DictionaryEntry e in Environment.GetEnvironmentVariables()) { Put(e); } } }\n", "* optional"},
+		{"a.php", "<?php\nforeach ($_ENV as $k => $v) { put($k, $v); }\n", "* optional"},
+		{"a.dart", "import 'dart:io';\nvoid main() { for (final e in Platform.environment.entries) { put(e.key); } }\n", "* optional"},
+		{"a.kt", "fun a() = System.getenv().let { it[\"GATE\"] }\n", "GATE expected"},
+		{"a.rb", "ENV.then { |e| e['GATE'] }\n", "GATE expected"},
 	})
 }
