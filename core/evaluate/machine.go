@@ -421,8 +421,12 @@ func (m *machine) begin() {
 
 func (m *machine) frame() *frame { return m.frames[len(m.frames)-1] }
 
+// unit is called in many places, and is not copied into each.
+//
+//go:noinline
 func (m *machine) unit() *Unit { return m.frames[len(m.frames)-1].unit }
 
+//go:noinline
 func (m *machine) depth() int32 { return int32(len(m.frames) - 1) }
 
 // tick counts a step, and reports whether there may be another.
