@@ -31,7 +31,7 @@ var golang = &reads.Language{
 	Passes:      "func",
 	Entire:      []string{"AutomaticEnv", "BindEnv"},
 	LineEnds:    true,
-	Triggers:    []string{"Getenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv", "AutomaticEnv", "envconfig.", "ardanlabs/conf", "cristalhq/aconfig", "arg:\"", "etenv func(", "ookupenv func(", "etEnv func(", "ookupEnv func(", "MustBindEnv"},
+	Triggers:    []string{"Getenv", "Setenv", "LookupEnv", "Environ", "ExpandEnv", "Clearenv", "env:\"", "envconfig:\"", "envvar:\"", "EnvVars", "EnvVar", "BindEnv", "AutomaticEnv", "envconfig.", "ardanlabs/conf", "cristalhq/aconfig", "arg:\"", "etenv func(", "ookupenv func(", "etEnv func(", "ookupEnv func(", "MustBindEnv"},
 	Idioms: []reads.Idiom{
 		{Access: `os.Getenv($name)`},
 		{Access: `os.LookupEnv($name)`, Unset: evaluate.Pair},

@@ -24,13 +24,14 @@ type Owners struct {
 	named  map[string]bool          // whether a script is named there, or in a file of an environment
 
 	parts    *Programs
-	commands map[string][][]string // of the environments, by the folder of their component
-	others   map[string]bool       // whether a file is of another program than that of an environment
+	commands map[string][][]string        // of the environments, by the folder of their component
+	inline   map[string]map[string]string // by folder: variables that commands give values, with the file that does
+	others   map[string]bool              // whether a file is of another program than that of an environment
 }
 
 // NewOwners returns what is known of a tree and its environments.
 func NewOwners(t *tree.Tree, environments []environment.Environment) *Owners {
-	p := &Owners{tree: t, named: map[string]bool{}, parts: New(t), commands: map[string][][]string{}, others: map[string]bool{}}
+	p := &Owners{tree: t, named: map[string]bool{}, parts: New(t), commands: map[string][][]string{}, others: map[string]bool{}, inline: map[string]map[string]string{}}
 	for _, e := range environments {
 		if len(e.Command) > 0 {
 			p.commands[e.Component.Folder] = append(p.commands[e.Component.Folder], e.Command)

@@ -81,3 +81,37 @@ from gate.settings import INSTALLED
 		}
 	}
 }
+
+// A command may give what it starts a variable; what it hands on from outside it does not give.
+func TestSetsIn(t *testing.T) {
+	root, err := tree.Open(testtree.Tree(t, `-- gate/package.json --
+{"scripts": {"start": "GATE_A=fast NODE_ENV=x node gate.js", "dev": "cross-env GATE_B=1 node gate.js", "x": "echo hi && GATE_C='a b' node y.js", "y": "node gate.js GATE_NONE=1", "z": "GATE_PASSED=$GATE_PASSED node gate.js"}}
+-- gate/Procfile --
+web: GATE_D=4 node gate.js
+-- toll/Makefile --
+TOLL_NONE = 1
+run:
+	@TOLL_A=1 ./toll
+	env TOLL_B=2 ./toll
+`), tree.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := NewOwners(root, nil)
+	for _, c := range []struct{ folder, names, none string }{
+		{"gate", "GATE_A:package.json NODE_ENV:package.json GATE_B:package.json GATE_C:package.json GATE_D:Procfile", "GATE_NONE GATE_PASSED TOLL_A"},
+		{"toll", "TOLL_A:Makefile TOLL_B:Makefile", "TOLL_NONE GATE_A"},
+	} {
+		for name := range strings.FieldsSeq(c.names) {
+			name, file, _ := strings.Cut(name, ":")
+			if got := p.SetsIn(c.folder, name); got != c.folder+"/"+file {
+				t.Errorf("%s is given by %q, want %s", name, got, file)
+			}
+		}
+		for name := range strings.FieldsSeq(c.none) {
+			if got := p.SetsIn(c.folder, name); got != "" {
+				t.Errorf("%s is given by %q, want nothing", name, got)
+			}
+		}
+	}
+}

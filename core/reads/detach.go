@@ -33,7 +33,7 @@ func (r Result) detached() Result {
 		r.Borrowed[n].Read.detach()
 	}
 	detach(&r.Default)
-	r.Sought, r.Makers, r.Wanted = copied(r.Sought), copied(r.Makers), copied(r.Wanted)
+	r.Sought, r.Makers, r.Wanted, r.Sets = copied(r.Sought), copied(r.Makers), copied(r.Wanted), copied(r.Sets)
 	return r
 }
 

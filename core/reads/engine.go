@@ -83,7 +83,8 @@ type Result struct {
 	Default string          // the name of what the file exports without one, where it offers something
 	// Borrowed is what is done with what the files of Context.Offers have read.
 	Borrowed []Borrowed
-	Marks    []int32 // offsets round which the file was looked at, where not at all of it
+	Sets     []string // variables that the file gives values for all that runs after it
+	Marks    []int32  // offsets round which the file was looked at, where not at all of it
 }
 
 // Analyse finds the reads in src. Compile must have succeeded before.
@@ -181,6 +182,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 	r.Offers, r.Default, r.Borrowed = a.offers, a.byDefault, a.borrowed
 	if !bundled {
 		r.Roles = append(r.Roles, a.givenNames()...)
+		r.Sets = a.setsForOthers()
 	}
 	return r.detached(), nil
 }

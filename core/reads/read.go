@@ -64,6 +64,7 @@ type Read struct {
 	Component        string
 	Through          string   // the helper that does the reading, or ""
 	SaidIn           string   // another file of the tree, which says what is needed or used instead, or ""
+	SetIn            string   // another file of the program, which gives the variable a value where it is run first, or ""
 	InsteadOf        []string // variables before it: it is read where they have no value
 	Under            string   // the variable that a condition round the read asks for, or ""
 	When             []When   // for which values of other variables it is read

@@ -32,7 +32,9 @@ another of its commands reads it, or where only tests and tooling do.
 One that is required for such a value alone is missing where the environment
 gives that; where it is not known whether the code comes to the read, it is a
 warning. A name known in part, such as GATE_*, is satisfied by any that fits.
-Where an environment gets values that are not seen here, a gap is only a note.
+Where an environment gets values that are not seen here, or another file or a
+command of the tree may give one before (ENV["X"] ||= …, X=1 node index.js), a gap
+is only a note.
 
   url := os.Getenv("GATE_CABINET_URL")      services/gatekeeper/main.go
   # and deploy/staging.env does not name it
@@ -122,6 +124,10 @@ func (j *job) gap(v *contract.Variable, e *environment.Environment) *Finding {
 	if names := strict[0].InsteadOf; len(names) > 0 {
 		f.Message += fmt.Sprintf(" (%s would do as well)", strings.Join(names, " or "))
 	}
+	if by := j.givenHere(v.Name, strict, e); by != "" {
+		f.Level = Note
+		f.Message = fmt.Sprintf("%s has no value in %s, but for what %s gives it", v.Name, e.Name, by)
+	}
 	if open := e.Open(); open != "" {
 		f.Level = Note
 		f.Message = fmt.Sprintf("%s may have no value in %s: it also gets values from %s", v.Name, e.Name, open)
@@ -142,6 +148,26 @@ func (j *job) givenBeside(name, component string, e *environment.Environment) bo
 			return l.File != "" && l.Document != nil && slices.ContainsFunc(e.Layers, func(own *environment.Layer) bool { return own.File == l.File })
 		})
 	})
+}
+
+// givenHere returns the file of the tree that gives a variable a value, where all reads that need one may be run behind it:
+// code that sets it, or a command that starts the program with it. Of what a service or workload starts with its own
+// command nothing else is known.
+func (j *job) givenHere(name string, strict []reads.Read, e *environment.Environment) (file string) {
+	for _, r := range strict {
+		if r.Need == reads.Optional {
+			continue
+		}
+		by := r.SetIn
+		if by == "" && !e.Only && !e.Declared {
+			by = j.programs.SetsIn(j.Tree.ComponentOf(r.File).Folder, name)
+		}
+		if by == "" {
+			return ""
+		}
+		file = by
+	}
+	return file
 }
 
 // isNamed reports whether an example file names a variable, other than in a line

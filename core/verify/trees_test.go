@@ -14,6 +14,66 @@ os.environ["GATE_URL"]
 -- loader/example1.env --
 ANYTHING=1
 `, `note undocumented GATE_URL  gate.py:2`},
+		{"what another file of the program sets is no certain gap", `-- Gemfile --
+-- boot.rb --
+ENV["GATE_ROOT"] ||= __dir__
+ENV["GATE_CACHE"] = "tmp"
+if odd
+  ENV["GATE_ODD"] = "1"
+end
+-- gate.rb --
+require_relative "boot"
+open ENV.fetch("GATE_ROOT"), ENV.fetch("GATE_CACHE"), ENV.fetch("GATE_ODD")
+-- spec/help_spec.rb --
+ENV["GATE_TESTED"] = "1"
+-- other.rb --
+open ENV.fetch("GATE_TESTED")
+-- .env --
+-- .env.example --
+GATE_ODD=
+GATE_TESTED=
+`, `error missing GATE_ODD local .env:0
+error missing GATE_TESTED local .env:0
+warning undocumented GATE_ROOT  gate.rb:2
+note missing GATE_CACHE local .env:0
+note missing GATE_ROOT local .env:0
+note undocumented GATE_CACHE  gate.rb:2`},
+		{"main of Go and a bundler set variables", `-- toll/go.mod --
+module toll
+-- toll/main.go --
+package main
+import "os"
+func main() { os.Setenv("TOLL_A", "1"); run() }
+func other() { os.Setenv("TOLL_B", "1") }
+-- toll/run.go --
+package main
+import "os"
+func run() { if os.Getenv("TOLL_A") == "" || os.Getenv("TOLL_B") == "" { panic(1) } }
+-- web/package.json --
+-- web/next.config.js --
+module.exports = { env: { WEB_A: 'x' } }
+-- web/vite.config.js --
+export default { define: { 'process.env.WEB_B': '"y"' } }
+-- web/page.js --
+open(process.env.WEB_A, process.env.WEB_B)
+-- .env --
+-- .env.example --
+TOLL_A=
+TOLL_B=
+WEB_A=
+WEB_B=
+`, `error missing TOLL_B local .env:0
+note missing TOLL_A local .env:0
+note missing WEB_A local .env:0
+note missing WEB_B local .env:0`},
+		{"a command of the package starts it with a value", `-- package.json --
+{"scripts": {"start": "GATE_MODE=fast node gate.js"}}
+-- gate.js --
+if (!process.env.GATE_MODE) throw new Error()
+-- .env --
+-- .env.example --
+GATE_MODE=
+`, `note missing GATE_MODE local .env:0`},
 		{"compose service needs what its component reads", `-- gate/go.mod --
 module gate
 -- gate/main.go --

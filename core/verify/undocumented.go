@@ -42,9 +42,9 @@ variable, and where the tree has no env files at all.`,
 				f.Command = []string{"inzicht", "document"}
 			}
 			switch {
-			case !slices.ContainsFunc(here, contract.Counts), len(j.environments.Examples) == 0 && !j.goesByEnvFiles():
+			case !slices.ContainsFunc(here, contract.Counts), !slices.ContainsFunc(here, isUnset), len(j.environments.Examples) == 0 && !j.goesByEnvFiles():
 				f.Level = Note
-			case v.Need != reads.Required:
+			case v.Need != reads.Required, !slices.ContainsFunc(here, func(r reads.Read) bool { return r.Need == reads.Required && isUnset(r) }):
 				f.Level = Warning
 			}
 			list = append(list, f)
@@ -52,6 +52,9 @@ variable, and where the tree has no env files at all.`,
 		return list
 	},
 }
+
+// isUnset reports whether nothing in the tree gives the variable of a read a value.
+func isUnset(r reads.Read) bool { return r.SetIn == "" }
 
 // Undocumented returns the variables that the code reads and no example file
 // names, sorted by name: those that an env file can set, and whoever starts the
