@@ -169,6 +169,53 @@ func (d *description) typed(s *Source, n int32) {
 	}
 }
 
+// asked takes what a function asks of a value that transforms or refines it.
+func (d *description) asked(s *Source, word string, fn int32) {
+	switch {
+	case len(d.literals) > 0:
+	case word == "transform" && d.kind == "boolean":
+		d.literals = s.heldAgainst(fn)
+	case word == "refine":
+		if d.literals = s.listedIn(fn); len(d.literals) > 0 {
+			d.setKind("choice")
+		}
+	}
+}
+
+// heldAgainst returns the texts that a function compares with what it is given, as that is written, or nil: (v) => v === "on".
+func (s *Source) heldAgainst(fn int32) (texts []string) {
+	for c := fn + 1 - s.size(fn); c <= fn && c > 0; c++ {
+		switch node := s.node(c); node.Kind {
+		case parse.Call: // v.toLowerCase() === "on"
+			return nil
+		case parse.Binary:
+			op := s.name(c)
+			text, plain := s.text(s.last(c))
+			if not, compares := comparisons[op]; compares && (not || !plain || !s.is(s.unwrap(s.first(c)), parse.Name)) || !compares && op != "||" && op != "or" {
+				return nil
+			}
+			if plain {
+				texts = append(texts, text)
+			}
+		}
+	}
+	return texts
+}
+
+// listedIn returns the texts of which a function asks whether what it is given is among them, or nil:
+// (v) => ["a", "b"].includes(v).
+func (s *Source) listedIn(fn int32) []string {
+	body := s.unwrap(s.last(fn))
+	if !s.is(body, parse.Call) || s.word(body) != "includes" {
+		return nil
+	}
+	list := s.unwrap(s.first(s.unwrap(s.first(body))))
+	if args := s.children(body); !s.is(list, parse.List) || len(args) != 2 || !s.is(s.unwrap(args[1]), parse.Name) {
+		return nil
+	}
+	return s.texts(list)
+}
+
 // madeBy returns the kind of what a function makes of a text, or "".
 func (s *Source) madeBy(n int32) string {
 	for c := n + 1 - s.size(n); c <= n && c > 0; c++ {
@@ -383,6 +430,7 @@ func (s *Source) step(d *description, p property, depth int) {
 			if p.word == "pipe" || p.word == "transform" || p.word == "union" || p.word == "preprocess" || p.word == "map" {
 				d.joined(s.describe(a, depth+1))
 			}
+			d.asked(s, p.word, a)
 		case parse.Record:
 			for _, q := range s.pairs(a) {
 				d.apply(s, q)
