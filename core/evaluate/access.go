@@ -256,6 +256,9 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 		return m.setOrNot(a, site, st)
 	}
 	m.focus.reached |= bit
+	if !m.isHedged(st) {
+		m.focus.plainly |= bit
+	}
 	if a.Else != "" {
 		m.focus.tested |= bit
 		return textOf(a.Else, m.depth()).dependent(bit)

@@ -94,7 +94,12 @@ func (m *machine) settle(e int) {
 		r.stops = r.stops || f.stopped&bit != 0
 		switch {
 		case f.stopped&bit != 0 && f.went&bit == 0:
-			r.Sometimes = f.surely&bit == 0 && (r.Sometimes || !r.Required)
+			sometimes := f.surely&bit == 0
+			if sometimes && !r.Access.Borrowed && (f.plainly|^f.reached)&bit != 0 { // it is read anyway, and needed on some ways alone
+				r.Tested = true
+				break
+			}
+			r.Sometimes = sometimes && (r.Sometimes || !r.Required)
 			r.Required = true
 		case f.reached&bit == 0 && home && r.entries[0] == e && !r.Unseen && !r.Access.Borrowed:
 			if f.stopped != 0 && f.went == 0 && !f.system {

@@ -166,6 +166,7 @@ type focus struct {
 	key     string
 	reads   []*Read
 	reached mask
+	plainly mask // reached, whenever the entry is run
 	stopped mask
 	surely  mask // stopped, whenever the entry is run
 	went    mask

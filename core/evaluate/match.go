@@ -75,7 +75,9 @@ func (m *machine) choose(n int32, st *state) Value {
 		}
 		block := m.blockOf(cases, i)
 		all = append(all, taken...)
-		because := m.because(taken, len(left) == 0 && merged == nil)
+		only := len(left) == 0 && merged == nil
+		because := m.because(taken, only)
+		way.hedged = way.hedged || !only && taken.depends() == 0
 		exit := &exit{}
 		m.exits = append(m.exits, exit)
 		if tells {
