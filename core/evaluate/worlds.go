@@ -212,7 +212,7 @@ func (m *machine) inWorld(v valued) *machine {
 	in := newMachine(m.u)
 	in.valued = &v
 	in.calledHere = m.ran
-	in.discoverIn()
+	in.discoverIn(m.entries)
 	if in.left <= 0 || in.unvalued {
 		return nil
 	}
@@ -237,14 +237,20 @@ func (m *machine) judgeIn(asked func(*Read) bool) {
 }
 
 // discoverIn runs everything in a world in which a variable has a value: functions that the file calls are run where
-// it does.
-func (m *machine) discoverIn() {
+// it does. entered is what was run by itself without that.
+func (m *machine) discoverIn(entered []*entry) {
 	m.begin()
 	m.borrowFields(m.apart())
 	m.enter(nil)
 	for _, fn := range m.u.list {
 		if fn.concerned && fn.within == nil && !m.calledHere[fn.Node] {
 			m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+		}
+	}
+	m.drain()
+	for _, e := range entered { // what uses the reads of others
+		if e.fn != nil && e.fn.self == nil && e.fn.unit == m.u && !m.calledHere[e.fn.node] && m.u.byNode[e.fn.node].within == nil {
+			m.enter(&closure{unit: m.u, node: e.fn.node, outer: m.globals})
 		}
 	}
 	m.drain()

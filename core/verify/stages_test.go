@@ -207,6 +207,85 @@ func main() {
 	}
 }
 `,
+		"a class that checks itself, and is made elsewhere": `-- store.py --
+import os
+from dataclasses import dataclass
+@dataclass
+class Settings:
+    kind: str = os.getenv("STORE", "none")
+    disk: str = os.getenv("GATE_DISK", "")
+    reef: str = os.getenv("GATE_REEF", "")
+    def __post_init__(self):
+        if self.kind == "disk" and not self.disk:
+            raise ValueError("x")
+        if self.kind == "reef":
+            if not self.reef:
+                raise ValueError("x")
+`,
+		"a switch in a method": `-- go.mod --
+module lock
+-- main.go --
+package main
+
+import ("errors"; "log"; "os")
+
+type config struct{ kind, disk, reef string }
+
+func load() config {
+	return config{
+		kind: os.Getenv("STORE"),
+		disk: os.Getenv("GATE_DISK"),
+		reef: os.Getenv("GATE_REEF"),
+	}
+}
+
+func (c config) validate() error {
+	switch c.kind {
+	case "disk":
+		if c.disk == "" { return errors.New("x") }
+	case "reef":
+		if c.reef == "" { return errors.New("x") }
+	}
+	return nil
+}
+
+func main() {
+	if err := load().validate(); err != nil { log.Fatal(err) }
+}
+`,
+		"properties": `-- Gate.cs --
+class Settings {
+  public string Kind { get; } = Environment.GetEnvironmentVariable("STORE") ?? "none";
+  public string? Disk { get; } = Environment.GetEnvironmentVariable("GATE_DISK");
+  public string? Reef { get; } = Environment.GetEnvironmentVariable("GATE_REEF");
+  public void Check() {
+    if (Kind == "disk" && string.IsNullOrEmpty(Disk)) throw new Exception();
+    if (Kind is "reef" && Reef is null) throw new Exception();
+  }
+}
+class Program { static void Main() { new Settings().Check(); } }
+`,
+		"a match": `-- Cargo.toml --
+-- src/main.rs --
+use std::env;
+struct Settings { kind: String, disk: Option<String>, reef: Option<String> }
+impl Settings {
+    fn load() -> Self { Settings { kind: env::var("STORE").unwrap_or_else(|_| "none".into()), disk: env::var("GATE_DISK").ok(), reef: env::var("GATE_REEF").ok() } }
+    fn check(&self) {
+        match self.kind.as_str() {
+            "disk" => assert!(self.disk.is_some()),
+            "reef" => { self.reef.as_ref().expect("x"); }
+            _ => {}
+        }
+    }
+}
+fn main() { Settings::load().check(); }
+`,
+		"what is read anyway, and needed in a branch": `-- gate.js --
+const kind = process.env.STORE || 'none', disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
+if (kind === 'disk') { if (!disk) { throw new Error('x'); } }
+if (kind === 'reef') { if (!reef) { throw new Error('x'); } }
+`,
 	} {
 		var missing []string
 		for _, f := range findings(t, src+"-- .env --\nSTORE=disk\n-- .env.staging --\nSTORE=reef\n-- .env.production --\nSTORE=tape\n-- .env.test --\nOTHER=1\n") {
