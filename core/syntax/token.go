@@ -71,6 +71,7 @@ func (f *File) Unfolded() []byte {
 
 // Text returns the source text of token i, or "" outside the file. It is a part of
 // the whole text: what outlives the file takes a copy.
+//
 //go:noinline
 func (f *File) Text(i int) string {
 	if i < 0 || i >= len(f.Tokens) {
