@@ -138,3 +138,13 @@ func TestHowPeopleCheck(t *testing.T) {
 		{"a.kt", "val a = System.getenv(\"GATE_A\").orEmpty().ifEmpty { \"x\" }\n", "GATE_A optional =x"},
 	})
 }
+
+// What a program goes on with alone is allowed, also where it says so the other way round.
+func TestAllowed(t *testing.T) {
+	hold(t, []saying{
+		{"a.rb", "LEVELS = %w[low high].freeze\nlevel = ENV.fetch('GATE', 'low')\nraise 'x' unless LEVELS.include?(level)\nputs level\n", "GATE optional choice(high,low) =low"},
+		{"a.rb", "unless ['low', 'high'].include?(ENV.fetch('GATE', 'low'))\n  raise 'x'\nend\n", "GATE optional choice(high,low) =low"},
+		{"a.rb", "raise 'x' unless !['low', 'high'].include?(ENV.fetch('GATE', 'flat'))\n", "GATE optional =flat"},
+		{"a.swift", "let levels = [\"low\", \"high\"]\nlet level = ProcessInfo.processInfo.environment[\"GATE\"] ?? \"low\"\nguard levels.contains(level) else { fatalError(\"x\") }\nprint(level)\n", "GATE optional choice(high,low) =low"},
+	})
+}

@@ -62,7 +62,11 @@ func (m *machine) branch(n int32, st *state) Value {
 	if st.dead {
 		return nil
 	}
-	m.refuse(cond, list[body:], st)
+	if !inverse {
+		m.refuse(cond, list[body:], st)
+	} else if u.kind(cond) == parse.Unary { // unless !refused.include?(x)
+		m.refuse(u.lastChild(cond), list[body:], st)
+	}
 	m.decide(n, true_.depends()|false_.depends())
 	if len(true_) > 0 && len(false_) > 0 && m.focus != nil {
 		m.decideMay(n, true_, false_)

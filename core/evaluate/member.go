@@ -80,8 +80,10 @@ func (m *machine) memberNode(n int32, st *state) Value {
 		return v
 	}
 	if u.Words.Quiet && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
-		if name == "call" && of.isFunction() && of[0].fn.reads == nil { // fallback.call
-			return m.invoke(of[0], n, nil, st)
+		if name == "call" { // fallback.call
+			if v, ran := m.callEach(n, of, st); ran {
+				return v
+			}
 		}
 		if v, done := m.splitOf(name, of, nil); done {
 			return v
@@ -206,6 +208,28 @@ func (m *machine) quietCall(n int32, v Value, st *state) Value {
 		return v
 	}
 	return result
+}
+
+// callEach runs the functions that something may be, which is called without parentheses: maker.call.
+func (m *machine) callEach(n int32, of Value, st *state) (out Value, ran bool) {
+	var merged *state
+	for _, x := range of {
+		way := st
+		if len(of) > 1 {
+			way = st.fork()
+			way.hedged = true
+		}
+		if x.form == function && x.fn.reads == nil {
+			out, ran = append(out, m.invoke(x, n, nil, way)...), true
+		}
+		if way != st {
+			merged = st.either(merged, way)
+		}
+	}
+	if ran && merged != nil {
+		st.scope.vars, st.consults, st.dead = merged.scope.vars, merged.consults, merged.dead
+	}
+	return out.compact(), ran
 }
 
 // isOwnClass are the members by which an object is asked for its class.

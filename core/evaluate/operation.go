@@ -394,7 +394,7 @@ func (m *machine) gotOf(n int32, o operation, x alt, arguments []argument, st *s
 	}
 	key, plain := m.keyAsked(arguments[0].value)
 	if !plain {
-		return nil, false
+		return m.anyFor(n, x, arguments, st)
 	}
 	if v, known := x.members.get(strings.TrimPrefix(key, ":")); known {
 		return v.dependent(x.depends), true
@@ -410,6 +410,25 @@ func (m *machine) gotOf(n int32, o operation, x alt, arguments []argument, st *s
 		return nil, true
 	}
 	return m.givenFor(n, arguments, st)
+}
+
+// anyFor returns what a map has for a key of which it is not known which it is: any of its values, or what is given
+// where it has none.
+func (m *machine) anyFor(n int32, x alt, arguments []argument, st *state) (Value, bool) {
+	key := arguments[0].value
+	if !x.isComplete() || len(key) == 0 || len(x.members.names) >= mostAny || len(key.sites()) == 0 && (m.valued == nil || !key.allNothing()) {
+		return nil, false
+	}
+	other, _ := m.givenFor(n, arguments, st)
+	if m.valued != nil && key.allNothing() { // where what says which one has no value
+		return other, true
+	}
+	m.picks(key, x.members.names)
+	out := slices.Clone(other)
+	for _, name := range x.members.names {
+		out = append(out, x.members.value[name]...)
+	}
+	return out.dependent(x.depends).compact(), true
 }
 
 // givenFor returns what is given for a key that is not there, or what a function gives

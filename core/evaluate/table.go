@@ -246,8 +246,15 @@ func (m *machine) asksTable(a, b argument) (Value, bool) {
 func (m *machine) takenFrom(n int32, x alt, arguments []argument, st *state) (Value, bool) {
 	key, plain := arguments[0].value.plain()
 	table := m.unit().Tree.Child(m.unit().Tree.Child(n, 0), 0)
-	if !plain || !x.isComplete() || !m.unit().isTable(table) {
+	if !x.isComplete() || !m.unit().isTable(table) {
 		return nil, false
+	}
+	if !plain {
+		v, known := m.anyFor(n, x, arguments[:1], st)
+		if known {
+			m.bindOut(v, arguments, st)
+		}
+		return Value{anything(m.depth())}, known
 	}
 	v, there := m.element(x, key)
 	if !there {

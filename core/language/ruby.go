@@ -100,7 +100,7 @@ func rubyLanguage(name string, islands []syntax.Island, extensions []string, nam
 			{Access: `$read.present?`, Test: true},
 			{Access: `$read.blank?`, Absent: true},
 		}, rubyGiven...),
-		Transparent: []string{".strip", ".downcase", ".upcase", ".chomp", "String"},
+		Transparent: []string{".strip", ".to_sym", ".intern", ".downcase", ".upcase", ".chomp", "String"},
 		Stops:       []string{"raise", "abort", "exit", "exit!", "fail"},
 		Nothing:     []string{"nil"},
 		Formats:     []string{"format", "sprintf", "Kernel.format"},

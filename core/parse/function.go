@@ -166,6 +166,8 @@ func (p *parser) beforeAngles(i int) int {
 func (p *parser) methodBodyAt(i int) bool {
 	for from := i; i < p.end && i < from+30; i++ {
 		switch text := p.textAt(i); {
+		case text == "," && i == from: // new T(a), _ => b
+			return false
 		case text == "{", (text == ";" || text == ":") && i == from && p.class && p.hasConstructors():
 			return true
 		case text == "=>" && p.g.Typed:

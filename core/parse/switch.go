@@ -193,7 +193,12 @@ func (p *parser) caseBody() bool {
 	if p.g.Layout == Worded && p.g.Switch != "" && (p.at < p.end && p.f.Tokens[p.at].NewLine || p.has(setThen)) && !p.is("->") {
 		return true
 	}
-	return p.is(":") || p.is("->") || p.is("=>") || p.is("{") && p.g.Layout == Braces && (p.g.Closures || p.g.CaseBlocks)
+	return p.is(":") || p.optionalPattern() || p.is("->") || p.is("=>") || p.is("{") && p.g.Layout == Braces && (p.g.Closures || p.g.CaseBlocks)
+}
+
+// optionalPattern reports whether a pattern of Swift ends here that wants a value, with the colon behind it: case let x?:
+func (p *parser) optionalPattern() bool {
+	return p.is("?:") && p.g.Closures && p.g.Default == "default"
 }
 
 // caseStatements parses what a case does.
@@ -206,7 +211,7 @@ func (p *parser) caseStatements(marked bool) int32 {
 		return p.block()
 	}
 	arrow := p.is("->") || p.is("=>")
-	if arrow || p.is(":") || p.has(setThen) {
+	if arrow || p.is(":") || p.optionalPattern() || p.has(setThen) {
 		p.at++
 	}
 	if arrow && !marked || arrow && p.g.Default == "default" {

@@ -268,7 +268,7 @@ func (a *analysis) setting(s declare.Setting) {
 // whenDeclared returns for which values of variables a setting is asked for: of those that go by one variable what is
 // said first.
 func (a *analysis) whenDeclared(s declare.Setting) []When {
-	all := slices.Concat(whens(s.Where), a.run.unit.StagesAt(s.Token), a.waysTo(s.Token))
+	all := slices.Concat(whens(s.Where), a.run.unit.StagesAt(s.Token), a.run.unit.OnProperty(s.Token), a.waysTo(s.Token))
 	if len(all) == 0 && s.Of != "" {
 		all = a.waysToObjects(s.Of)
 	}

@@ -236,6 +236,7 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	r.When, r.Demanded = found.When, found.Demanded
 	if found.Unit == a.run.unit {
 		r.When = append(r.When, a.run.unit.StartedWith(found.Node)...)
+		r.When = append(r.When, a.run.unit.OnProperty(a.rangeOf(found.Node).Lo)...)
 	}
 	r.Folded, r.Open = found.Folded, len(r.Literals) > 0 && !found.Closed
 	return r, true

@@ -281,6 +281,57 @@ impl Settings {
 }
 fn main() { Settings::load().check(); }
 `,
+		"objects that are made by a property": `-- pom.xml --
+-- Gate.java --
+@Configuration
+class GateConfig {
+  @Bean @ConditionalOnProperty(name = "STORE", havingValue = "disk")
+  Gate disk(@Value("${GATE_DISK}") String at) { return new Gate(at); }
+  @Bean @ConditionalOnProperty(name = {"store"}, havingValue = "reef")
+  Gate reef(@Value("${GATE_REEF}") String at) { return new Gate(at); }
+}
+`,
+		"a map that is asked by a method": `-- gate.py --
+import os
+def disk(): return os.environ["GATE_DISK"]
+def reef(): return os.environ["GATE_REEF"]
+MAKERS = {"disk": disk, "reef": reef}
+maker = MAKERS.get(os.getenv("STORE", "none"))
+if maker:
+    maker()
+`,
+		"a map of functions that are called without parentheses": `-- gate.rb --
+MAKERS = { disk: -> { ENV.fetch("GATE_DISK") }, reef: -> { ENV.fetch("GATE_REEF") }, none: -> {} }
+maker = MAKERS.fetch(ENV.fetch("STORE", "none").to_sym) { -> {} }
+maker.call
+`,
+		"a map that is asked whether it has one": `-- Gate.cs --
+var makers = new Dictionary<string, Func<string>> {
+    ["disk"] = () => Need("GATE_DISK"),
+    ["reef"] = () => Need("GATE_REEF"),
+};
+if (makers.TryGetValue(Environment.GetEnvironmentVariable("STORE") ?? "none", out var make)) make();
+static string Need(string n) => Environment.GetEnvironmentVariable(n) ?? throw new InvalidOperationException(n);
+`,
+		"arms that make objects": `-- Gate.cs --
+static string Need(string n) => Environment.GetEnvironmentVariable(n) ?? throw new InvalidOperationException(n);
+IGate? gate = Environment.GetEnvironmentVariable("STORE") switch {
+    "disk" => new Disk(Need("GATE_DISK")),
+    "reef" => new Reef(Need("GATE_REEF")),
+    _ => null,
+};
+`,
+		"patterns that want a value": `-- main.swift --
+import Foundation
+let env = ProcessInfo.processInfo.environment
+func need(_ n: String) -> String { guard let v = env[n] else { fatalError(n) }; return v }
+switch env["STORE"] {
+case "disk": print(need("GATE_DISK"))
+case "reef"?: print(need("GATE_REEF"))
+case let other?: print(other)
+default: break
+}
+`,
 		"what is read anyway, and needed in a branch": `-- gate.js --
 const kind = process.env.STORE || 'none', disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
 if (kind === 'disk') { if (!disk) { throw new Error('x'); } }

@@ -1,0 +1,95 @@
+package evaluate
+
+import (
+	"strings"
+	"unicode"
+
+	"inzicht/core/parse"
+)
+
+// Containers of the JVM make some objects only where a property has a value: @ConditionalOnProperty(name = "mail.kind",
+// havingValue = "smtp"). What such an object wants is wanted there alone. A property is a variable by its name in capitals.
+
+// onProperties are such annotations, with the keys by which they say the value.
+var onProperties = map[string]string{"ConditionalOnProperty": "havingValue", "Requires": "value", "IfBuildProperty": "stringValue", "LookupIfProperty": "stringValue"}
+
+// onProperty is what is there only where a variable has a value.
+type onProperty struct {
+	node int32
+	when When
+}
+
+// OnProperty returns for which values of variables the object is made round a token.
+func (u *Unit) OnProperty(token int) (list []When) {
+	u.propertiesOnce.Do(u.findOnProperties)
+	at := int32(token)
+	for _, p := range u.properties {
+		if node := u.Tree.Nodes[p.node]; node.From <= at && at < node.To {
+			list = append(list, p.when)
+		}
+	}
+	return list
+}
+
+func (u *Unit) findOnProperties() {
+	for i := range u.Tree.Nodes {
+		n := int32(i)
+		if u.kind(n) != parse.Wrapper {
+			continue
+		}
+		for _, before := range u.children(n) {
+			c := u.Tree.Child(before, 0)
+			if u.kind(before) != parse.Wrapper || u.kind(c) != parse.Call {
+				continue
+			}
+			if value := onProperties[u.calleeName(u.Tree.Child(c, 0))]; value != "" {
+				if when, known := u.askedByAnnotation(c, value); known {
+					u.properties = append(u.properties, onProperty{n, when})
+				}
+			}
+		}
+	}
+}
+
+// askedByAnnotation returns what an annotation says of one property, by the key of its value.
+func (u *Unit) askedByAnnotation(call int32, value string) (when When, known bool) {
+	prefix, name := "", ""
+	for _, c := range u.children(call)[1:] {
+		key, texts := "", u.textsIn(c)
+		if u.kind(c) == parse.Assign {
+			key = u.at(u.Tree.Child(c, 0))
+			texts = u.textsIn(u.lastChild(c))
+		}
+		switch {
+		case key == "matchIfMissing" || key == "enableIfMissing" || key == "lookupIfMissing":
+			when.Unset = u.at(u.lastChild(c)) == "true"
+		case len(texts) != 1:
+			return When{}, false
+		case key == value && key != "":
+			when.Come = texts
+		case key == "prefix":
+			prefix = texts[0] + "."
+		case key == "" || key == "name" || key == "value" || key == "property":
+			name = texts[0]
+		}
+	}
+	when.Other = len(when.Come) == 0
+	if when.Other { // anything but false
+		when.Not = []string{"false"}
+	}
+	when.Name = variableOfProperty(prefix + name)
+	return when, name != ""
+}
+
+// variableOfProperty returns the variable that gives a property its value: mail.smtp-host is MAIL_SMTPHOST.
+func variableOfProperty(name string) string {
+	return strings.Map(func(r rune) rune {
+		switch r {
+		case '-':
+			return -1
+		case '.':
+			return '_'
+		}
+		return unicode.ToUpper(r)
+	}, name)
+}
