@@ -266,7 +266,7 @@ func equalAlt(x, y alt) truth {
 		}
 		return no
 	case record:
-		if x.members == y.members {
+		if x.members == y.members || x.constantName() != "" && x.constantName() == y.constantName() && x.members.of == y.members.of && x.isBare() && y.isBare() {
 			return yes
 		}
 		return no

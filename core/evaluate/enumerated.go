@@ -1,29 +1,224 @@
 package evaluate
 
-import "inzicht/core/parse"
+import (
+	"slices"
+	"strings"
 
-// constantNamed returns the constant of an enumeration that a text names, which fails on
-// nothing, and whether a call asks for one: Mode.valueOf(x).
+	"inzicht/core/parse"
+)
+
+// asked is how the constant of an enumeration is asked for by a text.
+type askedConstant struct {
+	of      *Class
+	text    argument
+	folded  bool // in any case
+	byValue bool // by what the constant stands for, and not by its name
+	tries   bool // it gives nothing where there is no such constant
+	out     bool // it says whether there is one, and gives it to a variable
+}
+
+// constantNamed returns the constant of an enumeration that a text names, and whether a call asks for one: Mode.valueOf(x),
+// Enum.TryParse<Mode>(x, true, out var mode), Mode(rawValue: x).
 func (m *machine) constantNamed(n, callee int32, arguments []argument, st *state) (Value, bool) {
+	ask := m.askForConstant(callee, arguments)
+	if ask.of == nil || !ask.of.isEnumeration() || len(ask.of.constants()) == 0 {
+		return nil, false
+	}
+	v := ask.text.value
+	m.noteConstants(ask, v)
+	if ask.out {
+		made := m.constantsFor(ask, v)
+		m.bindOut(made, arguments, st)
+		if _, plain := v.plain(); plain {
+			return Value{{form: boolean, truth: !made.allNothing(), depends: v.depends()}}, true
+		}
+		return m.use(Use{Arg: 0, Fallback: -1, Exact: -1, Does: Tests}, n, nil, []argument{ask.text}, st), true
+	}
+	if !ask.tries {
+		if w := m.use(Use{Arg: 0, Fallback: -1, Exact: 1, Does: OnNothing}, n, nil, []argument{ask.text}, st); st.dead || m.focus != nil && v.missing() != 0 {
+			return w, true
+		}
+	} else if m.focus != nil && v.missing() != 0 {
+		return v, true
+	}
+	made := m.constantsFor(ask, v)
+	if len(made) == 0 {
+		m.fail(st, v.depends(), "ValueError")
+	}
+	return made, true
+}
+
+// askForConstant returns what a call asks an enumeration of the file for.
+func (m *machine) askForConstant(callee int32, arguments []argument) (ask askedConstant) {
 	u := m.unit()
-	if u.calleeName(callee) != "valueOf" || u.kind(callee) != parse.Member || len(arguments) != 1 {
-		return nil, false
+	if len(arguments) == 0 {
+		return ask
 	}
-	c := u.classes[u.at(u.Tree.Child(callee, 0))]
-	if c == nil || c.methods["valueOf"] != nil || !c.isEnumeration() {
-		return nil, false
+	ask.text = arguments[0]
+	inner := callee
+	if k := u.kind(callee); k == parse.Wrapper || k == parse.Index {
+		inner = u.Tree.Child(callee, 0)
 	}
-	v := arguments[0].value
-	if m.focus == nil {
-		tags := v.sites()
-		for _, name := range c.constants() {
-			m.literal(tags, name)
+	given := func() *Class { // what stands in < >
+		f, at := u.Tree.File, int(u.Tree.Nodes[inner].To)
+		if f.Is(at, "<") && f.Is(at+2, ">") {
+			return u.classes[f.Text(at+1)]
 		}
-		for _, t := range tags {
-			m.reads[t].Closed = true
+		return nil
+	}
+	owner := u.Tree.Child(inner, 0)
+	switch name := u.at(inner); {
+	case u.kind(inner) == parse.Name && name == "enumValueOf":
+		ask.of = given()
+	case u.kind(inner) == parse.Name && arguments[0].name == "rawValue":
+		ask.of, ask.byValue, ask.tries = u.classes[name], true, true
+	case u.kind(inner) != parse.Member || u.kind(owner) != parse.Name:
+	case name == "valueOf" && len(arguments) == 1:
+		if ask.of = u.classes[u.at(owner)]; ask.of != nil && ask.of.methods["valueOf"] != nil {
+			ask.of = nil
+		}
+	case (name == "from" || name == "tryFrom") && u.Words.Loops == Values && len(arguments) == 1 && u.Tree.File.Is(int(u.Tree.Nodes[inner].At)-1, "::"):
+		if ask.of = u.classes[u.at(owner)]; ask.of != nil && ask.of.methods[name] != nil {
+			ask.of = nil
+		}
+		ask.byValue, ask.tries = true, name == "tryFrom"
+	case u.at(owner) == "Enum" && (name == "Parse" || name == "TryParse"):
+		ask.of, ask.out = given(), name == "TryParse"
+		for i, a := range arguments[1:] {
+			ask.folded = ask.folded || u.at(a.node) == "true"
+			if ask.of == nil && i+2 == len(arguments) { // out Mode mode
+				ask.of = m.classWithin(a.node)
+			}
 		}
 	}
-	return m.use(Use{Arg: 0, Fallback: -1, Exact: 1, Does: OnNothing}, n, nil, arguments, st), true
+	return ask
+}
+
+// classWithin returns the class of the file that is named first in a node, or nil.
+func (m *machine) classWithin(n int32) *Class {
+	u := m.unit()
+	for i := int(u.Tree.Nodes[n].From); i < int(u.Tree.Nodes[n].To); i++ {
+		if c := u.classes[u.Tree.File.Text(i)]; c != nil {
+			return c
+		}
+	}
+	return nil
+}
+
+// noteConstants notes of what is read that it names one of the constants.
+func (m *machine) noteConstants(ask askedConstant, v Value) {
+	tags := v.sites()
+	if m.focus != nil || len(tags) == 0 {
+		return
+	}
+	var texts []string
+	for _, name := range ask.of.constants() {
+		texts = append(texts, ask.of.spelt(name, ask.byValue))
+	}
+	for _, text := range texts {
+		m.literal(tags, text)
+	}
+	for _, t := range tags {
+		r := m.reads[t]
+		r.Closed, r.Folded = true, r.Folded || ask.folded
+	}
+	m.picks(v, texts)
+}
+
+// constantsFor returns the constants that a text may name: all, where nothing is known of it, and where there may be none,
+// nothing.
+func (m *machine) constantsFor(ask askedConstant, v Value) (made Value) {
+	for _, x := range v {
+		s, plain := x.plain()
+		if x.form == nothing {
+			made = append(made, x)
+			continue
+		}
+		for _, name := range ask.of.constants() {
+			spelt := ask.of.spelt(name, ask.byValue)
+			if !plain || spelt == s || ask.folded && strings.EqualFold(spelt, s) {
+				for _, one := range m.constantOf(ask.of, name).dependent(x.depends) {
+					one.sites = one.sites.with(x.sites)
+					made = append(made, one)
+				}
+			}
+		}
+		if ask.tries || ask.out {
+			if plain && len(made) == 0 || !plain {
+				made = append(made, alt{form: nothing, depends: x.depends})
+			}
+		}
+	}
+	return made.compact()
+}
+
+// constantOf returns a constant of an enumeration of the file: an object where it is made as one, or what it stands for; else
+// all that is known is which it is.
+func (m *machine) constantOf(c *Class, name string) Value {
+	m.ready(c)
+	if v, known := m.fieldsOf(c).get(name); known && (m.unit().Words.Variants == NoVariants || len(v) == 1 && v[0].form == record) {
+		return v
+	}
+	r := &members{variant: name, open: true}
+	text := textOf(c.spelt(name, true), m.depth())
+	for _, by := range []string{"rawValue", "value"} {
+		r.set(by, text)
+	}
+	for _, by := range []string{"name", ownName} {
+		r.set(by, textOf(name, m.depth()))
+	}
+	return Value{{form: record, members: r}}
+}
+
+// constantName returns the name of the constant of an enumeration that an alternative is, or "".
+func (x alt) constantName() string {
+	if x.members == nil {
+		return ""
+	}
+	if x.members.variant != "" {
+		return x.members.variant
+	}
+	v, _ := x.members.get(ownName)
+	name, _ := v.plain()
+	return name
+}
+
+// fitConstant fits the name of a constant of an enumeration of the file, and reports whether it is one.
+func (m *machine) fitConstant(p int32, x alt, st *state) (t truth, is bool) {
+	u := m.unit()
+	name, own := u.at(p), x.constantName()
+	if object := u.Tree.Child(p, 0); u.kind(p) == parse.Member {
+		c := u.classes[u.at(object)]
+		if object == 0 || c == nil || !c.isConstant(name) {
+			return may, false
+		}
+		if v := m.constantOf(c, name); own == "" && len(v) == 1 {
+			m.compared(Value{x}, v)
+			return equalAlt(x, v[0]), true
+		}
+	} else if own == "" || !m.isConstantHere(name, st) {
+		return may, false
+	}
+	if own == name {
+		return yes, true
+	}
+	return no, true
+}
+
+// spelt returns how a text names a constant: by what it stands for, if it is given a text, or by its name.
+func (c *Class) spelt(name string, byValue bool) string {
+	if !byValue {
+		return name
+	}
+	u := c.Unit
+	for _, n := range u.children(u.lastChild(c.Node)) {
+		if u.kind(n) == parse.Assign && u.at(u.Tree.Child(n, 0)) == name {
+			if s, is := u.literal(u.lastChild(n)); is && u.kind(u.lastChild(n)) == parse.Text {
+				return s
+			}
+		}
+	}
+	return name
 }
 
 // ownName is the field in which a constant of an enumeration has its name.
@@ -64,7 +259,11 @@ func (c *Class) constants() (names []string) {
 	for _, n := range u.children(u.lastChild(c.Node)) {
 		switch u.kind(n) {
 		case parse.Name:
-			names = append(names, u.at(n))
+			if u.at(n) != "case" {
+				names = append(names, u.at(n))
+			}
+		case parse.Assign:
+			names = append(names, u.at(u.Tree.Child(n, 0)))
 		case parse.Call:
 			names = append(names, u.calleeName(u.Tree.Child(n, 0)))
 		default:
@@ -72,4 +271,9 @@ func (c *Class) constants() (names []string) {
 		}
 	}
 	return names
+}
+
+// isConstant reports whether an enumeration has a constant of a name.
+func (c *Class) isConstant(name string) bool {
+	return c.isEnumeration() && slices.Contains(c.constants(), name)
 }

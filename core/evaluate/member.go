@@ -310,6 +310,9 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		if inner := m.unit().classes[name]; inner != nil {
 			return Value{{form: class, class: inner}}, true
 		}
+		if x.class.isConstant(name) {
+			return m.constantOf(x.class, name), true
+		}
 	case x.form == text || x.form == number:
 		if fn := m.plainMethod(name, Value{x}); fn != nil && fn.IsGetter() {
 			return Value{{form: function, fn: m.askedOfPlain(fn, Value{x}, st)}}, true

@@ -93,6 +93,9 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 	}
 	if c.isEnum() && len(arguments) == 1 { // Season(x): one of its values
 		m.asEnum(c, arguments[0].value)
+		if _, plain := arguments[0].value.plain(); plain { // which is what its constant is
+			return arguments[0].value
+		}
 		return Value{loose(arguments[0].value, alt{sites: arguments[0].value.sites(), parts: []part{{any: true, frame: m.depth()}}})}
 	}
 	return object

@@ -45,6 +45,9 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 				return yes
 			}
 		}
+		if t, is := m.fitConstant(p, x, st); is {
+			return t
+		}
 		if m.isObjects(Value{x}) {
 			return m.isOfClass(x, p, st)
 		}
@@ -224,6 +227,9 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
 	}
 	if !m.bindsName(p) {
+		if t, is := m.fitConstant(p, x, st); is {
+			return t
+		}
 		if x.variant() != "" && u.isVariant(p) {
 			return m.fitVariant(p, x, st, 0)
 		}
@@ -242,6 +248,19 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 		return m.isNamed(x, f.Text(at+1), st)
 	}
 	return yes
+}
+
+// isConstantHere reports whether a name is that of a constant of an enumeration of the file, and of no variable: case NORTH.
+func (m *machine) isConstantHere(name string, st *state) bool {
+	if _, _, known := m.lookup(name, st); known {
+		return false
+	}
+	for _, c := range m.unit().classes { // in any order
+		if c.isConstant(name) {
+			return true
+		}
+	}
+	return false
 }
 
 // bindsName reports whether a pattern is a name that whatever is there is bound to, and that

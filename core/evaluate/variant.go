@@ -58,6 +58,12 @@ func (x alt) variant() string {
 	return x.members.variant
 }
 
+// isBare reports whether a value of such a type holds nothing.
+func (x alt) isBare() bool {
+	_, holds := x.members.get("0")
+	return !holds
+}
+
 // isVariant reports whether a node names what makes a value of such a type.
 func (u *Unit) isVariant(n int32) bool {
 	if u.Words.Variants == NoVariants {

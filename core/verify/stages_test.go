@@ -332,6 +332,71 @@ case let other?: print(other)
 default: break
 }
 `,
+		"an enumeration of Python": `-- gate.py --
+import os
+from enum import Enum
+class Kind(Enum):
+    DISK = "disk"
+    REEF = "reef"
+    TAPE = "tape"
+kind = Kind(os.environ.get("STORE", "tape"))
+if kind is Kind.DISK:
+    at = os.environ["GATE_DISK"]
+elif kind == Kind.REEF:
+    at = os.environ["GATE_REEF"]
+`,
+		"enumerations of Java": `-- Gate.java --
+class Gate {
+  enum Kind { DISK("d"), REEF("r"), TAPE("t"); final String x; Kind(String x) { this.x = x; } }
+  public static void main(String[] a) {
+    Kind kind = Kind.valueOf(System.getenv().getOrDefault("STORE", "tape").toUpperCase());
+    if (kind == Kind.DISK) { Objects.requireNonNull(System.getenv("GATE_DISK")); }
+    switch (kind) {
+      case REEF: Objects.requireNonNull(System.getenv("GATE_REEF")); break;
+      default:
+    }
+  }
+}
+`,
+		"enumerations of Kotlin": `-- Gate.kt --
+enum class Kind { DISK, REEF, TAPE }
+fun main() {
+  val kind = enumValueOf<Kind>((System.getenv("STORE") ?: "tape").uppercase())
+  when (kind) {
+    Kind.DISK -> requireNotNull(System.getenv("GATE_DISK"))
+    Kind.REEF -> System.getenv("GATE_REEF") ?: error("x")
+    else -> {}
+  }
+}
+`,
+		"enumerations of C#": `-- Gate.cs --
+enum Kind { Disk, Reef, Tape }
+class Gate {
+  static void Main() {
+    if (Enum.TryParse(Environment.GetEnvironmentVariable("STORE"), true, out Kind kind) && kind == Kind.Disk) { var x = Environment.GetEnvironmentVariable("GATE_DISK") ?? throw new Exception(); }
+    var y = Enum.Parse<Kind>(Environment.GetEnvironmentVariable("STORE") ?? "Tape", true) switch { Kind.Reef => Environment.GetEnvironmentVariable("GATE_REEF") ?? throw new Exception(), _ => "" };
+  }
+}
+`,
+		"enumerations of Swift": `-- gate.swift --
+enum Kind: String { case disk, off
+  case coral = "reef" }
+let env = ProcessInfo.processInfo.environment
+let kind = Kind(rawValue: env["STORE"] ?? "") ?? .off
+switch kind {
+case .disk: print(env["GATE_DISK"]!)
+default: break
+}
+if kind == .coral { print(env["GATE_REEF"]!) }
+`,
+		"enumerations of PHP": `-- gate.php --
+<?php
+enum Kind: string { case Disk = "disk"; case Coral = "reef"; case Off = "off"; }
+$kind = Kind::tryFrom(getenv("STORE") ?: "off") ?? Kind::Off;
+if ($kind === Kind::Disk) { need("GATE_DISK"); }
+$x = match (Kind::tryFrom(getenv("STORE"))) { Kind::Coral => need("GATE_REEF"), default => null };
+function need($n) { return getenv($n) ?: throw new E(); }
+`,
 		"what is read anyway, and needed in a branch": `-- gate.js --
 const kind = process.env.STORE || 'none', disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
 if (kind === 'disk') { if (!disk) { throw new Error('x'); } }
