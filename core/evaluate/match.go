@@ -267,7 +267,7 @@ const mostTogether = 6
 // there is a value at all: if let v = x.
 func (m *machine) matchedOrSet(n int32, pattern []int32, v Value, st *state) (true_, false_ Value) {
 	u := m.unit()
-	if len(pattern) == 1 && u.kind(pattern[0]) == parse.Name && !u.Words.Nothing[u.at(pattern[0])] {
+	if len(pattern) == 1 && u.kind(pattern[0]) == parse.Name && !u.Words.Nothing[u.at(pattern[0])] && !u.Tree.File.Is(int(u.Tree.Nodes[pattern[0]].At)-1, "::") {
 		for _, x := range v {
 			switch u.counts(x, true) {
 			case yes:

@@ -41,6 +41,36 @@ func (m *machine) parsed(v Value, n int32, st *state) {
 	}
 }
 
+// parsedByOwn runs the function by which a type of the file is made of a text, where it is such a type that a text is parsed
+// as: "a".parse::<Kind>(), let kind: Kind = text.parse()?.
+func (m *machine) parsedByOwn(v Value, n int32, st *state) (Value, bool) {
+	u := m.unit()
+	c := u.classes[u.parsedType(n)]
+	if c == nil || u.kind(n) != parse.Call || c.methods["from_str"] == nil {
+		return nil, false
+	}
+	fn := c.methods["from_str"]
+	return m.run(fn, m.closureOf(fn, nil), n, []argument{{value: v}}, st)
+}
+
+// parsedType returns the name of the type that a call of parse is for, as it is written behind it or where a variable is
+// declared with it, or "".
+func (u *Unit) parsedType(n int32) string {
+	f, node := u.Tree.File, u.Tree.Nodes[n]
+	if close := int(node.To) - 3; f.Is(close, ">") && f.Is(close-2, "<") { // parse::<Kind>()
+		return f.Text(close - 1)
+	}
+	for i := int(node.From) - 1; i > 2 && i > int(node.From)-mostTypeTokens; i-- {
+		switch {
+		case f.Is(i, ";") || f.Is(i, "{") || f.Is(i, "}"):
+			return ""
+		case f.Is(i, "=") && f.Is(i-2, ":"):
+			return f.Text(i - 1)
+		}
+	}
+	return ""
+}
+
 // kindIn returns the kind of the last type with one among some tokens, or "".
 func (m *machine) kindIn(from, to int) string {
 	u := m.unit()

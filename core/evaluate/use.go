@@ -118,6 +118,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		v = arguments[use.Arg].value
 	}
 	if use.Kind == "number" && m.unit().Words.Types != nil {
+		if made, does := m.parsedByOwn(v, n, st); does {
+			return made
+		}
 		m.parsed(v, n, st)
 	} else if use.Kind != "" {
 		m.noteForm(v, use.Kind, use.Form)

@@ -120,10 +120,6 @@ func (r *Read) isWanted() bool {
 	return r.Required || r.stops || !r.Tested && r.Fallback == nil && !r.Unseen
 }
 
-// mayDemand reports whether a read may be required for some values of others alone: of what another file has read,
-// no run tells that by coming to it.
-func (r *Read) mayDemand() bool { return r.stops && (!r.Required || r.Sometimes || r.Access.Borrowed) }
-
 // decidesBy finds out what the values of one variable decide.
 func (m *machine) decidesBy(name string, literals []string) {
 	var worlds []*machine
@@ -159,7 +155,16 @@ func (m *machine) decidesBy(name string, literals []string) {
 		if len(come.Not) > 0 || !come.Other || !come.Unset {
 			r.When = append(r.When, come)
 		}
-		if always := len(demanded.Not) == 0 && demanded.Other && demanded.Unset; r.mayDemand() && !always && (len(demanded.Come) > 0 || demanded.Other || demanded.Unset) {
+		always := len(demanded.Not) == 0 && demanded.Other && demanded.Unset
+		some := len(demanded.Come) > 0 && len(demanded.Not) > 0 && !demanded.Other && !demanded.Unset
+		switch {
+		case !r.stops || always:
+		case !r.Required || r.Sometimes || r.Access.Borrowed:
+			if len(demanded.Come) > 0 || demanded.Other || demanded.Unset {
+				r.Demanded = append(r.Demanded, demanded)
+			}
+		case some && len(come.Not) == 0: // it is read anyway, and needed for some values alone
+			r.Required, r.Tested = false, true
 			r.Demanded = append(r.Demanded, demanded)
 		}
 	}
@@ -218,7 +223,7 @@ func (m *machine) inWorld(v valued) *machine {
 	}
 	in.judgeIn(func(r *Read) bool {
 		was := m.same(r)
-		return was != nil && was.mayDemand()
+		return was != nil && was.stops
 	})
 	return in
 }
