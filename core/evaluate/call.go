@@ -393,6 +393,9 @@ func (m *machine) calledWith(n, callee int32, arguments []argument, st *state) V
 	if v, is := m.constantNamed(n, callee, arguments, st); is {
 		return v
 	}
+	if len(arguments) == 1 && u.kind(callee) == parse.Name && u.isTextType(name) {
+		return arguments[0].value
+	}
 	if v, is := m.stageOf(path); is && !u.calls(name) {
 		return v
 	}

@@ -71,6 +71,23 @@ func (u *Unit) parsedType(n int32) string {
 	return ""
 }
 
+// isTextType reports whether a name is that of a type of Go which the file makes of string: type Kind string.
+func (u *Unit) isTextType(name string) bool {
+	if u.Words.Errors == nil || u.Words.Types != nil {
+		return false
+	}
+	u.textTypesOnce.Do(func() {
+		u.textTypes = map[string]bool{}
+		f := u.Tree.File
+		for i := range f.Tokens {
+			if f.Is(i, "string") && f.Kind(i-1) == syntax.Word && f.Is(i-2, "type") {
+				u.textTypes[f.Text(i-1)] = true
+			}
+		}
+	})
+	return u.textTypes[name]
+}
+
 // kindIn returns the kind of the last type with one among some tokens, or "".
 func (m *machine) kindIn(from, to int) string {
 	u := m.unit()

@@ -93,6 +93,8 @@ type Unit struct {
 
 	stagesOnce     sync.Once
 	stages         stageAsks
+	textTypesOnce  sync.Once
+	textTypes      map[string]bool // types that are texts
 	propertiesOnce sync.Once
 	properties     []onProperty // objects that are made where a property has a value
 	commandsOnce   sync.Once

@@ -397,6 +397,63 @@ if ($kind === Kind::Disk) { need("GATE_DISK"); }
 $x = match (Kind::tryFrom(getenv("STORE"))) { Kind::Coral => need("GATE_REEF"), default => null };
 function need($n) { return getenv($n) ?: throw new E(); }
 `,
+		"a type of Go that is a text": `-- go.mod --
+module lock
+-- main.go --
+package main
+
+import ("log"; "os")
+
+type Kind string
+
+const (
+	Disk Kind = "disk"
+	Reef      = Kind("reef")
+)
+
+func main() {
+	kind := Kind(os.Getenv("STORE"))
+	if kind == Disk {
+		at, ok := os.LookupEnv("GATE_DISK")
+		if !ok { log.Fatal("GATE_DISK") }
+		println(at)
+	}
+	if kind == Reef && os.Getenv("GATE_REEF") == "" { log.Fatal("GATE_REEF") }
+}
+`,
+		"a type of Rust that a text is parsed as": `-- Cargo.toml --
+-- src/main.rs --
+use std::{env, str::FromStr};
+enum Kind { Disk, Reef, Off }
+impl FromStr for Kind {
+    type Err = String;
+    fn from_str(s: &str) -> Result<Self, Self::Err> {
+        match s { "disk" => Ok(Self::Disk), "reef" => Ok(Self::Reef), "tape" | "" => Ok(Self::Off), other => Err(format!("bad {other}")) }
+    }
+}
+fn main() {
+    let kind: Kind = env::var("STORE").unwrap_or_default().parse().unwrap();
+    match kind { Kind::Disk => { env::var("GATE_DISK").expect("x"); } _ => {} }
+    let again = env::var("STORE").unwrap_or_default().parse::<Kind>().expect("kind");
+    if let Kind::Reef = again { env::var("GATE_REEF").expect("x"); }
+}
+`,
+		"classes of which one is chosen": `-- gate.py --
+import os
+class Gate:
+    def open(self):
+        pass
+class DiskGate(Gate):
+    AT = os.environ.get("GATE_DISK")
+    def open(self):
+        if not self.AT:
+            raise RuntimeError("x")
+class ReefGate(Gate):
+    def open(self):
+        self.at = os.environ["GATE_REEF"]
+gates = {"disk": DiskGate, "reef": ReefGate, "default": Gate}
+gates.get(os.environ.get("STORE"), Gate)().open()
+`,
 		"what is read anyway, and needed in a branch": `-- gate.js --
 const kind = process.env.STORE || 'none', disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
 if (kind === 'disk') { if (!disk) { throw new Error('x'); } }
