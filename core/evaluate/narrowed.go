@@ -164,7 +164,7 @@ func (w narrowing) only(n int32) (is bool) {
 	case parse.Block:
 		for _, s := range u.children(n) {
 			switch {
-			case w.takesApart(s):
+			case !is && w.takesApart(s):
 			case u.kind(s) == parse.If && w.isWayOut(s):
 				return true
 			case !w.only(s):

@@ -292,6 +292,7 @@ func TestNarrowed(t *testing.T) {
 		{"a.js", "Object.keys(process.env).filter((k) => !k.startsWith('GATE_')).forEach(put);\n", "* optional; GATE_* optional"},
 		{"a.js", "put(process.env, (k) => k.startsWith('GATE_'));\n", "* optional"},
 		{"a.go", "package a\nimport (\"os\"; \"strings\")\nfunc f() { for _, e := range os.Environ() { p := strings.SplitN(e, \"=\", 2); if rest, ok := strings.CutPrefix(p[0], \"GATE_\"); ok { put(rest) } } }\n", "GATE_* optional"},
+		{"a.go", "package a\nimport (\"os\"; \"strings\")\nfunc f() (env []string) { for _, e := range os.Environ() { if strings.HasPrefix(e, \"GATE_\") { continue }; env = append(env, e) }; return env }\n", "* optional; GATE_* optional"},
 		{"a.ex", "a = for {\"GATE_\" <> rest, v} <- System.get_env(), into: %{}, do: {rest, v}\n", "GATE_* optional"},
 		{"a.rb", "ENV.each_with_object({}) { |(k, v), h| h[k] = v if k.start_with?('GATE_') }\n", "GATE_* optional"},
 		{"a.scala", "object A { val a = sys.env.collect { case (k, v) if k.startsWith(\"GATE_\") => v } }\n", "GATE_* optional"},
