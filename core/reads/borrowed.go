@@ -173,8 +173,10 @@ func (a *analysis) bringBack(m *match, at Range, r Read, sometimes bool) {
 	switch {
 	case m.offer.Else != "": // nothing is wanted of it
 		r.Need, r.Fallback, r.When, r.Demanded = Expected, nil, nil, nil
-	case r.Need == Required && (sometimes || len(r.Demanded) > 0):
+	case r.Need == Required && len(r.Demanded) > 0:
 		r.Need = Expected
+	case r.Need == Required && sometimes: // on other ways nothing is made of it
+		r.Need = Optional
 	}
 	if r.Need == Expected && r.Kind == Text && len(r.Literals) == 0 && len(r.Demanded) == 0 {
 		return
