@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 
@@ -54,11 +55,26 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 			return m.isOf(a, not)
 		}
 	}
-	b := m.eval(right, st)
+	b := m.ofOtherFile(right, m.eval(right, st))
 	if v, is := m.asEmpty(a, right, op); is {
 		return v
 	}
+	a = m.ofOtherFile(left, a)
 	return m.equal(n, a, b, op, n)
+}
+
+// ofOtherFile returns a value, or the text that a constant of another file is, where the file that is run uses what
+// others have read: config.kind === Kind.Disk.
+func (m *machine) ofOtherFile(n int32, v Value) Value {
+	u := m.unit()
+	if m.u.Using == nil || u.Constant == nil || u.kind(n) != parse.Member || len(v) != 1 || v[0].form != unknown || len(v[0].sites) > 0 || isParam(v[0]) {
+		return v
+	}
+	path := cmp.Or(u.Path(n), m.path(n))
+	if s, known := u.Constant(path); path != "" && known {
+		return textOf(s, m.depth()).dependent(v[0].depends)
+	}
+	return v
 }
 
 // asEmpty returns whether a list is empty where it is compared with one that is written

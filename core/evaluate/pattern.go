@@ -48,6 +48,10 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		if t, is := m.fitConstant(p, x, st); is {
 			return t
 		}
+		if v := m.ofOtherFile(p, Value{{}}); v[0].form == text {
+			m.compared(Value{x}, v)
+			return equalAlt(x, v[0])
+		}
 		if m.isObjects(Value{x}) {
 			return m.isOfClass(x, p, st)
 		}
@@ -224,6 +228,9 @@ func (m *machine) fitName(p int32, x alt, st *state) truth {
 			return no
 		}
 		m.stageCompared(Value{x}, name[1:])
+		if u.Words.Quiet { // of Ruby: x.to_sym
+			m.compared(Value{x}, textOf(name[1:], m.depth()))
+		}
 		return equalAlt(x, textOf(name[1:], m.depth())[0])
 	}
 	if !m.bindsName(p) {

@@ -2,6 +2,7 @@ package survey
 
 import (
 	"cmp"
+	"maps"
 	"path"
 	"slices"
 
@@ -160,28 +161,33 @@ func (s *secondLook) tellWhen(file string, list []reads.Read) {
 	}
 }
 
-// answer looks for functions that files give what others have read, need(config.token), and returns
-// what is known with them, and the files that ask for them; or nil where there are none.
+// answer looks for functions that files give what others have read, need(config.token), and for constants that they
+// compare it with, config.kind == Kind.Disk, and returns what is known with them, and the files that ask for them; or nil
+// where there are none.
 func (s *secondLook) answer(results []*reads.Result, known *reads.Context) (more *reads.Context, asking []bool) {
 	asked := asked{constants: map[string]bool{}, functions: map[string]bool{}}
 	for _, result := range results {
 		if result != nil {
-			s.open.seek(result, asked.functions)
+			s.open.ask(result, &asked)
 		}
 	}
-	if len(asked.functions) == 0 {
+	if asked.empty() {
 		return nil, nil
 	}
-	functions := s.functions(s.find(functionWords(s.sought(asked.functions)))[0], asked.functions)
-	if len(functions) == 0 {
+	s.noteWanted()
+	found := s.find(functionWords(s.sought(asked.functions)), definitions(asked.constants))
+	functions, constants := s.functions(found[0], asked.functions), s.constants(found[1])
+	if len(functions) == 0 && len(constants) == 0 {
 		return nil, nil
 	}
 	answered := namesOf(functions)
 	asking = make([]bool, len(results))
 	for n, result := range results {
-		asking[n] = result != nil && slices.ContainsFunc(result.Sought, func(name string) bool { return answered[lastName(name)] })
+		asking[n] = result != nil && (slices.ContainsFunc(result.Sought, func(name string) bool { return answered[lastName(name)] }) ||
+			slices.ContainsFunc(result.Wanted, func(name string) bool { return constants[lastName(name)] != "" }))
 	}
-	return &reads.Context{Constants: known.Constants, Helpers: slices.Concat(known.Helpers, functions), Roles: known.Roles, Offers: known.Offers, Marks: known.Marks, Read: known.Read}, asking
+	maps.Copy(constants, known.Constants) // what was known stays
+	return &reads.Context{Constants: constants, Helpers: slices.Concat(known.Helpers, functions), Roles: known.Roles, Offers: known.Offers, Marks: known.Marks, Read: known.Read}, asking
 }
 
 // usingWords looks for words by which files may use what others have read.

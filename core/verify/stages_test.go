@@ -454,6 +454,75 @@ class ReefGate(Gate):
 gates = {"disk": DiskGate, "reef": ReefGate, "default": Gate}
 gates.get(os.environ.get("STORE"), Gate)().open()
 `,
+		"constants of the file that reads": `-- go.mod --
+module lock
+-- internal/config/config.go --
+package config
+
+import "os"
+
+type Kind string
+
+const (
+	Disk Kind = "disk"
+	Reef Kind = "reef"
+)
+
+type Config struct {
+	Store    Kind
+	Disk, At string
+}
+
+func Load() Config {
+	return Config{Store: Kind(os.Getenv("STORE")), Disk: os.Getenv("GATE_DISK"), At: os.Getenv("GATE_REEF")}
+}
+-- main.go --
+package main
+
+import ("log"; "lock/internal/config")
+
+func main() {
+	c := config.Load()
+	switch c.Store {
+	case config.Disk:
+		if c.Disk == "" { log.Fatal("x") }
+	case config.Reef:
+		if c.At == "" { log.Fatal("x") }
+	}
+}
+`,
+		"an enumeration of the file that reads": `-- package.json --
+{}
+-- src/config.ts --
+export enum Store { Disk = 'disk', Reef = 'reef', Tape = 'tape' }
+export const config = { store: (process.env.STORE as Store) || Store.Tape, disk: process.env.GATE_DISK, reef: process.env.GATE_REEF };
+-- src/gate.ts --
+import { config, Store } from './config';
+export function gate() {
+  switch (config.store) {
+    case Store.Disk: if (!config.disk) throw new Error('x'); return 1;
+    case Store.Reef: if (!config.reef) throw new Error('x'); return 2;
+  }
+}
+`,
+		"symbols": `-- Gemfile --
+-- settings.rb --
+module Settings
+  def self.store = ENV.fetch("STORE", "tape").to_sym
+  def self.disk = ENV["GATE_DISK"]
+  def self.reef = ENV["GATE_REEF"]
+end
+-- gate.rb --
+require_relative "settings"
+class Gate
+  def initialize
+    case Settings.store
+    when :disk then raise "x" if Settings.disk.nil?
+    when :reef then raise "x" unless Settings.reef
+    end
+  end
+end
+`,
 		"what is read anyway, and needed in a branch": `-- gate.js --
 const kind = process.env.STORE || 'none', disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
 if (kind === 'disk') { if (!disk) { throw new Error('x'); } }
