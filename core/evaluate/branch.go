@@ -126,6 +126,8 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		m.insteadOf(then, v, otherwise, st)
 		return v
 	}
+	m.mayStop(true_, then)
+	m.mayStop(false_, otherwise)
 	a, b := st.fork(), st.fork()
 	if either := true_.depends() & false_.depends(); either != 0 { // it is not known which: who goes on goes on though it mattered
 		a.consults, b.consults = a.consults|either, b.consults|either
@@ -145,6 +147,14 @@ func (m *machine) twoWays(true_, false_ Value, then, otherwise int32, st *state)
 		return v.dependent(m.because(true_, false))
 	}
 	return join(v.dependent(m.because(true_, false)), w.dependent(m.because(false_, false)))
+}
+
+// mayStop notes what a way that ends the program may be gone for want of: of a list of what is missing, into which something
+// may have put a name, no more is known.
+func (m *machine) mayStop(v Value, way int32) {
+	if m.focus != nil && len(v) > 1 && m.stopsAnyway(way) {
+		m.focus.perhaps |= v.depends()
+	}
 }
 
 // close notes that a branch of the file, or of a function that is run by itself,

@@ -91,7 +91,7 @@ func (m *machine) settle(e int) {
 		bit := mask(1) << n
 		home := slices.Contains(r.entries, e)
 		r.reached = r.reached || f.reached&bit != 0
-		r.stops = r.stops || f.stopped&bit != 0
+		r.stops = r.stops || (f.stopped|f.perhaps)&bit != 0
 		switch {
 		case f.stopped&bit != 0 && f.went&bit == 0:
 			sometimes := f.surely&bit == 0

@@ -168,6 +168,7 @@ type focus struct {
 	reached mask
 	plainly mask // reached, whenever the entry is run
 	stopped mask
+	perhaps mask // for want of which what stops may be come to
 	surely  mask // stopped, whenever the entry is run
 	went    mask
 	tested  mask

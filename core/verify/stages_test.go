@@ -523,6 +523,13 @@ class Gate
   end
 end
 `,
+		"what is missing is gathered": `-- gate.js --
+const store = process.env.STORE, disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
+const missing = [];
+if (store === 'disk' && !disk) missing.push('GATE_DISK');
+if (store === 'reef') { if (!reef) missing.push('GATE_REEF'); }
+if (missing.length > 0) { console.error(missing); process.exit(1); }
+`,
 		"what is read anyway, and needed in a branch": `-- gate.js --
 const kind = process.env.STORE || 'none', disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
 if (kind === 'disk') { if (!disk) { throw new Error('x'); } }
