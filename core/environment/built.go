@@ -2,7 +2,7 @@ package environment
 
 import (
 	"path"
-	"regexp"
+	"slices"
 	"strings"
 
 	"inzicht/core/late"
@@ -12,16 +12,20 @@ import (
 // Which image is made of which component, files say that build it: docker build -t gate services/gate in a script, a
 // makefile or a workflow, and the steps of builders. So a workload is tied to code whatever its image is called.
 
-// mostBuilders bounds how many files are asked for the images that they build, and longestBuilder how many bytes of each.
+// mostBuilders bounds how many files are asked for the images that they build, longestBuilder how many bytes of each, and
+// mostBuilt how many images one may build.
 const (
 	mostBuilders   = 300
-	longestBuilder = 1 << 18
+	longestBuilder = 1 << 17
+	mostBuilt      = 32
+	mostNames      = 2000 // that a file gives values
 )
 
 var (
 	buildCommand = late.Regexp(`(?:\bcd\s+(\S+)\s*&&\s*)?\b(?:docker|podman|nerdctl|buildah)\s+(?:buildx\s+|image\s+)?(?:build|bud)\b([^\n;&|]*)`)
 	continued    = late.Regexp(`\\\r?\n\s*`)
 	yamlTags     = late.Regexp(`(?m)^\s*(?:-\s+)?(?:context:\s*(\S+)|file:\s*(\S+)|tags:[ \t]*[|>]?-?[ \t]*\n?[ \t]*(\S.*?)|image:\s*(\S+))[ \t\r]*$`)
+	assigned     = late.Regexp(`(?m)^[ \t]*(?:export\s+)?(\w+)[ \t]*[:?]?[=:][ \t]*["']?([\w./:-]+)`)
 	usedName     = late.Regexp(`\$\{\{\s*(?:env|vars)\.(\w+)\s*\}\}|\$\(?\{?(\w+)\}?\)?`)
 )
 
@@ -34,7 +38,6 @@ var (
 // built returns the component that an image is built of, by its name without registry and tag, where exactly one is.
 func (f *finder) built(image string) (tree.Component, bool) {
 	if f.ofImages == nil {
-		f.ofImages = map[string][]tree.Component{}
 		f.findBuilt()
 	}
 	if list := f.ofImages[image]; len(list) == 1 {
@@ -46,6 +49,7 @@ func (f *finder) built(image string) (tree.Component, bool) {
 // findBuilt notes what the files of the tree build.
 func (f *finder) findBuilt() {
 	asked := 0
+	f.ofImages = map[string][]tree.Component{}
 	for _, file := range f.tree.Files {
 		folder, is := builderOf(file.Path)
 		if !is || asked == mostBuilders {
@@ -56,12 +60,31 @@ func (f *finder) findBuilt() {
 		if err != nil || len(src) > longestBuilder {
 			continue
 		}
-		text := string(src)
-		f.builtByCommands(folder, text)
+		b := builder{f, folder, string(src), namesGiven(string(src))}
+		b.builtByCommands()
 		if strings.HasSuffix(file.Path, "ml") {
-			f.builtBySteps(text)
+			b.builtBySteps()
 		}
 	}
+}
+
+// builder is a file that may build images.
+type builder struct {
+	*finder
+	folder string // in which its paths begin
+	text   string
+	names  map[string]string // what it gives names
+}
+
+// namesGiven returns what a file gives names, the first of each.
+func namesGiven(text string) map[string]string {
+	names := map[string]string{}
+	for _, found := range assigned().FindAllStringSubmatch(text, mostNames) {
+		if names[found[1]] == "" {
+			names[found[1]] = found[2]
+		}
+	}
+	return names
 }
 
 // builderOf reports whether a file may build images, and returns the folder that its paths begin in.
@@ -83,9 +106,9 @@ func builderOf(file string) (folder string, is bool) {
 }
 
 // builtByCommands notes what commands build: docker build -t gate:1 -f deploy/Dockerfile services/gate.
-func (f *finder) builtByCommands(folder, text string) {
-	text = continued().ReplaceAllString(text, " ")
-	for _, found := range buildCommand().FindAllStringSubmatch(text, -1) {
+func (b *builder) builtByCommands() {
+	text := continued().ReplaceAllString(b.text, " ")
+	for _, found := range buildCommand().FindAllStringSubmatch(text, mostBuilt) {
 		var images []string
 		file, context := "", ""
 		words := strings.Fields(found[2])
@@ -112,8 +135,8 @@ func (f *finder) builtByCommands(folder, text string) {
 		if strings.Contains(context, "$") {
 			context = "."
 		}
-		for _, image := range images {
-			f.noteBuilt(text, image, path.Join(folder, found[1], context), path.Join(folder, found[1], file), file != "")
+		for _, image := range images[:min(len(images), mostBuilt)] {
+			b.noteBuilt(image, path.Join(b.folder, found[1], context), path.Join(b.folder, found[1], file), file != "")
 		}
 	}
 }
@@ -122,17 +145,18 @@ func (f *finder) builtByCommands(folder, text string) {
 var takesValue = map[string]bool{"-t": true, "--tag": true, "-f": true, "--file": true, "--build-arg": true, "--target": true, "--platform": true, "--label": true, "--cache-from": true, "--cache-to": true, "--secret": true, "--ssh": true, "--network": true, "-o": true, "--output": true, "--progress": true, "--build-context": true, "--builder": true}
 
 // builtBySteps notes what steps in YAML build: tags and a context beside each other, or an image and its context.
-func (f *finder) builtBySteps(text string) {
+func (b *builder) builtBySteps() {
+	text := b.text
 	context, file, image := "", "", ""
 	flush := func() {
 		if context != "" && image != "" {
-			f.noteBuilt(text, image, context, file, file != "")
+			b.noteBuilt(image, context, file, file != "")
 			context, file, image = "", "", ""
 		}
 	}
 	lines := 0
 	last := 0
-	for _, at := range yamlTags().FindAllStringSubmatchIndex(text, -1) {
+	for _, at := range yamlTags().FindAllStringSubmatchIndex(text, 8*mostBuilt) {
 		lines = strings.Count(text[last:at[0]], "\n")
 		if last = at[0]; lines > mostBetween {
 			context, file, image = "", "", ""
@@ -158,46 +182,37 @@ func (f *finder) builtBySteps(text string) {
 // mostBetween bounds how many lines stand between what belongs to one step.
 const mostBetween = 6
 
-// noteBuilt notes that an image is built in a folder, or of a file; text is of the file that says so, which may have a name
-// for the image.
-func (f *finder) noteBuilt(text, image, context, file string, hasFile bool) {
-	name := imageName(strings.Trim(filledIn(text, strings.Trim(image, `"'`)), `"'`))
+// noteBuilt notes that an image is built in a folder, or of a file.
+func (b *builder) noteBuilt(image, context, file string, hasFile bool) {
+	name := imageName(strings.Trim(b.filledIn(strings.Trim(image, `"'`)), `"'`))
 	if name == "" || strings.ContainsAny(name, "${}()") {
 		return
 	}
-	context, inside := f.tree.Inside(context)
+	context, inside := b.tree.Inside(context)
 	if !inside {
 		return
 	}
-	component := f.tree.ComponentOf(path.Join(context, "x"))
+	component := b.tree.ComponentOf(path.Join(context, "x"))
 	if hasFile {
-		if c := f.tree.ComponentOf(file); c.Name != "" {
+		if c := b.tree.ComponentOf(file); c.Name != "" {
 			component = c
 		}
 	}
-	for _, known := range f.ofImages[name] {
-		if known.Folder == component.Folder {
-			return
-		}
+	if !slices.ContainsFunc(b.ofImages[name], func(known tree.Component) bool { return known.Folder == component.Folder }) {
+		b.ofImages[name] = append(b.ofImages[name], component)
 	}
-	f.ofImages[name] = append(f.ofImages[name], component)
 }
 
 // filledIn returns a text with the names in it filled in that the file gives a value, but for what stands behind the last
 // colon: $(IMAGE):$(TAG).
-func filledIn(text, image string) string {
+func (b *builder) filledIn(image string) string {
 	if at := strings.LastIndexByte(image, ':'); at > strings.LastIndexByte(image, '/') && !strings.Contains(image[at:], "}/") {
 		image = image[:at]
 	}
 	return usedName().ReplaceAllStringFunc(image, func(use string) string {
 		m := usedName().FindStringSubmatch(use)
-		name := m[1] + m[2]
-		line, err := regexp.Compile(`(?m)^\s*(?:export\s+)?` + regexp.QuoteMeta(name) + `\s*[:?]?[=:]\s*["']?([\w./:-]+)`)
-		if err != nil {
-			return use
-		}
-		if found := line.FindStringSubmatch(text); found != nil {
-			return found[1]
+		if value := b.names[m[1]+m[2]]; value != "" {
+			return value
 		}
 		return use
 	})

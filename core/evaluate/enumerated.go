@@ -7,7 +7,7 @@ import (
 	"inzicht/core/parse"
 )
 
-// asked is how the constant of an enumeration is asked for by a text.
+// askedConstant is how the constant of an enumeration is asked for by a text.
 type askedConstant struct {
 	of      *Class
 	text    argument
@@ -77,7 +77,8 @@ func (m *machine) askForConstant(callee int32, arguments []argument) (ask askedC
 		if ask.of = u.classes[u.at(owner)]; ask.of != nil && ask.of.methods["valueOf"] != nil {
 			ask.of = nil
 		}
-	case (name == "from" || name == "tryFrom") && u.Words.Loops == Values && len(arguments) == 1 && u.Tree.File.Is(int(u.Tree.Nodes[inner].At)-1, "::"):
+	case (name == "from" || name == "tryFrom") && // of PHP
+		u.Words.Loops == Values && len(arguments) == 1 && u.Tree.File.Is(int(u.Tree.Nodes[inner].At)-1, "::"):
 		if ask.of = u.classes[u.at(owner)]; ask.of != nil && ask.of.methods[name] != nil {
 			ask.of = nil
 		}

@@ -254,7 +254,10 @@ func (m *machine) discoverIn(entered []*entry) {
 	}
 	m.drain()
 	for _, e := range entered { // what uses the reads of others
-		if e.fn != nil && e.fn.self == nil && e.fn.unit == m.u && !m.calledHere[e.fn.node] && m.u.byNode[e.fn.node].within == nil {
+		if e.fn == nil || e.fn.self != nil || e.fn.unit != m.u || m.calledHere[e.fn.node] {
+			continue
+		}
+		if fn := m.u.byNode[e.fn.node]; fn != nil && fn.within == nil {
 			m.enter(&closure{unit: m.u, node: e.fn.node, outer: m.globals})
 		}
 	}
