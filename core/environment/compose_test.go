@@ -52,6 +52,7 @@ var composeCases = []struct {
 	{name: "environment wins over env files", tree: service("    env_file: a.env\n    environment:\n      A: here\n") + "-- a.env --\nA=file\nB=file\n"},
 	{name: "an env file that is not needed", tree: service("    env_file:\n      - path: nowhere.env\n        required: false\n      - path: a.env\n") + "-- a.env --\nA=1\n"},
 	{name: "an env file that interpolates", tree: service("    env_file: a.env\n    environment:\n      OWN: own\n") + "-- .env --\nX=beside\n-- a.env --\nA=${X}\nB=${A}-b\nC=${OWN}\nD=${NOPE:-d}\n"},
+	{name: "env files that fill in what those before them set", tree: service("    env_file: [a.env, b.env, c.env]\n    environment:\n      OWN: own\n") + "-- a.env --\nA=1\nOWN=file\n-- b.env --\nB=${A}-${OWN}\nN=${NOPE}\n-- c.env --\nA=late\nC=${A}-${B}\n"},
 	{name: "an env file of names alone", tree: service("    env_file: a.env\n") + "-- a.env --\nX\nA=1\n", outer: "X=shell"},
 	{name: "an override file", tree: service("    environment:\n      A: base\n      B: base\n") + "-- compose.override.yaml --\nservices:\n  gate:\n    environment:\n      B: over\n      C: over\n", files: "compose.yaml compose.override.yaml"},
 	{name: "an override of a list by a mapping", tree: service("    environment:\n      - A=base\n      - B=base\n") + "-- o.yaml --\nservices:\n  gate:\n    environment:\n      A: over\n", files: "compose.yaml o.yaml"},

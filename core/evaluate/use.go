@@ -93,7 +93,7 @@ func (m *machine) isUsed(use Use, arguments []argument) bool {
 func (m *machine) has(arguments []argument, word string) bool {
 	u := m.unit()
 	for _, a := range arguments {
-		if a.node != 0 && u.Tree.Text(a.node) == word {
+		if a.node != 0 && (u.Tree.Text(a.node) == word || a.name != "" && u.Tree.Text(u.lastChild(a.node)) == word) { // base=16
 			return true
 		}
 	}
