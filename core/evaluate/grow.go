@@ -157,7 +157,30 @@ func (v Value) asOneList() Value {
 		one.sites, one.about = one.sites.with(x.sites), one.about.with(x.about)
 		one.missing |= x.missing
 	}
+	if one.perhaps {
+		one.list = v.withTexts(one.list)
+	}
 	return append(out, one)
+}
+
+// withTexts returns a list with the texts that other lists hold besides: each may be one of several lists of names.
+func (v Value) withTexts(list []Value) []Value {
+	known := map[string]bool{}
+	for _, e := range list {
+		if s, plain := e.plain(); plain {
+			known[s] = true
+		}
+	}
+	list = list[:len(list):len(list)]
+	for _, x := range v {
+		for _, e := range x.list {
+			if s, plain := e.plain(); plain && x.form == sequence && !known[s] && len(list) < mostGrown {
+				known[s] = true
+				list = append(list, e.dependent(x.depends))
+			}
+		}
+	}
+	return list
 }
 
 // elementwise returns the elements that lists of the same length have at each place,

@@ -295,6 +295,9 @@ func (m *machine) collection(n int32, name string, receiver Value, arguments []a
 		if !known && len(receiver) == 1 && receiver[0].form == unknown && holdsParam(receiver) && m.isParameterAsked(n) && functionIn(arguments) != nil { // of what a caller gives, each
 			x, known = alt{form: sequence, list: []Value{{{parts: []part{{any: true, param: true}}}}}, perhaps: true}, true
 		}
+		if !known && len(receiver) > 1 && receiver.isLists() && functionIn(arguments) != nil { // one of several lists: (NAMES[kind] || []).filter(…)
+			x, known = receiver.asOneList()[0], true
+		}
 		if known {
 			if v, done := m.operate(n, o, x, arguments, st); done || st.dead {
 				return v, true

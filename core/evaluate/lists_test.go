@@ -238,3 +238,12 @@ my $h = eval { need('H') } || 'h';
 `, "A required; B optional =b; C optional =c; GATE_D expected; E expected; SEA_F expected; H optional =h"},
 	})
 }
+
+// A list that may be one of several holds the names of all.
+func TestOneOfSeveralLists(t *testing.T) {
+	hold(t, []saying{
+		{"a.js", "const NEEDED = { disk: ['GATE_A', 'GATE_B'], reef: ['GATE_C'] };\n(NEEDED[process.env.STORE] || []).forEach((n) => { if (!process.env[n]) throw new Error(n); });\n", "STORE optional [[]]; GATE_A required; GATE_B required; GATE_C required"},
+		{"a.py", "import os\nNEEDED = {'disk': ['GATE_A', 'GATE_B'], 'reef': ['GATE_C']}\nfor n in NEEDED.get(os.getenv('STORE', 'tape'), []):\n    if n not in os.environ:\n        raise ValueError(n)\n", "STORE optional =tape; GATE_A optional; GATE_B optional; GATE_C optional"},
+		{"a.rb", "NEEDED = { 'disk' => %w[GATE_A GATE_B], 'reef' => ['GATE_C'] }.freeze\nmissing = NEEDED.fetch(ENV.fetch('STORE', 'tape'), []).reject { |n| ENV.key?(n) }\nabort 'x' unless missing.empty?\n", "STORE optional =tape; GATE_A optional; GATE_B optional; GATE_C optional"},
+	})
+}

@@ -523,6 +523,11 @@ class Gate
   end
 end
 `,
+		"tables of names": `-- gate.js --
+const NEEDED = { disk: ['STORE', 'GATE_DISK'], reef: ['GATE_REEF'] };
+const missing = (NEEDED[process.env.STORE] || []).filter((name) => !process.env[name]);
+if (missing.length) { process.exit(1); }
+`,
 		"what is missing is gathered": `-- gate.js --
 const store = process.env.STORE, disk = process.env.GATE_DISK, reef = process.env.GATE_REEF;
 const missing = [];
