@@ -55,49 +55,57 @@ func (m *machine) askForConstant(callee int32, arguments []argument) (ask askedC
 		return ask
 	}
 	ask.text = arguments[0]
-	inner := callee
 	if k := u.kind(callee); k == parse.Wrapper || k == parse.Index {
-		inner = u.Tree.Child(callee, 0)
+		callee = u.Tree.Child(callee, 0)
 	}
-	given := func() *Class { // what stands in < >
-		f, at := u.Tree.File, int(u.Tree.Nodes[inner].To)
-		if f.Is(at, "<") && f.Is(at+2, ">") {
-			return u.classes[f.Text(at+1)]
+	name, owner := u.at(callee), u.Tree.Child(callee, 0)
+	if u.kind(callee) == parse.Name {
+		switch {
+		case name == "enumValueOf":
+			ask.of = u.classGiven(callee)
+		case arguments[0].name == "rawValue":
+			ask.of, ask.byValue, ask.tries = u.classes[name], true, true
 		}
-		return nil
+		return ask
 	}
-	owner := u.Tree.Child(inner, 0)
-	switch name := u.at(inner); {
-	case u.kind(inner) == parse.Name && name == "enumValueOf":
-		ask.of = given()
-	case u.kind(inner) == parse.Name && arguments[0].name == "rawValue":
-		ask.of, ask.byValue, ask.tries = u.classes[name], true, true
-	case u.kind(inner) != parse.Member || u.kind(owner) != parse.Name:
-	case name == "valueOf" && len(arguments) == 1:
-		if ask.of = u.classes[u.at(owner)]; ask.of != nil && ask.of.methods["valueOf"] != nil {
-			ask.of = nil
-		}
-	case (name == "from" || name == "tryFrom") && // of PHP
-		u.Words.Loops == Values && len(arguments) == 1 && u.Tree.File.Is(int(u.Tree.Nodes[inner].At)-1, "::"):
-		if ask.of = u.classes[u.at(owner)]; ask.of != nil && ask.of.methods[name] != nil {
-			ask.of = nil
-		}
-		ask.byValue, ask.tries = true, name == "tryFrom"
+	if u.kind(callee) != parse.Member || u.kind(owner) != parse.Name {
+		return ask
+	}
+	c := u.classes[u.at(owner)]
+	own := c != nil && c.methods[name] != nil
+	switch {
 	case u.at(owner) == "Enum" && (name == "Parse" || name == "TryParse"):
-		ask.of, ask.out = given(), name == "TryParse"
-		for i, a := range arguments[1:] {
-			ask.folded = ask.folded || u.at(a.node) == "true"
-			if ask.of == nil && i+2 == len(arguments) { // out Mode mode
-				ask.of = m.classWithin(a.node)
-			}
-		}
+		m.askEnum(&ask, callee, arguments)
+	case own || len(arguments) != 1:
+	case name == "valueOf":
+		ask.of = c
+	case (name == "from" || name == "tryFrom") && u.Words.Loops == Values && u.Tree.File.Is(int(u.Tree.Nodes[callee].At)-1, "::"): // of PHP
+		ask.of, ask.byValue, ask.tries = c, true, name == "tryFrom"
 	}
 	return ask
 }
 
-// classWithin returns the class of the file that is named first in a node, or nil.
-func (m *machine) classWithin(n int32) *Class {
+// askEnum takes what Enum.Parse<Mode>(x, true) and Enum.TryParse(x, out Mode mode) ask for.
+func (m *machine) askEnum(ask *askedConstant, callee int32, arguments []argument) {
 	u := m.unit()
+	ask.of, ask.out = u.classGiven(callee), u.at(callee) == "TryParse"
+	if ask.of == nil {
+		ask.of = u.classWithin(arguments[len(arguments)-1].node)
+	}
+	ask.folded = slices.ContainsFunc(arguments[1:], func(a argument) bool { return u.at(a.node) == "true" })
+}
+
+// classGiven returns the class of the file that stands in < > behind a name, or nil.
+func (u *Unit) classGiven(callee int32) *Class {
+	f, at := u.Tree.File, int(u.Tree.Nodes[callee].To)
+	if f.Is(at, "<") && f.Is(at+2, ">") {
+		return u.classes[f.Text(at+1)]
+	}
+	return nil
+}
+
+// classWithin returns the class of the file that is named first in a node, or nil.
+func (u *Unit) classWithin(n int32) *Class {
 	for i := int(u.Tree.Nodes[n].From); i < int(u.Tree.Nodes[n].To); i++ {
 		if c := u.classes[u.Tree.File.Text(i)]; c != nil {
 			return c

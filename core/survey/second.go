@@ -163,36 +163,6 @@ func (s *Survey) collect(units []*unit) (all []reads.Read) {
 	return all
 }
 
-// noteSets notes of reads that another file of the program gives their variable a value.
-func (s *Survey) noteSets(units []*unit, all []reads.Read) {
-	type setting struct{ component, language, name string }
-	sets := map[setting]string{}
-	for _, u := range units {
-		if scope := scopeOf(u.file); scope != reads.Runtime && scope != reads.Build {
-			continue
-		}
-		for _, name := range u.result.Sets {
-			if key := (setting{u.component, u.language.Calls(), name}); sets[key] == "" {
-				sets[key] = u.file
-			}
-		}
-	}
-	if len(sets) == 0 {
-		return
-	}
-	languages := map[string]string{}
-	for _, u := range units {
-		languages[u.file] = u.language.Calls()
-	}
-	for n := range all {
-		if r := &all[n]; r.Name != "" {
-			if file := sets[setting{r.Component, languages[r.File], r.Name}]; file != r.File {
-				r.SetIn = file
-			}
-		}
-	}
-}
-
 // placed returns a read with where it is, and its scope.
 func (s *Survey) placed(r reads.Read, file, component string) reads.Read {
 	r.File, r.Component = file, component
