@@ -82,9 +82,9 @@ var goesThrough = map[string]bool{"keys": true, "entries": true, "list": true, "
 
 // functionIn returns the function that a call is given, or what stands for one, or 0.
 func (w narrowing) functionIn(call int32) int32 {
-	for _, c := range w.u.children(call)[1:] {
+	for i, c := range w.u.children(call) {
 		k := w.u.kind(c)
-		if k == parse.Lambda || k == parse.Function || k == parse.Call && w.asksAt(c) { // filterKeys(_.startsWith("X_"))
+		if i > 0 && (k == parse.Lambda || k == parse.Function || k == parse.Call && w.asksAt(c)) { // filterKeys(_.startsWith("X_"))
 			return c
 		}
 	}
