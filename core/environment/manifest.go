@@ -226,22 +226,22 @@ func (f *finder) own(c *cluster) (chosen []bool, components []tree.Component) {
 	chosen, components = make([]bool, len(c.workloads)), make([]tree.Component, len(c.workloads))
 	found := map[string]bool{}
 	key := func(w workload) string { return w.file + "\x00" + w.name }
-	for step, named := range []func(workload) string{
-		func(w workload) string { return imageName(w.image) },
-		func(w workload) string { return w.container },
-		func(w workload) string { return w.name },
+	for _, by := range []struct {
+		named func(workload) string
+		find  func(string) (tree.Component, bool)
+	}{
+		{func(w workload) string { return imageName(w.image) }, f.componentOfImage},
+		{func(w workload) string { return w.container }, f.componentNamed},
+		{func(w workload) string { return w.name }, f.componentNamed},
 	} {
-		find := f.componentNamed
-		if step == 0 {
-			find = f.componentOfImage
-		}
+		named := by.named
 		now := map[string]bool{}
 		for n, w := range c.workloads {
 			byName := named(w) == w.name && named(w) != imageName(w.image) && named(w) != w.container
 			if found[key(w)] || byName && (w.init || now[key(w)]) {
 				continue
 			}
-			if component, known := find(named(w)); known {
+			if component, known := by.find(named(w)); known {
 				chosen[n], components[n], now[key(w)] = true, component, true
 			}
 		}

@@ -143,10 +143,7 @@ func (m *machine) index(n int32, st *state) Value {
 			out = append(out, alt{form: nothing})
 			continue
 		case x.members != nil && !x.members.open && len(key) > 0 && len(x.members.names) < mostAny: // any of them
-			m.picks(key, x.members.names)
-			for _, name := range x.members.names {
-				out = append(out, x.members.value[name]...)
-			}
+			out = append(out, m.picked(key, x)...)
 			continue
 		case x.form == nothing && x.missing == 0 && u.Words.Signs: // of undef there is none
 			out = append(out, x)

@@ -342,7 +342,7 @@ func (m *machine) try(n int32, st *state) Value {
 		}
 		out = &merged
 	}
-	st.scope.vars, st.consults, st.dead = out.scope.vars, out.consults, out.dead
+	st.become(out)
 	m.afterwards(finally, st)
 	return value
 }

@@ -44,12 +44,16 @@ func (m *machine) anyFor(n int32, x alt, arguments []argument, st *state) (Value
 	if m.valued != nil && key.allNothing() { // where what says which one has no value
 		return other, true
 	}
+	return append(slices.Clone(other), m.picked(key, x)...).dependent(x.depends).compact(), true
+}
+
+// picked returns what any key of a map has, and notes that something says which one is taken.
+func (m *machine) picked(key Value, x alt) (out Value) {
 	m.picks(key, x.members.names)
-	out := slices.Clone(other)
 	for _, name := range x.members.names {
 		out = append(out, x.members.value[name]...)
 	}
-	return out.dependent(x.depends).compact(), true
+	return out
 }
 
 // givenFor returns what is given for a key that is not there, or what a function gives

@@ -249,6 +249,11 @@ func (st *state) fork() *state {
 	return &together.state
 }
 
+// become makes a state what another one is, of which it was a fork.
+func (st *state) become(way *state) {
+	st.scope.vars, st.consults, st.dead = way.scope.vars, way.consults, way.dead
+}
+
 // either returns what holds where a way or the ones before it, if any, may have come.
 func (st *state) either(before, way *state) *state {
 	if before == nil {

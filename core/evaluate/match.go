@@ -113,7 +113,7 @@ func (m *machine) choose(n int32, st *state) Value {
 		next.meet(merged, st)
 		merged = next
 	}
-	st.scope.vars, st.consults, st.dead = merged.scope.vars, merged.consults, merged.dead
+	st.become(merged)
 	return out.compact()
 }
 

@@ -227,7 +227,7 @@ func (m *machine) callEach(n int32, of Value, st *state) (out Value, ran bool) {
 		}
 	}
 	if ran && merged != nil {
-		st.scope.vars, st.consults, st.dead = merged.scope.vars, merged.consults, merged.dead
+		st.become(merged)
 	}
 	return out.compact(), ran
 }

@@ -21,9 +21,8 @@ type onProperty struct {
 
 // OnProperty returns for which values of variables the object is made round a token.
 func (u *Unit) OnProperty(token int) (list []When) {
-	u.propertiesOnce.Do(u.findOnProperties)
 	at := int32(token)
-	for _, p := range u.properties {
+	for _, p := range u.stageQuestions().properties {
 		if node := u.Tree.Nodes[p.node]; node.From <= at && at < node.To {
 			list = append(list, p.when)
 		}
@@ -31,30 +30,11 @@ func (u *Unit) OnProperty(token int) (list []When) {
 	return list
 }
 
-func (u *Unit) findOnProperties() {
-	for i := range u.Tree.Nodes {
-		n := int32(i)
-		if u.kind(n) != parse.Wrapper {
-			continue
-		}
-		for _, before := range u.children(n) {
-			c := u.Tree.Child(before, 0)
-			if u.kind(before) != parse.Wrapper || u.kind(c) != parse.Call {
-				continue
-			}
-			if value := onProperties[u.calleeName(u.Tree.Child(c, 0))]; value != "" {
-				if when, known := u.askedByAnnotation(c, value); known {
-					u.properties = append(u.properties, onProperty{n, when})
-				}
-			}
-		}
-	}
-}
-
-// askedByAnnotation returns what an annotation says of one property, by the key of its value.
-func (u *Unit) askedByAnnotation(call int32, value string) (when When, known bool) {
+// asksProperty notes for which value of one property what stands behind an annotation is there, by the key of that value.
+func (u *Unit) asksProperty(n, annotation int32, value string) {
+	var when When
 	prefix, name := "", ""
-	for _, c := range u.children(call)[1:] {
+	for _, c := range u.children(annotation)[1:] {
 		key, texts := "", u.textsIn(c)
 		if u.kind(c) == parse.Assign {
 			key = u.at(u.Tree.Child(c, 0))
@@ -64,8 +44,8 @@ func (u *Unit) askedByAnnotation(call int32, value string) (when When, known boo
 		case key == "matchIfMissing" || key == "enableIfMissing" || key == "lookupIfMissing":
 			when.Unset = u.at(u.lastChild(c)) == "true"
 		case len(texts) != 1:
-			return When{}, false
-		case key == value && key != "":
+			return
+		case key == value:
 			when.Come = texts
 		case key == "prefix":
 			prefix = texts[0] + "."
@@ -78,7 +58,9 @@ func (u *Unit) askedByAnnotation(call int32, value string) (when When, known boo
 		when.Not = []string{"false"}
 	}
 	when.Name = variableOfProperty(prefix + name)
-	return when, name != ""
+	if name != "" {
+		u.stages.properties = append(u.stages.properties, onProperty{n, when})
+	}
 }
 
 // variableOfProperty returns the variable that gives a property its value: mail.smtp-host is MAIL_SMTPHOST.

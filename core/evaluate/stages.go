@@ -33,8 +33,9 @@ type stageBody struct {
 
 // stageAsks are the questions for the stage in a file, by their nodes, arms of a switch among them.
 type stageAsks struct {
-	at     map[int32]stageAsk
-	bodies []stageBody
+	at         map[int32]stageAsk
+	bodies     []stageBody
+	properties []onProperty // objects that are made where a property has a value
 }
 
 // stageQuestions returns what a file asks of the stage, by the words alone.
@@ -223,28 +224,38 @@ func (u *Unit) asksSwitch(n int32) {
 	}
 }
 
-// asksWrapper looks at what stands before a function or a class: @Profile("production").
+// asksWrapper looks at what stands before a function or a class: @Profile("production"), @ConditionalOnProperty("mail.on").
 func (u *Unit) asksWrapper(n int32) {
 	for _, before := range u.children(n) {
 		c := u.Tree.Child(before, 0)
-		if u.kind(before) != parse.Wrapper || u.kind(c) != parse.Call || u.calleeName(u.Tree.Child(c, 0)) != "Profile" {
+		if u.kind(before) != parse.Wrapper || u.kind(c) != parse.Call {
 			continue
 		}
-		var ask stageAsk
-		for _, given := range u.children(c)[1:] {
-			for _, text := range u.textsIn(given) {
-				bare, not := strings.CutPrefix(text, "!")
-				of, _ := stage.Of(bare)
-				if of == "" {
-					return
-				}
-				ask.in, ask.not = append(ask.in, of), not
+		name := u.calleeName(u.Tree.Child(c, 0))
+		if name == "Profile" {
+			u.asksProfile(n, c)
+		} else if value := onProperties[name]; value != "" {
+			u.asksProperty(n, c, value)
+		}
+	}
+}
+
+// asksProfile notes for which stages what stands behind an annotation is there: @Profile("production").
+func (u *Unit) asksProfile(n, annotation int32) {
+	var ask stageAsk
+	for _, given := range u.children(annotation)[1:] {
+		for _, text := range u.textsIn(given) {
+			bare, not := strings.CutPrefix(text, "!")
+			of, _ := stage.Of(bare)
+			if of == "" {
+				return
 			}
+			ask.in, ask.not = append(ask.in, of), not
 		}
-		if slices.Sort(ask.in); len(ask.in) > 0 {
-			ask.in = slices.Compact(ask.in)
-			u.stages.bodies = append(u.stages.bodies, stageBody{ask, n, false})
-		}
+	}
+	if slices.Sort(ask.in); len(ask.in) > 0 {
+		ask.in = slices.Compact(ask.in)
+		u.stages.bodies = append(u.stages.bodies, stageBody{ask, n, false})
 	}
 }
 

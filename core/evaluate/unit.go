@@ -91,15 +91,13 @@ type Unit struct {
 	recovering  sync.Once
 	recovered   []int // the tokens by which functions go on where something in them panics
 
-	stagesOnce     sync.Once
-	stages         stageAsks
-	textTypesOnce  sync.Once
-	textTypes      map[string]bool // types that are texts
-	propertiesOnce sync.Once
-	properties     []onProperty // objects that are made where a property has a value
-	commandsOnce   sync.Once
-	commands       []ownCommand
-	uses           map[string]int // how often each name stands alone, for the commands
+	stagesOnce    sync.Once
+	stages        stageAsks
+	textTypesOnce sync.Once
+	textTypes     map[string]bool // types that are texts
+	commandsOnce  sync.Once
+	commands      []ownCommand
+	uses          map[string]int // how often each name stands alone, for the commands
 
 	filling sync.Once
 	filled  map[string]bool // names of what members or elements are added to

@@ -166,13 +166,11 @@ func (p *parser) beforeAngles(i int) int {
 func (p *parser) methodBodyAt(i int) bool {
 	for from := i; i < p.end && i < from+30; i++ {
 		switch text := p.textAt(i); {
-		case text == "," && i == from: // new T(a), _ => b
-			return false
 		case text == "{", (text == ";" || text == ":") && i == from && p.class && p.hasConstructors():
 			return true
 		case text == "=>" && p.g.Typed:
 			return true
-		case text == ":" || text == "->" || text == "," || text == "." || text == "::" || text == "?" || text == "&" || text == "|" || text == "*" || text == "async":
+		case text == ":" || text == "->" || text == "," && i > from || text == "." || text == "::" || text == "?" || text == "&" || text == "|" || text == "*" || text == "async":
 		case text == "<" && p.angleEnd(i) > 0:
 			i = p.angleEnd(i) - 1
 		case text == "(" || text == "[":

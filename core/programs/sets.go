@@ -20,8 +20,8 @@ func (p *Owners) SetsIn(folder, name string) string {
 	known, is := p.inline[folder]
 	if !is {
 		known = map[string]string{}
-		for _, command := range p.parts.commandsIn(folder) {
-			noteInline(known, "package.json", command[0])
+		for _, script := range p.parts.scriptsOf(folder) { // in any order
+			noteInline(known, "package.json", script)
 		}
 		for _, base := range []string{"Procfile", "Makefile", "makefile"} {
 			src, err := p.tree.ReadFile(path.Join(folder, base))

@@ -107,7 +107,7 @@ func (a *analysis) passedOn(r Range) bool {
 		return a.goesOn(a.passTransparent(r.Hi)+1) || before == "in" && a.isLoopHead(r.Lo-1)
 	}
 	if f.Is(r.Hi, "as") && f.Is(r.Lo-2, "foreach") { // of PHP
-		return !isSuperglobal(f.Text(r.Lo))
+		return f.Text(r.Lo) != "$_SERVER" // in which it is among other things
 	}
 	if open := a.openerOf(r.Lo); before == "=" && open >= 0 && f.Is(open, "(") && isCall(f, open) {
 		return !a.isDefault(r) // run(env=os.environ)
@@ -144,9 +144,6 @@ var (
 	allOf   = set(strings.Fields("keys values entries each_pair Keys Values Entries"))
 	asksOne = set(strings.Fields("include? member? contains Contains containsKey ContainsKey includes size length count Count Length isEmpty isNotEmpty empty? any? any Any"))
 )
-
-// isSuperglobal reports whether a name is a variable of PHP in which the environment is among other things.
-func isSuperglobal(name string) bool { return name == "$_SERVER" }
 
 // longestPattern bounds how many tokens stand between for and in.
 const longestPattern = 12
