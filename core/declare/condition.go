@@ -10,7 +10,7 @@ import (
 // Condition is what a variable has where something is so.
 type Condition struct {
 	Variable string   // "" for the stage that the program runs in, where no variable is known to say it
-	In       []string // one of these
+	In       []string // one of these; where there are none, Not says that it has a value
 	Not      bool     // none of these
 	Unset    bool     // or no value
 }
@@ -36,6 +36,9 @@ func (s *Source) condition(n int32, of naming, depth int) (c Condition, known bo
 	case parse.Name, parse.Member:
 		if v := s.value(s.name(n)); s.is(n, parse.Name) && v != 0 && v != n {
 			return s.condition(v, of, depth+1)
+		}
+		if variable, _ := of(n); variable != "" { // what it is taken for says what that asks
+			return Condition{Variable: variable, Not: true}, true
 		}
 		in := stage.Named(s.name(n), false)
 		return Condition{In: []string{in}}, in != ""
@@ -224,15 +227,20 @@ func demand(list []Setting, names []string, where []Condition) {
 
 // settled says of conditions what holds where their variables have no value: what is declared of those may stand in.
 func settled(list []Setting) []Setting {
-	usual := map[string]string{}
+	usual, yes := map[string]string{}, map[string][]string{}
 	for _, r := range list {
 		if r.Fallback != nil && !r.Computed {
 			usual[r.Name] = *r.Fallback
 		}
+		yes[r.Name] = r.sayYes()
 	}
 	settle := func(conditions []Condition) {
 		for i := range conditions {
-			if c := &conditions[i]; usual[c.Variable] != "" {
+			c := &conditions[i]
+			if words := yes[c.Variable]; len(c.In) == 0 && len(words) > 0 { // if TLS:
+				c.In, c.Not = words, !c.Not
+			}
+			if usual[c.Variable] != "" && (len(c.In) > 0 || c.Not) {
 				c.Unset = slices.Contains(c.In, usual[c.Variable]) != c.Not
 			}
 		}
@@ -242,4 +250,23 @@ func settled(list []Setting) []Setting {
 		settle(list[i].Wanted)
 	}
 	return list
+}
+
+// yesWords are the texts that say yes of what is taken for true or false.
+var yesWords = []string{"true", "1", "yes", "on", "True", "TRUE"}
+
+// sayYes returns the texts that say yes of a setting that is taken for true or false, or none.
+func (r *Setting) sayYes() (words []string) {
+	if r.Kind == "boolean" && len(r.Literals) == 0 {
+		return yesWords
+	}
+	for _, text := range r.Literals {
+		switch {
+		case slices.Contains(yesWords, text):
+			words = append(words, text)
+		case text != "false" && text != "0" && text != "no" && text != "off":
+			return nil
+		}
+	}
+	return words
 }

@@ -34,8 +34,8 @@ type Options struct {
 	Prefix string
 	// Need is what is needed where nothing is said.
 	Need string
-	// Access is how it is called.
-	Access string
+	// Access is how it is called; Shown what is said of that, if it is not the word that calls it.
+	Access, Shown string
 	// Receivers are parts of the names of what the head is called on; any where
 	// empty. One behind = is the whole name.
 	Receivers string
@@ -319,7 +319,7 @@ func (w *options) described(n int32, said []property, plain []int32, access stri
 	}
 	for _, name := range names {
 		if isName(name) && (!w.form.Written || isVariable(name)) {
-			w.list = append(w.list, d.setting(prefix+name, access, need, token))
+			w.list = append(w.list, d.setting(prefix+name, firstOf(w.form.Shown, access), need, token))
 		}
 	}
 }

@@ -261,7 +261,7 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 	}
 	if a.Else != "" {
 		m.focus.tested |= bit
-		return textOf(a.Else, m.depth()).dependent(bit)
+		return m.givenAs(a, a.Else).dependent(bit)
 	}
 	if a.Test || a.Absent {
 		m.focus.tested |= bit
@@ -329,6 +329,21 @@ func (u *Unit) unasked(n int32) bool {
 
 func (m *machine) isBlock(n int32) bool { return true }
 
+// kindGiven returns what kind of value an access gives, and how that must be written.
+func (m *machine) kindGiven(a *Access) (kind, form string) {
+	kind = a.Kind
+	if asked, is := m.unit().Asked[a.Node]; is && asked.Kind != "" {
+		kind = asked.Kind
+	}
+	return kind, m.unit().Words.Forms[kind]
+}
+
+// mayBeFalse reports whether an access gives what may count as false though the variable is set.
+func (m *machine) mayBeFalse(a *Access) bool {
+	kind, _ := m.kindGiven(a)
+	return kind == "boolean" || isNumeric(kind) && !m.unit().Words.EmptyTrue
+}
+
 // setOrNot returns what a read gives where its variable may be set or not.
 func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	x := alt{parts: []part{{any: true, frame: m.depth()}}, another: m.focus != nil, truth: m.confirming, certain: m.confirming}
@@ -343,6 +358,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	}
 	switch {
 	case a.Fallback != 0:
+		there := !m.mayBeFalse(a)
 		way := st.fork()
 		m.hinging++
 		m.instead++
@@ -350,7 +366,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 		m.hinging--
 		m.instead--
 		if way.dead {
-			x.truth = true
+			x.truth = there
 			return Value{x}
 		}
 		st.consults |= way.consults
@@ -361,10 +377,10 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 		if m.isNothing(v) {
 			return Value{x}
 		}
-		x.truth = true
+		x.truth = there
 		return join(Value{x}, v)
 	case a.Unset == Fails:
-		x.truth = true
+		x.truth = !m.mayBeFalse(a)
 	case a.Unset == Pair:
 		y := x
 		y.truth = true

@@ -381,6 +381,9 @@ func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 func (m *machine) askedTruth(v Value) {
 	m.askedWhether(v)
 	for _, x := range v {
+		if m.focus == nil && x.stage != "" {
+			m.truths[x.stage] = true
+		}
 		if m.focus == nil && !x.whether {
 			for _, s := range x.sites {
 				m.reads[s].Truth = true

@@ -203,15 +203,40 @@ func (m *machine) followGlobals() {
 			return
 		}
 		known = len(holding)
+		asked := map[string]bool{}
 		for _, fn := range m.u.list {
 			if isConstructor(fn) && m.ran[fn.Node] { // with what it is given
 				continue
 			}
 			if !fn.concerned && fn.within == nil && (m.mentions(fn, holding) || holding["0"] && fn.Owner != nil && m.u.kind(fn.Node) == parse.Function) {
-				m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+				m.enterFollowed(fn, asked)
 			}
 		}
+		m.enterAsking(asked)
 		m.drain()
+	}
+}
+
+// enterFollowed runs a function by itself, and notes its name where it may be given the name of
+// what it reads.
+func (m *machine) enterFollowed(fn *Func, asked map[string]bool) {
+	before := len(m.reads)
+	m.enter(&closure{unit: m.u, node: fn.Node, outer: m.globals})
+	if len(m.reads) > before && len(fn.params) > 0 && fn.Name != "" {
+		asked[fn.Name] = true
+	}
+}
+
+// enterAsking runs who calls functions that were found to read what they are asked for.
+func (m *machine) enterAsking(asked map[string]bool) {
+	for rounds := 0; len(asked) > 0 && rounds < mostFollowed; rounds++ {
+		further := map[string]bool{}
+		for _, fn := range m.u.list {
+			if !fn.concerned && fn.within == nil && slices.ContainsFunc(fn.calls, func(c made) bool { return asked[c.name] }) {
+				m.enterFollowed(fn, further)
+			}
+		}
+		asked = further
 	}
 }
 

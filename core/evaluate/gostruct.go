@@ -1,6 +1,9 @@
 package evaluate
 
 import (
+	"maps"
+	"slices"
+
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
@@ -123,7 +126,24 @@ func (m *machine) fieldNames(n int32) (names []string) {
 }
 
 // zeroFields sets the fields of a structure that a literal leaves out.
-func (m *machine) zeroFields(r *members, c *Class) { m.zeroFieldsWithin(r, c, 0) }
+func (m *machine) zeroFields(r *members, c *Class) {
+	m.fillFields(r, c)
+	m.zeroFieldsWithin(r, c, 0)
+}
+
+// fillFields sets the fields that a library fills of a structure of the file, where a literal leaves them out.
+func (m *machine) fillFields(r *members, c *Class) {
+	if c == nil || c.Unit != m.u {
+		return
+	}
+	for _, g := range m.u.Fields[c.Name] {
+		for _, name := range slices.Sorted(maps.Keys(g.Members)) {
+			if _, given := r.get(name); !given && (m.u.Using[name] || g.Members[name].Read == nil) {
+				r.set(name, m.borrow(g.Members[name], c.Node, &state{scope: newScope(m.globals, m.u)}))
+			}
+		}
+	}
+}
 
 // mostStructs bounds how deep structs lie in others.
 const mostStructs = 4

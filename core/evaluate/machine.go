@@ -129,10 +129,11 @@ type machine struct {
 	ways        map[place]sites    // what branches give
 	offering    offering
 	borrowing   borrowing
-	confirming  bool           // what others hold is there
-	valued      *valued        // the variable that has a value in this run, or nil
-	unvalued    bool           // it is read in a way for which that is not known
-	calledHere  map[int32]bool // in such a run: the functions that the file calls
+	confirming  bool            // what others hold is there
+	valued      *valued         // the variable that has a value in this run, or nil
+	truths      map[string]bool // settings that are taken for true or false
+	unvalued    bool            // it is read in a way for which that is not known
+	calledHere  map[int32]bool  // in such a run: the functions that the file calls
 	// entered are the blocks and calls that were come to, and turns for which values of variables, where that is asked for.
 	entered map[int32]bool
 	turns   map[int32][]When
@@ -378,7 +379,7 @@ func (r *Run) Takers() []*Func {
 
 func newMachine(u *Unit) *machine {
 	m := &machine{
-		u: u, declarations: map[*Unit]*declarations{}, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, variants: map[int32]int{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
+		u: u, declarations: map[*Unit]*declarations{}, considered: map[*Func]int{}, givings: map[*Func]map[string][]int32{}, found: map[int32]map[string]int32{}, calls: map[*Func]int{}, queued: map[place]bool{}, inRounds: map[int32]bool{}, variants: map[int32]int{}, ran: map[int32]bool{}, asks: map[*members]bool{}, followed: map[int32]bool{}, escaped: map[int32]bool{}, pairs: map[place]setting{}, sought: map[string]bool{}, truths: map[string]bool{}, ends: map[int32]bool{}, seen: map[int32]bool{},
 		chains: map[chain]int32{}, tags: map[place]sites{}, effects: map[place]*effect{}, ways: map[place]sites{}, large: map[unitNode][]int32{}, uses: map[place]map[int32][]int{}, rounds: map[place]int{}, slots: map[slot]sites{}, returned: map[slot]sites{}, left: finding * min(fewSteps+stepsPerToken*len(u.Tree.File.Tokens), mostSteps),
 	}
 	if u.Placed {

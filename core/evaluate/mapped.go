@@ -26,7 +26,7 @@ func (use Use) besides(arguments []argument) (list []argument) {
 func (m *machine) mapped(v Value, does Effect, arguments []argument, st *state) Value {
 	var gone, rest Value
 	for _, x := range v {
-		if does != Gives && (x.form == nothing || x.form == failure && x.missing != 0) {
+		if does != Gives && (x.form == nothing || x.isGone()) {
 			x.worked |= x.missing // what it would be mapped to is not known
 			gone = append(gone, x)
 		} else {

@@ -37,6 +37,7 @@ type Offer struct {
 	Members []string // what is asked of it, one of the other; a number of a list
 	Gone    Unset    // what it holds where the variable is not set
 	Else    string   // or the text that it holds then
+	Kind    string   // what a library makes of it, or ""
 	Class   string   // of a way to an object: its class
 }
 

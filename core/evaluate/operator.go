@@ -137,6 +137,7 @@ func (m *machine) binary(n int32, st *state) Value {
 	case "<", ">", "<=", ">=":
 		m.asked(a)
 		m.asked(b)
+		m.measure(a, b)
 		if u.Words.Signs { // @_ > 1
 			a, b = m.sized(a), m.sized(b)
 		}
@@ -196,6 +197,16 @@ func (m *machine) indexOf(call int32, not bool, st *state) (answer Value, known 
 		return nil, false
 	}
 	return m.among(arguments[0].value, list, not), true
+}
+
+// measure notes that what was read is held against a number.
+func (m *machine) measure(a, b Value) {
+	if m.focus != nil {
+		return
+	}
+	for _, s := range slices.Concat(a.sites(), b.sites()) {
+		m.reads[s].measured = true
+	}
 }
 
 // ordered compares numbers, as far as they are known.
@@ -396,7 +407,7 @@ func (u *Unit) counts(x alt, onlyNothing bool) truth {
 			return yes
 		}
 		return may
-	case x.form == failure && x.missing != 0 && x.name != notNumber:
+	case x.isGone() && x.name != notNumber:
 		return no
 	}
 	return yes

@@ -32,17 +32,18 @@ type Read struct {
 	// required, where it is not for all.
 	When, Demanded []When
 
-	reached bool     // a run with it unset came to it
-	stops   bool     // one way at least ends with it unset
-	refused []string // what it is compared with, and is not to be
-	picks   []string // the keys of a map of which it says which one is taken
-	keeps   bool     // where it is not set, what it would be put to keeps a value: it is known whether one
-	kept    *Fallback
-	parsed  bool // it is converted to a type that is not said there
-	mixed   bool // it is taken for things of different kinds
-	key     string
-	number  int32
-	entries []int
+	reached  bool     // a run with it unset came to it
+	stops    bool     // one way at least ends with it unset
+	refused  []string // what it is compared with, and is not to be
+	measured bool     // it is held against a number
+	picks    []string // the keys of a map of which it says which one is taken
+	keeps    bool     // where it is not set, what it would be put to keeps a value: it is known whether one
+	kept     *Fallback
+	parsed   bool // it is converted to a type that is not said there
+	mixed    bool // it is taken for things of different kinds
+	key      string
+	number   int32
+	entries  []int
 }
 
 // Fallback is what is used where a variable is not set.

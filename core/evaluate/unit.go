@@ -12,7 +12,7 @@ import (
 )
 
 // Asked is a setting that is asked for by its name, and what stands in for it, if that is a text.
-type Asked struct{ Name, Else string }
+type Asked struct{ Name, Else, Kind string }
 
 // Unit is one file.
 type Unit struct {

@@ -227,7 +227,9 @@ func (m *machine) lend(n int32, st *state) {
 	}
 	of := m.quiet(inner, st)
 	if len(of) == 1 && of[0].members != nil && u.Words.Errors != nil { // apply(&options)
-		of[0].members.loosen()
+		if c := of[0].members.of; c == nil || len(m.u.Fields[c.Name]) == 0 || c.Unit != m.u { // else it is known what fills it
+			of[0].members.loosen()
+		}
 		return
 	}
 	for _, x := range of {

@@ -143,6 +143,9 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 			return v
 		}
 	}
+	if made, known := m.concrete(v, use, arguments, st); known {
+		return made
+	}
 	m.bindOut(v, arguments, st)
 	if use.Kind != "" {
 		if w := optionalOf(arguments, use.Arg); len(w.value) > 0 {

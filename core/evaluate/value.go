@@ -27,7 +27,7 @@ type alt struct {
 	form      form
 	truth     bool
 	chain     bool // nothing, of which no member is asked: a?.b
-	held      bool // nothing, in something that may be asked for members: an Option
+	held      bool // nothing, in something that may be asked for members: an Option; an error for what has no value
 	another   bool // where a variable is unset: what another one holds
 	whether   bool // it reports whether what it tells of is set, and nothing else
 	element   bool // one of a list of the tree that was looked through: not known which
@@ -401,7 +401,7 @@ func (u *Unit) truthOf(x alt) truth {
 		return no
 	case text:
 		if s, plain := x.plain(); plain {
-			if s == "" && !u.Words.EmptyTrue {
+			if s == "" && !u.Words.EmptyTrue || slices.Contains(u.Words.No, s) {
 				return no
 			}
 			return yes

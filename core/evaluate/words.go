@@ -15,6 +15,8 @@ type Words struct {
 	// EmptyTrue says that an empty text and zero count as true; EmptyLists that
 	// a list without elements counts as false.
 	EmptyTrue, EmptyLists bool
+	// No are texts, besides the empty one, that count as false.
+	No []string
 	// Mutates says that texts change where they stand: name.append("x").
 	Mutates bool
 	// Stages are what tells in which stage a program runs, with the variable that says so; what asks for one by its
@@ -153,8 +155,15 @@ const (
 	NoNumber              // what is made where a number was to be, and there was nothing
 )
 
-// Presence is the form of what is only asked whether it is there: any text will do.
-const Presence = "presence"
+// The forms of truth.
+const (
+	Presence     = "presence"       // it is only asked whether it is there: any text will do
+	GoTruth      = "go-truth"       // 1, t, T, TRUE, true, True and their opposites
+	ExactTruth   = "exact-truth"    // true or false
+	TruthAnyCase = "truth-any-case" // true or false, in any case, and white space around it
+	TrueOrElse   = "true-or-else"   // true says yes, and all else no
+	TrueAnyCase  = "true-any-case"  // so it does, in any case
+)
 
 // Use is what a function or method does with a value.
 type Use struct {

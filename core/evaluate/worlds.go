@@ -17,6 +17,7 @@ type When struct {
 	Other     bool     // it is come to where the variable has any other value
 	Unset     bool     // and where it has none
 	Folded    bool     // it is compared in small or in capital letters
+	Truth     bool     // Come and Not have the texts that say yes and no, or no and yes
 }
 
 // String says for which values: STORE is disk or reef; APP_ENV is not test.
@@ -28,6 +29,10 @@ func (w When) String() string {
 		return "it is started with " + strings.Join(w.Come, " or ")
 	}
 	switch {
+	case w.Truth && (slices.Contains(w.Come, "true") || slices.Contains(w.Not, "false")):
+		return w.Name + " says yes"
+	case w.Truth:
+		return w.Name + " says no"
 	case len(w.Come) > 0:
 		return w.Name + " is " + strings.Join(w.Come, " or ")
 	case len(w.Not) > 0:
@@ -40,7 +45,7 @@ func (w When) String() string {
 
 // Contrary returns when what w is about is not so.
 func (w When) Contrary() When {
-	return When{Name: w.Name, Come: w.Not, Not: w.Come, Other: !w.Other, Unset: !w.Unset, Folded: w.Folded}
+	return When{Name: w.Name, Come: w.Not, Not: w.Come, Other: !w.Other, Unset: !w.Unset, Folded: w.Folded, Truth: w.Truth}
 }
 
 // WithMore returns what is known with more of it, of variables that nothing is said of yet.
@@ -54,49 +59,10 @@ func WithMore(known, more []When) []When {
 	return known
 }
 
-// What bounds how many worlds a file is run in, and how large it may be.
-const (
-	mostDeciding = 6
-	mostValues   = 8
-	mostWorlds   = 24
-	mostOfWorlds = 60_000 // tokens of a file
-)
-
-// otherValue is what no variable is compared with.
-const otherValue = "\x00"
-
 // valued is a variable that has a value.
-type valued struct{ name, text string }
-
-// deciding returns the variables by which a file may go one way or the other, with what it compares them with.
-func (m *machine) deciding() (names []string, literals map[string][]string) {
-	literals = map[string][]string{}
-	for _, r := range m.reads {
-		name, known := r.Name.plain()
-		all := slices.Concat(r.Literals, r.refused, r.picks)
-		if !known || len(all) == 0 || r.Unit != m.u {
-			continue
-		}
-		if literals[name] == nil {
-			names = append(names, name)
-		}
-		for _, l := range all {
-			if l != "" && !slices.Contains(literals[name], l) {
-				literals[name] = append(literals[name], l)
-			}
-		}
-	}
-	for _, name := range slices.Sorted(maps.Keys(m.stageLiterals)) {
-		if literals[name] == nil {
-			names = append(names, name)
-		}
-		literals[name] = append(literals[name], m.stageLiterals[name]...)
-	}
-	if of := m.u.stageQuestions().literals(); len(of) > 0 {
-		names, literals[""] = append(names, ""), of
-	}
-	names = slices.DeleteFunc(names, func(name string) bool { return len(literals[name]) == 0 || len(literals[name]) > mostValues })
-	return names[:min(len(names), mostDeciding)], literals
+type valued struct {
+	name, text string
+	kind, form string // what it is taken for, where that is known
 }
 
 // decides finds out for which values of the variables that decide each read that is wanted is come to, and for which
@@ -105,13 +71,12 @@ func (m *machine) decides() {
 	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !m.u.Placed && !slices.ContainsFunc(m.reads, func(r *Read) bool { return r.isWanted() || r.Access.Borrowed }) {
 		return
 	}
-	names, literals := m.deciding()
 	worlds := 0
-	for _, name := range names {
-		if worlds += len(literals[name]) + 2; worlds > mostWorlds {
+	for _, d := range m.deciders() {
+		if worlds += len(d.probes); worlds > mostWorlds {
 			return
 		}
-		m.decidesBy(name, literals[name])
+		m.decidesBy(d)
 	}
 }
 
@@ -120,37 +85,40 @@ func (r *Read) isWanted() bool {
 	return r.Required || r.stops || !r.Tested && r.Fallback == nil && !r.Unseen
 }
 
+// isReplaced reports whether a text stands in where the variable is not set: what stops then is that text.
+func (r *Read) isReplaced() bool {
+	return r.Fallback != nil && (r.Fallback.Computed || r.Fallback.Text != "")
+}
+
 // decidesBy finds out what the values of one variable decide.
-func (m *machine) decidesBy(name string, literals []string) {
+func (m *machine) decidesBy(d decider) {
+	name, kind, form := d.name, "", ""
+	m.ofName(name, func(r *Read) bool { kind, form = m.kindFound(r); return kind != "" })
 	var worlds []*machine
-	for _, value := range append(slices.Clone(literals), otherValue, "") {
-		in := m.inWorld(valued{name, value})
+	for _, p := range d.probes {
+		in := m.inWorld(valued{name, p.value, kind, form})
 		if in == nil {
 			return
 		}
 		worlds = append(worlds, in)
 	}
-	of := func(is func(*Read) bool) bool {
-		return slices.ContainsFunc(m.reads, func(r *Read) bool {
-			own, _ := r.Name.plain()
-			return own == name && is(r)
-		})
-	}
-	folded, required := of(func(r *Read) bool { return r.Folded }), of(func(r *Read) bool { return r.Required })
-	m.turnsBy(name, folded, worlds)
+	required := m.ofName(name, func(r *Read) bool { return r.Required })
+	m.turnsBy(d, worlds)
 	for _, r := range m.reads {
 		if own, known := r.Name.plain(); !known || own == name || r.Unseen {
 			continue
 		}
-		come, demanded := When{Name: name, Folded: folded}, When{Name: name, Folded: folded}
-		for _, in := range worlds {
-			there := in.same(r)
+		there := func(in *machine) *Read {
 			if name == "" && m.u.stageQuestions().without(m.u.Tree, r.Node, in.valued.text, r.Required || r.stops) {
-				there = nil
+				return nil
 			}
-			come.note(in.valued.text, there != nil)
-			demanded.note(in.valued.text, there != nil && there.Required && !there.Sometimes)
+			return in.same(r)
 		}
+		come := d.when(worlds, func(in *machine) bool { return there(in) != nil })
+		demanded := d.when(worlds, func(in *machine) bool {
+			r := there(in)
+			return r != nil && r.Required && !r.Sometimes && !r.isReplaced()
+		})
 		come.Unset = come.Unset || required && len(come.Not) == 0 && (come.Other || len(come.Come) > 1) // whichever it is given, it comes on
 		if len(come.Not) > 0 || !come.Other || !come.Unset {
 			r.When = append(r.When, come)
@@ -178,16 +146,25 @@ func (m *machine) enters(n int32) {
 }
 
 // turnsBy finds out for which values of a variable each block and each call is come to.
-func (m *machine) turnsBy(name string, folded bool, worlds []*machine) {
+func (m *machine) turnsBy(d decider, worlds []*machine) {
 	for n := range m.entered { // in any order
-		w := When{Name: name, Folded: folded}
-		for _, in := range worlds {
-			w.note(in.valued.text, in.entered[n])
-		}
+		w := d.when(worlds, func(in *machine) bool { return in.entered[n] })
 		if len(w.Not) > 0 || !w.Other || !w.Unset {
 			m.turns[n] = append(m.turns[n], w)
 		}
 	}
+}
+
+// when returns for which values something is so, by the worlds in which the variable has its probes.
+func (d decider) when(worlds []*machine, is func(in *machine) bool) When {
+	w := When{Name: d.name, Folded: d.folded, Truth: d.truth}
+	for i, in := range worlds {
+		so := is(in)
+		for _, value := range d.probes[i].stands {
+			w.note(value, so)
+		}
+	}
+	return w
 }
 
 // note notes whether something is so where the variable has a value.
@@ -273,31 +250,56 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 		return nil, false
 	}
 	there := m.valued.text != ""
-	v := textOf(m.valued.text, m.depth())
 	switch {
 	case a.Test || a.Absent:
 		return Value{{form: boolean, truth: there != a.Absent}}, true
 	case a.Unset == Count || a.Unset == Atom || a.Unset == NoNumber:
 		m.unvalued = true
 		return Value{anything(m.depth())}, true
-	case a.Unset == Pair:
-		return Value{{form: sequence, list: []Value{v, {{form: boolean, truth: there}}}}}, true
 	case there:
+		v := m.givenAs(a, m.valued.text)
+		if a.Unset == Pair {
+			v = Value{{form: sequence, list: []Value{v, {{form: boolean, truth: true}}}}}
+		}
 		return v, true
-	case a.Else != "":
-		return textOf(a.Else, m.depth()), true
-	case a.Fallback != 0:
-		return m.quiet(a.Fallback, st), true
-	case a.Unset == Empty:
-		return v, true
-	case a.Unset == Fails: // whoever sets it to nothing goes on
-		return v, true
-	case a.Unset == Error:
-		return Value{{form: failure, name: notSet}}, true
-	case a.Unset == Holder:
-		return Value{{form: nothing, held: true}}, true
 	}
-	return Value{{form: nothing}}, true
+	return m.givenUnset(a, st), true
+}
+
+// givenAs returns a text as what an access gives.
+func (m *machine) givenAs(a *Access, s string) Value {
+	v := textOf(s, m.depth())
+	kind, form := m.kindGiven(a)
+	if kind != "boolean" && !isNumeric(kind) {
+		return v
+	}
+	made, fails := m.concretely(v, kind, form)
+	if fails {
+		return v
+	}
+	return made
+}
+
+// givenUnset returns what an access gives where the variable has no value.
+func (m *machine) givenUnset(a *Access, st *state) Value {
+	asked := m.unit().Asked[a.Node]
+	switch {
+	case a.Else != "":
+		return m.givenAs(a, a.Else)
+	case a.Fallback != 0:
+		return m.quiet(a.Fallback, st)
+	case asked.Else != "":
+		return m.givenAs(a, asked.Else)
+	case a.Unset == Pair:
+		return Value{{form: sequence, list: []Value{textOf("", m.depth()), {{form: boolean}}}}}
+	case a.Unset == Empty, a.Unset == Fails: // whoever sets it to nothing goes on
+		return textOf("", m.depth())
+	case a.Unset == Error:
+		return Value{{form: failure, name: notSet, held: true}}
+	case a.Unset == Holder:
+		return Value{{form: nothing, held: true}}
+	}
+	return Value{{form: nothing}}
 }
 
 // stageOf returns what tells in which stage a program runs, by the variable that says so, if that is what a path
@@ -318,10 +320,14 @@ func (m *machine) stageOf(path string) (Value, bool) {
 // askedSetting returns what is known of a setting that a library reads: what it is compared with may decide.
 func (m *machine) askedSetting(of Asked) Value {
 	if m.valued != nil && m.valued.name == of.Name {
-		if m.valued.text == "" {
-			return textOf(of.Else, m.depth())
+		v := textOf(of.Else, m.depth())
+		if m.valued.text != "" {
+			v = textOf(m.valued.text, m.depth())
 		}
-		return textOf(m.valued.text, m.depth())
+		if made, fails := m.concretely(v, of.Kind, m.unit().Words.Forms[of.Kind]); !fails && (of.Kind == "boolean" || isNumeric(of.Kind)) {
+			return made
+		}
+		return v
 	}
 	x := anything(m.depth())
 	x.stage = of.Name

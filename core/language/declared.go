@@ -3,6 +3,7 @@ package language
 import (
 	"strings"
 
+	"inzicht/core/declare"
 	"inzicht/core/reads"
 	"inzicht/core/syntax"
 )
@@ -27,6 +28,19 @@ func goKind(f *syntax.File, i int) reads.Kind {
 		return reads.Number
 	}
 	return reads.Text
+}
+
+// goNeed returns what is needed of a field that nothing is said of, by the last token of its type: a field that is false,
+// empty or nil where nothing fills it is made for that.
+func goNeed(f *syntax.File, i int) string {
+	first := i
+	if f.Is(i-1, ".") { // time.Duration
+		first = i - 2
+	}
+	if kind := goKind(f, i); kind == reads.Boolean || kind == reads.List || f.Is(first-1, "*") {
+		return declare.Optional
+	}
+	return declare.Expected
 }
 
 func hasWord(f *syntax.File, lo, hi int, word string) bool {

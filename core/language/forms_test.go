@@ -215,7 +215,7 @@ cli(auto_envvar_prefix="HORN")`,
 		"HORN_* optional"}},
 
 	{"tags of fields", written{"x.go", "package x\ntype Store struct {\n\tHost string `env:\"HOST,required\"`\n\tPort int `env:\"PORT\" envDefault:\"5432\"`\n}\ntype S struct {\n\tStore Store `envPrefix:\"STORE_\"`\n\tTags []string `env:\"TAGS\" envSeparator:\":\"`\n\tMode string `env:\"MODE\" enum:\"a,b\" default:\"a\"`\n}\nfunc f() { env.ParseWithOptions(&S{}, env.Options{Prefix: \"LOCK_\"}) }\n",
-		"LOCK_STORE_HOST required; LOCK_STORE_PORT optional integer =5432; LOCK_TAGS expected list; LOCK_MODE optional choice =a"}},
+		"LOCK_STORE_HOST required; LOCK_STORE_PORT optional integer =5432; LOCK_TAGS optional list; LOCK_MODE optional choice =a"}},
 	{"tags of fields", written{"x.go", "package x\ntype D struct {\n\tName string `env:\"NAME, required\"`\n}\ntype C struct {\n\tD *D `env:\", prefix=DB_\"`\n\tURL string `env:\"LOCK_A,LOCK_B\"`\n\tArg string `arg:\"--x,env:LOCK_ARG\"`\n}\n",
 		"DB_NAME required; LOCK_A expected; LOCK_B expected; LOCK_ARG optional"}},
 	{"keys of a settings library", written{"x.go", `package x

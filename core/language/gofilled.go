@@ -91,6 +91,7 @@ func (w *structFields) filled() {
 		if prefix != "" {
 			prefix = strings.TrimSuffix(strings.ToUpper(prefix), "_") + "_"
 		}
+		w.of, w.path = f.Text(open-2), ""
 		w.walk(open, prefix, 0)
 	}
 }
@@ -139,6 +140,8 @@ type structFields struct {
 	tags   map[int]bool
 	types  map[string]int
 	list   []reads.Declared
+	of     string // the type of the structure
+	path   string // the fields of it in which lies what is being walked, each with a dot behind it
 }
 
 // walk declares the fields of the struct that opens at a token, and those of
@@ -190,10 +193,13 @@ func (w *structFields) field(at, last int, prefix string, depth int) {
 		w.walk(inner, prefix, depth+1)
 		return
 	case inner >= 0 && !f.Is(end-1, "]"):
+		path := w.path
+		w.path += f.Text(at) + "."
 		w.walk(inner, prefix+name+"_", depth+1)
+		w.path = path
 		return
 	}
-	d := reads.Declared{At: at, Name: prefix + name, Access: w.filler.of + "." + strings.Fields(w.filler.calls)[0], Kind: goKind(f, end), Need: reads.Expected}
+	d := reads.Declared{At: at, Name: prefix + name, Of: w.of, Field: w.path + f.Text(at), Access: w.filler.of + "." + strings.Fields(w.filler.calls)[0], Kind: goKind(f, end), Need: reads.Need(goNeed(f, end))}
 	if w.filler.flags {
 		d.Need = reads.Optional
 	}

@@ -45,6 +45,7 @@ type taggedStructs struct {
 	covered  []int
 	list     []declare.Setting
 	root     string // the struct that is being walked, which no other one holds
+	path     string // the fields of it in which the struct lies that is being walked, each with a dot behind it
 }
 
 // options looks for the options of the library: Options{Prefix: "GATE_"}.
@@ -171,15 +172,16 @@ func (w *taggedStructs) walk(open int, prefix string, depth int) {
 		}
 		switch own, hasPrefix := prefixIn(tag); {
 		case inner != 0 && inner != open:
+			path := w.path
+			if end > at { // else it is embedded
+				w.path += f.Text(at) + "."
+			}
 			w.walk(inner, prefix+own, depth+1)
+			w.path = path
 		case inner == 0 && hasPrefix && tag != "" && syntax.IsCapital(f.Text(end)): // of another file
 			w.source.Give(declare.Role{Name: f.Text(end), File: w.source.File, As: declare.Base, Prefix: prefix + own, Module: "*"})
 		case !w.known[last]:
-			root := w.root
-			if depth > 0 {
-				root = ""
-			}
-			w.field(at, last, tag, prefix, root)
+			w.field(at, last, tag, prefix)
 		}
 	})
 }
@@ -205,8 +207,8 @@ func prefixIn(tag reflect.StructTag) (prefix string, has bool) {
 // tagKeys are the keys of tags that name variables.
 var tagKeys = []string{"env", "envconfig", "envvar", "arg", "mapstructure"}
 
-// field declares one field by its tag; root is the struct that it is of where no other one holds that.
-func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix, root string) {
+// field declares one field by its tag.
+func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix string) {
 	for _, key := range tagKeys {
 		value, found := tag.Lookup(key)
 		if !found {
@@ -216,7 +218,7 @@ func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix, root 
 		if len(names) == 0 {
 			continue
 		}
-		s := declare.Setting{Token: last, Of: root, Field: w.file.Text(at), Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: declare.Expected}
+		s := declare.Setting{Token: last, Of: w.root, Field: w.path + w.file.Text(at), Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: goNeed(w.file, last-1)}
 		if w.required {
 			s.Need = declare.Required
 		} else if key == "arg" { // an option of a command

@@ -14,6 +14,9 @@ var scriptSchemas = &declare.Schemas{
 	Direct: "Env.create Env.rules envsafe ts-dotenv.load",
 }
 
+// Service is how a configuration service is asked, which a schema of the program may fill.
+const Service = "ConfigService"
+
 // scriptForms are how libraries of JavaScript have settings declared.
 var scriptForms = []declare.Form{
 	{
@@ -43,7 +46,7 @@ var scriptForms = []declare.Form{
 		Name:  "a configuration service: config.get<number>(\"PORT\", 80), config.getOrThrow(\"KEY\")",
 		Words: []string{"ConfigService"},
 		Find: (&declare.Options{
-			Heads: "get getOrThrow", Receivers: "config", Typed: "ConfigService", First: true, Second: true, Written: true, Need: declare.Expected, Needs: map[string]string{"getOrThrow": declare.Required},
+			Shown: Service, Heads: "get getOrThrow", Receivers: "config", Typed: "ConfigService", First: true, Second: true, Written: true, Need: declare.Expected, Needs: map[string]string{"getOrThrow": declare.Required},
 		}).Find,
 	},
 	{

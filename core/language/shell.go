@@ -92,7 +92,7 @@ func nodesOf(root syntax.Node) (nodes []syntax.Node) {
 		switch n.(type) {
 		case *syntax.CallExpr, *syntax.ParamExp, *syntax.Assign, *syntax.UnaryTest, *syntax.FuncDecl, *syntax.BinaryCmd,
 			*syntax.IfClause, *syntax.CaseClause, *syntax.ForClause, *syntax.WhileClause,
-			*syntax.TestClause, *syntax.BinaryTest, *syntax.ArithmExp, *syntax.ArithmCmd, *syntax.LetClause, *syntax.CStyleLoop:
+			*syntax.File, *syntax.Block, *syntax.TestClause, *syntax.BinaryTest, *syntax.ArithmExp, *syntax.ArithmCmd, *syntax.LetClause, *syntax.CStyleLoop:
 			nodes = append(nodes, n)
 		}
 		return true

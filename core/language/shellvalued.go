@@ -50,6 +50,9 @@ func (u *valuedShell) test(x syntax.TestExpr, depth int) verdict {
 	case *syntax.UnaryTest:
 		switch n.Op {
 		case syntax.TsNot:
+			if joined, is := n.X.(*syntax.BinaryTest); is && (joined.Op == syntax.AndTest || joined.Op == syntax.OrTest) { // it is of the first alone
+				return u.test(&syntax.BinaryTest{Op: joined.Op, X: &syntax.UnaryTest{Op: syntax.TsNot, X: joined.X}, Y: joined.Y}, depth+1)
+			}
 			return u.test(n.X, depth+1).not()
 		case syntax.TsEmpStr:
 			if word, ok := n.X.(*syntax.Word); ok {
@@ -75,6 +78,9 @@ func (u *valuedShell) test(x syntax.TestExpr, depth int) verdict {
 			y, second := n.Y.(*syntax.Word)
 			if first && second {
 				v := u.same(x, y)
+				if pattern, known := u.text(y); known && isGlob(pattern) && u.value != "" { // [[ $X == a* ]]
+					v = perhaps
+				}
 				if n.Op == syntax.TsNoMatch {
 					return v.not()
 				}

@@ -2,6 +2,7 @@ package language
 
 import (
 	"slices"
+	"strings"
 
 	"inzicht/core/reads"
 	"inzicht/core/stage"
@@ -23,109 +24,294 @@ const mostWhen = 500
 // decides notes what conditions and choices of a script decide.
 func (s *script) decides(n syntax.Node) {
 	switch n := n.(type) {
+	case *syntax.File:
+		s.decidesRest(n.Stmts)
+	case *syntax.Block:
+		s.decidesRest(n.Stmts)
+	case *syntax.ParamExp: // ${X:+$Y}
+		if n.Exp != nil && n.Exp.Word != nil && n.Param != nil && (n.Exp.Op == syntax.AlternateUnset || n.Exp.Op == syntax.AlternateUnsetOrNull) && s.isRead(n.Param.Value, n.Pos()) {
+			s.comesTo(reads.When{Name: n.Param.Value, Other: true}, shellBody{from: n.Exp.Word.Pos().Offset(), to: n.Exp.Word.End().Offset()})
+		}
 	case *syntax.IfClause:
 		if len(n.Cond) == 0 || len(n.Then) == 0 {
 			return
 		}
-		for _, w := range s.whenOf(n.Cond[len(n.Cond)-1], 0) {
-			s.comesTo(w, spanOf(n.Then))
-			if n.Else != nil && len(n.Cond) == 1 && n.Cond[0].Cmd != nil && !isJoined(n.Cond[0]) {
-				s.comesTo(w.Contrary(), shellBody{from: n.Else.Pos().Offset(), to: n.Else.End().Offset()})
-			}
+		last := n.Cond[len(n.Cond)-1]
+		s.comesToAll(s.whenOf(last, true), spanOf(n.Then))
+		if n.Else != nil && len(n.Cond) == 1 && last.Cmd != nil {
+			s.comesToAll(s.whenOf(last, false), shellBody{from: n.Else.Pos().Offset(), to: n.Else.End().Offset()})
 		}
 	case *syntax.BinaryCmd:
-		if n.Op == syntax.AndStmt {
-			for _, w := range s.whenOf(n.X, 0) {
-				s.comesTo(w, spanOf([]*syntax.Stmt{n.Y}))
-			}
+		if n.Op == syntax.AndStmt || n.Op == syntax.OrStmt {
+			s.comesToAll(s.whenOf(n.X, n.Op == syntax.AndStmt), spanOf([]*syntax.Stmt{n.Y}))
 		}
 	case *syntax.CaseClause:
 		s.cases(n)
 	}
 }
 
+// decidesRest notes what is behind statements that leave in peace: [ -n "$X" ] || return 0.
+func (s *script) decidesRest(list []*syntax.Stmt) {
+	for i, st := range list[:max(0, len(list)-1)] {
+		var left *syntax.Stmt // what holds where it is left
+		leaves := true
+		switch n := st.Cmd.(type) {
+		case *syntax.IfClause:
+			if len(n.Cond) == 1 && n.Else == nil && leavesInPeace(n.Then) {
+				left = n.Cond[0]
+			}
+		case *syntax.BinaryCmd:
+			if (n.Op == syntax.AndStmt || n.Op == syntax.OrStmt) && leavesInPeace([]*syntax.Stmt{n.Y}) {
+				left, leaves = n.X, n.Op == syntax.AndStmt
+			}
+		}
+		if left != nil && !st.Negated {
+			s.comesToAll(s.whenOf(left, !leaves), spanOf(list[i+1:]))
+		}
+	}
+}
+
+// leavesInPeace reports whether statements end with an exit or a return that is no failure.
+func leavesInPeace(list []*syntax.Stmt) bool {
+	if len(list) == 0 {
+		return false
+	}
+	switch n := list[len(list)-1].Cmd.(type) {
+	case *syntax.Block:
+		return leavesInPeace(n.Stmts)
+	case *syntax.CallExpr:
+		if len(n.Args) == 0 || n.Args[0].Lit() != "exit" && n.Args[0].Lit() != "return" {
+			return false
+		}
+		return len(n.Args) == 1 || n.Args[1].Lit() == "0"
+	}
+	return false
+}
+
+// comesToAll notes a part of a script that is come to where all of several things are so.
+func (s *script) comesToAll(all []reads.When, at shellBody) {
+	for _, w := range all {
+		s.comesTo(w, at)
+	}
+}
+
 // comesTo notes a part of a script.
 func (s *script) comesTo(w reads.When, at shellBody) {
-	if len(w.Come)+len(w.Not) > 0 && len(s.whens) < mostWhen {
+	if (len(w.Come)+len(w.Not) > 0 || w.Other != w.Unset) && len(s.whens) < mostWhen {
 		s.whens = append(s.whens, shellWhen{w, at.from, at.to})
 	}
 }
 
-// isJoined reports whether a condition is made of several.
-func isJoined(st *syntax.Stmt) bool {
-	_, joined := st.Cmd.(*syntax.BinaryCmd)
-	test, is := st.Cmd.(*syntax.TestClause)
-	if is {
-		x, binary := test.X.(*syntax.BinaryTest)
-		joined = binary && (x.Op == syntax.AndTest || x.Op == syntax.OrTest)
+// whenOf returns for which values of variables a condition may hold, or may not hold.
+func (s *script) whenOf(st *syntax.Stmt, so bool) (list []reads.When) {
+	for _, asked := range s.askedIn(st) {
+		w, decided := reads.When{Name: asked.name, Folded: asked.folded}, false
+		may := func(value string) bool {
+			v := (&valuedShell{asked.name, value}).holds(st, 0)
+			if !so {
+				v = v.not()
+			}
+			decided = decided || v == never
+			return v != never
+		}
+		for _, text := range asked.texts {
+			if may(text) {
+				w.Come = append(w.Come, text)
+			} else {
+				w.Not = append(w.Not, text)
+			}
+		}
+		if w.Other, w.Unset = may(asked.other()), may(""); decided && !asked.changed {
+			list = append(list, w)
+		}
 	}
-	return joined
+	return append(list, s.stageOf(st, so)...)
 }
 
-// whenOf returns for which values of variables a condition holds. All of them must.
-func (s *script) whenOf(st *syntax.Stmt, depth int) (list []reads.When) {
-	if depth > 8 {
-		return nil
+// askedShell is a variable that a condition asks for, and the texts that it is held against.
+type askedShell struct {
+	name    string
+	texts   []string
+	counted bool // they are numbers
+	folded  bool // it is held against them in small or in capital letters
+	changed bool // something else is made of it first
+}
+
+// other returns a value that is none of the texts.
+func (a *askedShell) other() string {
+	if a.counted {
+		return "99999"
 	}
-	switch n := st.Cmd.(type) {
-	case *syntax.BinaryCmd:
-		if n.Op == syntax.AndStmt && !st.Negated {
-			return append(s.whenOf(n.X, depth+1), s.whenOf(n.Y, depth+1)...)
-		}
-	case *syntax.CallExpr: // [ "$X" = a ]
-		if args := n.Args; len(args) > 4 && args[0].Lit() == "[" || len(args) == 4 && args[0].Lit() == "test" {
-			op := args[2].Lit()
-			if op == "=" || op == "==" || op == "!=" {
-				list = append(list, s.whenSame(args[1], args[3], (op == "!=") != st.Negated))
+	return "\x00"
+}
+
+// What bounds how much of a condition is tried out.
+const (
+	mostAskedNames = 4
+	mostAskedTexts = 12
+)
+
+// askedIn returns what a condition asks for.
+func (s *script) askedIn(st *syntax.Stmt) (list []*askedShell) {
+	of := func(name string) *askedShell {
+		for _, a := range list {
+			if a.name == name {
+				return a
 			}
-			if args[0].Lit() == "[" && len(args) != 5 {
-				return nil
-			}
 		}
-	case *syntax.TestClause:
-		return s.whenTest(n.X, st.Negated, depth)
+		a := &askedShell{name: name}
+		if len(list) < mostAskedNames {
+			list = append(list, a)
+		}
+		return a
 	}
+	syntax.Walk(st, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.CmdSubst, *syntax.ProcSubst:
+			return false
+		case *syntax.ParamExp:
+			if n.Param != nil && !n.Excl && s.isRead(n.Param.Value, n.Pos()) {
+				of(n.Param.Value).expanded(n)
+			}
+		case *syntax.UnaryTest:
+			if word, is := n.X.(*syntax.Word); is && n.Op == syntax.TsVarSet && s.isRead(word.Lit(), n.Pos()) {
+				of(word.Lit())
+			}
+		case *syntax.ArithmCmd:
+			if word, is := n.X.(*syntax.Word); is && s.isRead(word.Lit(), n.Pos()) {
+				of(word.Lit()).add("0", true)
+			} else if is {
+				if p := expansionAlone(word); p != nil && s.isRead(p.Param.Value, n.Pos()) {
+					of(p.Param.Value).add("0", true)
+				}
+			}
+		case *syntax.BinaryTest:
+			x, first := n.X.(*syntax.Word)
+			y, second := n.Y.(*syntax.Word)
+			if first && second {
+				s.held(of, x, n.Op.String(), y)
+			}
+		case *syntax.CallExpr:
+			for i := 1; i+1 < len(n.Args); i++ {
+				s.held(of, n.Args[i-1], n.Args[i].Lit(), n.Args[i+1])
+			}
+			if len(n.Args) != 1 {
+				break
+			}
+			if p := expansionAlone(n.Args[0]); p != nil && s.isRead(p.Param.Value, n.Pos()) { // $ok
+				of(p.Param.Value).add("true", false)
+				of(p.Param.Value).add("false", false)
+			}
+		}
+		return true
+	})
 	return list
 }
 
-// whenTest does so of [[ … ]].
-func (s *script) whenTest(x syntax.TestExpr, not bool, depth int) []reads.When {
-	n, is := x.(*syntax.BinaryTest)
-	if !is || depth > 8 {
-		return nil
+// held notes what a variable is held against.
+func (s *script) held(of func(string) *askedShell, x *syntax.Word, operator string, y *syntax.Word) {
+	_, counted := counts[operator]
+	if counted = counted && strings.HasPrefix(operator, "-"); !counted && operator != "=" && operator != "==" && operator != "!=" {
+		return
 	}
-	switch n.Op {
-	case syntax.AndTest:
-		if !not {
-			return append(s.whenTest(n.X, false, depth+1), s.whenTest(n.Y, false, depth+1)...)
+	for _, pair := range [][2]*syntax.Word{{x, y}, {y, x}} {
+		before, name := leadOf(pair[0])
+		text, plain := shellText(pair[1])
+		if name == "" || !s.isRead(name, pair[0].Pos()) {
+			continue
 		}
-	case syntax.TsMatch, syntax.TsMatchShort, syntax.TsNoMatch:
-		x, first := n.X.(*syntax.Word)
-		y, second := n.Y.(*syntax.Word)
-		if first && second {
-			return []reads.When{s.whenSame(x, y, (n.Op == syntax.TsNoMatch) != not)}
+		a := of(name)
+		if rest, has := strings.CutPrefix(text, before); plain && has { // "x$X" = xa
+			a.add(rest, counted)
+		} else {
+			a.changed = a.changed || !plain
+		}
+		if counted {
+			a.add("0", true)
 		}
 	}
-	return nil
 }
 
-// whenSame returns when a variable is the text that it is held against, or when it is not.
-func (s *script) whenSame(word, with *syntax.Word, not bool) reads.When {
-	name, usual, known := s.decider(word)
-	text, plain := shellText(with)
-	if !known && plain && isAnyParameter(word) {
-		if of, sure := stage.Of(text); sure {
-			name, text, known = "", of, true
+// leadOf returns the name of the variable that a word expands, and the text before it.
+func leadOf(word *syntax.Word) (before, name string) {
+	parts := word.Parts
+	if len(parts) == 1 {
+		if quoted, is := parts[0].(*syntax.DblQuoted); is {
+			parts = quoted.Parts
 		}
 	}
-	if !known || !plain || text == "" || isGlob(text) {
-		return reads.When{}
+	for _, part := range parts {
+		switch p := part.(type) {
+		case *syntax.Lit:
+			before += p.Value
+		case *syntax.ParamExp:
+			if p.Param == nil {
+				return "", ""
+			}
+			return before, p.Param.Value
+		default:
+			return "", ""
+		}
 	}
-	w := reads.When{Name: name, Come: []string{text}, Unset: usual == text}
+	return "", ""
+}
+
+// add adds a text, or a number, that a variable is held against.
+func (a *askedShell) add(text string, counted bool) {
+	a.counted = a.counted || counted
+	if text != "" && len(a.texts) < mostAskedTexts && !isGlob(text) && !slices.Contains(a.texts, text) {
+		a.texts = append(a.texts, text)
+	}
+}
+
+// expanded notes how a variable is expanded.
+func (a *askedShell) expanded(p *syntax.ParamExp) {
+	switch {
+	case p.Slice != nil || p.Repl != nil || p.Index != nil:
+		a.changed = true
+	case p.Exp == nil:
+	case p.Exp.Op == syntax.UpperAll || p.Exp.Op == syntax.LowerAll:
+		a.folded = true
+	default:
+		a.changed = a.changed || p.Exp.Op >= syntax.RemSmallPrefix
+	}
+}
+
+// stageOf returns in which stages a comparison with a parameter holds: [ "$1" = production ].
+func (s *script) stageOf(st *syntax.Stmt, so bool) []reads.When {
+	var x, y *syntax.Word
+	not := st.Negated == so
+	switch n := st.Cmd.(type) {
+	case *syntax.CallExpr:
+		if args := n.Args; len(args) == 5 && args[0].Lit() == "[" || len(args) == 4 && args[0].Lit() == "test" {
+			op := args[2].Lit()
+			if op == "=" || op == "==" || op == "!=" {
+				x, y, not = args[1], args[3], not != (op == "!=")
+			}
+		}
+	case *syntax.TestClause:
+		if b, is := n.X.(*syntax.BinaryTest); is && (b.Op == syntax.TsMatch || b.Op == syntax.TsMatchShort || b.Op == syntax.TsNoMatch) {
+			x, _ = b.X.(*syntax.Word)
+			y, _ = b.Y.(*syntax.Word)
+			not = not != (b.Op == syntax.TsNoMatch)
+		}
+	}
+	if x == nil || y == nil || !isAnyParameter(x) {
+		return nil
+	}
+	if _, _, known := s.decider(x); known {
+		return nil
+	}
+	text, plain := shellText(y)
+	of, sure := stage.Of(text)
+	if !plain || !sure {
+		return nil
+	}
+	w := reads.When{Come: []string{of}}
 	if not {
-		return w.Contrary()
+		w = w.Contrary()
 	}
-	return w
+	return []reads.When{w}
 }
 
 // isAnyParameter reports whether a word is what a parameter holds, of which nothing is known: "$1", "$stage".

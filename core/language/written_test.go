@@ -252,7 +252,7 @@ func f() { if os.Getenv("LOCK_A") == "" { log.Fatal() }; g(os.Getenv("LOCK_A")) 
 		{"x.go", "package x\nimport \"github.com/cristalhq/aconfig\"\ntype C struct {\n\tMaxBoats int `default:\"3\"`\n\tAuth struct {\n\t\tUser string `required:\"true\"`\n\t\tPass string `env:\"PASSWORD\"`\n\t}\n}\nfunc f() {\n\tvar c C\n\taconfig.LoaderFor(&c, aconfig.Config{EnvPrefix: \"LOCK\"})\n}",
 			"LOCK_MAX_BOATS optional integer =3; LOCK_AUTH_USER required; LOCK_AUTH_PASSWORD expected"},
 		{"x.go", "package x\nimport \"github.com/kelseyhightower/envconfig\"\ntype C struct {\n\tURL string `required:\"true\"`\n\tGatePort int `split_words:\"true\" default:\"80\"`\n\tStore Store\n\tTags []string\n\tDebug bool `envconfig:\"LOUD\"`\n\tSkip string `ignored:\"true\"`\n\tMail struct {\n\t\tHost string\n\t}\n\tBase\n\thidden string\n}\ntype Base struct { Level string }\ntype Store struct {\n\tName string\n}\nfunc f() { var c C; err := envconfig.Process(\"lock\", &c) }",
-			"LOCK_URL required; LOCK_GATE_PORT optional integer =80; LOCK_TAGS expected list; LOCK_LOUD expected boolean; LOCK_MAIL_HOST expected; LOCK_LEVEL expected; LOCK_STORE_NAME expected"},
+			"LOCK_URL required; LOCK_GATE_PORT optional integer =80; LOCK_TAGS optional list; LOCK_LOUD optional boolean; LOCK_MAIL_HOST expected; LOCK_LEVEL expected; LOCK_STORE_NAME expected"},
 		{"x.go", `package x
 import "os"
 var a = os.Getenv("LOCK_A")

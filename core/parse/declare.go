@@ -298,7 +298,7 @@ func (p *parser) typeDeclaration() int32 {
 // functions, over several lines.
 func (p *parser) skipAlias() {
 	for begun := p.at; p.at < p.end && !p.is(";"); {
-		if p.f.Tokens[p.at].NewLine && p.at > begun && !typeGoesOn[p.text()] && !typeGoesOn[p.textAt(p.at-1)] {
+		if before := p.textAt(p.at - 1); p.f.Tokens[p.at].NewLine && p.at > begun && !typeGoesOn[p.text()] && (before == ">" || !typeGoesOn[before]) { // Record<A, B>
 			return
 		}
 		if p.kind() == syntax.Open {

@@ -159,9 +159,12 @@ func (a *analysis) hasPartOf(class string, m *shelved) bool {
 	if path.Dir(m.file) != path.Dir(a.file) && !a.lang.knowsClasses() && !a.names(folder, class) {
 		return false
 	}
-	f := a.f
+	f, own := a.f, a.lang.KeepsSmall && a.fillsOwn(m, class)
 	return slices.ContainsFunc(a.namedAs(class), func(i int) bool {
 		before := f.Text(i - 1)
+		if own && (f.Is(i+1, "{") && before != "struct" || f.Is(i-2, "var") || f.Is(i+1, ")") && f.Is(i-2, "new")) { // var c Config
+			return true
+		}
 		return a.lang.KeepsSmall && (before == "*" || f.Is(i+1, ")")) && f.Is(a.openerOf(i)-1, "func") || before == "impl" || before == "extension" ||
 			before == "class" && (a.lang.QuietParens || f.Is(i-2, "partial"))
 	})

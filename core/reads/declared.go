@@ -118,16 +118,20 @@ func (a *analysis) askedSettings() map[int32]evaluate.Asked {
 
 // askedAs returns a setting as one that is asked for.
 func askedAs(s declare.Setting) evaluate.Asked {
-	asked := evaluate.Asked{Name: s.Name}
+	asked := evaluate.Asked{Name: s.Name, Kind: s.Kind}
 	if s.Fallback != nil {
 		asked.Else = *s.Fallback
 	}
 	return asked
 }
 
+// offerSettings notes the ways to settings, without those that hold what can be no choice.
+func (a *analysis) offerSettings() {
+	a.offers = append(a.offers, slices.DeleteFunc(a.offersOfSettings, func(o Offer) bool { return o.Else != "" && !mayDecide().MatchString(o.Else) })...)
+}
+
 // offerDeclared notes the ways to objects of classes with settings, where a way to one of these is known.
 func (a *analysis) offerDeclared(objects []declare.Object) {
-	a.offers = append(a.offers, slices.DeleteFunc(a.offersOfSettings, func(o Offer) bool { return o.Else != "" && !mayDecide().MatchString(o.Else) })...)
 	for _, o := range objects {
 		root := rootOf(o.Holder)
 		if len(a.offersOfSettings) > 0 && a.shows(root) {
@@ -150,7 +154,7 @@ func rootOf(h declare.Holder) evaluate.Root {
 // offerSetting notes the way to a setting that is not required here: a field of a class, or a member of what the schema
 // gives.
 func (a *analysis) offerSetting(s declare.Setting, r Read) {
-	o := Offer{Offer: evaluate.Offer{Members: []string{s.Field}, Gone: evaluate.Nothing}, Name: r.Name, Declared: true, Line: r.Line, Column: r.Column}
+	o := Offer{Offer: evaluate.Offer{Members: strings.Split(s.Field, "."), Gone: evaluate.Nothing}, Name: r.Name, Declared: true, Line: r.Line, Column: r.Column}
 	switch {
 	case r.Need == Required || s.Field == "" || s.Computed:
 		return
@@ -163,11 +167,17 @@ func (a *analysis) offerSetting(s declare.Setting, r Read) {
 			return
 		}
 	}
+	if r.Kind != Text && r.Kind != Choice {
+		o.Kind = string(r.Kind)
+	}
 	if a.lang.KeepsSmall { // a field of Go
 		o.Gone = evaluate.Empty
 	}
-	if r.Fallback != nil {
+	switch {
+	case r.Fallback != nil:
 		o.Else = *r.Fallback
+	case a.lang.KeepsSmall && r.Kind == Boolean:
+		o.Else = "false"
 	}
 	a.offersOfSettings = append(a.offersOfSettings, o)
 }

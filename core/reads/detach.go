@@ -26,7 +26,7 @@ func (r Result) detached() Result {
 	}
 	for n := range r.Offers {
 		o := &r.Offers[n]
-		detach(&o.Name, &o.Root.Name, &o.Root.Owner, &o.Class, &o.Else)
+		detach(&o.Name, &o.Root.Name, &o.Root.Owner, &o.Class, &o.Else, &o.Kind)
 		o.Members = copied(o.Members)
 	}
 	for n := range r.Borrowed {

@@ -161,6 +161,7 @@ func (l *Language) analyse(file string, src []byte, context *Context, folding *s
 			a.declare(d)
 		}
 	}
+	a.offerSettings()
 	a.handOnHelpers()
 	a.relate()
 	a.tellApart()
@@ -211,7 +212,11 @@ func (a *analysis) declare(d Declared) {
 	if d.Kind == "" {
 		d.Kind = Text
 	}
-	a.add(Range{d.At, d.At + 1}, Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback})
+	at := Range{d.At, d.At + 1}
+	r := Read{Name: d.Name, Access: d.Access, Need: d.Need, Kind: d.Kind, Fallback: d.Fallback}
+	a.add(at, r)
+	a.place(&r, at)
+	a.offerSetting(declare.Setting{Of: d.Of, Field: d.Field}, r)
 }
 
 // mostBefore bounds how many tokens before a declaration a helper is that is given it.

@@ -15,33 +15,33 @@ type Form string
 
 // The forms. Of a read whose form is "" nothing is known but its kind.
 const (
-	Digits        Form = "digits"          // -12, and nothing beside it
-	SpacedDigits  Form = "spaced-digits"   // white space around digits too
-	PythonInteger Form = "python-integer"  // underscores between digits, and white space around them
-	RubyInteger   Form = "ruby-integer"    // underscores, white space, and the bases by 0x, 0b, 0o and 0
-	AnyBase       Form = "any-base"        // the bases by 0x, 0b, 0o
-	Hexadecimal   Form = "hexadecimal"     // 1f or 0x1f
-	Octal         Form = "octal"           // 755 or 0o755
-	Binary        Form = "binary"          // 101 or 0b101
-	PythonBase    Form = "python-base"     // the bases by 0x, 0b, 0o, and no zero before digits
-	SomeBase      Form = "some-base"       // digits and letters, of a base that is not known
-	RubyNumber    Form = "ruby-number"     // 1.5e3, with underscores between digits
-	BeginsHex     Form = "begins-hex"      // begins with digits of 1f or 0x1f
-	BeginsInteger Form = "begins-integer"  // begins with digits
-	BeginsNumber  Form = "begins-number"   // begins with a number
-	ScriptNumber  Form = "script-number"   // 1e3, .5, 0x1f, Infinity, and white space around it
-	GoTruth       Form = "go-truth"        // 1, t, T, TRUE, true, True and their opposites
-	ExactTruth    Form = "exact-truth"     // true or false
-	TruthAnyCase  Form = "truth-any-case"  // true or false, in any case, and white space around it
-	TrueOrElse    Form = "true-or-else"    // true says yes, and all else no
-	TrueAnyCase   Form = "true-any-case"   // so it does, in any case
-	GoDuration    Form = "go-duration"     // 1h30m
-	ISODuration   Form = "iso-duration"    // PT1H30M
-	TimeSpan      Form = "time-span"       // 1.02:30:00
-	UnitsDuration Form = "units-duration"  // 1h 30min: no number without its unit
-	AbsoluteURL   Form = "absolute-url"    // with a scheme
-	RequestURI    Form = "request-uri"     // so, or a path from the root on
-	Presence      Form = evaluate.Presence // anything: whatever is not empty is yes
+	Digits        Form = "digits"              // -12, and nothing beside it
+	SpacedDigits  Form = "spaced-digits"       // white space around digits too
+	PythonInteger Form = "python-integer"      // underscores between digits, and white space around them
+	RubyInteger   Form = "ruby-integer"        // underscores, white space, and the bases by 0x, 0b, 0o and 0
+	AnyBase       Form = "any-base"            // the bases by 0x, 0b, 0o
+	Hexadecimal   Form = "hexadecimal"         // 1f or 0x1f
+	Octal         Form = "octal"               // 755 or 0o755
+	Binary        Form = "binary"              // 101 or 0b101
+	PythonBase    Form = "python-base"         // the bases by 0x, 0b, 0o, and no zero before digits
+	SomeBase      Form = "some-base"           // digits and letters, of a base that is not known
+	RubyNumber    Form = "ruby-number"         // 1.5e3, with underscores between digits
+	BeginsHex     Form = "begins-hex"          // begins with digits of 1f or 0x1f
+	BeginsInteger Form = "begins-integer"      // begins with digits
+	BeginsNumber  Form = "begins-number"       // begins with a number
+	ScriptNumber  Form = "script-number"       // 1e3, .5, 0x1f, Infinity, and white space around it
+	GoTruth       Form = evaluate.GoTruth      // 1, t, T, TRUE, true, True and their opposites
+	ExactTruth    Form = evaluate.ExactTruth   // true or false
+	TruthAnyCase  Form = evaluate.TruthAnyCase // true or false, in any case, and white space around it
+	TrueOrElse    Form = evaluate.TrueOrElse   // true says yes, and all else no
+	TrueAnyCase   Form = evaluate.TrueAnyCase  // so it does, in any case
+	GoDuration    Form = "go-duration"         // 1h30m
+	ISODuration   Form = "iso-duration"        // PT1H30M
+	TimeSpan      Form = "time-span"           // 1.02:30:00
+	UnitsDuration Form = "units-duration"      // 1h 30min: no number without its unit
+	AbsoluteURL   Form = "absolute-url"        // with a scheme
+	RequestURI    Form = "request-uri"         // so, or a path from the root on
+	Presence      Form = evaluate.Presence     // anything: whatever is not empty is yes
 )
 
 // like returns a test for an expression; trimmed for one that white space may be around.

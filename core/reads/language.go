@@ -217,6 +217,8 @@ type Declared struct {
 	Need     Need
 	Kind     Kind
 	Fallback *string
+	// Of is the class that a library fills of which it is a field, by its path: Mail.Kind; or "".
+	Of, Field string
 }
 
 // Calls returns the name of the languages whose functions may call this one's.

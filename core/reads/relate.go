@@ -54,6 +54,9 @@ func (a *analysis) otherBranches(near *neighbours) (list []orElse) {
 		}
 		var parts []int32
 		t.Children(int32(n), func(c int32) bool { parts = append(parts, c); return len(parts) < 4 })
+		if len(parts) > 2 && t.Nodes[parts[1]].Kind != parse.Block && t.Nodes[parts[2]].Kind == parse.Block && t.Nodes[parts[0]].Kind != parse.Block && a.f.Is(int(t.Nodes[parts[0]].To), ";") { // if v, ok := lookup(); ok
+			parts = parts[1:]
+		}
 		if len(parts) < 2 || len(parts) > 3 || t.Nodes[parts[0]].Kind == parse.Block {
 			continue
 		}

@@ -11,7 +11,7 @@ import (
 func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 	w := &evaluate.Words{
 		Nothing: c.nothing, Stops: c.stops, Formats: c.formats, Transparent: c.transparent, Rewrites: l.Rewrites, Uses: map[string][]evaluate.Use{},
-		Forms: formsOf(l.Runs.Forms), EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, Returns: l.Runs.Returns, Extends: l.Runs.Extends, Raises: l.Runs.Raises, Variants: l.Runs.Variants, Lends: set(l.Runs.Lends), Taps: set(l.Runs.Taps),
+		Forms: formsOf(l.Runs.Forms), EmptyTrue: l.Runs.EmptyTrue, EmptyLists: l.Runs.EmptyLists, No: l.Runs.No, Returns: l.Runs.Returns, Extends: l.Runs.Extends, Raises: l.Runs.Raises, Variants: l.Runs.Variants, Lends: set(l.Runs.Lends), Taps: set(l.Runs.Taps),
 		Pointers: l.Prototypes, Mutates: l.Runs.Mutates, Stages: l.Runs.Stages, Uniform: l.Runs.Uniform, Quiet: l.QuietParens, Types: l.Runs.Types, Chains: l.Runs.Chains, Result: l.Runs.Result, Capitals: l.Runs.Capitals, Variables: l.Runs.Variables, Blank: l.Runs.Blank, OwnScopes: l.Runs.OwnScopes, Explicit: l.Runs.Explicit, Status: l.Runs.Status, EmptyTexts: set(l.Runs.EmptyTexts), AnyCase: l.Runs.AnyCase, Signs: l.Runs.Signs, Joins: set(l.Runs.Joins), Exact: l.Runs.Exact, Main: l.Runs.Main, Arguments: l.Runs.Arguments, Shift: l.Runs.Shift, Clauses: l.Runs.Clauses, Short: l.Runs.Short, Curried: l.Runs.Curried, Element: l.Runs.Element, Excludes: set(l.Runs.Excludes), Generators: l.Runs.Generators, Chooses: c.wordOr, Exhausts: set(l.Runs.Exhausts), Bare: l.QuietParens || l.Runs.Bare, Given: l.Runs.Given, Failures: l.Runs.Failures, Platform: l.Runs.Platform, Operators: l.Runs.Operators, Loops: l.Runs.Loops, KeysIn: l.Runs.KeysIn, Forces: l.Force, Leaves: l.Runs.Leaves,
 	}
 	if len(l.Runs.Catchers) > 0 {

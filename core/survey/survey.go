@@ -128,6 +128,7 @@ func Take(dir string, options Options) (*Survey, error) {
 	s.widen(dir, options)
 	s.dropMade()
 	s.dropSourced()
+	s.settleServed()
 	s.Reads = slices.DeleteFunc(s.Reads, func(r reads.Read) bool { return r.Name != "" && c.ExcludesVariable(r.Name) })
 	sorting.By(s.Reads, func(a, b reads.Read) int { return cmp.Or(strings.Compare(a.File, b.File), a.Line-b.Line) })
 	s.Contract = contract.Build(s.Reads)
