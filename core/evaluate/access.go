@@ -33,6 +33,7 @@ type Access struct {
 	Of       any    // what it was found by
 	Else     string // of what another file has read: the text that is there where the variable is not set, or ""
 	Borrowed bool   // another file reads it
+	Says     *When  // of what only says yes or no of what another file has read: where it says yes
 	// Given is what a name of another file stands for. Nothing else of such an access is set.
 	Given *Given
 	// Reader is of a function that is not called where it stands: it is given to
@@ -259,6 +260,10 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 	if !m.isHedged(st) {
 		m.focus.plainly |= bit
 	}
+	if a.Says != nil {
+		m.focus.tested |= bit
+		return Value{{form: boolean, truth: a.Says.Unset, depends: bit}}
+	}
 	if a.Else != "" {
 		m.focus.tested |= bit
 		return m.givenAs(a, a.Else).dependent(bit)
@@ -350,7 +355,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	if site >= 0 && m.focus == nil {
 		x.sites = sites{site}
 	}
-	if a.Test || a.Absent {
+	if a.Test || a.Absent || a.Says != nil {
 		return Value{{parts: x.parts, whether: true}}.telling(Value{x})
 	}
 	if a.Unset == Count {

@@ -57,7 +57,7 @@ func (m *machine) adopt() {
 			continue
 		}
 		for name, v := range o.objects[c].value { // in any order
-			if _, known := m.fieldsOf(c).get(name); known || !v.wasRead() {
+			if known, _ := m.fieldsOf(c).get(name); known.wasRead() || !v.wasRead() && m.valued == nil {
 				continue
 			}
 			if o.adopted == nil {

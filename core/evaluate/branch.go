@@ -368,6 +368,9 @@ func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 		m.askedTruth(v)
 		return u.split(v)
 	}
+	if u.asksForMain(n) {
+		return Value{{form: boolean, truth: true}}, nil
+	}
 	v := m.eval(n, st)
 	m.asked(v)
 	m.askedTruth(v)
@@ -376,6 +379,27 @@ func (m *machine) condition(n int32, st *state) (true_, false_ Value) {
 	}
 	return u.split(v)
 }
+
+// mainQuestions are how a file asks whether it is what was started, without spaces and quotes: it is, where that matters.
+var mainQuestions = map[string]bool{
+	"__name__==__main__": true, "__main__==__name__": true, "require.main===module": true, "require.main==module": true, "module===require.main": true,
+	"__FILE__==$0": true, "$0==__FILE__": true, "__FILE__==$PROGRAM_NAME": true, "$PROGRAM_NAME==__FILE__": true, "import.meta.main": true,
+}
+
+// longestMainQuestion bounds how many tokens such a question has.
+const longestMainQuestion = 7
+
+// asksForMain reports whether a condition asks whether the file is what was started.
+func (u *Unit) asksForMain(n int32) bool {
+	node := u.Tree.Nodes[n]
+	if k := node.Kind; k != parse.Binary && k != parse.Member && k != parse.Wrapper || node.To-node.From > longestMainQuestion || node.To-node.From < 3 {
+		return false
+	}
+	return mainQuestions[strings.Trim(notPlain.Replace(u.Tree.Text(n)), "()")]
+}
+
+// notPlain takes spaces and quotes away.
+var notPlain = strings.NewReplacer(" ", "", `"`, "", "'", "")
 
 // askedTruth notes that a program asks whether a value counts as true.
 func (m *machine) askedTruth(v Value) {

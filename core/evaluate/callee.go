@@ -120,7 +120,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 			if other := m.overload(fn, arguments); other != fn {
 				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
 			}
-			if !m.worth(fn, arguments, st) && !c.self.reads() && !c.of.readsLater() && !m.holdsRead(c) {
+			if !m.worth(fn, arguments, st) && !c.self.reads() && !c.of.readsLater() && !m.holdsRead(c) && !m.mayCheck(fn, c.self, arguments) {
 				continue
 			}
 			m.lookInto(fn, c.self, arguments)
@@ -205,6 +205,21 @@ func (m *machine) holdsRead(c *closure) bool {
 	}
 	c.outer.vars.each(func(_ string, v Value) { holds = holds || v.wasRead() || v.missing() != 0 || v.readsLater() })
 	return holds
+}
+
+// What bounds which methods are run for what they may check: their tokens, and how deep they are called.
+const (
+	longestCheck = 400
+	deepestCheck = 3
+)
+
+// mayCheck reports whether a method may end the program for want of what the fields of its object hold: config.validate().
+func (m *machine) mayCheck(fn *Func, self *members, arguments []argument) bool {
+	if self == nil || len(arguments) > 0 || fn.Body == 0 || m.depth() >= deepestCheck {
+		return false
+	}
+	body := fn.Unit.Tree.Nodes[fn.Body]
+	return body.To-body.From < longestCheck && self.holds(func(v Value) bool { return v.wasRead() || v.missing() != 0 || m.valued != nil && v.depends() != 0 }) && fn.Unit.mayLeave(fn.Body)
 }
 
 // bareMethod returns the method of the class at hand that a name alone stands for, or nil.

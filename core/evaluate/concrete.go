@@ -5,7 +5,7 @@ package evaluate
 // concrete converts a value in a world in which a variable has one: a text that is known, and nothing. It reports false for
 // what it does not know.
 func (m *machine) concrete(v Value, use Use, arguments []argument, st *state) (Value, bool) {
-	if m.valued == nil || m.focus != nil || len(v) != 1 {
+	if m.valued == nil || len(v) != 1 || m.focus != nil && v.missing() != 0 {
 		return nil, false
 	}
 	if use.Does == Nones && v[0].isGone() { // ok()
@@ -47,13 +47,13 @@ func (m *machine) concretely(v Value, kind, form string) (made Value, fails bool
 	case !plain:
 	case kind == "boolean":
 		if says, known := truthsOf(form).says(text, form); known {
-			return Value{{form: boolean, truth: says, sites: v[0].sites}}, false
+			return Value{{form: boolean, truth: says, sites: v[0].sites, depends: v[0].depends}}, false
 		}
 	case numberOf(text) >= 0:
-		return Value{{form: number, parts: v[0].parts, sites: v[0].sites}}, false
+		return Value{{form: number, parts: v[0].parts, sites: v[0].sites, depends: v[0].depends}}, false
 	}
 	x := anything(m.depth())
-	x.sites = v[0].sites
+	x.sites, x.depends = v[0].sites, v[0].depends
 	return Value{x}, false
 }
 

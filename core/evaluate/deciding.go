@@ -11,9 +11,9 @@ import (
 
 // What bounds how many worlds a file is run in, and how large it may be.
 const (
-	mostDeciding = 6
+	mostDeciding = 10
 	mostValues   = 8
-	mostWorlds   = 24
+	mostWorlds   = 36
 	mostOfWorlds = 60_000 // tokens of a file
 )
 
@@ -53,7 +53,7 @@ func (m *machine) deciders() (list []decider) {
 	known := func(name string) bool {
 		return literals.of[name] != nil || slices.ContainsFunc(list, func(d decider) bool { return d.name == name })
 	}
-	for _, as := range []func(*Read) (decider, bool){m.saysTruth, m.asksPresence, m.saysNumber} {
+	for _, as := range []func(*Read) (decider, bool){saysAsBefore, m.saysTruth, m.saysNumber, m.asksPresence} {
 		for _, r := range m.reads {
 			name, plain := r.Name.plain()
 			if !plain || r.Unit != m.u || known(name) || !m.decidesOthers(name) {
@@ -96,9 +96,10 @@ func (m *machine) ofName(name string, is func(*Read) bool) bool {
 	})
 }
 
-// decidesOthers reports whether the file reads another variable that it may not do without.
+// decidesOthers reports whether the file reads another variable that it may not do without, or gives others what this one
+// says.
 func (m *machine) decidesOthers(name string) bool {
-	return m.u.Placed || slices.ContainsFunc(m.reads, func(r *Read) bool {
+	return m.u.Placed || m.tellsOf(name) || slices.ContainsFunc(m.reads, func(r *Read) bool {
 		own, _ := r.Name.plain()
 		return own != name && (r.isWanted() || r.Access.Borrowed)
 	})
@@ -138,6 +139,14 @@ func (m *machine) comparedWith() literals {
 		l.names, l.of[""] = append(l.names, ""), of
 	}
 	return l
+}
+
+// saysAsBefore returns how a variable decides of which another file knows what it says.
+func saysAsBefore(r *Read) (decider, bool) {
+	if r.Access.Says == nil {
+		return decider{}, false
+	}
+	return decider{probes: r.Access.Says.probes(), folded: r.Access.Says.Folded, truth: r.Access.Says.Truth}, true
 }
 
 // saysTruth returns how a variable decides that is taken for true or false.

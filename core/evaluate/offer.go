@@ -39,6 +39,7 @@ type Offer struct {
 	Else    string   // or the text that it holds then
 	Kind    string   // what a library makes of it, or ""
 	Class   string   // of a way to an object: its class
+	Says    *When    // of a way to what only says yes or no of the variable: where it says yes
 }
 
 // mostOffers bounds how many ways of a file are known, and mostOfferSteps after how many values no
@@ -57,6 +58,7 @@ type offering struct {
 	twice   map[Root]bool  // roots that mean several things
 	by      map[Root]int32
 	of      map[int32][]Offer // by the number of the read
+	told    map[int32][]Offer // ways to what tells something of a read, by its number
 	links   []Offer           // ways to objects
 	count   int
 	steps   int
@@ -207,6 +209,7 @@ func (m *machine) offersIn(o Offer, v Value) {
 		if all.steps--; all.count >= mostOffers || all.steps < 0 {
 			return
 		}
+		m.toldOf(o, &x)
 		for _, site := range x.sites {
 			if r := m.reads[site]; r.Unit == m.u && !slices.ContainsFunc(all.of[site], o.Is) {
 				all.of[site] = append(all.of[site], o)
@@ -259,7 +262,7 @@ func (m *machine) settleOffers(list []*Read) {
 			if gone, is := v.gone(mask(1) << n); is {
 				o.Gone = gone
 				r.Offers = append(r.Offers, o)
-			} else if s, plain := v.plain(); plain && s != "" && v[0].form == text && v.depends() == mask(1)<<n {
+			} else if s, plain := v.plain(); plain && s != "" && v.depends() == mask(1)<<n {
 				o.Else = s
 				r.Offers = append(r.Offers, o)
 			}

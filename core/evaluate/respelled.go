@@ -3,6 +3,8 @@ package evaluate
 import (
 	"slices"
 	"strings"
+
+	"inzicht/core/parse"
 )
 
 // Texts that stay what they mean: written otherwise, in capitals, trimmed.
@@ -54,7 +56,8 @@ func (m *machine) foldsCase(name string, arguments []argument) {
 	folds := strings.Contains(name, "case") || strings.HasSuffix(name, "fold") || strings.HasSuffix(name, "icmp")
 	for _, a := range arguments[1:] {
 		if a.node != 0 {
-			folds = folds || strings.Contains(m.unit().Tree.Text(a.node), "gnoreCase") && a.name != "" || a.name == "ignoreCase"
+			said := strings.Contains(m.unit().Tree.Text(a.node), "gnoreCase") && (a.name != "" || m.unit().kind(a.node) == parse.Member)
+			folds = folds || said || a.name == "ignoreCase"
 		}
 	}
 	if folds {

@@ -68,7 +68,7 @@ type valued struct {
 // decides finds out for which values of the variables that decide each read that is wanted is come to, and for which
 // one that may end the program does.
 func (m *machine) decides() {
-	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !m.u.Placed && !slices.ContainsFunc(m.reads, func(r *Read) bool { return r.isWanted() || r.Access.Borrowed }) {
+	if len(m.u.Tree.File.Tokens) > mostOfWorlds || !m.u.Placed && len(m.offering.told) == 0 && !slices.ContainsFunc(m.reads, func(r *Read) bool { return r.isWanted() || r.Access.Borrowed }) {
 		return
 	}
 	worlds := 0
@@ -78,7 +78,24 @@ func (m *machine) decides() {
 		}
 		m.decidesBy(d)
 	}
+	m.dropTurns()
 }
+
+// dropTurns takes back that a variable is required where another one is not set of which it says itself whether that is
+// read: it is the other one that is wanted.
+func (m *machine) dropTurns() {
+	for _, r := range m.reads {
+		own, _ := r.Name.plain()
+		r.Demanded = slices.DeleteFunc(r.Demanded, func(w When) bool {
+			return w.isUnset() && m.ofName(w.Name, func(other *Read) bool {
+				return slices.ContainsFunc(other.When, func(turn When) bool { return turn.Name == own })
+			})
+		})
+	}
+}
+
+// isUnset reports whether something is so only where the variable has no value.
+func (w *When) isUnset() bool { return w.Unset && !w.Other && len(w.Come) == 0 }
 
 // isWanted reports whether a read is of a variable that the program does not do without, on one way at least.
 func (r *Read) isWanted() bool {
@@ -104,6 +121,7 @@ func (m *machine) decidesBy(d decider) {
 	}
 	required := m.ofName(name, func(r *Read) bool { return r.Required })
 	m.turnsBy(d, worlds)
+	m.tellOffers(d, worlds)
 	for _, r := range m.reads {
 		if own, known := r.Name.plain(); !known || own == name || r.Unseen {
 			continue
@@ -195,6 +213,7 @@ func (m *machine) inWorld(v valued) *machine {
 	in.valued = &v
 	in.calledHere = m.ran
 	in.discoverIn(m.entries)
+	in.says = in.sayAt(m.toldBy(v.name))
 	if in.left <= 0 || in.unvalued {
 		return nil
 	}
@@ -222,6 +241,7 @@ func (m *machine) judgeIn(asked func(*Read) bool) {
 // it does. entered is what was run by itself without that.
 func (m *machine) discoverIn(entered []*entry) {
 	m.begin()
+	m.offering.exported, m.offering.tops = m.u.exported(), m.u.tops()
 	m.borrowFields(m.apart())
 	m.enter(nil)
 	for _, fn := range m.u.list {
@@ -230,6 +250,7 @@ func (m *machine) discoverIn(entered []*entry) {
 		}
 	}
 	m.drain()
+	m.adopt()
 	for _, e := range entered { // what uses the reads of others
 		if e.fn == nil || e.fn.self != nil || e.fn.unit != m.u || m.calledHere[e.fn.node] {
 			continue
@@ -250,6 +271,9 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 		return nil, false
 	}
 	there := m.valued.text != ""
+	if a.Says != nil {
+		return Value{{form: boolean, truth: a.Says.Holds(m.valued.text)}}, true
+	}
 	switch {
 	case a.Test || a.Absent:
 		return Value{{form: boolean, truth: there != a.Absent}}, true

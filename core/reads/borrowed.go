@@ -174,7 +174,7 @@ func (a *analysis) hasPartOf(class string, m *shelved) bool {
 // where something else holds, too, is not called so: of what that is nothing is known there.
 func (a *analysis) bringBack(m *match, at Range, r Read, sometimes bool) {
 	switch {
-	case m.offer.Else != "": // nothing is wanted of it
+	case m.offer.isSettled(): // nothing is wanted of it
 		r.Need, r.Fallback, r.When, r.Demanded = Expected, nil, nil, nil
 	case r.Need == Required && len(r.Demanded) > 0:
 		r.Need = Expected

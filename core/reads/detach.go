@@ -28,6 +28,9 @@ func (r Result) detached() Result {
 		o := &r.Offers[n]
 		detach(&o.Name, &o.Root.Name, &o.Root.Owner, &o.Class, &o.Else, &o.Kind)
 		o.Members = copied(o.Members)
+		if o.Says != nil {
+			detachWhen(o.Says)
+		}
 	}
 	for n := range r.Borrowed {
 		r.Borrowed[n].Read.detach()
@@ -46,11 +49,14 @@ func (r *Read) detach() {
 	r.Literals, r.InsteadOf = copied(r.Literals), copied(r.InsteadOf)
 	for _, list := range [][]When{r.When, r.Demanded} {
 		for n := range list {
-			w := &list[n]
-			detach(&w.Name)
-			w.Come, w.Not = copied(w.Come), copied(w.Not)
+			detachWhen(&list[n])
 		}
 	}
+}
+
+func detachWhen(w *When) {
+	detach(&w.Name)
+	w.Come, w.Not = copied(w.Come), copied(w.Not)
 }
 
 func detachRole(r *declare.Role) {

@@ -34,8 +34,11 @@ type Offers struct {
 // Decides reports whether all that a file offers are reads that something stands in for: they want nothing of others,
 // and may decide what others want.
 func (o *Offers) Decides() bool {
-	return !slices.ContainsFunc(o.List, func(offer Offer) bool { return offer.Name != "" && offer.Else == "" })
+	return !slices.ContainsFunc(o.List, func(offer Offer) bool { return offer.Name != "" && !offer.isSettled() })
 }
+
+// isSettled reports whether nothing is wanted of what is offered: something stands in for it, or it says yes or no alone.
+func (o *Offer) isSettled() bool { return o.Else != "" || o.Says != nil }
 
 // OffersOf returns what a file offers by what was found in it.
 func OffersOf(file string, r *Result, l *Language) *Offers {
@@ -50,9 +53,12 @@ func (a *analysis) offer(found *evaluate.Read, r Read) {
 	}
 	replaced := r.Fallback != nil && *r.Fallback != ""
 	for _, o := range found.Offers {
+		if r.Kind == Integer || r.Kind == Number {
+			o.Kind = string(r.Kind)
+		}
 		switch {
-		case !a.shows(o.Root) || replaced != (o.Else != ""):
-		case replaced:
+		case !a.shows(o.Root) || o.Says == nil && replaced != (o.Else != ""):
+		case replaced || o.Says != nil:
 			a.deciding = append(a.deciding, Offer{Offer: o, Name: r.Name, Line: r.Line, Column: r.Column})
 		default:
 			a.offers = append(a.offers, Offer{Offer: o, Name: r.Name, Line: r.Line, Column: r.Column})
@@ -66,7 +72,7 @@ var mayDecide = late.Regexp(`^[A-Za-z][A-Za-z0-9_-]{0,23}$`)
 // offerObjects notes the ways to objects, and which is what the file exports without a name.
 func (a *analysis) offerObjects(objects []evaluate.Offer) {
 	if len(a.offers) == 0 { // then only those that look as if they did
-		a.deciding = slices.DeleteFunc(a.deciding, func(o Offer) bool { return !mayDecide().MatchString(o.Else) })
+		a.deciding = slices.DeleteFunc(a.deciding, func(o Offer) bool { return o.Says == nil && !mayDecide().MatchString(o.Else) })
 	}
 	if a.offers = append(a.offers, a.deciding...); len(a.offers) == 0 {
 		return

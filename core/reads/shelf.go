@@ -159,7 +159,7 @@ func (of *shelved) access(o *Offers, offer *Offer) *evaluate.Access {
 	name := evaluate.Word(offer.Name)
 	return &evaluate.Access{
 		Names:   func(func(int32) evaluate.Value) []evaluate.Row { return []evaluate.Row{name} },
-		Literal: true, Unset: offer.Gone, Else: offer.Else, Kind: offer.Kind, Borrowed: true,
+		Literal: true, Unset: offer.Gone, Else: offer.Else, Kind: offer.Kind, Says: offer.Says, Borrowed: true,
 		Of: &match{pattern: borrowedPattern, offer: offer, from: o.File},
 	}
 }
