@@ -54,7 +54,16 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		if path == "super" || path == "base" {
 			return m.super(n, nil, st)
 		}
+		if all, known := m.listsConstants(m.enumerationHere(), strings.TrimPrefix(strings.TrimPrefix(path, "self."), "static.")); known && len(receiver) == 0 { // values()
+			return Value{all}, true
+		}
+		if all, known := m.constantsGiven(n, path); known {
+			return Value{all}, true
+		}
 		return m.emptyMade(path, name)
+	}
+	if all, known := m.constantsGiven(n, path); known {
+		return Value{all}, true
 	}
 	first := arguments[0].value
 	if m.buffer(n, path, arguments, st) {
@@ -129,13 +138,11 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		}
 	case "Objects.equals", "java.util.Objects.equals", "string.Equals", "String.Equals", "strings.EqualFold", "Equals", "object.Equals", "ReferenceEquals", "object.ReferenceEquals", "identical":
 		if len(arguments) > 1 {
-			m.foldsCase(path, arguments)
-			return m.equal(0, first, arguments[1].value, "==", 0), true
+			return m.equalAsIn(path, first, arguments[1].value, arguments, "=="), true
 		}
 	case "strcmp", "strcasecmp", "strcoll", "stricmp", "_stricmp", "wcscmp", "wcscasecmp", "g_strcmp0", "g_ascii_strcasecmp": // 0 of those that are equal
 		if len(arguments) == 2 {
-			m.foldsCase(path, arguments)
-			return m.equal(0, first, arguments[1].value, "!=", 0), true
+			return m.equalAsIn(path, first, arguments[1].value, arguments, "!="), true
 		}
 	case "std.mem.eql":
 		if len(arguments) == 3 { // of things of a type

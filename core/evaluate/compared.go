@@ -179,6 +179,9 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 		for _, y := range b {
 			dep := x.depends | x.missing | y.depends | y.missing
 			verdict := equalAlt(x, y)
+			if verdict == no && m.folding && equalFolded(x, y) {
+				verdict = yes
+			}
 			if (u.Words.Blank || u.Words.Loops == Values && (op == "==" || op == "!=")) && (x.form == nothing && isEmptyText(y) || y.form == nothing && isEmptyText(x)) {
 				verdict = yes
 			}
@@ -196,6 +199,13 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 		}
 	}
 	return out.telling(a, b).compact()
+}
+
+// equalFolded reports whether two texts are the same in small letters.
+func equalFolded(x, y alt) bool {
+	s, first := x.plain()
+	t, second := y.plain()
+	return first && second && strings.EqualFold(s, t)
 }
 
 // isNothingBesideFalse reports whether of two alternatives one is nothing, and the other false, as it is written.
@@ -282,6 +292,9 @@ func equalAlt(x, y alt) truth {
 		}
 		return no
 	case record:
+		if a, b := x.constantName(), y.constantName(); a != "" && b != "" && a != b && x.members.of == y.members.of {
+			return no
+		}
 		if x.members == y.members || x.constantName() != "" && x.constantName() == y.constantName() && x.members.of == y.members.of && x.isBare() && y.isBare() {
 			return yes
 		}

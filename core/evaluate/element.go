@@ -123,6 +123,12 @@ func (m *machine) index(n int32, st *state) Value {
 				out = append(out, v...)
 				continue
 			}
+		case x.form == class && x.class.isEnum() && len(key) > 0: // Mode["FIXED"]
+			out = append(out, m.constantAt(x.class, key, st)...)
+			if st.dead {
+				return nil
+			}
+			continue
 		case x.members != nil && x.members.proxied != nil:
 			v, _ := m.askProxy(x, n, key, st)
 			out = append(out, v...)

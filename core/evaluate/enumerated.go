@@ -179,6 +179,54 @@ func (m *machine) constantOf(c *Class, name string) Value {
 	return Value{{form: record, members: r}}
 }
 
+// listing are the names by which an enumeration is asked for all of its constants.
+var listing = map[string]bool{"entries": true, "values": true, "allCases": true, "cases": true}
+
+// listsConstants returns the constants of an enumeration, if it is asked for them by a name.
+func (m *machine) listsConstants(c *Class, name string) (alt, bool) {
+	if c == nil || !listing[name] || !c.isEnumeration() || c.methods[name] != nil {
+		return alt{}, false
+	}
+	m.ready(c)
+	return m.valuesOf(c)
+}
+
+// constantsGiven returns the constants of the enumeration that a call of C# names: Enum.GetValues<Mode>(),
+// Enum.GetValues(typeof(Mode)).
+func (m *machine) constantsGiven(n int32, path string) (alt, bool) {
+	if !strings.HasPrefix(path, "Enum.GetValues") {
+		return alt{}, false
+	}
+	u := m.unit()
+	c := u.classGiven(u.Tree.Child(n, 0))
+	if c == nil {
+		c = u.classWithin(n)
+	}
+	if c == nil || !c.isEnumeration() {
+		return alt{}, false
+	}
+	return m.valuesOf(c)
+}
+
+// enumerationHere returns the enumeration in which the function at hand stands, or nil.
+func (m *machine) enumerationHere() *Class {
+	fr := m.frame()
+	if fr.class != nil && fr.class.isEnumeration() {
+		return fr.class
+	}
+	u := m.unit()
+	if fr.fn == nil || fr.class == nil || fr.fn.Unit != u {
+		return nil
+	}
+	at := u.Tree.Nodes[fr.fn.Node].From // of a companion
+	for _, c := range u.classes { // in any order: they do not lie in each other
+		if node := u.Tree.Nodes[c.Node]; node.From < at && at < node.To && c.isEnumeration() {
+			return c
+		}
+	}
+	return nil
+}
+
 // constantName returns the name of the constant of an enumeration that an alternative is, or "".
 func (x alt) constantName() string {
 	if x.members == nil {
@@ -190,6 +238,15 @@ func (x alt) constantName() string {
 	v, _ := x.members.get(ownName)
 	name, _ := v.plain()
 	return name
+}
+
+// isNamedByItself reports whether an alternative is the constant of an enumeration that is its name as a text.
+func (x *alt) isNamedByItself() bool {
+	if x.form != record || x.constantName() == "" {
+		return false
+	}
+	of := x.members.of
+	return of == nil || of.method("toString") == nil && of.method("ToString") == nil && of.method("name") == nil
 }
 
 // fitConstant fits the name of a constant of an enumeration of the file, and reports whether it is one.
@@ -243,7 +300,7 @@ func (m *machine) nameConstant(object Value, name string) {
 // nameOf returns what a constant of an enumeration is asked for by name(), unless its class
 // has something of its own by that name.
 func (f *members) nameOf(asked string) (Value, bool) {
-	if f == nil || f.of == nil || asked != "name" && asked != "toString" && asked != "ToString" || f.of.method(asked) != nil {
+	if f == nil || f.of == nil && f.variant == "" || asked != "name" && asked != "toString" && asked != "ToString" || f.of != nil && f.of.method(asked) != nil {
 		return nil, false
 	}
 	return f.get(ownName)

@@ -118,6 +118,9 @@ var unknownValue = Value{{}}
 // asParts returns the parts of an alternative that is taken for a text.
 func (x *alt) asParts() []part {
 	if len(x.parts) == 0 && x.form != text && x.form != number {
+		if x.isNamedByItself() {
+			return []part{{text: x.constantName()}}
+		}
 		return anyParts(0)
 	}
 	return x.parts

@@ -104,7 +104,7 @@ func TestRequired(t *testing.T) {
 		{"a.py", "import os\ndef horn(quiet):\n    h = os.environ.get(\"HORN\")\n    if not h or quiet:\n        return\n    sound(h)\n", "HORN optional"},
 		{"a.py", "import os\nroot = os.environ.get(\"ROOT\")\nif root is None:\n    root = find()\n    if root is None:\n        raise SystemExit(1)\n", "ROOT optional [find()]"},
 		{"a.py", "import os\ntry:\n    x = os.environ[\"GATE\"]\nexcept ValueError:\n    x = 1\n", "GATE required"},
-		{"a.py", "import os\nplace = os.environ.get(\"PLACE\", \"east\")\nif place == \"east\":\n    go()\nelif place != \"west\":\n    raise ValueError(place)\n", "PLACE optional =east"},
+		{"a.py", "import os\nplace = os.environ.get(\"PLACE\", \"east\")\nif place == \"east\":\n    go()\nelif place != \"west\":\n    raise ValueError(place)\n", "PLACE optional choice(east,west) =east"},
 		{"a.py", "import os\ndef search(names):\n    path = os.environ.get(\"PATHS\", os.defpath)\n    if not path:\n        return\n    for p in path.split(\":\"):\n        if p in names:\n            raise ValueError(p)\n", "PATHS optional list [os.defpath]"},
 		{"a.py", "import os, contextlib\nwith contextlib.suppress(KeyError):\n    x = os.environ[\"GATE\"]\n", "GATE optional"},
 		{"a.js", "function fail(m) { throw new Error(m); }\nconst a = process.env.GATE ?? fail(\"no gate\");\n", "GATE required"},

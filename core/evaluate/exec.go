@@ -220,6 +220,9 @@ func (m *machine) exec(n int32, st *state) Value {
 	u := m.unit()
 	switch u.kind(n) {
 	case parse.Block:
+		if m.countConstants(n, st) {
+			return nil
+		}
 		return m.block(n, st)
 	case parse.Declare:
 		return m.declare(n, st)

@@ -97,12 +97,12 @@ func (m *machine) firstOf(x alt, verdicts []Value) (out Value) {
 			m.asked(v)
 			continue
 		}
-		out = join(out, x.list[i])
+		out = append(slices.Clone(out), x.list[i]...)
 		if len(true_) > 0 && len(false_) == 0 && !x.perhaps {
-			return out
+			return out.compact()
 		}
 	}
-	return join(out, Value{{form: nothing, depends: x.depends | depends}})
+	return append(slices.Clone(out), alt{form: nothing, depends: x.depends | depends}).compact()
 }
 
 // firstThere returns the first element of a list that counts as true; one behind
@@ -213,9 +213,16 @@ func (m *machine) valuesOf(c *Class) (alt, bool) {
 	for f := fields; f != nil; f = f.base {
 		for _, name := range f.names {
 			if _, plain := f.value[name].plain(); plain && (f == fields || fields.value[name] == nil) {
-				out.list = append(out.list, f.value[name])
+				out.list = append(out.list, m.ofEnum(c, f.value[name]))
 			}
 		}
+	}
+	if c.isEnumeration() && c.Unit == m.unit() {
+		out.list = nil
+		for _, name := range c.constants() {
+			out.list = append(out.list, m.constantOf(c, name))
+		}
+		return out, len(out.list) > 0
 	}
 	return out, c.lists() && len(out.list) > 0
 }
@@ -340,8 +347,7 @@ func (m *machine) equalsMethod(name string, receiver Value, arguments []argument
 			break
 		}
 		if len(arguments) > 0 {
-			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
-			return m.equal(0, receiver, arguments[0].value, "==", 0), true
+			return m.equalAsIn(name, receiver, arguments[0].value, append([]argument{{value: receiver}}, arguments...), "=="), true
 		}
 	case "in?":
 		if len(arguments) == 1 {
@@ -349,8 +355,7 @@ func (m *machine) equalsMethod(name string, receiver Value, arguments []argument
 		}
 	case "casecmp": // 0 of those that are equal
 		if len(arguments) == 1 {
-			m.foldsCase(name, append([]argument{{value: receiver}}, arguments...))
-			return m.equal(0, receiver, arguments[0].value, "!=", 0), true
+			return m.equalAsIn(name, receiver, arguments[0].value, append([]argument{{value: receiver}}, arguments...), "!="), true
 		}
 	}
 	return nil, false

@@ -302,10 +302,13 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 		m.ready(x.class)
 		if v, known := m.inherited(x.class, name); known {
 			m.noteEntry(v)
-			return m.here(v), true
+			return m.ofEnum(x.class, m.here(v)), true
 		}
 		if fn := x.class.method(name); fn != nil { // of the class itself
 			return Value{{form: function, fn: m.askedOf(fn, Value{{form: class, class: x.class}})}}, true
+		}
+		if all, known := m.listsConstants(x.class, name); known {
+			return Value{all}, true
 		}
 		if inner := m.unit().classes[name]; inner != nil {
 			return Value{{form: class, class: inner}}, true
@@ -316,6 +319,9 @@ func (m *machine) memberOfAlt(x alt, name string, st *state) (Value, bool) {
 	case x.form == text || x.form == number:
 		if fn := m.plainMethod(name, Value{x}); fn != nil && fn.IsGetter() {
 			return Value{{form: function, fn: m.askedOfPlain(fn, Value{x}, st)}}, true
+		}
+		if v, known := m.nameInEnum(x); known && name == "name" {
+			return v, true
 		}
 		switch name {
 		case "value", "rawValue", "name", "freeze", "to_s", "String":

@@ -29,6 +29,9 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	if u.Words.Variants == Dotted && name == "get" && len(arguments) == 0 && receiver.fails() { // of a result
 		return m.force(receiver, st), true
 	}
+	if asText := name == "toString" || name == "ToString" || name == "name"; asText && len(arguments) == 0 && len(receiver) == 1 && receiver[0].isNamedByItself() {
+		return textOf(receiver[0].constantName(), m.depth()).dependent(receiver[0].depends), true
+	}
 	if v, lent := m.lendsTo(n, callee, name, receiver, arguments, st); lent {
 		return v, true
 	}

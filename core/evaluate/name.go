@@ -81,6 +81,9 @@ func (m *machine) name(n int32, st *state) Value {
 			return v
 		}
 	}
+	if all, known := m.listsConstants(m.enumerationHere(), word); known { // entries, in an enumeration
+		return Value{all}
+	}
 	if fn := m.namedFunction(word); fn != nil {
 		return m.quietCall(n, m.functionValue(fn, nil), st)
 	}

@@ -149,6 +149,62 @@ func (c *Class) isEnum() bool {
 	return slices.ContainsFunc(c.bases, func(b string) bool { return strings.Contains(b, "Enum") })
 }
 
+// constantAt returns what an enumeration of Python has under a name, which may be one that was read.
+func (m *machine) constantAt(c *Class, key Value, st *state) (made Value) {
+	m.ready(c)
+	fields := m.fieldsOf(c)
+	var names []string
+	for _, name := range fields.names {
+		if _, plain := fields.value[name].plain(); plain {
+			names = append(names, name)
+		}
+	}
+	m.picks(key, names)
+	if m.focus == nil {
+		for _, name := range names {
+			m.literal(key.sites(), name)
+		}
+	}
+	for _, k := range key {
+		asked, plain := k.plain()
+		for _, name := range names {
+			if !plain && k.form != nothing || name == asked {
+				made = append(made, m.ofEnum(c, fields.value[name]).dependent(k.depends|k.missing)...)
+			}
+		}
+	}
+	if len(made) == 0 {
+		m.fail(st, key.depends()|key.missing(), "KeyError")
+	}
+	return made.compact()
+}
+
+// ofEnum returns what a constant of an enumeration of Python stands for as that of the enumeration, which knows its name.
+func (m *machine) ofEnum(c *Class, v Value) Value {
+	if !c.isEnum() || len(v) != 1 || v[0].form != text {
+		return v
+	}
+	x := v[0]
+	x.class = c
+	return Value{x}
+}
+
+// nameInEnum returns the name of the constant that a text is of an enumeration of Python.
+func (m *machine) nameInEnum(x alt) (Value, bool) {
+	if x.form != text || x.class == nil || !x.class.isEnum() {
+		return nil, false
+	}
+	m.ready(x.class)
+	s, _ := x.plain()
+	fields := m.fieldsOf(x.class)
+	for _, name := range fields.names {
+		if own, plain := fields.value[name].plain(); plain && own == s {
+			return textOf(name, m.depth()).dependent(x.depends), true
+		}
+	}
+	return nil, false
+}
+
 // asEnum notes the values of an enumeration that a value must be one of.
 func (m *machine) asEnum(c *Class, v Value) {
 	if m.focus != nil {

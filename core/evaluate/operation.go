@@ -73,7 +73,7 @@ func operationOf(method string) operation {
 		return numbered
 	case "keys", "keySet", "Keys", "keysIterator":
 		return takenKeys
-	case "values", "Values", "valuesIterator":
+	case "values", "Values", "valuesIterator", "allCases", "cases":
 		return takenValues
 	case "first", "First", "head", "at_first":
 		return takenFirst
@@ -173,8 +173,11 @@ func (o operation) gets() bool { return o == got || o == gotOrFails }
 func (m *machine) operate(n int32, o operation, x alt, arguments []argument, st *state) (Value, bool) {
 	if x.form == class {
 		all, known := m.valuesOf(x.class)
-		if !known || o.gets() {
+		switch {
+		case !known || o.gets():
 			return nil, false
+		case o == paired: // Mode.entries
+			return Value{all}, true
 		}
 		x = all
 	}

@@ -48,25 +48,31 @@ var lengthWords = map[string]bool{"len": true, "length": true, "strlen": true, "
 
 // foldsCase notes that texts are compared without regard to case, as the name of what
 // compares them says, or what it is told besides: equals("on", ignoreCase = true).
-func (m *machine) foldsCase(name string, arguments []argument) {
-	if m.focus != nil {
-		return
-	}
+func (m *machine) foldsCase(name string, arguments []argument) (folds bool) {
 	name = strings.ToLower(name)
-	folds := strings.Contains(name, "case") || strings.HasSuffix(name, "fold") || strings.HasSuffix(name, "icmp")
+	folds = strings.Contains(name, "case") || strings.HasSuffix(name, "fold") || strings.HasSuffix(name, "icmp")
 	for _, a := range arguments[1:] {
 		if a.node != 0 {
 			said := strings.Contains(m.unit().Tree.Text(a.node), "gnoreCase") && (a.name != "" || m.unit().kind(a.node) == parse.Member)
 			folds = folds || said || a.name == "ignoreCase"
 		}
 	}
-	if folds {
+	if folds && m.focus == nil {
 		for _, a := range arguments {
 			for _, s := range a.value.sites() {
 				m.reads[s].Folded = true
 			}
 		}
 	}
+	return folds
+}
+
+// equalAsIn compares two values as a function of some name does: in any case, or as they are.
+func (m *machine) equalAsIn(name string, a, b Value, arguments []argument, op string) Value {
+	folding := m.folding
+	defer func() { m.folding = folding }()
+	m.folding = m.foldsCase(name, arguments)
+	return m.equal(0, a, b, op, 0)
 }
 
 // recased returns a value in the case that a function of some name puts it in.
