@@ -358,6 +358,7 @@ func (m *machine) setOrNot(a *Access, site int32, st *state) Value {
 	if a.Test || a.Absent || a.Says != nil {
 		return Value{{parts: x.parts, whether: true}}.telling(Value{x})
 	}
+	x.held = a.Unset == Holder
 	if a.Unset == Count {
 		return Value{{form: number, parts: x.parts}}.telling(Value{x})
 	}

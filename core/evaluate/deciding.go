@@ -15,6 +15,7 @@ const (
 	mostValues   = 8
 	mostWorlds   = 36
 	mostOfWorlds = 60_000 // tokens of a file
+	mostSpent    = 20_000 // steps in which is tried out what the file compares with no literal
 )
 
 // otherValue is what no variable is compared with.
@@ -26,6 +27,7 @@ type decider struct {
 	probes []probe
 	folded bool // it is compared in small or in capital letters
 	truth  bool // it is taken for true or false
+	unsaid bool // the file compares it with no literal
 }
 
 // probe is a value that a file is run with, and all for which it goes the same way.
@@ -60,7 +62,7 @@ func (m *machine) deciders() (list []decider) {
 				continue
 			}
 			if d, is := as(r); is {
-				d.name = name
+				d.name, d.unsaid = name, true
 				list = append(list, d)
 			}
 		}
@@ -82,7 +84,7 @@ func (m *machine) settingsAsked(known func(string) bool) (list []decider) {
 		if kinds[name] == "boolean" {
 			d = ofTruth(m.u.Words.Forms["boolean"])
 		}
-		d.name = name
+		d.name, d.unsaid = name, true
 		list = append(list, d)
 	}
 	return list

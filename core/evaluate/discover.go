@@ -9,6 +9,8 @@ import (
 
 // discover runs everything with each variable set or not.
 func (m *machine) discover() {
+	before := m.left
+	defer func() { m.spent = before - m.left }()
 	m.begin()
 	m.offering.exported, m.offering.tops = m.u.exported(), m.u.tops()
 	m.borrowFields(m.apart())

@@ -219,7 +219,7 @@ func (m *machine) enumerationHere() *Class {
 		return nil
 	}
 	at := u.Tree.Nodes[fr.fn.Node].From // of a companion
-	for _, c := range u.classes { // in any order: they do not lie in each other
+	for _, c := range u.classes {       // in any order: they do not lie in each other
 		if node := u.Tree.Nodes[c.Node]; node.From < at && at < node.To && c.isEnumeration() {
 			return c
 		}

@@ -29,6 +29,14 @@ func (v Value) takenOut() (inner, other Value) {
 	return inner, other
 }
 
+// holderHas answers whether a holder has a text in it: env.get("TLS").contains("true"). It reports false for what is no holder.
+func (m *machine) holderHas(name string, receiver Value, arguments []argument) (Value, bool) {
+	if name != "contains" || len(arguments) != 1 || len(receiver) == 0 || slices.ContainsFunc(receiver, func(x alt) bool { return !x.held }) {
+		return nil, false
+	}
+	return m.equal(0, receiver, arguments[0].value, "==", 0), true
+}
+
 // ofHolder returns what a member of a holder gives that holds nothing.
 func (m *machine) ofHolder(name string, gone Value, st *state) Value {
 	switch name {

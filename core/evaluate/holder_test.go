@@ -16,7 +16,7 @@ val g = sys.env.get("G").collect { case "1" => true }.getOrElse(false)
 val h = scala.util.Try(sys.env("H")).toOption
 val i = Option(System.getenv("I")).map(_.trim).exists(_.nonEmpty)
 val j = scala.util.Properties.envOrNone("J").foreach(println)
-`, "A optional; B optional boolean; C optional choice(x); D optional; E expected; F required; G optional =false; H optional; I optional; J optional"},
+`, "A optional boolean; B optional boolean; C optional choice(x); D optional; E expected; F required; G optional =false; H optional; I optional; J optional"},
 		{"A.java", `
 class A {
   void f() {

@@ -134,6 +134,7 @@ type machine struct {
 	folding     bool            // texts are compared in small or in capital letters
 	says        []truth         // in a world: what is said at its end where others come to it
 	truths      map[string]bool // settings that are taken for true or false
+	spent       int             // the steps that the first run took
 	unvalued    bool            // it is read in a way for which that is not known
 	calledHere  map[int32]bool  // in such a run: the functions that the file calls
 	// entered are the blocks and calls that were come to, and turns for which values of variables, where that is asked for.

@@ -32,6 +32,9 @@ func (m *machine) method(n, callee int32, name string, receiver Value, arguments
 	if asText := name == "toString" || name == "ToString" || name == "name"; asText && len(arguments) == 0 && len(receiver) == 1 && receiver[0].isNamedByItself() {
 		return textOf(receiver[0].constantName(), m.depth()).dependent(receiver[0].depends), true
 	}
+	if v, is := m.holderHas(name, receiver, arguments); is {
+		return v, true
+	}
 	if v, lent := m.lendsTo(n, callee, name, receiver, arguments, st); lent {
 		return v, true
 	}

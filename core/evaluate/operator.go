@@ -304,12 +304,13 @@ func (m *machine) orElse(v Value, onlyNothing bool, st *state, other func(*state
 	for _, x := range v {
 		switch u.counts(x, onlyNothing) {
 		case yes:
+			x.held = x.held && x.form == nothing
 			kept = append(kept, x)
 		case no:
 			passed = append(passed, x)
 		default:
 			y := x
-			y.truth = !onlyNothing || !x.verdict
+			y.truth, y.held = !onlyNothing || !x.verdict, false
 			kept, passed = append(kept, y), append(passed, x)
 		}
 	}

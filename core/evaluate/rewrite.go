@@ -170,7 +170,7 @@ func (r Rewrite) of(v Value, g given) (Value, bool) {
 			with.frame = min(with.frame, p.frame)
 		}
 		made, known := rewritings[r.Does](s, with)
-		if !known {
+		if !known || r.Does >= Begins && strings.Contains(s, otherValue) { // of any other text that is not known
 			made = Value{anything(g.m.depth())}
 		}
 		out = append(out, made.dependent(x.depends)...)

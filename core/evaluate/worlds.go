@@ -73,8 +73,8 @@ func (m *machine) decides() {
 	}
 	worlds := 0
 	for _, d := range m.deciders() {
-		if worlds += len(d.probes); worlds > mostWorlds {
-			return
+		if worlds += len(d.probes); worlds > mostWorlds || d.unsaid && worlds*m.spent > mostSpent {
+			break
 		}
 		m.decidesBy(d)
 	}
@@ -138,7 +138,7 @@ func (m *machine) decidesBy(d decider) {
 			return r != nil && r.Required && !r.Sometimes && !r.isReplaced()
 		})
 		come.Unset = come.Unset || required && len(come.Not) == 0 && (come.Other || len(come.Come) > 1) // whichever it is given, it comes on
-		if len(come.Not) > 0 || !come.Other || !come.Unset {
+		if come.decides() {
 			r.When = append(r.When, come)
 		}
 		always := len(demanded.Not) == 0 && demanded.Other && demanded.Unset
@@ -167,7 +167,7 @@ func (m *machine) enters(n int32) {
 func (m *machine) turnsBy(d decider, worlds []*machine) {
 	for n := range m.entered { // in any order
 		w := d.when(worlds, func(in *machine) bool { return in.entered[n] })
-		if len(w.Not) > 0 || !w.Other || !w.Unset {
+		if w.decides() {
 			m.turns[n] = append(m.turns[n], w)
 		}
 	}
@@ -183,6 +183,12 @@ func (d decider) when(worlds []*machine, is func(in *machine) bool) When {
 		}
 	}
 	return w
+}
+
+// decides reports whether something is so for some values and not for others. What no run with a value came to is come to
+// in another way.
+func (w *When) decides() bool {
+	return (len(w.Not) > 0 || !w.Other || !w.Unset) && (len(w.Come) > 0 || w.Other || w.Unset)
 }
 
 // note notes whether something is so where the variable has a value.
@@ -282,6 +288,7 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 		return Value{anything(m.depth())}, true
 	case there:
 		v := m.givenAs(a, m.valued.text)
+		v[0].held = a.Unset == Holder
 		if a.Unset == Pair {
 			v = Value{{form: sequence, list: []Value{v, {{form: boolean, truth: true}}}}}
 		}

@@ -30,6 +30,11 @@ func (m *machine) wrapper(n int32, st *state) Value {
 	if st.dead {
 		return nil
 	}
+	if u.Words.Pointers && u.Tree.File.Is(int(u.Tree.Nodes[n].From), "*") {
+		if character, known := m.firstCharacter(v); known {
+			return character
+		}
+	}
 	if u.at(n) == "as" && u.next(n) == "?" && m.isObjects(v) {
 		return m.castTo(v, u.Tree.File.Text(int(u.Tree.Nodes[n].To)-1), st)
 	}
@@ -76,6 +81,18 @@ func (m *machine) wrapper(n int32, st *state) Value {
 		return Value{anything(m.depth())}
 	}
 	return v
+}
+
+// firstCharacter returns what a pointer of C points to that is a text which is known: zero at its end, else something.
+func (m *machine) firstCharacter(v Value) (Value, bool) {
+	s, plain := v.plain()
+	switch {
+	case m.valued == nil || !plain || v[0].form != text:
+		return nil, false
+	case s == "":
+		return Value{{form: number, parts: []part{{text: "0", frame: m.depth()}}, depends: v.depends()}}, true
+	}
+	return Value{{form: number, name: some, depends: v.depends()}}, true
 }
 
 // attempt gives what an expression gives, and nothing where that fails: try? x.
