@@ -19,6 +19,15 @@ func (w *classes) objects(of map[string]bool) {
 	}
 }
 
+// fieldPath returns the fields that are asked for one of the other, behind what they are asked of: mail.kind of self.mail.kind.
+func (s *Source) fieldPath(n int32) string {
+	path := s.name(n)
+	for of := s.unwrap(s.first(n)); s.is(of, parse.Member); of = s.unwrap(s.first(of)) {
+		path = s.name(of) + "." + path
+	}
+	return path
+}
+
 // checked takes what methods of a class refuse of its fields when it is filled.
 func (w *classes) checked(class int32, t traits, list []Setting) {
 	of := func(n int32) (variable string, usual *string) {
@@ -26,7 +35,7 @@ func (w *classes) checked(class int32, t traits, list []Setting) {
 		field := ""
 		switch w.kind(n) {
 		case parse.Member:
-			field = w.name(n)
+			field = w.fieldPath(n)
 		case parse.Index:
 			field, _ = w.text(w.last(n))
 		case parse.Call: // values.get("mail_host")
@@ -35,7 +44,7 @@ func (w *classes) checked(class int32, t traits, list []Setting) {
 			}
 		}
 		for _, r := range list {
-			if field != "" && (r.Name == t.prefix+field || r.Name == strings.ToUpper(t.prefix+field)) {
+			if field != "" && (r.Field == field || r.Name == t.prefix+field || r.Name == strings.ToUpper(t.prefix+field)) {
 				return r.Name, nil
 			}
 		}

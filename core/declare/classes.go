@@ -50,6 +50,7 @@ type traits struct {
 	strict            bool // a field that may be nothing must be given
 	made              bool // an object of it is there without: what is given of its fields is laid over that
 	fields            map[string][]string
+	path              string // the fields in which the class lies, each with a dot behind it
 }
 
 // Find returns the settings that classes of a file declare.
@@ -281,7 +282,7 @@ func (w *classes) typedField(n int32, name string, t traits, depth int) {
 	}
 	if inner := w.class(w.typeName(type_)); inner != 0 && len(names) == 0 && t.delimiter != "" && !w.isChoice(inner) {
 		nested := t
-		nested.prefix = t.prefix + name + t.delimiter
+		nested.prefix, nested.path = t.prefix+name+t.delimiter, t.path+name+"."
 		nested.made = t.made || value != 0 && d.setting(name, "", Required, 0).Need != Required // db: Database = Database()
 		w.fields(inner, nested, depth+1)
 		return
@@ -304,9 +305,7 @@ func (w *classes) typedField(n int32, name string, t traits, depth int) {
 	for _, one := range names {
 		if isName(one) {
 			found := d.setting(one, w.form.Access, Required, int(w.node(n).From))
-			if depth == 0 {
-				found.Field = name
-			}
+			found.Field = t.path + name
 			w.list = append(w.list, found)
 		}
 	}

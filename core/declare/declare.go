@@ -165,6 +165,8 @@ func (s *Source) children(n int32) (list []int32) {
 }
 
 // last returns the last child of a node, or 0.
+//
+//go:noinline
 func (s *Source) last(n int32) (last int32) {
 	for c := s.Tree.Nodes[n].First; c != 0; c = s.Tree.Nodes[c].Next {
 		last = c

@@ -85,9 +85,10 @@ func (f *Filled) typeOf(s *Source, call int32) string {
 
 // origin is a source of variables that a chain fills from.
 type origin struct {
-	prefix    string
-	delimiter string    // between the name of a field and those of the struct it holds
-	named     []Setting // the only ones that are taken
+	prefix      string
+	delimiter   string    // between the name of a field and those of the struct it holds
+	named       []Setting // the only ones that are taken
+	class, path string    // what is filled, and the fields of it in which a struct lies, each with a dot behind it
 }
 
 // origins returns the sources that a chain says before it fills:
@@ -135,6 +136,9 @@ func (f *Filled) origin(s *Source, chain int32) []origin {
 
 // fields returns the fields of a struct as variables.
 func (f *Filled) fields(s *Source, class int32, o origin, depth int) (list []Setting) {
+	if depth == 0 {
+		o.class = s.name(class)
+	}
 	for c := s.first(s.last(class)); c != 0; c = s.node(c).Next {
 		field, said := c, []property(nil)
 		for depth := 0; s.is(field, parse.Wrapper) && depth < mostDepth; depth++ {
@@ -155,7 +159,7 @@ func (f *Filled) fields(s *Source, class int32, o origin, depth int) (list []Set
 		d := description{}
 		type_ := s.between(int(s.node(s.first(field)).To), int(s.node(field).To))
 		if inner := s.class(strings.Trim(type_, ":, ")); inner != 0 && inner != class && o.delimiter != "" && depth < mostNested {
-			nested := origin{prefix: o.prefix + name + o.delimiter, delimiter: o.delimiter}
+			nested := origin{prefix: o.prefix + name + o.delimiter, delimiter: o.delimiter, class: o.class, path: o.path + name + "."}
 			list = append(list, f.fields(s, inner, nested, depth+1)...)
 			continue
 		}
@@ -164,6 +168,7 @@ func (f *Filled) fields(s *Source, class int32, o origin, depth int) (list []Set
 		if mayBeNothing {
 			d.need = Optional
 		}
+		path := o.path + name
 		for _, p := range said {
 			text, ok := s.text(p.arg(0))
 			switch {
@@ -173,15 +178,22 @@ func (f *Filled) fields(s *Source, class int32, o origin, depth int) (list []Set
 				d.need, d.computed = Optional, true
 				if made := s.made(s.value(text)); ok && made != 0 { // default = "function"
 					d.fallsBack(s, made)
+				} else if zero, known := zeros[kind]; !ok && known { // default
+					d.fallback, d.computed = &zero, false
 				}
 			}
 		}
 		if name = strings.ToUpper(o.prefix + name); isName(name) {
-			list = append(list, d.setting(name, f.Access, Required, int(s.node(s.first(field)).From)))
+			found := d.setting(name, f.Access, Required, int(s.node(s.first(field)).From))
+			found.Of, found.Field = o.class, path
+			list = append(list, found)
 		}
 	}
 	return list
 }
+
+// zeros are what types have by default, by their kinds.
+var zeros = map[string]string{"boolean": "false", "integer": "0", "number": "0"}
 
 // mostNested bounds how deep structs of structs are followed.
 const mostNested = 4

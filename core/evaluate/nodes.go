@@ -10,6 +10,10 @@ import (
 
 // What is asked of the nodes of a tree.
 
+// kind returns what a node is.
+// It is not copied into the many places that ask for it.
+//
+//go:noinline
 func (u *Unit) kind(n int32) parse.Kind { return u.Tree.Nodes[n].Kind }
 
 // at returns the text of the token that matters most to a node, or "".

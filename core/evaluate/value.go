@@ -94,6 +94,10 @@ type members struct {
 	base    *members // what they were in the first run, where a variable is unset
 }
 
+// set gives a member a value.
+// It is not copied into the many places that ask for it.
+//
+//go:noinline
 func (m *members) set(name string, v Value) {
 	if m.value == nil {
 		m.value = map[string]Value{}
@@ -132,11 +136,17 @@ func (m *members) get(name string) (Value, bool) {
 	return v, known
 }
 
+// textOf returns a text that is known.
+// It is not copied into the many places that ask for it.
+//
+//go:noinline
 func textOf(s string, frame int32) Value {
 	return single(alt{form: text}, part{text: s, frame: frame})
 }
 
 // single returns a value of one alternative, which has one part.
+//
+//go:noinline
 func single(x alt, p part) Value {
 	together := &struct {
 		value [1]alt

@@ -26,6 +26,8 @@ func (v *variables) get(name string) (Value, bool) {
 }
 
 // put gives a name a value.
+//
+//go:noinline
 func (v *variables) put(name string, x Value) {
 	if v.set == nil {
 		v.set = map[string]Value{}

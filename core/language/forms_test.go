@@ -308,7 +308,7 @@ struct Settings {
 fn zone() -> String { "north".to_string() }
 fn many() -> u16 { let n = 3; n + 1 }
 fn f() { let s = envy::prefixed("LOCK_").from_env::<Settings>(); }`,
-		"LOCK_HOST required; LOCK_PORT optional integer; LOCK_ON optional boolean; LOCK_KEY_OF required; LOCK_ZONE optional =north; LOCK_MANY optional integer"}},
+		"LOCK_HOST required; LOCK_PORT optional integer; LOCK_ON optional boolean =false; LOCK_KEY_OF required; LOCK_ZONE optional =north; LOCK_MANY optional integer"}},
 	{"structs that are filled from several places", written{"x.rs", `#[derive(Deserialize)]
 struct Settings { host: String, port: Option<u16> }
 #[derive(Deserialize)]

@@ -76,6 +76,8 @@ func (t *Tree) Children(n int32, f func(child int32) bool) {
 }
 
 // Child returns the n-th child of a node, from 0, or 0 for none.
+//
+//go:noinline
 func (t *Tree) Child(node int32, n int) int32 {
 	c := t.Nodes[node].First
 	for ; n > 0 && c != 0; n-- {

@@ -47,6 +47,9 @@ func (a *analysis) borrowedAt(n int32, node parse.Node, s *shelf) *evaluate.Give
 		if g := a.copiedOffer(n, s); g != nil {
 			return g
 		}
+		if g := a.filledOffer(node, s); g != nil {
+			return g
+		}
 		return a.settingOffered(n, s)
 	case parse.Index:
 		return a.copiedOffer(n, s)
@@ -227,6 +230,38 @@ func (a *analysis) settingOffered(n int32, s *shelf) *evaluate.Given {
 	}
 	return nil
 }
+
+// filledOffer returns what a call gives that fills an object of a class which it names: envy::from_env::<Settings>(),
+// env.ParseAs[Settings](), with an error beside it.
+func (a *analysis) filledOffer(node parse.Node, s *shelf) *evaluate.Given {
+	f := a.f
+	open := f.Mate(int(node.To) - 1)
+	if open < int(node.From)+4 {
+		return nil
+	}
+	rust, golang := f.Is(open-1, ">") && f.Is(open-3, "<"), f.Is(open-1, "]") && f.Is(open-3, "[")
+	call := open - 4
+	for f.Is(call, "::") {
+		call--
+	}
+	if !rust && !golang || !fillers[f.Text(call)] {
+		return nil
+	}
+	for _, m := range s.roots[f.Text(open-2)] {
+		g := m.module.Members[f.Text(open-2)]
+		switch {
+		case !m.filled[f.Text(open-2)] || g.Gives == nil || !a.speaks(m) && !a.fillsOwn(m, f.Text(open-2)):
+		case golang:
+			return &evaluate.Given{List: true, Members: map[string]*evaluate.Given{"0": g.Gives}}
+		default:
+			return g.Gives
+		}
+	}
+	return nil
+}
+
+// fillers are functions that fill an object of a class from the environment.
+var fillers = set(strings.Fields("from_env extract try_deserialize ParseAs ParseAsWithOptions"))
 
 // copiedOffer returns what a setting is that an application of Flask asks its configuration for, into which a class or a
 // module of the tree was copied: app.config["MAIL_KIND"], current_app.config.get("MAIL_KIND"). Where several have it, it

@@ -80,6 +80,11 @@ var (
 		lateWords("ConfigurationProperties", "ConfigProperties", "ConfigMapping", "EachProperty", "GetSection", "GetRequiredSection", "BindConfiguration", "getSubset", "AddEnvironmentVariables"),
 		late.Regexp(`^\w+\s*\(\s*(?:(?:prefix|value)\s*=\s*|prefix:\s*)?"([\w.:\-]{1,200})"`),
 	}
+	// of C#: const string Section = "Gate"; GetSection(nameof(GateOptions))
+	keySections = []keyForm{
+		{lateWords("const string"), late.Regexp(`^const string\s+\w+\s*=\s*"([\w:]{1,200})"`)},
+		{lateWords("nameof"), late.Regexp(`^nameof\s*\(\s*(?:\w+\.)*(\w{1,200})\s*\)`)},
+	}
 	keyNames = keyForm{
 		lateWords("getProperty", "getRequiredProperty", "ConfigProperty", "@Property", "getValue", "getOptionalValue", "GetValue", "GetConnectionString", "Config", "config", "Configuration", "configuration", "${"),
 		late.Regexp(`^(?:getProperty\s*\(|getRequiredProperty\s*\(|(?:Config|@)Property\s*\(\s*name\s*=\s*|get(?:Optional)?Value\s*\(|GetValue(?:<[\w?]+>)?\s*\(|GetConnectionString\s*\(|[Cc]onfig(?:uration)?\s*\[|\$\{)\s*"?([A-Za-z][\w.:\-]{1,200})`),
@@ -170,14 +175,20 @@ func (k settingKeys) inSource(src []byte, note func(bare string, line int)) {
 			note(bareKey("ConnectionStrings:"+name), line(from))
 		}
 	})
-	keyPrefixes.each(src, func(_, from, to int) {
+	prefixed := func(_, from, to int) {
 		prefix := bareKey(string(src[from:to]))
 		for bare := range k { // in any order
 			if prefix != "" && strings.HasPrefix(bare, prefix) && len(bare) > len(prefix) {
 				note(bare, line(from))
 			}
 		}
-	})
+	}
+	keyPrefixes.each(src, prefixed)
+	if bytes.Contains(src, []byte("GetSection(")) || bytes.Contains(src, []byte("BindConfiguration(")) || bytes.Contains(src, []byte("const string")) {
+		for _, form := range keySections {
+			form.each(src, prefixed)
+		}
+	}
 }
 
 // mostKeys bounds how many keys of one file are looked at.

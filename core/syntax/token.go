@@ -83,6 +83,8 @@ func (f *File) Text(i int) string {
 
 // Span returns the source text from the beginning of a token to the end of
 // another.
+//
+//go:noinline
 func (f *File) Span(from, to int) string { return f.text[f.Tokens[from].Start:f.Tokens[to].End] }
 
 // Is reports whether token i has exactly this text and is no string. It is called in many places, and is not
@@ -98,6 +100,8 @@ func (f *File) Is(i int, text string) bool {
 }
 
 // Kind returns the kind of token i, or Space outside the file.
+//
+//go:noinline
 func (f *File) Kind(i int) Kind {
 	if i < 0 || i >= len(f.Tokens) {
 		return Space
@@ -106,6 +110,8 @@ func (f *File) Kind(i int) Kind {
 }
 
 // Mate returns the partner of token i, or -1.
+//
+//go:noinline
 func (f *File) Mate(i int) int {
 	if i < 0 || i >= len(f.Tokens) {
 		return -1
