@@ -81,7 +81,7 @@ func holds(w reads.When, in World) verdict {
 		return perhaps
 	case value == "" && stage.IsVariable(w.Name):
 		return holdsInStage(w, in)
-	case value == "":
+	case value == "", w.OnlyAsks() && in.Off(w.Name): // whoever writes no means it
 		return verdictOf(w.Unset)
 	}
 	return holdsFor(w, func(other string) bool { return value == other || w.Folded && strings.EqualFold(value, other) })
@@ -114,6 +114,8 @@ func holdsFor(w reads.When, is func(string) bool) verdict {
 		return yes
 	case slices.ContainsFunc(w.Not, is):
 		return no
+	case w.Unsure:
+		return perhaps
 	}
 	return verdictOf(w.Other)
 }

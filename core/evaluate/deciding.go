@@ -28,6 +28,7 @@ type decider struct {
 	folded bool // it is compared in small or in capital letters
 	truth  bool // it is taken for true or false
 	unsaid bool // the file compares it with no literal
+	counts bool // it is held against numbers
 }
 
 // probe is a value that a file is run with, and all for which it goes the same way.
@@ -179,7 +180,7 @@ func (m *machine) asksPresence(r *Read) (decider, bool) {
 // saysNumber returns how a variable decides that is held against numbers.
 func (m *machine) saysNumber(r *Read) (decider, bool) {
 	kind, _ := m.kindFound(r)
-	return decider{probes: []probe{{"0", []string{"0"}}, {"1", []string{"1"}}, {manyNumber, []string{otherValue}}, {"", []string{""}}}}, isNumeric(kind) && (r.Truth || r.measured)
+	return decider{counts: true, probes: []probe{{"0", []string{"0"}}, {"1", []string{"1"}}, {manyNumber, []string{otherValue}}, {"", []string{""}}}}, isNumeric(kind) && (r.Truth || r.measured)
 }
 
 // manyNumber stands for all larger numbers.

@@ -70,3 +70,19 @@ func (m *machine) passes(v Value) {
 		m.reads[s].Passed = true
 	}
 }
+
+// mostParts bounds how many pieces a text has; what comes behind is anything.
+const mostParts = 40
+
+// joinedParts returns the pieces of two texts as those of one.
+func joinedParts(a, b []part) []part {
+	if len(a) >= mostParts {
+		return a
+	}
+	out := make([]part, 0, len(a)+len(b))
+	out = append(append(out, a...), b...)
+	if len(out) >= mostParts {
+		out = append(out[:mostParts-1], part{any: true, frame: out[0].frame})
+	}
+	return out
+}

@@ -17,6 +17,7 @@ type When struct {
 	Other     bool     // it is come to where the variable has any other value
 	Unset     bool     // and where it has none
 	Folded    bool     // it is compared in small or in capital letters
+	Unsure    bool     // it is not known whether it is come to where the variable has any other value
 	Truth     bool     // Come and Not have the texts that say yes and no, or no and yes
 }
 
@@ -39,13 +40,18 @@ func (w When) String() string {
 		return w.Name + " is not " + strings.Join(w.Not, " or ")
 	case w.Unset:
 		return w.Name + " is not set"
+	case w.OnlyAsks():
+		return w.Name + " is set"
 	}
 	return w.Name + " has another value"
 }
 
+// OnlyAsks reports whether all that matters is whether the variable has a value.
+func (w When) OnlyAsks() bool { return len(w.Come) == 0 && len(w.Not) == 0 && w.Other != w.Unset }
+
 // Contrary returns when what w is about is not so.
 func (w When) Contrary() When {
-	return When{Name: w.Name, Come: w.Not, Not: w.Come, Other: !w.Other, Unset: !w.Unset, Folded: w.Folded, Truth: w.Truth}
+	return When{Name: w.Name, Come: w.Not, Not: w.Come, Other: !w.Other, Unset: !w.Unset, Folded: w.Folded, Truth: w.Truth, Unsure: w.Unsure}
 }
 
 // WithMore returns what is known with more of it, of variables that nothing is said of yet.
@@ -182,6 +188,7 @@ func (d decider) when(worlds []*machine, is func(in *machine) bool) When {
 			w.note(value, so)
 		}
 	}
+	w.Unsure = d.counts && slices.Contains(w.Come, "1") != w.Other
 	return w
 }
 

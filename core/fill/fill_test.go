@@ -57,7 +57,7 @@ func TestPlan(t *testing.T) {
 		{"no secrets of an example elsewhere", code + example, "deploy/production.env", false, false,
 			"# The gate\nGATE_URL=http://gate\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL='4 m'\nWEIR_PASSWORD=\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4, WEIR_PASSWORD b.py:2"},
 		{"what is read where a switch that is off is on", "-- b.py --\nimport os\nif os.getenv('MAIL'):\n    os.environ['MAIL_HOST']\nif os.getenv('FAX'):\n    os.environ['FAX_HOST']\n-- .env --\nMAIL=None\nFAX=yes\n", ".env", false, false,
-			"MAIL=None\nFAX=yes\n\n# required; read in b.py:5\nFAX_HOST=\n", "FAX_HOST b.py:5"},
+			"MAIL=None\nFAX=yes\n\n# required where FAX is set; read in b.py:5\nFAX_HOST=\n", "FAX_HOST b.py:5"},
 		{"another environment", code + example + "-- staging.env --\nGATE_URL=http://staging\nWEIR_PASSWORD=x1\nWEIR_LEVEL=it's 5\n", ".env", false, true,
 			"# The gate\nGATE_URL=http://staging\nWEB_SESSION_SECRET=\n\n# Levels\nWEIR_LEVEL=\"it's 5\"\nWEIR_PASSWORD=weir\n\n# required, secret; read in web/a.js:5\nCRANE_API_TOKEN=\n", "CRANE_API_TOKEN web/a.js:5, WEB_SESSION_SECRET web/a.js:4"},
 	} {

@@ -121,7 +121,8 @@ func (s *script) whenOf(st *syntax.Stmt, so bool) (list []reads.When) {
 				w.Not = append(w.Not, text)
 			}
 		}
-		if w.Other, w.Unset = may(asked.other()), may(""); decided && !asked.changed {
+		w.Other, w.Unset = may(asked.other()), may("")
+		if w.Unsure = asked.ordered && may("1") != w.Other; decided && !asked.changed {
 			list = append(list, w)
 		}
 	}
@@ -133,6 +134,7 @@ type askedShell struct {
 	name    string
 	texts   []string
 	counted bool // they are numbers
+	ordered bool // it is held against them by their order
 	folded  bool // it is held against them in small or in capital letters
 	changed bool // something else is made of it first
 }
@@ -228,6 +230,10 @@ func (s *script) held(of func(string) *askedShell, x *syntax.Word, operator stri
 		}
 		if counted {
 			a.add("0", true)
+			if operator != "-eq" && operator != "-ne" {
+				a.ordered = true
+				a.add("1", true)
+			}
 		}
 	}
 }
