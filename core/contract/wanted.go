@@ -84,7 +84,7 @@ func holds(w reads.When, in World) verdict {
 	case value == "", w.OnlyAsks() && in.Off(w.Name): // whoever writes no means it
 		return verdictOf(w.Unset)
 	}
-	return holdsFor(w, func(other string) bool { return value == other || w.Folded && strings.EqualFold(value, other) })
+	return verdictKnown(w.Holds(value))
 }
 
 // holdsWith does so for the words of a command. One word says nothing of what the program is told.
@@ -104,18 +104,13 @@ func holdsInStage(w reads.When, in World) verdict {
 	if len(words) == 0 {
 		return perhaps
 	}
-	return holdsFor(w, func(other string) bool { return slices.Contains(words, strings.ToLower(other)) })
+	return verdictKnown(w.HoldsFor(func(other string) bool { return slices.Contains(words, strings.ToLower(other)) }))
 }
 
-// holdsFor does so for a value that is one of the others or none.
-func holdsFor(w reads.When, is func(string) bool) verdict {
-	switch {
-	case slices.ContainsFunc(w.Come, is):
-		return yes
-	case slices.ContainsFunc(w.Not, is):
-		return no
-	case w.Unsure:
+// verdictKnown returns what is so, where that is known.
+func verdictKnown(so, known bool) verdict {
+	if !known {
 		return perhaps
 	}
-	return verdictOf(w.Other)
+	return verdictOf(so)
 }

@@ -162,11 +162,16 @@ func (m *machine) borrowFields(st *state) {
 		for _, fn := range c.methods { // in any order: where the first stands
 			at = min(at, fn.Node)
 		}
-		for _, g := range m.u.Fields[class] {
-			for _, name := range slices.Sorted(maps.Keys(g.Members)) {
-				if m.u.Using[name] || g.Members[name].Read == nil {
-					m.fieldsOf(c).set(name, m.borrow(g.Members[name], at, st))
-				}
+		m.eachField(class, func(name string, g *Given) { m.fieldsOf(c).set(name, m.borrow(g, at, st)) })
+	}
+}
+
+// eachField calls f with the fields of a class that other files, or a library, make and that the file uses, in order.
+func (m *machine) eachField(class string, f func(name string, g *Given)) {
+	for _, g := range m.u.Fields[class] {
+		for _, name := range slices.Sorted(maps.Keys(g.Members)) {
+			if m.u.Using[name] || g.Members[name].Read == nil {
+				f(name, g.Members[name])
 			}
 		}
 	}

@@ -50,20 +50,17 @@ func (m *machine) askedLast(n int32, name string, arguments []argument, st *stat
 // builtin runs functions that every program has: to go through a list, to ask
 // a record.
 func (m *machine) builtin(n int32, path, name string, receiver Value, arguments []argument, st *state) (Value, bool) {
+	if all, known := m.constantsGiven(n, path); known {
+		return Value{all}, true
+	}
 	if len(arguments) == 0 {
 		if path == "super" || path == "base" {
 			return m.super(n, nil, st)
 		}
-		if all, known := m.listsConstants(m.enumerationHere(), strings.TrimPrefix(strings.TrimPrefix(path, "self."), "static.")); known && len(receiver) == 0 { // values()
-			return Value{all}, true
-		}
-		if all, known := m.constantsGiven(n, path); known {
+		if all, known := m.constantsHere(strings.TrimPrefix(strings.TrimPrefix(path, "self."), "static.")); known && len(receiver) == 0 { // values()
 			return Value{all}, true
 		}
 		return m.emptyMade(path, name)
-	}
-	if all, known := m.constantsGiven(n, path); known {
-		return Value{all}, true
 	}
 	first := arguments[0].value
 	if m.buffer(n, path, arguments, st) {
@@ -146,7 +143,7 @@ func (m *machine) builtin(n int32, path, name string, receiver Value, arguments 
 		}
 	case "std.mem.eql":
 		if len(arguments) == 3 { // of things of a type
-			return m.equal(0, arguments[1].value, arguments[2].value, "==", 0), true
+			return m.equal(arguments[1].value, arguments[2].value, "==", 0, false), true
 		}
 	case "fmap", "liftM", "liftA": // of Haskell
 		if len(arguments) == 2 && m.unit().Words.Clauses {

@@ -60,7 +60,7 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		return v
 	}
 	a = m.ofOtherFile(left, a)
-	return m.equal(n, a, b, op, n)
+	return m.equal(a, b, op, n, false)
 }
 
 // ofOtherFile returns a value, or the text that a constant of another file is, where the file that is run uses what
@@ -150,8 +150,8 @@ func (m *machine) isOf(v Value, not bool) Value {
 	return out.telling(v)
 }
 
-// equal compares two values.
-func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
+// equal compares two values; folded says that small and capital letters are the same.
+func (m *machine) equal(a, b Value, op string, at int32, folded bool) Value {
 	u := m.unit()
 	not := strings.HasPrefix(op, "!") || op == "ne" || op == "<>" || op == "~=" || op == "is" && u.next(at) == "not"
 	a, b = u.pointers(a, b)
@@ -179,7 +179,7 @@ func (m *machine) equal(_ int32, a, b Value, op string, at int32) Value {
 		for _, y := range b {
 			dep := x.depends | x.missing | y.depends | y.missing
 			verdict := equalAlt(x, y)
-			if verdict == no && m.folding && equalFolded(x, y) {
+			if verdict == no && folded && equalFolded(x, y) {
 				verdict = yes
 			}
 			if (u.Words.Blank || u.Words.Loops == Values && (op == "==" || op == "!=")) && (x.form == nothing && isEmptyText(y) || y.form == nothing && isEmptyText(x)) {

@@ -169,7 +169,7 @@ func (m *machine) kindFound(r *Read) (kind, form string) {
 // ofTruth returns how a variable decides that says yes or no in a form.
 func ofTruth(form string) decider {
 	says := truthsOf(form)
-	return decider{truth: true, folded: says.folded, probes: []probe{{says.yes[0], says.yes}, {says.no[0], says.no}, {otherValue, []string{otherValue}}, {"", []string{""}}}}
+	return decider{truth: true, folded: says.folded, probes: append([]probe{{says.yes[0], says.yes}, {says.no[0], says.no}}, probesOf(nil)...)}
 }
 
 // asksPresence returns how a variable decides of which the file only asks whether it is set, and goes on without.

@@ -191,6 +191,14 @@ func (m *machine) listsConstants(c *Class, name string) (alt, bool) {
 	return m.valuesOf(c)
 }
 
+// constantsHere returns the constants of the enumeration in which the function at hand stands, if that asks for them by a name.
+func (m *machine) constantsHere(name string) (alt, bool) {
+	if !listing[name] { // as hardly any does
+		return alt{}, false
+	}
+	return m.listsConstants(m.enumerationHere(), name)
+}
+
 // constantsGiven returns the constants of the enumeration that a call of C# names: Enum.GetValues<Mode>(),
 // Enum.GetValues(typeof(Mode)).
 func (m *machine) constantsGiven(n int32, path string) (alt, bool) {

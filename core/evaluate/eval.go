@@ -298,7 +298,7 @@ func (m *machine) assignment(n int32, st *state) Value {
 		if len(parts) == 2 {
 			v := m.quiet(value, st)
 			m.assign(parts[1], v, st, value)
-			return m.equal(parts[0], m.eval(parts[0], st), v, u.at(target), n)
+			return m.equal(m.eval(parts[0], st), v, u.at(target), n, false)
 		}
 	}
 	switch op := u.at(n); op {

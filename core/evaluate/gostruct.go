@@ -1,9 +1,6 @@
 package evaluate
 
 import (
-	"maps"
-	"slices"
-
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
@@ -136,13 +133,11 @@ func (m *machine) fillFields(r *members, c *Class) {
 	if c == nil || c.Unit != m.u {
 		return
 	}
-	for _, g := range m.u.Fields[c.Name] {
-		for _, name := range slices.Sorted(maps.Keys(g.Members)) {
-			if _, given := r.get(name); !given && (m.u.Using[name] || g.Members[name].Read == nil) {
-				r.set(name, m.borrow(g.Members[name], c.Node, &state{scope: newScope(m.globals, m.u)}))
-			}
+	m.eachField(c.Name, func(name string, g *Given) {
+		if _, given := r.get(name); !given {
+			r.set(name, m.borrow(g, c.Node, &state{scope: newScope(m.globals, m.u)}))
 		}
-	}
+	})
 }
 
 // mostStructs bounds how deep structs lie in others.

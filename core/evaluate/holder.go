@@ -34,7 +34,7 @@ func (m *machine) holderHas(name string, receiver Value, arguments []argument) (
 	if name != "contains" || len(arguments) != 1 || len(receiver) == 0 || slices.ContainsFunc(receiver, func(x alt) bool { return !x.held }) {
 		return nil, false
 	}
-	return m.equal(0, receiver, arguments[0].value, "==", 0), true
+	return m.equal(receiver, arguments[0].value, "==", 0, false), true
 }
 
 // ofHolder returns what a member of a holder gives that holds nothing.

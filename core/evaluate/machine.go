@@ -131,7 +131,6 @@ type machine struct {
 	borrowing   borrowing
 	confirming  bool            // what others hold is there
 	valued      *valued         // the variable that has a value in this run, or nil
-	folding     bool            // texts are compared in small or in capital letters
 	says        []truth         // in a world: what is said at its end where others come to it
 	truths      map[string]bool // settings that are taken for true or false
 	spent       int             // the steps that the first run took

@@ -81,7 +81,7 @@ func (m *machine) name(n int32, st *state) Value {
 			return v
 		}
 	}
-	if all, known := m.listsConstants(m.enumerationHere(), word); known { // entries, in an enumeration
+	if all, known := m.constantsHere(word); known { // entries, in an enumeration
 		return Value{all}
 	}
 	if fn := m.namedFunction(word); fn != nil {

@@ -152,13 +152,7 @@ func (c *Class) isEnum() bool {
 // constantAt returns what an enumeration of Python has under a name, which may be one that was read.
 func (m *machine) constantAt(c *Class, key Value, st *state) (made Value) {
 	m.ready(c)
-	fields := m.fieldsOf(c)
-	var names []string
-	for _, name := range fields.names {
-		if _, plain := fields.value[name].plain(); plain {
-			names = append(names, name)
-		}
-	}
+	fields, names := m.fieldsOf(c), m.namesInEnum(c)
 	m.picks(key, names)
 	if m.focus == nil {
 		for _, name := range names {
@@ -179,6 +173,17 @@ func (m *machine) constantAt(c *Class, key Value, st *state) (made Value) {
 	return made.compact()
 }
 
+// namesInEnum returns the names of the constants of an enumeration of Python that stand for texts.
+func (m *machine) namesInEnum(c *Class) (names []string) {
+	fields := m.fieldsOf(c)
+	for _, name := range fields.names {
+		if _, plain := fields.value[name].plain(); plain {
+			names = append(names, name)
+		}
+	}
+	return names
+}
+
 // ofEnum returns what a constant of an enumeration of Python stands for as that of the enumeration, which knows its name.
 func (m *machine) ofEnum(c *Class, v Value) Value {
 	if !c.isEnum() || len(v) != 1 || v[0].form != text {
@@ -196,9 +201,8 @@ func (m *machine) nameInEnum(x alt) (Value, bool) {
 	}
 	m.ready(x.class)
 	s, _ := x.plain()
-	fields := m.fieldsOf(x.class)
-	for _, name := range fields.names {
-		if own, plain := fields.value[name].plain(); plain && own == s {
+	for _, name := range m.namesInEnum(x.class) {
+		if own, _ := m.fieldsOf(x.class).value[name].plain(); own == s {
 			return textOf(name, m.depth()).dependent(x.depends), true
 		}
 	}
@@ -211,12 +215,11 @@ func (m *machine) asEnum(c *Class, v Value) {
 		return
 	}
 	tags := v.sites()
-	for _, name := range m.fieldsOf(c).names {
-		if s, plain := m.fieldsOf(c).value[name].plain(); plain {
-			m.literal(tags, s)
-			for _, t := range tags {
-				m.reads[t].Closed = true
-			}
+	for _, name := range m.namesInEnum(c) {
+		s, _ := m.fieldsOf(c).value[name].plain()
+		m.literal(tags, s)
+		for _, t := range tags {
+			m.reads[t].Closed = true
 		}
 	}
 }

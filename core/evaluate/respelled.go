@@ -69,10 +69,7 @@ func (m *machine) foldsCase(name string, arguments []argument) (folds bool) {
 
 // equalAsIn compares two values as a function of some name does: in any case, or as they are.
 func (m *machine) equalAsIn(name string, a, b Value, arguments []argument, op string) Value {
-	folding := m.folding
-	defer func() { m.folding = folding }()
-	m.folding = m.foldsCase(name, arguments)
-	return m.equal(0, a, b, op, 0)
+	return m.equal(a, b, op, 0, m.foldsCase(name, arguments))
 }
 
 // recased returns a value in the case that a function of some name puts it in.

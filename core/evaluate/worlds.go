@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"strings"
@@ -285,7 +286,8 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 	}
 	there := m.valued.text != ""
 	if a.Says != nil {
-		return Value{{form: boolean, truth: a.Says.Holds(m.valued.text)}}, true
+		so, _ := a.Says.Holds(m.valued.text)
+		return Value{{form: boolean, truth: so}}, true
 	}
 	switch {
 	case a.Test || a.Absent:
@@ -306,16 +308,20 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 
 // givenAs returns a text as what an access gives.
 func (m *machine) givenAs(a *Access, s string) Value {
-	v := textOf(s, m.depth())
 	kind, form := m.kindGiven(a)
+	return m.textAs(s, kind, form)
+}
+
+// textAs returns a text as a library gives it that takes it for something of a kind; an empty one stays what it is.
+func (m *machine) textAs(s, kind, form string) Value {
+	v := textOf(s, m.depth())
 	if kind != "boolean" && !isNumeric(kind) {
 		return v
 	}
-	made, fails := m.concretely(v, kind, form)
-	if fails {
-		return v
+	if made, fails := m.concretely(v, kind, form); !fails {
+		return made
 	}
-	return made
+	return v
 }
 
 // givenUnset returns what an access gives where the variable has no value.
@@ -358,14 +364,7 @@ func (m *machine) stageOf(path string) (Value, bool) {
 // askedSetting returns what is known of a setting that a library reads: what it is compared with may decide.
 func (m *machine) askedSetting(of Asked) Value {
 	if m.valued != nil && m.valued.name == of.Name {
-		v := textOf(of.Else, m.depth())
-		if m.valued.text != "" {
-			v = textOf(m.valued.text, m.depth())
-		}
-		if made, fails := m.concretely(v, of.Kind, m.unit().Words.Forms[of.Kind]); !fails && (of.Kind == "boolean" || isNumeric(of.Kind)) {
-			return made
-		}
-		return v
+		return m.textAs(cmp.Or(m.valued.text, of.Else), of.Kind, m.unit().Words.Forms[of.Kind])
 	}
 	x := anything(m.depth())
 	x.stage = of.Name
@@ -388,7 +387,7 @@ func (m *machine) stageAsked(name string, of Value) (Value, bool) {
 	if asked == "local" { // of both
 		return m.among(of, Value{{form: sequence, list: []Value{textOf("development", m.depth()), textOf("test", m.depth())}}}, false), true
 	}
-	return m.equal(0, of, textOf(asked, m.depth()), "==", 0), true
+	return m.equal(of, textOf(asked, m.depth()), "==", 0, false), true
 }
 
 // stageCompared notes what the stage is compared with.

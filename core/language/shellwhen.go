@@ -37,13 +37,17 @@ func (s *script) decides(n syntax.Node) {
 			return
 		}
 		last := n.Cond[len(n.Cond)-1]
-		s.comesToAll(s.whenOf(last, true), spanOf(n.Then))
+		w := s.ways(last)
+		s.comesToAll(w.holds, spanOf(n.Then))
 		if n.Else != nil && len(n.Cond) == 1 && last.Cmd != nil {
-			s.comesToAll(s.whenOf(last, false), shellBody{from: n.Else.Pos().Offset(), to: n.Else.End().Offset()})
+			s.comesToAll(w.fails, shellBody{from: n.Else.Pos().Offset(), to: n.Else.End().Offset()})
 		}
 	case *syntax.BinaryCmd:
-		if n.Op == syntax.AndStmt || n.Op == syntax.OrStmt {
-			s.comesToAll(s.whenOf(n.X, n.Op == syntax.AndStmt), spanOf([]*syntax.Stmt{n.Y}))
+		switch at := spanOf([]*syntax.Stmt{n.Y}); n.Op {
+		case syntax.AndStmt:
+			s.comesToAll(s.ways(n.X).holds, at)
+		case syntax.OrStmt:
+			s.comesToAll(s.ways(n.X).fails, at)
 		}
 	case *syntax.CaseClause:
 		s.cases(n)
@@ -53,22 +57,29 @@ func (s *script) decides(n syntax.Node) {
 // decidesRest notes what is behind statements that leave in peace: [ -n "$X" ] || return 0.
 func (s *script) decidesRest(list []*syntax.Stmt) {
 	for i, st := range list[:max(0, len(list)-1)] {
-		var left *syntax.Stmt // what holds where it is left
-		leaves := true
-		switch n := st.Cmd.(type) {
-		case *syntax.IfClause:
-			if len(n.Cond) == 1 && n.Else == nil && leavesInPeace(n.Then) {
-				left = n.Cond[0]
-			}
-		case *syntax.BinaryCmd:
-			if (n.Op == syntax.AndStmt || n.Op == syntax.OrStmt) && leavesInPeace([]*syntax.Stmt{n.Y}) {
-				left, leaves = n.X, n.Op == syntax.AndStmt
-			}
-		}
-		if left != nil && !st.Negated {
-			s.comesToAll(s.whenOf(left, !leaves), spanOf(list[i+1:]))
+		if rest := spanOf(list[i+1:]); !st.Negated {
+			s.comesToAll(s.goesOn(st), rest)
 		}
 	}
+}
+
+// goesOn returns for which values of variables a statement does not leave in peace what it stands in; none where it never does.
+func (s *script) goesOn(st *syntax.Stmt) []reads.When {
+	switch n := st.Cmd.(type) {
+	case *syntax.IfClause:
+		if len(n.Cond) == 1 && n.Else == nil && leavesInPeace(n.Then) {
+			return s.ways(n.Cond[0]).fails
+		}
+	case *syntax.BinaryCmd:
+		switch {
+		case !leavesInPeace([]*syntax.Stmt{n.Y}):
+		case n.Op == syntax.AndStmt:
+			return s.ways(n.X).fails
+		case n.Op == syntax.OrStmt:
+			return s.ways(n.X).holds
+		}
+	}
+	return nil
 }
 
 // leavesInPeace reports whether statements end with an exit or a return that is no failure.
@@ -102,31 +113,43 @@ func (s *script) comesTo(w reads.When, at shellBody) {
 	}
 }
 
-// whenOf returns for which values of variables a condition may hold, or may not hold.
-func (s *script) whenOf(st *syntax.Stmt, so bool) (list []reads.When) {
+// ways are for which values of variables a condition may hold, and for which it may not.
+type ways struct{ holds, fails []reads.When }
+
+// ways returns those of a condition.
+func (s *script) ways(st *syntax.Stmt) (w ways) {
 	for _, asked := range s.askedIn(st) {
-		w, decided := reads.When{Name: asked.name, Folded: asked.folded}, false
-		may := func(value string) bool {
-			v := (&valuedShell{asked.name, value}).holds(st, 0)
-			if !so {
-				v = v.not()
-			}
-			decided = decided || v == never
-			return v != never
-		}
-		for _, text := range asked.texts {
-			if may(text) {
-				w.Come = append(w.Come, text)
-			} else {
-				w.Not = append(w.Not, text)
-			}
-		}
-		w.Other, w.Unset = may(asked.other()), may("")
-		if w.Unsure = asked.ordered && may("1") != w.Other; decided && !asked.changed {
-			list = append(list, w)
+		if !asked.changed {
+			w.holds = append(w.holds, asked.when(st, never)...)
+			w.fails = append(w.fails, asked.when(st, surely)...)
 		}
 	}
-	return append(list, s.stageOf(st, so)...)
+	if in, asks := s.stageOf(st); asks {
+		w.holds, w.fails = append(w.holds, in), append(w.fails, in.Contrary())
+	}
+	return w
+}
+
+// when returns for which values of the variable a condition may be something else than out, if it is that for any.
+func (a *askedShell) when(st *syntax.Stmt, out verdict) (list []reads.When) {
+	w, decided := reads.When{Name: a.name, Folded: a.folded}, false
+	may := func(value string) bool {
+		v := (&valuedShell{a.name, value}).holds(st, 0)
+		decided = decided || v == out
+		return v != out
+	}
+	for _, text := range a.texts {
+		if may(text) {
+			w.Come = append(w.Come, text)
+		} else {
+			w.Not = append(w.Not, text)
+		}
+	}
+	w.Other, w.Unset = may(a.other()), may("")
+	if w.Unsure = a.ordered && may("1") != w.Other; decided {
+		list = append(list, w)
+	}
+	return list
 }
 
 // askedShell is a variable that a condition asks for, and the texts that it is held against.
@@ -180,11 +203,13 @@ func (s *script) askedIn(st *syntax.Stmt) (list []*askedShell) {
 				of(word.Lit())
 			}
 		case *syntax.ArithmCmd:
-			if word, is := n.X.(*syntax.Word); is && s.isRead(word.Lit(), n.Pos()) {
-				of(word.Lit()).add("0", true)
-			} else if is {
-				if p := expansionAlone(word); p != nil && s.isRead(p.Param.Value, n.Pos()) {
-					of(p.Param.Value).add("0", true)
+			if word, is := n.X.(*syntax.Word); is {
+				name := word.Lit()
+				if p := expansionAlone(word); p != nil {
+					name = p.Param.Value
+				}
+				if s.isRead(name, n.Pos()) {
+					of(name).add("0", true)
 				}
 			}
 		case *syntax.BinaryTest:
@@ -283,10 +308,10 @@ func (a *askedShell) expanded(p *syntax.ParamExp) {
 	}
 }
 
-// stageOf returns in which stages a comparison with a parameter holds: [ "$1" = production ].
-func (s *script) stageOf(st *syntax.Stmt, so bool) []reads.When {
+// stageOf returns in which stages a comparison with a parameter holds, and whether a condition is one: [ "$1" = production ].
+func (s *script) stageOf(st *syntax.Stmt) (w reads.When, asks bool) {
 	var x, y *syntax.Word
-	not := st.Negated == so
+	not := st.Negated
 	switch n := st.Cmd.(type) {
 	case *syntax.CallExpr:
 		if args := n.Args; len(args) == 5 && args[0].Lit() == "[" || len(args) == 4 && args[0].Lit() == "test" {
@@ -303,21 +328,17 @@ func (s *script) stageOf(st *syntax.Stmt, so bool) []reads.When {
 		}
 	}
 	if x == nil || y == nil || !isAnyParameter(x) {
-		return nil
+		return w, false
 	}
 	if _, _, known := s.decider(x); known {
-		return nil
+		return w, false
 	}
 	text, plain := shellText(y)
 	of, sure := stage.Of(text)
-	if !plain || !sure {
-		return nil
-	}
-	w := reads.When{Come: []string{of}}
-	if not {
+	if w.Come = []string{of}; not {
 		w = w.Contrary()
 	}
-	return []reads.When{w}
+	return w, plain && sure
 }
 
 // isAnyParameter reports whether a word is what a parameter holds, of which nothing is known: "$1", "$stage".
