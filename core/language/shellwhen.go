@@ -116,8 +116,14 @@ func (s *script) comesTo(w reads.When, at shellBody) {
 // ways are for which values of variables a condition may hold, and for which it may not.
 type ways struct{ holds, fails []reads.When }
 
+// mostCondition bounds how long a condition that is tried out is, in bytes: each part of a chain has all before it as its condition.
+const mostCondition = 1000
+
 // ways returns those of a condition.
 func (s *script) ways(st *syntax.Stmt) (w ways) {
+	if st.End().Offset()-st.Pos().Offset() > mostCondition {
+		return w
+	}
 	for _, asked := range s.askedIn(st) {
 		if !asked.changed {
 			w.holds = append(w.holds, asked.when(st, never)...)
