@@ -13,13 +13,13 @@ import (
 
 // When says for which values of another variable a read is come to.
 type When struct {
-	Name      string   // the other variable; "" for the stage that the program runs in, of which no variable is known
-	Come, Not []string // of what it is compared with: the values for which it is come to, and those for which it is not
-	Other     bool     // it is come to where the variable has any other value
-	Unset     bool     // and where it has none
-	Folded    bool     // it is compared in small or in capital letters
-	Unsure    bool     // it is not known whether it is come to where the variable has any other value
-	Truth     bool     // Come and Not have the texts that say yes and no, or no and yes
+	Name      string   `json:",omitzero"` // the other variable; "" for the stage that the program runs in, of which no variable is known
+	Come, Not []string `json:",omitzero"` // of what it is compared with: the values for which it is come to, and those for which it is not
+	Other     bool     `json:",omitzero"` // it is come to where the variable has any other value
+	Unset     bool     `json:",omitzero"` // and where it has none
+	Folded    bool     `json:",omitzero"` // it is compared in small or in capital letters
+	Unsure    bool     `json:",omitzero"` // it is not known whether it is come to where the variable has any other value
+	Truth     bool     `json:",omitzero"` // Come and Not have the texts that say yes and no, or no and yes
 }
 
 // String says for which values: STORE is disk or reef; APP_ENV is not test.

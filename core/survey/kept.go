@@ -44,10 +44,10 @@ type markPart struct {
 
 // keptPart is what was found in one part.
 type keptPart struct {
-	Reads   []reads.Read
-	Skipped []tree.Skip
-	Sources int
-	Bytes   int64
+	Reads   []reads.Read `json:",omitzero"`
+	Skipped []tree.Skip  `json:",omitzero"`
+	Sources int          `json:",omitzero"`
+	Bytes   int64        `json:",omitzero"`
 }
 
 // isExact reports whether it is kept as it is: text that is no UTF-8 is not.

@@ -1,7 +1,8 @@
-// Command profile surveys a tree as a first run of reads does, and writes a
+// Command profile surveys a tree as a first run of reads does, or, with a folder
+// that an earlier one kept what it found in, as a further run, and writes a
 // profile of the processors' time for go tool pprof:
 //
-//	go run ./bench/speed/profile FOLDER cpu.out && go tool pprof -top cpu.out
+//	go run ./bench/speed/profile FOLDER cpu.out [KEPT] && go tool pprof -top cpu.out
 package main
 
 import (
@@ -16,17 +17,21 @@ import (
 )
 
 func main() {
-	if len(os.Args) != 3 {
-		fmt.Fprintln(os.Stderr, "usage: profile FOLDER OUT")
+	if len(os.Args) != 3 && len(os.Args) != 4 {
+		fmt.Fprintln(os.Stderr, "usage: profile FOLDER OUT [KEPT]")
 		os.Exit(2)
 	}
-	if err := profile(os.Args[1], os.Args[2]); err != nil {
+	kept := ""
+	if len(os.Args) == 4 {
+		kept = os.Args[3]
+	}
+	if err := profile(os.Args[1], os.Args[2], kept); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 }
 
-func profile(folder, out string) error {
+func profile(folder, out, kept string) error {
 	file, err := os.Create(out)
 	if err != nil {
 		return err
@@ -41,7 +46,7 @@ func profile(folder, out string) error {
 	}
 	defer pprof.StopCPUProfile()
 	began := time.Now()
-	s, err := survey.Take(folder, survey.Options{Options: tree.Options{NoSkip: true}, ReadsOnly: true})
+	s, err := survey.Take(folder, survey.Options{Options: tree.Options{NoSkip: true}, ReadsOnly: true, Keep: kept})
 	if err != nil {
 		return err
 	}
