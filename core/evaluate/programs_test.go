@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"inzicht/core/reads"
 	"inzicht/core/survey"
 	"inzicht/core/testtree"
 )
@@ -17,14 +18,17 @@ import (
 // anew, and its change is to be read.
 func TestPrograms(t *testing.T) {
 	var lines []string
-	testtree.EachFile(t, "testdata/programs", func(_, name string, src []byte) {
-		for _, program := range strings.Split("\n"+string(src), "\n== ")[1:] {
-			title, tree, _ := strings.Cut(program, "\n")
-			for _, said := range saidOfTree(t, tree) {
-				lines = append(lines, fmt.Sprintf("%s/%s %s", strings.TrimSuffix(name, filepath.Ext(name)), title, said))
+	for _, folder := range []string{"testdata/programs", "../verify/testdata/worlds"} {
+		testtree.EachFile(t, folder, func(_, name string, src []byte) {
+			for _, program := range strings.Split("\n"+string(src), "\n== ")[1:] {
+				title, tree, _ := strings.Cut(program, "\n")
+				tree, _, _ = strings.Cut(tree, "\n? ") // the worlds that it is started in
+				for _, said := range saidOfTree(t, tree+"\n") {
+					lines = append(lines, fmt.Sprintf("%s/%s %s", strings.TrimSuffix(name, filepath.Ext(name)), title, said))
+				}
 			}
-		}
-	})
+		})
+	}
 	if len(lines) < 4000 && os.Getenv("UPDATE") == "" {
 		t.Fatalf("%d reads", len(lines))
 	}
@@ -39,7 +43,27 @@ func saidOfTree(t *testing.T, tree string) (list []string) {
 		t.Fatal(err)
 	}
 	for _, r := range s.Reads {
-		list = append(list, fmt.Sprintf("%s:%d %s", r.File, r.Line, saidOf(r)))
+		list = append(list, fmt.Sprintf("%s:%d %s%s", r.File, r.Line, saidOf(r), saidWhen(r)))
 	}
 	return list
+}
+
+// saidWhen returns what is said of when a read is made, and of what it is read for.
+func saidWhen(r reads.Read) (said string) {
+	for _, w := range r.When {
+		said += fmt.Sprintf(" if %q is %s", w.Name, valuesOf(w))
+	}
+	for _, w := range r.Demanded {
+		said += fmt.Sprintf(" needed if %q is %s", w.Name, valuesOf(w))
+	}
+	for _, part := range []struct {
+		is   bool
+		says string
+	}{{r.Asked, "asked"}, {r.Form != "", string(r.Form)}, {r.Folded, "folded"}, {r.Open, "open"}, {len(r.No) > 0, "no: " + strings.Join(r.No, ", ")},
+		{len(r.InsteadOf) > 0, "instead of " + strings.Join(r.InsteadOf, ", ")}, {r.Under != "", "under " + r.Under}, {len(r.Apart) > 0, fmt.Sprint("apart from ", r.Apart)}} {
+		if part.is {
+			said += ", " + part.says
+		}
+	}
+	return said
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"inzicht/core/evaluate"
 	"inzicht/core/language"
 )
 
@@ -73,21 +74,25 @@ func whenRead(t *testing.T, file, src string) (said string) {
 	}
 	for _, r := range result.Reads {
 		for _, w := range r.When {
-			var list []string
-			for _, part := range []struct {
-				is   bool
-				says string
-			}{{len(w.Come) > 0, strings.Join(w.Come, ", ")}, {len(w.Not) > 0, "not " + strings.Join(w.Not, ", ")}, {w.Other, "or other"}, {w.Unset, "or none"}} {
-				if part.is {
-					list = append(list, part.says)
-				}
-			}
-			said += fmt.Sprintf("%s: %s", r.Name, strings.Join(list, ", "))
-			if w.Folded {
-				said += " folded"
-			}
-			said += "; "
+			said += fmt.Sprintf("%s: %s; ", r.Name, valuesOf(w))
 		}
 	}
 	return strings.TrimSuffix(said, "; ")
+}
+
+// valuesOf returns for which values it is: disk, not s3, or none.
+func valuesOf(w evaluate.When) string {
+	var list []string
+	for _, part := range []struct {
+		is   bool
+		says string
+	}{{len(w.Come) > 0, strings.Join(w.Come, ", ")}, {len(w.Not) > 0, "not " + strings.Join(w.Not, ", ")}, {w.Other, "or other"}, {w.Unset, "or none"}} {
+		if part.is {
+			list = append(list, part.says)
+		}
+	}
+	if w.Folded {
+		return strings.Join(list, ", ") + " folded"
+	}
+	return strings.Join(list, ", ")
 }

@@ -5,6 +5,7 @@ package language
 import (
 	"bytes"
 	"path"
+	"slices"
 	"strings"
 	"sync"
 
@@ -122,16 +123,27 @@ var known = sync.OnceValue(func() *Set { return newSet(All) })
 // the name of the language. The first idiom that cannot be understood is the
 // error.
 func Compiled(idioms map[string][]reads.Idiom) (*Set, error) {
-	var list []*reads.Language
-	for _, l := range All {
-		ready, err := l.Compiled(idioms[l.Name]...)
-		if err != nil {
-			return nil, err
+	list := slices.Clone(standard())
+	for n, l := range All {
+		if further := idioms[l.Name]; len(further) > 0 {
+			ready, err := l.Compiled(further...)
+			if err != nil {
+				return nil, err
+			}
+			list[n] = ready
 		}
-		list = append(list, ready)
 	}
 	return newSet(list), nil
 }
+
+// standard are the languages without further idioms, which all surveys share.
+var standard = sync.OnceValue(func() (list []*reads.Language) {
+	for _, l := range All {
+		ready, _ := l.Compiled() // fails for further idioms alone
+		list = append(list, ready)
+	}
+	return list
+})
 
 // Of returns the language of a file by its name, or nil. Its patterns are not
 // prepared.

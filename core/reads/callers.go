@@ -480,13 +480,13 @@ func (l *Language) knowsEverywhere(h *Helper) bool {
 
 // isIdiom reports whether a path is one by which the language reads the environment.
 func (l *Language) isIdiom(path string) bool {
-	return l.compiled != nil && l.compiled.paths[path] != nil
+	return l.compiled != nil && l.compiled().paths[path] != nil
 }
 
 // isCommon reports whether many things have a member of that name: it is a
 // helper only where its receiver says so.
 func (l *Language) isCommon(name string) bool {
-	return common[strings.ToLower(name)] || l.compiled != nil && l.compiled.calls[name]
+	return common[strings.ToLower(name)] || l.compiled != nil && l.compiled().calls[name]
 }
 
 var common = set(strings.Fields(`get has int str string bool boolean read value load fetch require required optional

@@ -298,7 +298,7 @@ func (l *Language) open(src []byte, folding *syntax.Folding) *analysis {
 	} else {
 		f = l.Table.ScanInto(reuse, src, false)
 	}
-	a := &analysis{lang: l, c: l.compiled, f: f, wanted: map[string]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
+	a := &analysis{lang: l, c: l.compiled(), f: f, wanted: map[string]bool{}, seenCalls: map[*Helper]int{}, paths: map[bindingKey]string{}}
 	a.o = l.Outline(f)
 	if l.Imports != nil {
 		l.Imports(f, a.o)

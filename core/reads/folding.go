@@ -47,12 +47,12 @@ func (l *Language) marks(file string, src []byte, context *Context) (list []int3
 	if l.Passes == "" || l.compiled == nil || len(src) <= mostSmall && (context == nil || len(context.Helpers) == 0) {
 		return nil, false
 	}
-	list = l.compiled.words.Offsets(src, 0)
-	if bundled := context != nil && context.Bundled; !bundled && (l.compiled.entire.In(src) || l.compiled.forms.in(src)) {
+	list = l.compiled().words.Offsets(src, 0)
+	if bundled := context != nil && context.Bundled; !bundled && (l.compiled().entire.In(src) || l.compiled().forms.in(src)) {
 		if len(src) <= mostWritten {
 			return nil, false
 		}
-		list = merged(list, merged(l.compiled.entire.Offsets(src, 0), l.compiled.forms.any.Offsets(src, 0)))
+		list = merged(list, merged(l.compiled().entire.Offsets(src, 0), l.compiled().forms.any.Offsets(src, 0)))
 	}
 	if context != nil && len(context.Helpers) > 0 {
 		list = merged(list, context.callsIn(l, file, src))

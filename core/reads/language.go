@@ -118,8 +118,8 @@ type Language struct {
 	// Runs says how its code is run.
 	Runs Runs
 
-	compiled *compiled
-	extended bool // with idioms of a tree's own
+	compiled func() *compiled // nil where its patterns are not to be prepared
+	extended bool             // with idioms of a tree's own
 }
 
 // Idiom is what a read looks like, written the way a person would write it,
@@ -231,10 +231,10 @@ func (l *Language) Calls() string {
 
 // Triggered reports whether src holds one of the language's trigger words.
 func (l *Language) Triggered(src []byte) bool {
-	c := l.compiled
-	if c == nil {
+	if l.compiled == nil {
 		return hasAny(src, l.Triggers) && (len(l.With) == 0 || hasAny(src, l.With)) || hasAny(src, formWords(l.Forms))
 	}
+	c := l.compiled()
 	if l.extended && hasAny(src, c.triggers[len(l.Triggers):]) {
 		return true
 	}

@@ -108,7 +108,7 @@ func (a *analysis) judge(run *evaluate.Run) {
 // isOfLibrary reports whether a path is one of the language's standard library.
 func (l *Language) isOfLibrary(path string) bool {
 	first := strings.FieldsFunc(path, func(r rune) bool { return r == '/' || r == '.' })
-	return len(first) > 1 && l.compiled != nil && l.compiled.libraries[first[0]]
+	return len(first) > 1 && l.compiled != nil && l.compiled().libraries[first[0]]
 }
 
 // ownModule returns where functions that are called by their bare names may be:

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"sync"
 
 	"inzicht/core/evaluate"
 	"inzicht/core/syntax"
@@ -297,14 +298,35 @@ type compiled struct {
 	running     *evaluate.Words
 }
 
-// Compiled returns the language with its patterns prepared; the language itself
-// stays as it is. extra are idioms of a tree's own configuration. The first
-// pattern that cannot be understood is the error.
+// Compiled returns the language ready to find reads; the language itself stays as
+// it is. extra are idioms of a tree's own configuration: the first that cannot be
+// understood is the error. Patterns are prepared when they are first needed, since
+// most trees are in few languages; those of a language's own are understood, which
+// its tests hold.
 func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	ready := *l
 	if l.Own != nil {
 		return &ready, nil
 	}
+	ready.extended = len(extra) > 0
+	for i := range extra {
+		if _, err := l.compile(&extra[i]); err != nil {
+			return nil, fmt.Errorf("%s: %w", l.Name, err)
+		}
+	}
+	ready.compiled = sync.OnceValue(func() *compiled {
+		c, err := l.prepared(extra)
+		if err != nil {
+			panic(err)
+		}
+		return c
+	})
+	return &ready, nil
+}
+
+// prepared returns the language's patterns and further ones. The first that cannot
+// be understood is the error.
+func (l *Language) prepared(extra []Idiom) (*compiled, error) {
 	c := &compiled{
 		paths: map[string][]*pattern{}, heads: map[string]bool{}, prefixes: map[string]bool{},
 		calls: map[string]bool{}, methods: map[string][]*pattern{}, wholes: map[string]*pattern{}, open: map[string]bool{}, methodUses: map[string][]*pattern{}, callUses: map[string][]*pattern{},
@@ -317,7 +339,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	for i := range all {
 		p, err := l.compile(&all[i])
 		if err != nil {
-			return nil, fmt.Errorf("%s: %w", l.Name, err)
+			return nil, err
 		}
 		c.add(p)
 	}
@@ -325,7 +347,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	for i := range l.Uses {
 		p, err := l.compile(&l.Uses[i])
 		if err != nil {
-			return nil, fmt.Errorf("%s: %w", l.Name, err)
+			return nil, err
 		}
 		c.addUse(p)
 	}
@@ -333,8 +355,7 @@ func (l *Language) Compiled(extra ...Idiom) (*Language, error) {
 	c.own, c.words, c.with, c.entire = NewWords(l.Triggers), NewWords(c.triggers), NewWords(l.With), NewWords(l.Entire)
 	c.forms, c.any = spokenBy(l.Forms), NewWords(append(formWords(l.Forms), l.Triggers...))
 	c.running = l.wordsOf(c)
-	ready.compiled, ready.extended = c, len(extra) > 0
-	return &ready, nil
+	return c, nil
 }
 
 // triggersOf returns the language's trigger words, and those of further idioms:
