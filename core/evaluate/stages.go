@@ -1,6 +1,7 @@
 package evaluate
 
 import (
+	"bytes"
 	"slices"
 	"strings"
 	"unicode"
@@ -38,14 +39,21 @@ type stageAsks struct {
 	properties []onProperty // objects that are made where a property has a value
 }
 
+// stageName is a name that may say a stage, and whether it may be of a device.
+type stageName struct {
+	text   string
+	device bool
+}
+
 // stageQuestions returns what a file asks of the stage, by the words alone.
 func (u *Unit) stageQuestions() *stageAsks {
 	u.stagesOnce.Do(func() {
 		u.stages.at = map[int32]stageAsk{}
 		var classes []int32
+		named, known := map[stageName]string{}, u.mayAskVariable()
 		for i := range u.Tree.Nodes {
 			n := int32(i)
-			if len(u.Words.Stages) > 0 && u.asksVariable(n, 0) {
+			if known && u.asksVariable(n, 0) {
 				continue
 			}
 			switch u.kind(n) {
@@ -56,7 +64,13 @@ func (u *Unit) stageQuestions() *stageAsks {
 			case parse.Call:
 				u.asksCall(n)
 			case parse.Name, parse.Member:
-				if of := stage.Named(u.at(n), u.kind(n) == parse.Name && u.Words.Pointers); of != "" {
+				name := stageName{u.at(n), u.kind(n) == parse.Name && u.Words.Pointers}
+				of, seen := named[name]
+				if !seen {
+					of = stage.Named(name.text, name.device)
+					named[name] = of
+				}
+				if of != "" {
 					u.stages.at[n] = stageAsk{in: []string{of}}
 				}
 			case parse.Switch:
@@ -70,6 +84,17 @@ func (u *Unit) stageQuestions() *stageAsks {
 		u.asksClasses(classes)
 	})
 	return &u.stages
+}
+
+// mayAskVariable reports whether the last name of anything by which it is known which variable tells the stage is in
+// the file.
+func (u *Unit) mayAskVariable() bool {
+	for path := range u.Words.Stages { // in any order
+		if bytes.Contains(u.Tree.File.Src, []byte(path[strings.LastIndexByte(path, '.')+1:])) {
+			return true
+		}
+	}
+	return false
 }
 
 // asksVariable reports whether it is known which variable tells what an expression asks for: Rails.env, IsStaging().
