@@ -8,10 +8,12 @@ import (
 	"hash"
 	"maps"
 	"os"
+	"slices"
 	"strings"
 	"sync"
 	"time"
 
+	"inzicht/core/config"
 	"inzicht/core/files"
 	"inzicht/core/reads"
 	"inzicht/core/tree"
@@ -27,12 +29,13 @@ import (
 
 // kept is what is known from the last survey of the same tree.
 type kept struct {
-	file   keptFile
-	common string     // what all marks are made with
-	parts  []markPart // of this tree, now
-	of     []int32    // the part of each file, by its number, or -1
-	old    map[string]*keptPart
-	now    map[string]*keptPart // by mark
+	file    keptFile
+	reading sync.WaitGroup // of the file
+	common  string         // what all marks are made with
+	parts   []markPart     // of this tree, now
+	of      []int32        // the part of each file, by its number, or -1
+	old     map[string]*keptPart
+	now     map[string]*keptPart // by mark
 }
 
 // markPart is a part of the tree with its mark.
@@ -56,33 +59,40 @@ func (p *keptPart) isExact() bool {
 	return exact
 }
 
-// recall marks the files of the tree and looks up what is known of them. It
+// remember begins to read what was kept of a tree, while its files are listed. It
 // gives nil where nothing is to be kept.
-func (s *Survey) recall(options Options) *kept {
+func remember(dir string, c *config.Config, options Options) *kept {
 	if options.Keep == "" {
 		return nil
 	}
+	root, noRoot := tree.RootOf(dir)
 	program, err := programMark()
-	if err != nil {
+	if err != nil || noRoot != nil {
 		return nil
 	}
-	k := keptOf(s, options, program)
+	k := keptOf(root, c, options, program)
+	k.reading.Go(k.read)
+	return k
+}
+
+// recall marks the files of the tree and looks up what is known of them.
+func (k *kept) recall(s *Survey, options Options) {
+	if k == nil {
+		return
+	}
 	s.keepIn, s.common = options.Keep, k.common
-	var reading sync.WaitGroup
-	reading.Go(k.read)
 	k.mark(s, k.common)
-	reading.Wait()
+	k.reading.Wait()
 	for n := range k.parts {
 		k.parts[n].known = k.old[k.parts[n].mark] != nil
 	}
-	return k
 }
 
 // keptOf returns where it is kept what this program found in a tree by the same
 // flags and configuration.
-func keptOf(s *Survey, options Options, program string) *kept {
-	common := fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, s.Config.Source())
-	return &kept{file: keptAs(options.Keep, s.Tree.Root, common), common: common, old: map[string]*keptPart{}, now: map[string]*keptPart{}}
+func keptOf(root string, c *config.Config, options Options, program string) *kept {
+	common := fmt.Sprintf("%s\x00%v\x00%s", program, options.NoSkip, c.Source())
+	return &kept{file: keptAs(options.Keep, root, common), common: common, old: map[string]*keptPart{}, now: map[string]*keptPart{}}
 }
 
 // programMark tells this program from one that was built later.
@@ -203,6 +213,11 @@ func (k *kept) recalled(s *Survey) {
 	if k == nil {
 		return
 	}
+	count := 0
+	for _, p := range k.old { // in any order
+		count += len(p.Reads)
+	}
+	s.Reads = slices.Grow(s.Reads, count)
 	for _, p := range k.parts {
 		if known := k.old[p.mark]; known != nil {
 			k.now[p.mark] = known

@@ -23,13 +23,11 @@ func NamesOf(dir string, options Options) (*Names, error) {
 		return nil, err
 	}
 	n := &Names{dir: dir, options: options, config: c}
-	root, err := tree.RootOf(dir)
-	if err != nil {
+	if _, err := tree.RootOf(dir); err != nil {
 		return nil, err
 	}
-	if program, err := programMark(); err == nil && options.Keep != "" {
-		k := keptOf(&Survey{Tree: &tree.Tree{Root: root}, Config: c}, options, program)
-		if k.read(); len(k.old) > 0 {
+	if k := remember(dir, c, options); k != nil {
+		if k.reading.Wait(); len(k.old) > 0 {
 			n.recent = contract.Build(k.reads())
 		}
 	}

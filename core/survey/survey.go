@@ -107,6 +107,7 @@ func Take(dir string, options Options) (*Survey, error) {
 	}
 	options.Components, options.Excluded = c.TreeComponents(), c.ExcludesFile
 	options.tell(Progress{Doing: "listing"})
+	k := remember(dir, c, options)
 	t, err := tree.Open(dir, options.Options)
 	if err != nil {
 		return nil, err
@@ -121,7 +122,7 @@ func Take(dir string, options Options) (*Survey, error) {
 		}
 	}
 	options.Memory.begin(c.Source(), options.NoSkip)
-	s.read(options)
+	s.read(options, k)
 	if !options.ReadsOnly {
 		s.takeLoaded(options)
 	}
@@ -333,11 +334,11 @@ func mayBeScript(file string) bool {
 	return !strings.Contains(base, ".") && base != "LICENSE" && base != "README" && base != "Makefile"
 }
 
-// read finds the reads of all files, one worker a processor.
-func (s *Survey) read(options Options) {
+// read finds the reads of all files, one worker a processor, but of those that are kept.
+func (s *Survey) read(options Options, k *kept) {
 	s.languages = make([]*reads.Language, len(s.Tree.Files))
 	sideBySide(len(s.Tree.Files), func(n int) { s.languages[n] = s.known.Of(s.Tree.Files[n].Path) })
-	k := s.recall(options)
+	k.recall(s, options)
 	list, files := s.batches(k)
 	s.noted = make([]fileRead, len(s.Tree.Files))
 	var skipped []tree.Skip

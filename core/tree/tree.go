@@ -157,13 +157,13 @@ func Open(dir string, options Options) (*Tree, error) {
 func sortByPath(files []File) {
 	byPath := func(a, b File) int { return strings.Compare(a.Path, b.Path) }
 	if len(files) < 4096 {
-		slices.SortFunc(files, byPath)
+		sorting.By(files, byPath)
 		return
 	}
 	low, high := slices.Clone(files[:len(files)/2]), files[len(files)/2:]
 	var other sync.WaitGroup
-	other.Go(func() { slices.SortFunc(low, byPath) })
-	slices.SortFunc(high, byPath)
+	other.Go(func() { sorting.By(low, byPath) })
+	sorting.By(high, byPath)
 	other.Wait()
 	for n := range files { // what high has left is never overtaken
 		if len(low) > 0 && (len(high) == 0 || byPath(low[0], high[0]) <= 0) {
