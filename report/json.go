@@ -31,6 +31,7 @@ type jsonRead struct {
 	FallbackComputed bool        `json:"fallback_computed"`
 	Kind             reads.Kind  `json:"kind"`
 	Literals         []string    `json:"literals"`
+	Bounds           []string    `json:"bounds"`
 	Scope            reads.Scope `json:"scope"`
 	Component        *string     `json:"component"`
 	Through          *string     `json:"through"`
@@ -65,7 +66,7 @@ func newJSONRead(r reads.Read) jsonRead {
 	out := jsonRead{
 		Name: orNull(r.Name), Pattern: orNull(r.Pattern), Whole: r.Whole, File: r.File, Line: r.Line, Column: r.Column,
 		Language: r.Language, Access: r.Access, Need: r.Need, FallbackComputed: r.FallbackComputed, Kind: r.Kind,
-		Literals: shownLiterals(r.Secret, r.Literals), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through), SaidIn: orNull(r.SaidIn),
+		Literals: shownLiterals(r.Secret, r.Literals), Bounds: orEmpty(r.Bounds), Scope: r.Scope, Component: orNull(r.Component), Through: orNull(r.Through), SaidIn: orNull(r.SaidIn),
 	}
 	if r.Fallback != nil {
 		shown := secrecy.Shown(r.Secret, *r.Fallback)
@@ -145,6 +146,7 @@ type jsonVariable struct {
 	Need         reads.Need `json:"need"`
 	Kind         reads.Kind `json:"kind"`
 	Literals     []string   `json:"literals"`
+	Bounds       []string   `json:"bounds"`
 	Fallbacks    []string   `json:"fallbacks"`
 	Secret       bool       `json:"secret"`
 	Ambient      bool       `json:"ambient"`
@@ -155,7 +157,7 @@ type jsonVariable struct {
 
 func newJSONVariable(p *Page, v contract.Variable) jsonVariable {
 	out := jsonVariable{
-		Name: v.Name, Need: v.Need, Kind: v.Kind, Literals: shownLiterals(v.Secret, v.Literals), Fallbacks: []string{}, Secret: v.Secret,
+		Name: v.Name, Need: v.Need, Kind: v.Kind, Literals: shownLiterals(v.Secret, v.Literals), Bounds: orEmpty(v.Bounds), Fallbacks: []string{}, Secret: v.Secret,
 		Ambient: v.Ambient, Components: []string{}, DocumentedIn: p.documentedIn(v.Name), Reads: []jsonRead{},
 	}
 	for _, f := range v.Fallbacks {

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/bounds"
 	"inzicht/core/reads"
 	"inzicht/core/secrecy"
 	"inzicht/core/sorting"
@@ -18,6 +19,7 @@ type Variable struct {
 	Need       reads.Need // the strictest that a read outside tests and tooling has
 	Kind       reads.Kind
 	Literals   []string // values the code compares it with
+	Bounds     []string // between which numbers the code wants it, as package bounds has them
 	Fallbacks  []string // different literal fallbacks, sorted
 	Secret     bool
 	Ambient    bool     // supplied by the system, shell or platform
@@ -146,6 +148,9 @@ func merge(name string, list []reads.Read) Variable {
 		if r.Fallback != nil && !r.FallbackComputed {
 			v.Fallbacks = append(v.Fallbacks, *r.Fallback)
 		}
+	}
+	for _, r := range live {
+		v.Bounds = bounds.Both(v.Bounds, r.Bounds)
 	}
 	v.Components = sortedSet(v.Components)
 	v.Literals = sortedSet(v.Literals)

@@ -326,9 +326,12 @@ func (w *classes) typeSays(d *description, type_ int32, bare bool) {
 		d.setKind("choice")
 		d.literals = append(d.literals, w.members(c)...)
 	}
-	kind, mayBeNothing := kindOf(text)
-	d.setKind(kind)
-	if mayBeNothing && bare {
+	for _, call := range append(w.calls(type_), type_) { // conint(ge=1), Annotated[int, Field(ge=1)]
+		for _, p := range w.pairs(call) {
+			d.bounded(w.Source, p)
+		}
+	}
+	if mayBeNothing := d.ofType(text); mayBeNothing && bare {
 		d.need = Optional
 	}
 }

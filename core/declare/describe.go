@@ -3,6 +3,7 @@ package declare
 import (
 	"strings"
 
+	"inzicht/core/bounds"
 	"inzicht/core/parse"
 )
 
@@ -13,6 +14,7 @@ type description struct {
 	fallback *string
 	computed bool
 	literals []string
+	bounds   []string    // between which numbers it must lie
 	where    []Condition // where it is asked for, and wanted where it is required, if not everywhere
 	wanted   []Condition
 }
@@ -24,6 +26,45 @@ func (d *description) setKind(kind string) {
 	case d.kind == "" || d.kind == "text" || d.kind == "number" && kind == "integer" || d.kind == "json" && kind == "list":
 		d.kind = kind
 	}
+}
+
+// ofType takes what a type says, or a word for one, and reports whether there may be nothing.
+func (d *description) ofType(text string) (optional bool) {
+	kind, optional := kindOf(text)
+	d.setKind(kind)
+	d.bounds = bounds.Both(d.bounds, bounds.OfType(text))
+	return optional
+}
+
+// bounded notes between which numbers a property wants a value.
+func (d *description) bounded(s *Source, p property) {
+	first, second := s.number(p.arg(0)), s.number(p.arg(1))
+	if n := s.unwrap(p.arg(0)); s.is(n, parse.Binary) && strings.HasPrefix(s.name(n), "..") { // range(1..=9)
+		first, second = s.number(s.first(n)), s.number(s.last(n))
+	}
+	d.bounds = bounds.Both(d.bounds, bounds.OfWord(p.word, first, second))
+	for _, q := range s.named(p.args) { // Range(min=1, max=9)
+		d.bounds = bounds.Both(d.bounds, bounds.OfWord(q.word, s.number(q.arg(0)), ""))
+	}
+}
+
+// number returns a number that is written out, or "".
+func (s *Source) number(n int32) string {
+	n = s.unwrap(n)
+	if text, _ := s.literal(n); text != nil && !s.is(n, parse.Text) {
+		return strings.ReplaceAll(*text, "_", "")
+	}
+	return ""
+}
+
+// named returns those of several arguments that have a name.
+func (s *Source) named(args []int32) (list []property) {
+	for _, arg := range args {
+		if target := s.first(arg); s.is(arg, parse.Assign) && s.is(target, parse.Name) {
+			list = append(list, property{word: s.name(target), args: []int32{s.last(arg)}})
+		}
+	}
+	return list
 }
 
 // fallsBack notes what stands in.
@@ -72,6 +113,7 @@ func (p property) arg(n int) int32 {
 
 // apply notes what a property says.
 func (d *description) apply(s *Source, p property) {
+	d.bounded(s, p)
 	switch p.word {
 	case "devDefault": // which stands in but for production
 		d.where = []Condition{{Variable: "NODE_ENV", In: []string{"production"}, Unset: true}}
@@ -150,11 +192,9 @@ func (d *description) typed(s *Source, n int32) {
 	switch s.kind(n) {
 	case parse.Text:
 		text, _ := s.text(n)
-		kind, _ := kindOf(text)
-		d.setKind(kind)
+		d.ofType(text)
 	case parse.Name, parse.Member:
-		kind, _ := kindOf(s.name(n))
-		d.setKind(kind)
+		d.ofType(s.name(n))
 	case parse.Call:
 		p := property{word: s.word(n), args: s.children(n)[1:], call: true}
 		if meaningOf(p.word) == choices {
@@ -367,8 +407,7 @@ func (s *Source) describe(n int32, depth int) (d description) {
 		if v := s.value(s.name(n)); v != 0 && v != n && (s.is(v, parse.Call) || s.is(v, parse.Record)) {
 			return s.describe(v, depth+1)
 		}
-		kind, _ := kindOf(s.name(n))
-		d.setKind(kind)
+		d.ofType(s.name(n))
 	case parse.Record:
 		for _, p := range s.pairs(n) {
 			d.apply(s, p)
@@ -418,7 +457,7 @@ func (s *Source) step(d *description, p property, depth int) {
 		d.apply(s, p)
 		return
 	}
-	if !noKinds[p.word] {
+	if d.bounded(s, p); !noKinds[p.word] {
 		kind, _ := kindOf(p.word)
 		d.setKind(kind)
 	}
@@ -451,6 +490,7 @@ func (s *Source) step(d *description, p property, depth int) {
 // joined takes in what a part of a description says.
 func (d *description) joined(part description) {
 	d.setKind(part.kind)
+	d.bounds = bounds.Both(d.bounds, part.bounds)
 	if part.need != "" && (d.need == "" || part.need == Optional) {
 		d.need = part.need
 	}
@@ -475,9 +515,7 @@ func (d *description) written(text string) {
 		d.setKind("choice")
 		return
 	}
-	kind, optional := kindOf(text)
-	d.setKind(kind)
-	if optional && d.need == "" {
+	if d.ofType(text) && d.need == "" {
 		d.need = Optional
 	}
 }
@@ -490,5 +528,8 @@ func (d description) setting(name, access, need string, token int) Setting {
 	if need == Required || need == Expected {
 		d.fallback, d.computed = nil, false
 	}
-	return Setting{Token: token, Name: name, Access: access, Need: need, Kind: d.kind, Fallback: d.fallback, Computed: d.computed, Literals: d.literals, Where: d.where, Wanted: d.wanted}
+	if d.kind != "integer" && d.kind != "number" { // how long it must be, and how many
+		d.bounds = nil
+	}
+	return Setting{Token: token, Name: name, Access: access, Need: need, Kind: d.kind, Fallback: d.fallback, Computed: d.computed, Literals: d.literals, Bounds: d.bounds, Where: d.where, Wanted: d.wanted}
 }

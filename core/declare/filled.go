@@ -163,9 +163,7 @@ func (f *Filled) fields(s *Source, class int32, o origin, depth int) (list []Set
 			list = append(list, f.fields(s, inner, nested, depth+1)...)
 			continue
 		}
-		kind, mayBeNothing := kindOf(type_)
-		d.setKind(kind)
-		if mayBeNothing {
+		if d.ofType(type_) {
 			d.need = Optional
 		}
 		path := o.path + name
@@ -178,7 +176,7 @@ func (f *Filled) fields(s *Source, class int32, o origin, depth int) (list []Set
 				d.need, d.computed = Optional, true
 				if made := s.made(s.value(text)); ok && made != 0 { // default = "function"
 					d.fallsBack(s, made)
-				} else if zero, known := zeros[kind]; !ok && known { // default
+				} else if zero, known := zeros[d.kind]; !ok && known { // default
 					d.fallback, d.computed = &zero, false
 				}
 			}

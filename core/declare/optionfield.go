@@ -93,8 +93,7 @@ func (w *options) typedBy(field, option int32, d *description) {
 	if inner, found := strings.CutPrefix(text, "Annotated["); found {
 		text, _, _ = strings.Cut(inner, ",")
 	}
-	kind, optionalType := kindOf(text)
-	d.setKind(kind)
+	optionalType := d.ofType(text)
 	if value := w.last(field); value != 0 && f.Is(int(w.node(value).From)-1, "=") && !w.holds(value, option) {
 		w.given(d, w.unwrap(value))
 	} else if optionalType && d.need == "" {
@@ -113,8 +112,7 @@ func (w *options) given(d *description, value int32) {
 // before takes a type that is before the name of a field.
 func (w *options) before(field int32, from int, option int32, d *description) {
 	name := w.first(field)
-	kind, optionalType := kindOf(w.between(from, int(w.node(name).From)))
-	d.setKind(kind)
+	optionalType := d.ofType(w.between(from, int(w.node(name).From)))
 	if value := w.last(field); value != name && w.file().Is(int(w.node(value).From)-1, "=") && !w.holds(value, option) && d.need == "" {
 		w.given(d, w.unwrap(value))
 	} else if optionalType && d.need == "" {

@@ -383,8 +383,7 @@ func (w *options) typeArguments(n int32, d *description) {
 	if !w.is(callee, parse.Wrapper) {
 		return
 	}
-	kind, _ := kindOf(w.between(int(w.node(w.first(callee)).To), int(w.node(callee).To)))
-	d.setKind(kind)
+	d.ofType(w.between(int(w.node(w.first(callee)).To), int(w.node(callee).To)))
 }
 
 // namesIn returns the names that a property gives: texts, a list of them, or
@@ -429,8 +428,7 @@ func (w *options) said(said []property, plain []int32, field bool) (d descriptio
 			continue
 		}
 		if w.isClass(a) { // Integer.class
-			kind, _ := kindOf(w.Tree.Text(a))
-			d.setKind(kind)
+			d.ofType(w.Tree.Text(a))
 			continue
 		}
 		if w.form.Default && i == 0 && field || w.form.Second {

@@ -49,8 +49,8 @@ func (w *schemas) validatedField(decorated, field int32) {
 	if behind := int(w.node(w.first(field)).To); f.Is(behind, "?") || f.Is(behind, "?:") {
 		d.need = Optional
 	}
-	if kind, _ := kindOf(w.Tree.Text(field)); !checked {
-		d.setKind(kind)
+	if !checked {
+		d.ofType(w.Tree.Text(field))
 	}
 	if last != w.first(field) {
 		d.fallsBack(w.Source, last)
@@ -67,6 +67,7 @@ func (w *schemas) decorator(call int32, d *description) {
 	word := w.word(call)
 	rule, is := strings.CutPrefix(word, "Is")
 	p := property{word: rule, args: w.children(call)[1:], call: true}
+	d.bounded(w.Source, p)
 	switch m := meaningOf(rule); {
 	case word == "ValidateIf":
 		d.need = Expected

@@ -15,8 +15,8 @@ var kindWords = []struct {
 	{"duration", set("duration timedelta timespan")},
 	{"url", set("url uri dsn httpurl anyurl anyhttpurl postgresdsn redisdsn")},
 	{"boolean", set("bool boolean flag_ truthy stringbool")},
-	{"integer", set("int integer int8 int16 int32 int64 uint uint8 uint16 uint32 uint64 u8 u16 u32 u64 u128 i8 i16 i32 i64 i128 usize isize long short byte bigint biginteger positiveint nonnegativeint port nat parseint")},
-	{"number", set("float float32 float64 f32 f64 double number num numeric decimal bigdecimal digits parsefloat")},
+	{"integer", set("int integer int8 int16 int32 int64 uint uint8 uint16 uint32 uint64 u8 u16 u32 u64 u128 i8 i16 i32 i64 i128 usize isize long short byte bigint biginteger positiveint nonnegativeint conint port nat parseint")},
+	{"number", set("float float32 float64 f32 f64 double number num numeric decimal bigdecimal confloat condecimal digits parsefloat")},
 	{"json", set("json object dict map hashmap record hash")},
 }
 

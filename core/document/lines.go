@@ -84,7 +84,7 @@ func factsOf(v *contract.Variable, first reads.Read) string {
 	case v.Kind == reads.Choice && !v.Secret && len(v.Literals) > 0:
 		parts = append(parts, "one of "+strings.Join(plainOnes(v.Literals), ", "))
 	case v.Kind != reads.Text && v.Kind != reads.Choice:
-		parts = append(parts, string(v.Kind))
+		parts = append(parts, bounded(v))
 	}
 	if v.Secret {
 		parts = append(parts, "secret")

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/bounds"
 	"inzicht/core/contract"
 	"inzicht/core/markdown"
 	"inzicht/core/marked"
@@ -82,10 +83,15 @@ func rowsOf(s *survey.Survey, component string) (rows [][]string) {
 	return rows
 }
 
+// bounded says the kind of a variable, and between which numbers it lies.
+func bounded(v *contract.Variable) string {
+	return strings.TrimSuffix(string(v.Kind)+" "+bounds.Said(bounds.Narrow(v.Bounds)), " ")
+}
+
 // kindOf says the kind of a variable, and the literals of one that is none but
 // those.
 func kindOf(v *contract.Variable) string {
-	text := string(v.Kind)
+	text := bounded(v)
 	if v.Kind == reads.Choice && !v.Secret && len(v.Literals) > 0 {
 		text = "one of " + marked.Line(strings.Join(plainOnes(v.Literals), ", "))
 	}

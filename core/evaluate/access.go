@@ -260,6 +260,9 @@ func (m *machine) given(n int32, a *Access, site int32, st *state) Value {
 	if !m.isHedged(st) {
 		m.focus.plainly |= bit
 	}
+	if m.focus.text != "" {
+		return m.setForBounds(a, bit)
+	}
 	if a.Says != nil {
 		m.focus.tested |= bit
 		return Value{{form: boolean, truth: a.Says.Unset, depends: bit}}

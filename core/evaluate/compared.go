@@ -337,6 +337,9 @@ func (m *machine) literal(tags sites, s string) {
 // membership runs a in b.
 func (m *machine) membership(n int32, left, right int32, not bool, st *state) Value {
 	v := m.eval(left, st)
+	if within, known := m.inInterval(v, right, st); known {
+		return m.unlessNot(within, not)
+	}
 	of := m.eval(right, st)
 	if len(of) == 1 && m.isObject(of) && !st.dead {
 		if has, ran := m.objectMethod(of[0], hasMethods, n, []argument{{node: left, value: v}}, st); ran {

@@ -5,14 +5,14 @@ package evaluate
 // concrete converts a value in a world in which a variable has one: a text that is known, and nothing. It reports false for
 // what it does not know.
 func (m *machine) concrete(v Value, use Use, arguments []argument, st *state) (Value, bool) {
-	if m.valued == nil || len(v) != 1 || m.focus != nil && v.missing() != 0 {
+	if m.valued == nil && (m.focus == nil || m.focus.text == "") || len(v) != 1 || m.focus != nil && v.missing() != 0 {
 		return nil, false
 	}
 	if use.Does == Nones && v[0].isGone() { // ok()
 		return Value{{form: nothing}}, true
 	}
 	kind, form := use.Kind, use.Form
-	if kind == "number" && m.valued.kind != "" { // parse(), of which it is said elsewhere what for
+	if kind == "number" && m.valued != nil && m.valued.kind != "" { // parse(), of which it is said elsewhere what for
 		kind, form = m.valued.kind, m.valued.form
 	}
 	if kind != "boolean" && !isNumeric(kind) {
@@ -49,7 +49,7 @@ func (m *machine) concretely(v Value, kind, form string) (made Value, fails bool
 		if says, known := truthsOf(form).says(text, form); known {
 			return Value{{form: boolean, truth: says, sites: v[0].sites, depends: v[0].depends}}, false
 		}
-	case numberOf(text) >= 0:
+	case isCount(text):
 		return Value{{form: number, parts: v[0].parts, sites: v[0].sites, depends: v[0].depends}}, false
 	}
 	x := anything(m.depth())

@@ -30,6 +30,7 @@ func (m *machine) judge() {
 			part := list[:min(len(list), mostSites)]
 			list = list[len(part):]
 			m.unset(key, part, globals, fields)
+			m.bound(key, part, globals, fields)
 		}
 		m.left += all - share
 	}

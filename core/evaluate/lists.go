@@ -311,6 +311,9 @@ func (m *machine) collection(n int32, name string, receiver Value, arguments []a
 			}
 		}
 	}
+	if v, known := m.numberAsked(n, name, receiver, arguments, st); known {
+		return v, true
+	}
 	if a := namesOf(receiver); a != nil && len(arguments) == 1 && asksFor[name] {
 		return m.having(n, receiver, st)(arguments[0].value), true
 	}

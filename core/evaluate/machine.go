@@ -175,9 +175,10 @@ type focus struct {
 	surely  mask // stopped, whenever the entry is run
 	went    mask
 	tested  mask
-	done    mask // replaced
-	emptied mask // replaced by an empty text
-	system  bool // what another system does was passed over
+	done    mask   // replaced
+	emptied mask   // replaced by an empty text
+	system  bool   // what another system does was passed over
+	text    string // the number that the variable is set to, where it is not unset
 }
 
 // frame is a function that is running.

@@ -98,6 +98,9 @@ func (m *machine) memberNode(n int32, st *state) Value {
 		}
 	}
 	if (u.Words.Quiet || u.Words.Short) && !u.Tree.File.Is(int(u.Tree.Nodes[n].To), "(") {
+		if v, known := m.numberAsked(n, name, of, nil, st); known { // workers.positive?
+			return v
+		}
 		if v, done := m.rewriteMethod(n, name, of, nil, st); done {
 			return v
 		}

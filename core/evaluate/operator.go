@@ -125,6 +125,9 @@ func (m *machine) binary(n int32, st *state) Value {
 		return Value{loose(v, anything(m.depth()))}
 	}
 	a, b := m.eval(left, st), m.eval(right, st)
+	if v, known := m.chained(left, b, op, st); known {
+		return v
+	}
 	switch op {
 	case "|":
 		if v, is := m.mergedBy(op, a, b); is {
@@ -204,8 +207,12 @@ func (m *machine) measure(a, b Value) {
 	if m.focus != nil {
 		return
 	}
-	for _, s := range slices.Concat(a.sites(), b.sites()) {
-		m.reads[s].measured = true
+	for _, pair := range [][2]Value{{a, b}, {b, a}} {
+		against, _ := pair[1].plain()
+		for _, s := range pair[0].sites() {
+			m.reads[s].measured = true
+			m.reads[s].holdAgainst(against)
+		}
 	}
 }
 
@@ -215,12 +222,12 @@ func (m *machine) ordered(a, b Value, op string) (out Value, known bool) {
 		for _, y := range b {
 			s, first := Value{x}.plain()
 			t, second := Value{y}.plain()
-			left, right := numberOf(s), numberOf(t)
+			left, right, counted := countsOf(s, t)
 			result := alt{depends: x.depends | x.missing | y.depends | y.missing}
 			if m.unit().Words.Chains && (x.form == nothing && x.missing != 0 && second || y.form == nothing && y.missing != 0 && first) { // undefined > 0
 				result.form, known = boolean, true
 			}
-			if first && second && left >= 0 && right >= 0 {
+			if first && second && counted {
 				result.form, known = boolean, true
 				result.truth = map[string]bool{"<": left < right, ">": left > right, "<=": left <= right, ">=": left >= right}[op]
 			}

@@ -59,7 +59,7 @@ func saidWhen(r reads.Read) (said string) {
 	for _, part := range []struct {
 		is   bool
 		says string
-	}{{r.Asked, "asked"}, {r.Form != "", string(r.Form)}, {r.Folded, "folded"}, {r.Open, "open"}, {len(r.No) > 0, "no: " + strings.Join(r.No, ", ")},
+	}{{r.Asked, "asked"}, {r.Form != "", string(r.Form)}, {r.Folded, "folded"}, {r.Open, "open"}, {len(r.Bounds) > 0, strings.Join(r.Bounds, ", ")}, {len(r.No) > 0, "no: " + strings.Join(r.No, ", ")},
 		{len(r.InsteadOf) > 0, "instead of " + strings.Join(r.InsteadOf, ", ")}, {r.Under != "", "under " + r.Under}, {len(r.Apart) > 0, fmt.Sprint("apart from ", r.Apart)}} {
 		if part.is {
 			said += ", " + part.says

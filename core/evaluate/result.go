@@ -19,13 +19,14 @@ type Read struct {
 	Kind             string
 	Form             string // how what converts it to Kind wants it written, where that is known
 	Literals         []string
-	Unseen           bool // no run came to it
-	Closed           bool // Literals are all that is understood
-	Others           bool // a case for all others than Literals hands the value on
-	Asked            bool // the program asks whether it is set, or not empty
-	Truth            bool // it asks whether it counts as true
-	Folded           bool // it is compared in small or in capital letters
-	Passed           bool // the value is used other than by comparing it
+	Unseen           bool     // no run came to it
+	Closed           bool     // Literals are all that is understood
+	Others           bool     // a case for all others than Literals hands the value on
+	Asked            bool     // the program asks whether it is set, or not empty
+	Truth            bool     // it asks whether it counts as true
+	Folded           bool     // it is compared in small or in capital letters
+	Passed           bool     // the value is used other than by comparing it
+	Bounds           []string // what the number that it is must be, such as >= 1
 	// Offers are the ways by which other files come to what was read, as it was.
 	Offers []Offer
 	// When says for which values of other variables it is come to, where that is not for all; Demanded for which it is
@@ -36,6 +37,8 @@ type Read struct {
 	stops    bool     // one way at least ends with it unset
 	refused  []string // what it is compared with, and is not to be
 	measured bool     // it is held against a number
+	sized    bool     // a conversion says between which numbers it lies, or that it may be any
+	against  []string // the numbers that it is held against
 	picks    []string // the keys of a map of which it says which one is taken
 	keeps    bool     // where it is not set, what it would be put to keeps a value: it is known whether one
 	kept     *Fallback

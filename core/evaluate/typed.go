@@ -24,7 +24,7 @@ func (m *machine) parsed(v Value, n int32, st *state) {
 	for i := int(node.To) - 1; i > int(node.From) && i > int(node.To)-mostTypeTokens; i-- {
 		if kind := ""; f.Is(i, ">") && f.Is(i+1, "(") {
 			if kind = m.kindIn(int(node.From), i); kind == "" {
-				kind = u.Words.Types[m.typeGiven(f.Text(i-1), st)]
+				kind = u.kindOfType(m.typeGiven(f.Text(i-1), st))
 			}
 			m.noteKind(v, kind)
 			return
@@ -88,11 +88,19 @@ func (u *Unit) isTextType(name string) bool {
 	return u.textTypes[name]
 }
 
+// kindOfType returns the kind of a type, with its name behind it, or "": integer u16.
+func (u *Unit) kindOfType(name string) string {
+	if kind := u.Words.Types[name]; kind != "" {
+		return kind + " " + name
+	}
+	return ""
+}
+
 // kindIn returns the kind of the last type with one among some tokens, or "".
 func (m *machine) kindIn(from, to int) string {
 	u := m.unit()
 	for i := to - 1; i >= from && i > to-mostTypeTokens; i-- {
-		if kind := u.Words.Types[u.Tree.File.Text(i)]; kind != "" {
+		if kind := u.kindOfType(u.Tree.File.Text(i)); kind != "" {
 			return kind
 		}
 	}
@@ -191,7 +199,7 @@ func (m *machine) typeArgument(n, callee int32, st *state) string {
 	for i := from; i < min(int(u.Tree.Nodes[n].To), from+mostTypeTokens) && !f.Is(i, "("); i++ {
 		within = within || f.Is(i, "<") || f.Is(i, "[")
 		if within && f.Kind(i) == syntax.Word {
-			return u.Words.Types[m.typeGiven(f.Text(i), st)]
+			return u.kindOfType(m.typeGiven(f.Text(i), st))
 		}
 	}
 	return ""

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"unicode"
 
+	"inzicht/core/bounds"
 	"inzicht/core/parse"
 	"inzicht/core/syntax"
 )
@@ -124,6 +125,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 		m.parsed(v, n, st)
 	} else if use.Kind != "" {
 		m.noteForm(v, use.Kind, use.Form)
+		m.noteBounds(v, use.boundsBy(arguments))
 	}
 	if use.Does == Demands {
 		return m.demand(v, st)
@@ -449,8 +451,12 @@ func (c *closure) knowing(v Value, names ...string) *closure {
 	return &own
 }
 
-// noteKind notes what a value is taken for, by what the language has for that.
-func (m *machine) noteKind(v Value, kind string) { m.noteForm(v, kind, m.unit().Words.Forms[kind]) }
+// noteKind notes what a value is taken for, by what the language has for that; the name of a type may be behind it.
+func (m *machine) noteKind(v Value, kind string) {
+	kind, name, _ := strings.Cut(kind, " ")
+	m.noteForm(v, kind, m.unit().Words.Forms[kind])
+	m.noteBounds(v, bounds.OfType(name))
+}
 
 // noteForm notes what a value is taken for, and how it must be written for that.
 func (m *machine) noteForm(v Value, kind, form string) {

@@ -175,6 +175,7 @@ type Use struct {
 	Also     string // a further argument that must be there: FILTER_VALIDATE_INT
 	Kind     string // what it takes the value for, or ""
 	Form     string // how that must be written, or ""
+	Size     string // the type of number that it makes, such as u16; of i? and u? the last argument says how many bits
 	Does     Effect // what it does where there is no value
 	Maps     bool   // calls a function with the value where there is one
 	Other    bool   // what it gives is something else than the value

@@ -284,26 +284,30 @@ func (m *machine) valuedAs(a *Access, site int32, st *state) (Value, bool) {
 	if name, known := m.reads[site].Name.plain(); !known || name != m.valued.name {
 		return nil, false
 	}
-	there := m.valued.text != ""
 	if a.Says != nil {
 		so, _ := a.Says.Holds(m.valued.text)
 		return Value{{form: boolean, truth: so}}, true
 	}
 	switch {
 	case a.Test || a.Absent:
-		return Value{{form: boolean, truth: there != a.Absent}}, true
+		return Value{{form: boolean, truth: (m.valued.text != "") != a.Absent}}, true
 	case a.Unset == Count || a.Unset == Atom || a.Unset == NoNumber:
 		m.unvalued = true
 		return Value{anything(m.depth())}, true
-	case there:
-		v := m.givenAs(a, m.valued.text)
-		v[0].held = a.Unset == Holder
-		if a.Unset == Pair {
-			v = Value{{form: sequence, list: []Value{v, {{form: boolean, truth: true}}}}}
-		}
-		return v, true
+	case m.valued.text != "":
+		return m.setTo(a, m.valued.text), true
 	}
 	return m.givenUnset(a, st), true
+}
+
+// setTo returns what an access gives of a variable that is set to a text.
+func (m *machine) setTo(a *Access, s string) Value {
+	v := m.givenAs(a, s)
+	v[0].held = a.Unset == Holder
+	if a.Unset == Pair {
+		return Value{{form: sequence, list: []Value{v, {{form: boolean, truth: true}}}}}
+	}
+	return v
 }
 
 // givenAs returns a text as what an access gives.

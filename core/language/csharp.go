@@ -75,7 +75,7 @@ var csharp = &reads.Language{
 	Stops:       []string{"throw", "Environment.Exit", "Environment.FailFast"},
 	Nothing:     []string{"null", "default"},
 	Rewrites:    csharpRewrites,
-	Runs:        reads.Runs{Stages: map[string]string{".IsProduction": "ASPNETCORE_ENVIRONMENT", ".IsDevelopment": "ASPNETCORE_ENVIRONMENT", ".IsStaging": "ASPNETCORE_ENVIRONMENT"}, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.SpacedDigits, reads.Boolean: reads.TruthAnyCase, reads.Duration: reads.TimeSpan, reads.URL: reads.AbsoluteURL}, EmptyTexts: []string{"string.Empty", "String.Empty", "System.String.Empty"}, Element: evaluate.Fails, Status: "Environment.ExitCode", Exhausts: []string{"switch"}, Raises: true, Chains: true, Capitals: true, Main: []string{"Main", ""}},
+	Runs:        reads.Runs{Stages: map[string]string{".IsProduction": "ASPNETCORE_ENVIRONMENT", ".IsDevelopment": "ASPNETCORE_ENVIRONMENT", ".IsStaging": "ASPNETCORE_ENVIRONMENT"}, Sizes: dotnetSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.SpacedDigits, reads.Boolean: reads.TruthAnyCase, reads.Duration: reads.TimeSpan, reads.URL: reads.AbsoluteURL}, EmptyTexts: []string{"string.Empty", "String.Empty", "System.String.Empty"}, Element: evaluate.Fails, Status: "Environment.ExitCode", Exhausts: []string{"switch"}, Raises: true, Chains: true, Capitals: true, Main: []string{"Main", ""}},
 	WordOr:      []string{"??", "??="},
 	Formats:     []string{"string.Format", "String.Format"},
 }

@@ -62,5 +62,5 @@ var fsharp = &reads.Language{
 	Stops:       []string{"failwith", "failwithf", "raise", "exit", "invalidOp", "invalidArg", "nullArg"},
 	Nothing:     []string{"null", "None", "?"},
 	Rewrites:    mlRewrites,
-	Runs:        reads.Runs{Variants: evaluate.Named, Operators: map[string]string{"=": "==", "<>": "!="}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Raises: true, Exhausts: []string{"match"}, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TruthAnyCase}},
+	Runs:        reads.Runs{Variants: evaluate.Named, Operators: map[string]string{"=": "==", "<>": "!="}, Unset: evaluate.Nothing, EmptyTrue: true, Returns: true, Raises: true, Exhausts: []string{"match"}, Sizes: dotnetSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TruthAnyCase}},
 }

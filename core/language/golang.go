@@ -71,7 +71,7 @@ var golang = &reads.Language{
 	Nothing:     []string{"nil"},
 	ScopeOf:     goScope,
 	Rewrites:    goRewrites,
-	Runs:        reads.Runs{Lists: []string{"strings.NewReplacer"}, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.GoTruth, reads.Duration: reads.GoDuration}, Explicit: true, Element: evaluate.Empty, Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Platform: map[string]string{"runtime.GOOS": "linux", "runtime.GOARCH": "amd64"}, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
+	Runs:        reads.Runs{Lists: []string{"strings.NewReplacer"}, Sizes: goSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.GoTruth, reads.Duration: reads.GoDuration}, Explicit: true, Element: evaluate.Empty, Capitals: true, Loops: evaluate.Indexed, Unset: evaluate.Empty, Platform: map[string]string{"runtime.GOOS": "linux", "runtime.GOARCH": "amd64"}, Errors: []string{"errors.New", "fmt.Errorf", "errors.Errorf", "errors.Wrap", "xerrors.Errorf", "xerrors.New"}},
 	Formats:     []string{"fmt.Sprintf"},
 }
 

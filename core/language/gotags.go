@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/bounds"
 	"inzicht/core/declare"
 	"inzicht/core/syntax"
 )
@@ -204,6 +205,17 @@ func prefixIn(tag reflect.StructTag) (prefix string, has bool) {
 	return "", false
 }
 
+// boundsOfTag returns between which numbers a tag wants a value that is checked by it: validate:"gte=1,lte=9".
+func boundsOfTag(tag reflect.StructTag) (list []string) {
+	for _, key := range []string{"validate", "binding"} {
+		for rule := range strings.SplitSeq(tag.Get(key), ",") {
+			word, number, _ := strings.Cut(rule, "=")
+			list = bounds.Both(list, bounds.OfWord(word, number, ""))
+		}
+	}
+	return list
+}
+
 // tagKeys are the keys of tags that name variables.
 var tagKeys = []string{"env", "envconfig", "envvar", "arg", "mapstructure"}
 
@@ -219,6 +231,9 @@ func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix string
 			continue
 		}
 		s := declare.Setting{Token: last, Of: w.root, Field: w.path + w.file.Text(at), Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: goNeed(w.file, last-1)}
+		if s.Kind == "integer" || s.Kind == "number" {
+			s.Bounds = bounds.Both(bounds.OfType(w.file.Text(last-1)), boundsOfTag(tag))
+		}
 		if w.required {
 			s.Need = declare.Required
 		} else if key == "arg" { // an option of a command

@@ -30,7 +30,7 @@ var java = &reads.Language{
 	Stops:       []string{"throw", "System.exit"},
 	Nothing:     []string{"null"},
 	Rewrites:    jvmRewrites,
-	Runs:        reads.Runs{Mutates: true, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase, reads.Duration: reads.ISODuration}, Raises: true, Exact: true},
+	Runs:        reads.Runs{Mutates: true, Sizes: jvmSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase, reads.Duration: reads.ISODuration}, Raises: true, Exact: true},
 	Formats:     []string{"String.format"},
 	Copies:      []string{"HashMap", "LinkedHashMap", "TreeMap", "copyOf"},
 }

@@ -41,7 +41,7 @@ var kotlin = &reads.Language{
 	Stops:       []string{"throw", "error", "exitProcess", "kotlin.system.exitProcess", "System.exit"},
 	Nothing:     []string{"null"},
 	Rewrites:    kotlinRewrites,
-	Runs:        reads.Runs{Mutates: true, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase}, Excludes: []string{"until", "..<"}, Catchers: []string{"runCatching"}, Raises: true, Returns: true, Extends: true, Lends: []string{"let", "run"}, Taps: []string{"also", "apply"}},
+	Runs:        reads.Runs{Mutates: true, Sizes: jvmSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TrueAnyCase}, Excludes: []string{"until", "..<"}, Catchers: []string{"runCatching"}, Raises: true, Returns: true, Extends: true, Lends: []string{"let", "run"}, Taps: []string{"also", "apply"}},
 	WordOr:      []string{"?:"},
 	Force:       "!!",
 }

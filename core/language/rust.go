@@ -90,7 +90,7 @@ var rust = &reads.Language{
 	Stops:       []string{"panic", "bail", "exit", "std.process.exit", "process.exit", "unreachable", "todo"},
 	Nothing:     []string{"None"},
 	Rewrites:    rustRewrites,
-	Runs:        reads.Runs{Mutates: true, Variants: evaluate.Named, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Explicit: true, Excludes: []string{".."}, Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
+	Runs:        reads.Runs{Mutates: true, Variants: evaluate.Named, Sizes: rustSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Explicit: true, Excludes: []string{".."}, Types: rustTypes, Returns: true, Leaves: "?", EmptyTrue: true, Errors: []string{"Err", "anyhow", "anyhow.anyhow", "eyre", "std.result.Result.Err"}},
 	Formats:     []string{"format"},
 }
 

@@ -40,7 +40,7 @@ var scala = &reads.Language{
 	Stops:       []string{"throw", "sys.exit", "sys.error", "System.exit"},
 	Nothing:     []string{"null", "None"},
 	Rewrites:    jvmRewrites,
-	Runs:        reads.Runs{Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TruthAnyCase}, Excludes: []string{"until"}, Short: true, Curried: true, Element: evaluate.Fails, Generators: true, Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true, Lends: []string{"pipe"}, Taps: []string{"tap"}},
+	Runs:        reads.Runs{Sizes: jvmSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.TruthAnyCase}, Excludes: []string{"until"}, Short: true, Curried: true, Element: evaluate.Fails, Generators: true, Exhausts: []string{"match"}, Catchers: []string{"Try"}, Raises: true, Returns: true, Lends: []string{"pipe"}, Taps: []string{"tap"}},
 }
 
 var scalaUses = []reads.Idiom{

@@ -453,6 +453,9 @@ func (s *script) add(name, access string, at syntax.Pos, r reads.Read) {
 	}
 	r.Name, r.Access, r.Line, r.Column = name, access, int(at.Line()), int(at.Col())
 	r.When = s.whenAt(name, at.Offset())
+	if c := s.checked[name]; c != nil && r.Kind == reads.Integer {
+		r.Bounds = c.bounds
+	}
 	s.reads = append(s.reads, r)
 }
 

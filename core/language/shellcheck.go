@@ -15,7 +15,8 @@ type outcome struct {
 	within   []shellBody // functions that need it when they are called, which the script does not do itself
 	fallback *string
 	literals []string
-	closed   bool // literals are all that is understood
+	bounds   []string // between which numbers it must lie
+	closed   bool     // literals are all that is understood
 }
 
 // verdict is whether a condition holds where a variable is not set.

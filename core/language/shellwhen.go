@@ -26,6 +26,7 @@ func (s *script) decides(n syntax.Node) {
 	switch n := n.(type) {
 	case *syntax.File:
 		s.decidesRest(n.Stmts)
+		s.bound(n)
 	case *syntax.Block:
 		s.decidesRest(n.Stmts)
 	case *syntax.ParamExp: // ${X:+$Y}
@@ -119,9 +120,11 @@ type ways struct{ holds, fails []reads.When }
 // mostCondition bounds how long a condition that is tried out is, in bytes: each part of a chain has all before it as its condition.
 const mostCondition = 1000
 
+func isShort(st *syntax.Stmt) bool { return st.End().Offset()-st.Pos().Offset() <= mostCondition }
+
 // ways returns those of a condition.
 func (s *script) ways(st *syntax.Stmt) (w ways) {
-	if st.End().Offset()-st.Pos().Offset() > mostCondition {
+	if !isShort(st) {
 		return w
 	}
 	for _, asked := range s.askedIn(st) {

@@ -58,7 +58,7 @@ var swift = &reads.Language{
 	Nothing:     []string{"nil"},
 	Formats:     []string{"String", "NSString"},
 	Rewrites:    swiftRewrites,
-	Runs:        reads.Runs{Mutates: true, Variants: evaluate.Dotted, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Excludes: []string{"..<"}, EmptyTrue: true, Returns: true},
+	Runs:        reads.Runs{Mutates: true, Variants: evaluate.Dotted, Sizes: swiftSizes, Forms: map[reads.Kind]reads.Form{reads.Integer: reads.Digits, reads.Boolean: reads.ExactTruth}, Excludes: []string{"..<"}, EmptyTrue: true, Returns: true},
 	WordOr:      []string{"??"},
 	Force:       "!",
 }

@@ -44,7 +44,7 @@ var visualBasic = &reads.Language{
 	Stops:    []string{"Environment.Exit", "Environment.FailFast", "Application.Exit", "Err.Raise", "WScript.Quit", "End"},
 	Nothing:  []string{"Nothing", "nothing"},
 	Rewrites: csharpRewrites,
-	Runs: reads.Runs{
+	Runs: reads.Runs{Sizes: dotnetSizes,
 		Unset: evaluate.Nothing, EmptyTrue: true, Raises: true, Capitals: true, Main: []string{"Main"}, Variables: true, Blank: true,
 		Operators: map[string]string{
 			"=": "==", "<>": "!=", "&": "++", "OrElse": "||", "Or": "||", "orelse": "||", "or": "||", "AndAlso": "&&", "And": "&&", "and": "&&", "andalso": "&&",

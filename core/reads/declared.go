@@ -242,7 +242,7 @@ func (a *analysis) rolesHere() (list []declare.Role) {
 // setting makes a read of a declared setting. Where an idiom found it already,
 // the declaration says what the idiom does not.
 func (a *analysis) setting(s declare.Setting) {
-	r := Read{Name: s.Name, Pattern: s.Pattern, Access: s.Access, Need: Need(s.Need), Kind: Kind(s.Kind), Fallback: s.Fallback, FallbackComputed: s.Computed, Literals: s.Literals}
+	r := Read{Name: s.Name, Pattern: s.Pattern, Access: s.Access, Need: Need(s.Need), Kind: Kind(s.Kind), Fallback: s.Fallback, FallbackComputed: s.Computed, Literals: s.Literals, Bounds: s.Bounds}
 	if r.Kind == "" {
 		r.Kind = Text
 	}
@@ -341,7 +341,7 @@ func (a *analysis) heldAgainst(token int) string {
 // completed takes what a declaration says of a read that was found otherwise.
 func (r *Read) completed(by Read) {
 	if r.Kind == Text {
-		r.Kind, r.Form = by.Kind, by.Form
+		r.Kind, r.Form, r.Bounds = by.Kind, by.Form, by.Bounds
 		r.Asked = r.Asked && r.Kind == Text // what is asked then is what it was taken for
 	}
 	if by.Need == Optional {

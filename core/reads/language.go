@@ -158,6 +158,7 @@ type Idiom struct {
 // Runs says how the code of a language is run, as far as nothing is concerned.
 type Runs struct {
 	Unset      evaluate.Unset    // what a read gives where the variable is not set
+	Sizes      map[string]string // the types of numbers that its own conversions make, as evaluate.Use has them
 	Forms      map[Kind]Form     // how its own conversions want values written
 	No         []string          // texts, besides the empty one, that count as false
 	EmptyTrue  bool              // an empty text and zero count as true

@@ -233,7 +233,7 @@ func (a *analysis) readOf(found *evaluate.Read, m *match) (r Read, ok bool) {
 	if found.Sometimes && r.Kind == Boolean && !found.Passed { // it is not looked at but where something else has failed
 		r.Need = Optional
 	}
-	r.When, r.Demanded = found.When, found.Demanded
+	r.When, r.Demanded, r.Bounds = found.When, found.Demanded, found.Bounds
 	if found.Unit == a.run.unit {
 		r.When = append(r.When, a.run.unit.StartedWith(found.Node)...)
 		r.When = append(r.When, a.run.unit.OnProperty(a.rangeOf(found.Node).Lo)...)

@@ -60,6 +60,7 @@ type Read struct {
 	Kind             Kind     `json:",omitzero"`
 	Form             Form     `json:",omitzero"` // how what converts it wants it written, or "" where nothing says it
 	Literals         []string `json:",omitzero"` // values that the code compares it with, sorted
+	Bounds           []string `json:",omitzero"` // what the number that it is must be, such as >= 1
 	Scope            Scope    `json:",omitzero"`
 	Component        string   `json:",omitzero"`
 	Through          string   `json:",omitzero"` // the helper that does the reading, or ""

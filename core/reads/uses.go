@@ -38,7 +38,7 @@ func (l *Language) wordsOf(c *compiled) *evaluate.Words {
 
 // useOf says what a pattern of use of the language does.
 func (l *Language) useOf(p *pattern) evaluate.Use {
-	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Form: string(cmp.Or(p.idiom.Form, l.Runs.Forms[p.idiom.Kind])), Does: p.idiom.Does, Maps: p.idiom.Maps, Empties: p.idiom.Empties, Other: p.idiom.Other, Counts: p.idiom.Counts}
+	use := evaluate.Use{Arg: -1, Fallback: -1, Exact: -1, Kind: string(p.idiom.Kind), Form: string(cmp.Or(p.idiom.Form, l.Runs.Forms[p.idiom.Kind])), Size: l.Runs.Sizes[p.path], Does: p.idiom.Does, Maps: p.idiom.Maps, Empties: p.idiom.Empties, Other: p.idiom.Other, Counts: p.idiom.Counts}
 	switch {
 	case p.idiom.Test:
 		use.Does = evaluate.Tests

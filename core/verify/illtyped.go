@@ -8,6 +8,7 @@ import (
 	"strconv"
 	"strings"
 
+	"inzicht/core/bounds"
 	"inzicht/core/contract"
 	"inzicht/core/environment"
 	"inzicht/core/late"
@@ -24,7 +25,9 @@ is none: the start fails, or the program goes on with zero or nothing.
   LEVEL_ALARM_CM=4m20      waterlevel reads it as an integer
 
 Each converter is taken by what it understands itself: yes is no boolean for Go, 30s
-no duration in ISO 8601, 8_080 an integer for Python and none for Java.
+no duration in ISO 8601, 8_080 an integer for Python and none for Java. So is a number
+that the code refuses: 80800 where its type ends at 65535, a library was told so, or
+the program ends with any larger one.
 
 Where one value serves two components that convert it to different kinds, that
 is a warning. Mend the value, or give the components one each.`,
@@ -39,8 +42,10 @@ is a warning. Mend the value, or give the components one each.`,
 				}
 				f := s.finding()
 				f.Component = r.Component
-				f.Message = fmt.Sprintf("%s is not %s in %s: %s:%d reads it as one", s.variable.Name, article(r.Kind), s.environment.Name, r.File, r.Line)
-				f.Hint = kindHints[r.Kind]
+				f.Message = fmt.Sprintf("%s is not %s in %s: %s:%d reads it as one", s.variable.Name, wanted(r), s.environment.Name, r.File, r.Line)
+				if f.Hint = kindHints[r.Kind]; bounds.Exclude(r.Bounds, s.value.Text) {
+					f.Hint = "Write a number that the code takes."
+				}
 				f.Related = places([]reads.Read{r})
 				return &f
 			}
@@ -54,6 +59,11 @@ var kindHints = map[reads.Kind]string{
 	reads.Integer: "Write a whole number in digits, without unit.", reads.Number: "Write a number in digits, without unit.",
 	reads.Boolean: "Write true or false.", reads.Duration: "Write a number with its unit, such as 90s or 5m.",
 	reads.URL: "Write an address with its scheme, such as https://lock.example.", reads.JSON: "Write valid JSON, in single quotes where a shell reads it.",
+}
+
+// wanted says what a value must be for a read: an integer from 1 to 9.
+func wanted(r reads.Read) string {
+	return strings.TrimSuffix(article(r.Kind)+" "+bounds.Said(r.Bounds), " ")
 }
 
 func article(kind reads.Kind) string {
@@ -74,7 +84,7 @@ func article(kind reads.Kind) string {
 func Unsuitable(v *contract.Variable, value string) string {
 	for _, r := range counted(v.Reads) {
 		if r.Kind != "" && !ofKind(value, r) {
-			return fmt.Sprintf("that is not %s, which %s:%d takes it for", article(r.Kind), r.File, r.Line)
+			return fmt.Sprintf("that is not %s, which %s:%d takes it for", wanted(r), r.File, r.Line)
 		}
 	}
 	if v.Kind == reads.Choice && !v.Secret && !slices.Contains(v.Literals, value) {
@@ -94,6 +104,9 @@ var (
 func ofKind(value string, r reads.Read) bool {
 	if r.Kind == reads.Boolean {
 		return len(r.Literals) > 0 || isTruth(value, r)
+	}
+	if bounds.Exclude(r.Bounds, value) {
+		return false
 	}
 	if form := formOf(r); form != "" && !form.Takes(value) {
 		return false
