@@ -1,8 +1,11 @@
 package bounds
 
 import (
+	"cmp"
 	"slices"
 	"strconv"
+
+	"inzicht/core/sorting"
 )
 
 // Found returns the bounds of what is held against some numbers, whole ones or not, by trying each of
@@ -44,7 +47,7 @@ func pointsAt(numbers []string, whole bool) (list []float64) {
 			list = append(list, n)
 		}
 	}
-	slices.Sort(list)
+	sorting.By(list, cmp.Compare)
 	list = slices.Compact(list)
 	beside := 1.0
 	for i := 1; i < len(list) && !whole; i++ {
@@ -56,7 +59,7 @@ func pointsAt(numbers []string, whole bool) (list []float64) {
 	for _, n := range slices.Clone(list) {
 		list = append(list, n-beside, n+beside)
 	}
-	slices.Sort(list)
+	sorting.By(list, cmp.Compare)
 	return slices.Compact(list)
 }
 

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"inzicht/core/late"
+	"inzicht/core/sorting"
 
 	"mvdan.cc/sh/v3/syntax"
 )
@@ -126,7 +127,7 @@ type shellSpans struct {
 }
 
 func spansOf(list []shellBody) shellSpans {
-	slices.SortStableFunc(list, func(a, b shellBody) int { return cmp.Or(cmp.Compare(a.from, b.from), cmp.Compare(b.to, a.to)) })
+	sorting.By(list, func(a, b shellBody) int { return cmp.Or(cmp.Compare(a.from, b.from), cmp.Compare(b.to, a.to)) })
 	s := shellSpans{list: list, outer: make([]int, len(list))}
 	for n, b := range list {
 		in := n - 1

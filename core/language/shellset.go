@@ -6,6 +6,8 @@ import (
 	"strings"
 
 	"mvdan.cc/sh/v3/syntax"
+
+	"inzicht/core/sorting"
 )
 
 // shellSettings are the names that a script sets itself.
@@ -174,7 +176,7 @@ func (w *settingWalk) calls() (list []shellCall) {
 			list = append(list, shellCall{at, n})
 		}
 	}
-	slices.SortFunc(list, func(a, b shellCall) int { return cmp.Or(cmp.Compare(a.at, b.at), cmp.Compare(a.of, b.of)) })
+	sorting.By(list, func(a, b shellCall) int { return cmp.Or(cmp.Compare(a.at, b.at), cmp.Compare(a.of, b.of)) })
 	return list
 }
 

@@ -7,6 +7,7 @@ import (
 	"inzicht/core/declare"
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
+	"inzicht/core/sorting"
 	"inzicht/core/syntax"
 )
 
@@ -294,7 +295,7 @@ func (a *analysis) waysTo(token int) (list []When) {
 			round = append(round, n)
 		}
 	}
-	slices.SortFunc(round, func(x, y int32) int { return int(a.run.tree.Nodes[y].From - a.run.tree.Nodes[x].From) })
+	sorting.By(round, func(x, y int32) int { return int(a.run.tree.Nodes[y].From - a.run.tree.Nodes[x].From) })
 	for _, n := range round {
 		list = evaluate.WithMore(list, a.ways[n])
 	}
