@@ -73,7 +73,7 @@ func (m *machine) access(n int32, a *Access, st *state) Value {
 		}
 		usual = m.isUsualName(node, v)
 		m.held = m.path(node)
-		listed = len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.env == nil || x.form == whole })
+		listed = len(v) > 0 && !v.some(func(x alt) bool { return x.env == nil || x.form == whole })
 		return v
 	})
 	if st.dead {

@@ -1,7 +1,6 @@
 package evaluate
 
 import (
-	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -46,7 +45,7 @@ func (m *machine) noteMaker(fn *Func, v Value) {
 
 // isLacking reports whether a value stands for what is unset, or is empty in its place.
 func (v Value) isLacking() bool {
-	return slices.ContainsFunc(v, func(x alt) bool { return x.missing != 0 || x.isEmptyText() && x.depends != 0 })
+	return v.some(func(x alt) bool { return x.missing != 0 || x.isEmptyText() && x.depends != 0 })
 }
 
 // adopt has methods of classes find what the only function that gives their objects puts into these.

@@ -1,8 +1,6 @@
 package evaluate
 
 import (
-	"slices"
-
 	"inzicht/core/parse"
 )
 
@@ -67,7 +65,7 @@ func (m *machine) lengthens(object int32, name string, receiver Value, arguments
 
 // isOwnText reports whether a value is a text of which a beginning is known, and that was not read.
 func (v Value) isOwnText() bool {
-	return len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.form != text || !x.isUnread() })
+	return len(v) > 0 && !v.some(func(x alt) bool { return x.form != text || !x.isUnread() })
 }
 
 // isUnread reports whether an alternative is neither what was read nor what is there for want of it, nor a name of the

@@ -122,7 +122,7 @@ func (m *machine) castTo(v Value, name string, st *state) (out Value) {
 
 // isObjects reports whether an alternative of a value is an object of a class.
 func (m *machine) isObjects(v Value) bool {
-	return slices.ContainsFunc(v, func(x alt) bool {
+	return v.some(func(x alt) bool {
 		return x.form == class || x.form == record && x.members != nil && (x.members.of != nil || x.members.made != nil)
 	})
 }

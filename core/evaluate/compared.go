@@ -224,7 +224,7 @@ func isEmptyText(x alt) bool {
 // text that may not be there, taken for nothing: getenv("X") != 0.
 func (u *Unit) pointers(a, b Value) (Value, Value) {
 	isText := func(v Value) bool {
-		return len(v) == 1 && v[0].form == nothing || (v.missing() != 0 || v.wasRead()) && !slices.ContainsFunc(v, func(x alt) bool { return x.form == number })
+		return len(v) == 1 && v[0].form == nothing || (v.missing() != 0 || v.wasRead()) && !v.some(func(x alt) bool { return x.form == number })
 	}
 	switch {
 	case !u.Words.Pointers:

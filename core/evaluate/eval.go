@@ -1,7 +1,6 @@
 package evaluate
 
 import (
-	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -216,7 +215,7 @@ func (m *machine) unary(n int32, st *state) Value {
 		if name, known := m.typeNameOf(v); known {
 			return name
 		}
-		if m.focus != nil && len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return x.form != nothing }) {
+		if m.focus != nil && len(v) > 0 && !v.some(func(x alt) bool { return x.form != nothing }) {
 			return Value{{form: text, parts: []part{{text: "undefined", frame: m.depth()}}, depends: v.depends() | v.missing()}}
 		}
 		return Value{loose(v, anything(m.depth()))}

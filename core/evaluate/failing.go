@@ -65,7 +65,7 @@ const exitStatus = "\x00status"
 // have failed: process.exitCode = 1.
 func (m *machine) hasFailed(st *state) bool {
 	v, said := st.scope.vars.get(exitStatus)
-	return said && len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool {
+	return said && len(v) > 0 && !v.some(func(x alt) bool {
 		number, plain := x.plain()
 		return !plain || number == "0" || number == ""
 	})

@@ -29,7 +29,7 @@ const maxNesting = 4
 // one, or give one where it is called. A text of which the letters are no part of those of
 // within is none, unless that is "".
 func (v Value) hasText(within string, depth int) bool {
-	return slices.ContainsFunc(v, func(x alt) bool {
+	return v.some(func(x alt) bool {
 		switch x.form {
 		case function, class:
 			return within == ""

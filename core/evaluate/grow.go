@@ -1,7 +1,6 @@
 package evaluate
 
 import (
-	"slices"
 	"strconv"
 
 	"inzicht/core/parse"
@@ -84,7 +83,7 @@ func (v Value) gathers() bool {
 
 // fails reports whether a value may be an error.
 func (v Value) fails() bool {
-	return slices.ContainsFunc(v, func(x alt) bool { return x.form == failure })
+	return v.some(func(x alt) bool { return x.form == failure })
 }
 
 // grown returns lists with more elements.

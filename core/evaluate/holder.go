@@ -1,11 +1,9 @@
 package evaluate
 
-import "slices"
-
 // inHolder returns a value as something holds it that may be asked for members
 // also where it holds nothing: Option(x).
 func (v Value) inHolder() Value {
-	if !slices.ContainsFunc(v, func(x alt) bool { return x.form == nothing }) {
+	if !v.some(func(x alt) bool { return x.form == nothing }) {
 		return v
 	}
 	out := make(Value, len(v))
@@ -31,7 +29,7 @@ func (v Value) takenOut() (inner, other Value) {
 
 // holderHas answers whether a holder has a text in it: env.get("TLS").contains("true"). It reports false for what is no holder.
 func (m *machine) holderHas(name string, receiver Value, arguments []argument) (Value, bool) {
-	if name != "contains" || len(arguments) != 1 || len(receiver) == 0 || slices.ContainsFunc(receiver, func(x alt) bool { return !x.held }) {
+	if name != "contains" || len(arguments) != 1 || len(receiver) == 0 || receiver.some(func(x alt) bool { return !x.held }) {
 		return nil, false
 	}
 	return m.equal(receiver, arguments[0].value, "==", 0, false), true

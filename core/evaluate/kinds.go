@@ -1,7 +1,6 @@
 package evaluate
 
 import (
-	"slices"
 	"strings"
 
 	"inzicht/core/parse"
@@ -71,7 +70,7 @@ func (m *machine) typeNameOf(v Value) (Value, bool) {
 
 // luaType returns the name that Lua has for the kind of a value, where it is known.
 func (m *machine) luaType(v Value) (Value, bool) {
-	if slices.ContainsFunc(v, func(x alt) bool { return x.form != nothing }) {
+	if v.some(func(x alt) bool { return x.form != nothing }) {
 		return m.typeNameOf(v)
 	}
 	m.asked(v)

@@ -87,5 +87,5 @@ func (m *machine) emptyOf(name string, x alt) (Value, bool) {
 
 // mayBeNothing reports whether a value may be nothing.
 func mayBeNothing(v Value) bool {
-	return v.wasRead() || slices.ContainsFunc(v, func(x alt) bool { return x.form == nothing || x.missing != 0 })
+	return v.wasRead() || v.some(func(x alt) bool { return x.form == nothing || x.missing != 0 })
 }

@@ -77,7 +77,7 @@ func (m *machine) elementsOf(v Value) []Value {
 
 // elementsOfAny returns the elements of every list that a value may be, of which it is not known which.
 func (v Value) elementsOfAny() (list []Value) {
-	if len(v) > mostAny || v.depends() != 0 || slices.ContainsFunc(v, func(x alt) bool { return x.form != sequence || x.perhaps }) {
+	if len(v) > mostAny || v.depends() != 0 || v.some(func(x alt) bool { return x.form != sequence || x.perhaps }) {
 		return nil
 	}
 	for _, x := range v {

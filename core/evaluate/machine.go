@@ -232,6 +232,7 @@ type state struct {
 	hedged   bool // it is gone where something holds that has nothing to do with what is unset
 }
 
+//go:noinline
 func newScope(outer *scope, u *Unit) *scope {
 	together := &struct {
 		scope
@@ -449,6 +450,8 @@ func (m *machine) tick() bool {
 
 // fieldsOf returns the fields of objects of a class of which nothing else is
 // known.
+//
+//go:noinline
 func (m *machine) fieldsOf(c *Class) *members {
 	if c == nil {
 		return nil

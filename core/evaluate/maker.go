@@ -42,7 +42,7 @@ func (m *machine) noteMaking(fn *Func, v Value) {
 // givesOwn reports whether a value is a function within another one that may read; of an
 // object, whether a member is.
 func (m *machine) givesOwn(fn *Func, v Value, members bool) bool {
-	return slices.ContainsFunc(v, func(x alt) bool {
+	return v.some(func(x alt) bool {
 		if members && x.form == record && x.members != nil && x.members.of == nil {
 			return slices.ContainsFunc(x.members.names, func(name string) bool { return m.givesOwn(fn, x.members.value[name], false) })
 		}

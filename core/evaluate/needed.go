@@ -1,8 +1,6 @@
 package evaluate
 
 import (
-	"slices"
-
 	"inzicht/core/parse"
 )
 
@@ -20,7 +18,7 @@ func (m *machine) usedUp(use Use, n int32, v, receiver Value, arguments []argume
 			failed = failed.telling(v)
 		} else if missing != 0 {
 			failed = Value{{form: failure, name: "error", depends: missing}}
-			if slices.ContainsFunc(v, func(x alt) bool { return x.missing == 0 }) {
+			if v.some(func(x alt) bool { return x.missing == 0 }) {
 				failed = append(failed, alt{})
 			}
 		}

@@ -59,6 +59,8 @@ func (u *Unit) isWithin(n, in int32) bool {
 }
 
 // lastChild returns the last child of a node, or 0 where it has none.
+//
+//go:noinline
 func (u *Unit) lastChild(n int32) (last int32) {
 	for c := u.Tree.Nodes[n].First; c != 0; c = u.Tree.Nodes[c].Next {
 		last = c

@@ -433,6 +433,8 @@ func (m *machine) isEmptyGiven(n int32, x alt) bool {
 }
 
 // oneCollection returns the list or map that a value is, if it is one alone.
+//
+//go:noinline
 func oneCollection(v Value) (alt, bool) {
 	if len(v) != 1 || v[0].form != sequence && v[0].form != record && v[0].form != class {
 		return alt{}, false

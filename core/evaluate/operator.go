@@ -377,7 +377,7 @@ func (m *machine) orElse(v Value, onlyNothing bool, st *state, other func(*state
 // isOfAnother reports whether a value is what another variable holds than the one that
 // is unset.
 func (v Value) isOfAnother() bool {
-	return len(v) > 0 && !slices.ContainsFunc(v, func(x alt) bool { return !x.another })
+	return len(v) > 0 && !v.some(func(x alt) bool { return !x.another })
 }
 
 // goneBy returns the unset reads that a || b passes over.

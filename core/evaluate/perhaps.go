@@ -225,12 +225,12 @@ func (m *machine) lookIntoClass(c *Class, arguments []argument) {
 // reader reports whether a value is a function that reads what it is given the name
 // of, or has a member that is one.
 func (v Value) reader() bool {
-	return slices.ContainsFunc(v, func(x alt) bool { return x.isReader() || x.members.reader() })
+	return v.some(func(x alt) bool { return x.isReader() || x.members.reader() })
 }
 
 // reader reports whether a member is a function that reads.
 func (f *members) reader() bool {
-	return f.holds(func(v Value) bool { return slices.ContainsFunc(v, func(x alt) bool { return x.isReader() }) })
+	return f.holds(func(v Value) bool { return v.some(func(x alt) bool { return x.isReader() }) })
 }
 
 // holds reports whether something is so of the value of a member; of nil, nothing is.
@@ -259,5 +259,5 @@ func (x *alt) isReader() bool {
 // carries reports whether a value was made from what was read, or reads, or a field
 // of it was or does.
 func (v Value) carries() bool {
-	return v.wasRead() || v.reader() || slices.ContainsFunc(v, func(x alt) bool { return x.members.holds(Value.wasRead) })
+	return v.wasRead() || v.reader() || v.some(func(x alt) bool { return x.members.holds(Value.wasRead) })
 }

@@ -104,6 +104,8 @@ func (m *machine) functionValue(fn *Func, self *members) Value {
 
 // closureOf returns a function that is not within another, as a method of an
 // object where self is not nil.
+//
+//go:noinline
 func (m *machine) closureOf(fn *Func, self *members) *closure {
 	return &closure{unit: fn.Unit, node: fn.Node, outer: m.outerOf(fn), self: self}
 }
@@ -417,7 +419,7 @@ func (m *machine) give(r *members, c *Class, arguments []argument) {
 // readsLater reports whether a value is an object that reads what it is asked for, the
 // environment, or a function that reads it.
 func (v Value) readsLater() bool {
-	return slices.ContainsFunc(v, func(x alt) bool {
+	return v.some(func(x alt) bool {
 		return x.form == whole || x.form == function && x.fn.reads != nil || x.members != nil && (x.members.of.reader() || x.members.reads())
 	})
 }
@@ -431,7 +433,7 @@ func (m *members) reads() bool {
 		return true
 	}
 	for _, name := range m.names {
-		if slices.ContainsFunc(m.value[name], func(x alt) bool {
+		if m.value[name].some(func(x alt) bool {
 			return x.form == whole || x.form == function && x.fn.reads != nil || x.members != nil && (x.members.of.reader() || x.members.env != nil)
 		}) {
 			return true

@@ -9,6 +9,8 @@ import (
 // How a function is run: the variables round it, its arguments, what it gives.
 
 // outerOf returns the variables round a function that is not within another.
+//
+//go:noinline
 func (m *machine) outerOf(fn *Func) *scope { return m.globalsOf(fn.Unit) }
 
 // globalsOf returns the variables of a file.

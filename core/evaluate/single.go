@@ -54,4 +54,6 @@ func (x alt) takesNone() bool {
 var composes = map[string]bool{"andThen": true, "compose": true, "curried": true, "tupled": true, "memoized": true, "partially": true, "negate": true, "and": true, "or": true}
 
 // isFunction reports whether a value is a function.
+//
+//go:noinline
 func (v Value) isFunction() bool { return len(v) == 1 && v[0].form == function }

@@ -248,7 +248,7 @@ func (m *machine) matters(s int32, e *effect, st *state) bool {
 		if now, known := m.nowOf(v.name, st); v.from && known && now.gathers() && !now.fails() && now.depends() != 0 {
 			return true
 		}
-		if slices.ContainsFunc(v.value, func(x alt) bool { return x.members != nil && x.members.changed }) { // since it was made
+		if v.value.some(func(x alt) bool { return x.members != nil && x.members.changed }) { // since it was made
 			return true
 		}
 	}

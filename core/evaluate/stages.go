@@ -434,7 +434,7 @@ func (m *machine) inStage(n int32, v Value) Value {
 
 // isUntold reports whether nothing is known of a value that would depend on a read.
 func (v Value) isUntold() bool {
-	return !slices.ContainsFunc(v, func(x alt) bool {
+	return !v.some(func(x alt) bool {
 		return x.form != unknown && x.form != boolean || x.form == boolean && len(v) == 1 || len(x.sites) > 0 || len(x.about) > 0 || x.depends|x.missing != 0
 	})
 }

@@ -64,7 +64,7 @@ func (m *machine) sayAt(ways []told) (list []truth) {
 func (u *Unit) saidBy(v Value) truth {
 	true_, false_ := u.split(v)
 	switch {
-	case len(v) == 0 || slices.ContainsFunc(v, func(x alt) bool { return x.form == text || x.form == number }):
+	case len(v) == 0 || v.some(func(x alt) bool { return x.form == text || x.form == number }):
 		return may
 	case len(false_) == 0:
 		return yes

@@ -298,7 +298,7 @@ func (m *machine) use(use Use, n int32, receiver Value, arguments []argument, st
 
 // holdsFailure reports whether a value may be an error.
 func (v Value) holdsFailure() bool {
-	return slices.ContainsFunc(v, func(x alt) bool { return x.form == failure })
+	return v.some(func(x alt) bool { return x.form == failure })
 }
 
 // nothingForFailures returns a value with nothing in place of errors.

@@ -311,6 +311,11 @@ func (v Value) telling(of ...Value) Value {
 	return out
 }
 
+// some reports whether something is so of one alternative at least.
+//
+//go:noinline
+func (v Value) some(is func(alt) bool) bool { return slices.ContainsFunc(v, is) }
+
 // missing returns the unset reads that a value may be the result of.
 // It is not copied into the many places that ask for it.
 //
@@ -339,6 +344,8 @@ func (v Value) depends() (m mask) {
 }
 
 // dependent returns a value of which every alternative depends on further reads.
+//
+//go:noinline
 func (v Value) dependent(on mask) Value {
 	if on == 0 {
 		return v
