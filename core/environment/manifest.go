@@ -328,7 +328,7 @@ func (c *cluster) generators(f *finder, d *yamlDocument) {
 			}
 			for _, n := range items(at(generator, "literals")) {
 				if name, value, found := strings.Cut(n.Value, "="); found {
-					s.values[name] = textValue(value, d.file, n.Line, n.Column)
+					s.values[name] = textValue(strings.Trim(value, `"'`), d.file, n.Line, n.Column) // as the generator does
 				}
 			}
 			switch text(generator, "behavior") {
