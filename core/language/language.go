@@ -79,6 +79,7 @@ var All = []*reads.Language{
 	pipeline,
 	taskfile,
 	xmlFiles,
+	pages,
 	caddyfile,
 	awk,
 	playbook,
