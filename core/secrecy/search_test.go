@@ -70,6 +70,7 @@ func TestIsStandIn(t *testing.T) {
 		{"change-me", true, true}, {"CHANGEME", true, true}, {"changeit", true, true}, {"please-change-me-now", true, true}, {"<your token>", true, true},
 		{"xxxx", true, true}, {"TODO", true, true}, {"replace-with-real", true, true}, {"your-token-here", true, true}, {"your_api_key", true, true}, {"{{ token }}", true, true},
 		{"insert key here", true, true}, {"placeholder", true, true}, {"fill-me-in", true, true},
+		{"https://your-host.lock.example", true, true}, {"keeper@your-domain.lock.example", true, true}, {"https://yours.lock.example/your-site", false, false},
 		{"secret", true, false}, {"password", true, false}, {"none", true, false}, {"example", true, false}, {"****", true, false}, {"1234", true, false}, {"my-token", true, false}, {"[token]", true, false},
 		{"", false, false}, {"8080", false, false}, {"production", false, false}, {"https://lock.example", false, false}, {"q8Zr41Lm", false, false}, {"a,b", false, false}, {"/var/lib", false, false},
 		{"changes", false, false}, {"exchange", false, false}, {"<a> and <b>", false, false},

@@ -9,7 +9,7 @@ import (
 // standIns match values that plainly stand in for a real one; weakStandIns do
 // so only for secrets: another variable may well be set to none.
 var (
-	standIns     = late.Regexp(`(?i)^(.*change[-_ ]?(me|this).*|changeit|replace[-_ ]?(me|this|with).*|fill[-_ ]?(me|in|this).*|to[-_ ]?do|tbd|fixme|xxx+|placeholder|insert[-_ ].*[-_ ]here|put[-_ ].*[-_ ]here|your[-_ ].*[-_ ]here|your[-_ ]?(secret|password|token|api[-_ ]?key|key|name|domain|url)|<[^<>]+>|\{\{[^}]+\}\})$`)
+	standIns     = late.Regexp(`(?i)^(.*change[-_ ]?(me|this).*|changeit|replace[-_ ]?(me|this|with).*|fill[-_ ]?(me|in|this).*|to[-_ ]?do|tbd|fixme|xxx+|placeholder|insert[-_ ].*[-_ ]here|put[-_ ].*[-_ ]here|your[-_ ].*[-_ ]here|your[-_ ]?(secret|password|token|api[-_ ]?key|key|name|domain|url)|([a-z][a-z0-9+.-]*://)?([^/@]*@)?(\w+\.)?your[-_]?(domain|host|server|site|company|org|instance|project)\b.*|<[^<>]+>|\{\{[^}]+\}\})$`)
 	weakStandIns = late.Regexp(`(?i)^(secret|password|passwd|dummy|example|none|null|undefined|\*+|\.\.\.+|…|x+|1234+|my[-_ ]?(secret|password|token|key)|some[-_ ]?(secret|password|token|value)|your[-_ ].*|enter[-_ ].*|\[[^\]]+\])$`)
 )
 

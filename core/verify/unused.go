@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"inzicht/core/contract"
+	"inzicht/core/envfile"
 	"inzicht/core/environment"
 	"inzicht/core/language"
 	"inzicht/core/survey"
@@ -214,6 +215,9 @@ func (j *job) isUsed(name string, l *environment.Layer) bool {
 	if strings.HasSuffix(l.File, ".service") { // its own commands
 		src, err := j.Tree.ReadFile(l.File)
 		return err == nil && language.UnitExpands(src, name)
+	}
+	if strings.HasPrefix(name, "COMPOSE_") && slices.Contains(j.environments.ReadersOf(l.File), envfile.Compose) {
+		return true // compose itself
 	}
 	return l.Document != nil && l.Document.Refers(name)
 }

@@ -46,6 +46,8 @@ func TestRules(t *testing.T) {
 			[]string{"warning unused OLD  .env.example:3", "warning unused OLD local .env:2"}},
 		{"known in part", "-- g.py --\nimport os\nos.getenv('GATE_' + g)\n-- .env --\nGATE_NORTH=1\nOTHER=1\n",
 			[]string{"warning unused OTHER local .env:2"}},
+		{"what compose reads", gate + "-- .env.example --\nGATE_URL=\nGATE_NAME=\n-- compose.yaml --\nservices: {db: {image: tide, environment: {A: \"$GATE_URL\"}}}\n-- .env --\nGATE_URL=x\nCOMPOSE_PROJECT_NAME=gate\n-- .env.stage --\nGATE_URL=x\nCOMPOSE_PROJECT_NAME=gate\n",
+			[]string{"note unused COMPOSE_PROJECT_NAME stage .env.stage:2"}},
 		{"malformed and duplicate", gate + "-- .env.example --\nGATE_URL=\nGATE_NAME=\nGATE_URL=\noh dear\n",
 			[]string{"error malformed   .env.example:4", "warning duplicate GATE_URL  .env.example:3"}},
 		{"unresolved", "-- g.py --\nimport os\nfor n in names(): os.getenv(n)\n", []string{"note unresolved   g.py:2"}},
