@@ -60,7 +60,11 @@ func (s *Source) number(n int32) string {
 // named returns those of several arguments that have a name.
 func (s *Source) named(args []int32) (list []property) {
 	for _, arg := range args {
-		if target := s.first(arg); s.is(arg, parse.Assign) && s.is(target, parse.Name) {
+		target := s.first(arg)
+		switch {
+		case s.is(arg, parse.Pair):
+			list = append(list, s.pair(arg))
+		case s.is(arg, parse.Assign) && s.is(target, parse.Name):
 			list = append(list, property{word: s.name(target), args: []int32{s.last(arg)}})
 		}
 	}
@@ -121,6 +125,13 @@ func (d *description) apply(s *Source, p property) {
 	case "requiredWhen":
 		if c, known := s.condition(s.last(s.unwrap(p.arg(0))), s.variableOf, 0); known {
 			d.wanted = append(d.wanted, c)
+		}
+		return
+	case "validate": // validate=Range(min=1, max=9)
+		for _, arg := range p.args {
+			if s.is(s.unwrap(arg), parse.Call) {
+				d.joined(s.describe(arg, 0))
+			}
 		}
 		return
 	}

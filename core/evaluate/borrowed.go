@@ -214,7 +214,7 @@ func (m *machine) confirm(list []*Read, entries []int, globals *variables, field
 		return
 	}
 	m.confirming = true
-	m.beginUnset(list[0].key, list, globals, fields)
+	m.beginUnset(&focus{key: list[0].key, reads: list}, globals, fields)
 	var still mask
 	for _, e := range entries {
 		m.focus = &focus{key: list[0].key, reads: list}

@@ -78,11 +78,15 @@ func (m *machine) noteBounds(v Value, list []string) {
 // bound finds out between which numbers a variable must lie.
 func (m *machine) bound(key string, list []*Read, globals *variables, fields map[*Class]*members) {
 	for _, r := range list {
-		if len(r.against) == 0 || !isNumeric(r.Kind) {
+		kind := r.Kind
+		if r.Access.Borrowed {
+			kind, _ = m.kindGiven(r.Access)
+		}
+		if len(r.against) == 0 || !isNumeric(kind) {
 			continue
 		}
-		found := bounds.Found(r.against, r.Kind == "integer", func(number string) bool {
-			return m.refuses(r, number, key, globals, fields)
+		found := bounds.Found(r.against, kind == "integer", func(number string) bool {
+			return bounds.Exclude(r.Bounds, number) || m.refuses(r, number, key, globals, fields)
 		})
 		if m.left > 0 {
 			r.Bounds = bounds.Both(r.Bounds, found)
@@ -96,7 +100,7 @@ func (m *machine) refuses(r *Read, s, key string, globals *variables, fields map
 	defer func() { *r = before }()
 	r.Required, r.Sometimes = false, false
 	list := []*Read{r}
-	m.beginUnset(key, list, globals, fields)
+	m.beginUnset(&focus{key: key, reads: list, text: s}, globals, fields)
 	for _, e := range r.entries {
 		if e >= 0 && m.left > 0 {
 			m.focus = &focus{key: key, reads: list, text: s}

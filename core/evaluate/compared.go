@@ -60,6 +60,7 @@ func (m *machine) equality(n int32, op string, left, right int32, st *state) Val
 		return v
 	}
 	a = m.ofOtherFile(left, a)
+	m.holdAgainst(a, b)
 	return m.equal(a, b, op, n, false)
 }
 

@@ -55,7 +55,7 @@ func (m *machine) unset(key string, list []*Read, globals *variables, fields map
 	}
 	slices.Sort(entries)
 	entries = slices.Compact(entries)
-	m.beginUnset(key, list, globals, fields)
+	m.beginUnset(&focus{key: key, reads: list}, globals, fields)
 	for _, e := range entries {
 		if m.left <= 0 {
 			for _, r := range list { // not known: the softer need
@@ -73,15 +73,15 @@ func (m *machine) unset(key string, list []*Read, globals *variables, fields map
 	m.focus = nil
 }
 
-// beginUnset begins runs with the variable of some reads unset.
-func (m *machine) beginUnset(key string, list []*Read, globals *variables, fields map[*Class]*members) {
+// beginUnset begins runs with the variable of some reads unset, or set to a number.
+func (m *machine) beginUnset(f *focus, globals *variables, fields map[*Class]*members) {
 	m.begin()
 	m.offering.shown = nil
 	m.globals.base, m.firstFields = globals, fields
 	for _, o := range m.others { // in any order
 		o.begin()
 	}
-	m.focus = &focus{key: key, reads: list}
+	m.focus = f
 	m.borrowAgain()
 }
 

@@ -91,6 +91,13 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 	if m.fillsBody(c, r, arguments, n, st); st.dead {
 		return nil
 	}
+	for _, name := range afterFields {
+		if fn := c.method(name); fn != nil && fn.Body != 0 {
+			if m.run(fn, m.closureOf(fn, r), n, nil, st); st.dead {
+				return nil
+			}
+		}
+	}
 	if c.isEnum() && len(arguments) == 1 { // Season(x): one of its values
 		m.asEnum(c, arguments[0].value)
 		if _, plain := arguments[0].value.plain(); plain { // which is what its constant is
@@ -100,6 +107,9 @@ func (m *machine) made(c *Class, arguments []argument, n int32, st *state) Value
 	}
 	return object
 }
+
+// afterFields are methods that are run where an object has been given its fields.
+var afterFields = []string{"__post_init__", "__attrs_post_init__"}
 
 // givesNothing returns what a constructor of Swift, init?(), gives where it gives no object: return nil.
 func (c *Class) givesNothing(fn *Func, given Value) (gone Value) {

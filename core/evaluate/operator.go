@@ -13,11 +13,11 @@ func (u *Unit) operator(n int32) string {
 	if next := u.next(n); op == "!" && u.kind(n) == parse.Binary && (next == "in" || next == "is") { // in two tokens
 		return op + next
 	}
+	if u.Words.AnyCase { // -Not, -Eq
+		op = strings.ToLower(op)
+	}
 	if usual, has := u.Words.Operators[op]; has {
 		return usual
-	}
-	if u.Words.AnyCase { // -Not, -Eq
-		return strings.ToLower(op)
 	}
 	return op
 }
@@ -207,11 +207,22 @@ func (m *machine) measure(a, b Value) {
 	if m.focus != nil {
 		return
 	}
+	for _, s := range slices.Concat(a.sites(), b.sites()) {
+		m.reads[s].measured = true
+	}
+	m.holdAgainst(a, b)
+}
+
+// holdAgainst notes the numbers that what was read is held against.
+func (m *machine) holdAgainst(a, b Value) {
+	if m.focus != nil {
+		return
+	}
 	for _, pair := range [][2]Value{{a, b}, {b, a}} {
-		against, _ := pair[1].plain()
-		for _, s := range pair[0].sites() {
-			m.reads[s].measured = true
-			m.reads[s].holdAgainst(against)
+		if against, _ := pair[1].plain(); isNumber(pair[1]) {
+			for _, s := range pair[0].sites() {
+				m.reads[s].holdAgainst(against)
+			}
 		}
 	}
 }

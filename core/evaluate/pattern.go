@@ -60,6 +60,9 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		return m.fitCall(p, x, st, depth)
 	case parse.Binary:
 		parts := u.children(p)
+		if v, known := m.inInterval(Value{x}, p, st); known { // 0..=9
+			return m.verdictOf(v)
+		}
 		if head, tail, ok := u.headAndTail(p); ok {
 			return m.fitTail(head, tail, x, st, depth)
 		}
@@ -118,6 +121,9 @@ func (m *machine) fit(p int32, x alt, st *state, depth int) truth {
 		return m.fit(list[0], x, st, depth+1)
 	case parse.Wrapper, parse.Unary:
 		list := u.children(p)
+		if isOrder[u.at(p)] && len(list) == 1 { // is > 9
+			return m.verdictOf(m.against(Value{x}, m.eval(list[0], st), u.at(p)))
+		}
 		if (u.at(p) == "not" || u.at(p) == "!" && u.kind(list[0]) == parse.Unary) && len(list) == 1 {
 			return m.fit(list[0], x, st, depth+1).not()
 		}

@@ -114,7 +114,7 @@ func csharpImports(f *syntax.File, o *reads.Outline) {
 var csharpGrammar = &parse.Grammar{
 	Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Angles: true, Arrow: "=>", ParenCasts: true, Patterns: true, Labels: true, Brackets: true,
 	Binary: []string{"??", "||", "&&", "|", "^", "&", "== !=", "< > <= >= is is_not", "<< >>", "+ -", "* / %", ".."}, Right: "??",
-	Assign: "= += -= *= /= %= &= |= ^= <<= >>= ??=", Prefix: "! - + ~ ++ -- await ref out & ^", Suffix: "++ -- !", Member: ". ?. ::", Casts: "as",
+	Assign: "= += -= *= /= %= &= |= ^= <<= >>= ??=", Prefix: "! - + ~ ++ -- await ref out & ^ < > <= >=", Suffix: "++ -- !", Member: ". ?. ::", Casts: "as",
 	If: "if", Else: "else", Loop: "for foreach while do", Switch: "switch", Matches: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch", Finally: "finally",
 	Return: "return", Throw: "throw", Leave: "break continue goto", Class: "class interface enum record struct namespace", Import: "using", With: "lock fixed unchecked checked", Declare: "var",
 	Modifier: "public private protected internal static readonly const abstract virtual override sealed async partial extern unsafe new required file", Nothing: "null", Bool: "true false",

@@ -79,7 +79,7 @@ var dart = &reads.Language{
 var dartGrammar = &parse.Grammar{
 	Layout: parse.Braces, Heads: true, Ternary: true, Typed: true, Records: true, Angles: true, Arrow: "=>", Labels: true,
 	Binary: []string{"??", "||", "&&", "== !=", "< > <= >= is", "|", "^", "&", "<< >> >>>", "+ -", "* / % ~/"}, Right: "??",
-	Assign: "= += -= *= /= %= ??= &= |= ^= <<= >>=", Prefix: "! - ~ ++ -- await const ... ...?", Suffix: "++ -- !", Member: ". ?. .. ?..", Casts: "as",
+	Assign: "= += -= *= /= %= ??= &= |= ^= <<= >>=", Prefix: "! - ~ ++ -- await const ... ...? > <= >=", Suffix: "++ -- !", Member: ". ?. .. ?..", Casts: "as",
 	If: "if", Else: "else", Loop: "for while do", Switch: "switch", Case: "case", Default: "default", Try: "try", Catch: "catch on", Finally: "finally",
 	Return: "return", Throw: "throw rethrow", Leave: "break continue", Class: "class mixin enum extension", Import: "import export part library", Declare: "var final const late",
 	Modifier: "static abstract external covariant required factory async", Nothing: "null", Bool: "true false",

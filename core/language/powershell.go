@@ -77,7 +77,7 @@ var powershell = &reads.Language{
 	Stops:       []string{"throw", "exit"},
 	Nothing:     []string{"$null", "$Null", "$NULL"},
 	Rewrites:    powershellRewrites,
-	Runs:        reads.Runs{Explicit: true, EmptyLists: true, Returns: true, OwnScopes: true, AnyCase: true, Given: "$psboundparameters", Loops: evaluate.Values},
+	Runs:        reads.Runs{Operators: map[string]string{"lt": "<", "le": "<=", "gt": ">", "ge": ">="}, Explicit: true, EmptyLists: true, Returns: true, OwnScopes: true, AnyCase: true, Given: "$psboundparameters", Loops: evaluate.Values},
 	WordOr:      []string{"??"},
 	Formats:     []string{},
 }

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/bounds"
 	"inzicht/core/declare"
 	"inzicht/core/evaluate"
 	"inzicht/core/parse"
@@ -342,7 +343,7 @@ func (a *analysis) heldAgainst(token int) string {
 // completed takes what a declaration says of a read that was found otherwise.
 func (r *Read) completed(by Read) {
 	if r.Kind == Text {
-		r.Kind, r.Form, r.Bounds = by.Kind, by.Form, by.Bounds
+		r.Kind, r.Form = by.Kind, by.Form
 		r.Asked = r.Asked && r.Kind == Text // what is asked then is what it was taken for
 	}
 	if by.Need == Optional {
@@ -351,6 +352,7 @@ func (r *Read) completed(by Read) {
 	if r.Fallback == nil && by.Fallback != nil {
 		r.Need, r.Fallback = Optional, by.Fallback
 	}
+	r.Bounds = bounds.Both(r.Bounds, by.Bounds)
 	if len(r.Literals) == 0 {
 		r.Literals = by.Literals
 	}

@@ -6,6 +6,7 @@ import (
 	"path"
 	"slices"
 
+	"inzicht/core/bounds"
 	"inzicht/core/evaluate"
 	"inzicht/core/reads"
 	"inzicht/core/sorting"
@@ -256,6 +257,7 @@ func useBorrowed(r *reads.Read, list []reads.Borrowed) {
 		if r.Kind == reads.Text {
 			r.Kind, r.Form, r.No = b.Read.Kind, b.Read.Form, b.Read.No
 		}
+		r.Bounds = bounds.Both(r.Bounds, b.Read.Bounds)
 		if len(b.Read.Literals) > 0 {
 			r.Open = r.Open || b.Read.Open
 			r.Folded = r.Folded || b.Read.Folded
