@@ -61,3 +61,17 @@ func (w *classes) checked(class int32, t traits, list []Setting) {
 		}
 	}
 }
+
+// listedIn returns the texts of which a function asks whether what it is given is among them, or nil:
+// (v) => ["a", "b"].includes(v).
+func (s *Source) listedIn(fn int32) []string {
+	body := s.unwrap(s.last(fn))
+	if !s.is(body, parse.Call) || s.word(body) != "includes" {
+		return nil
+	}
+	list := s.unwrap(s.first(s.unwrap(s.first(body))))
+	if args := s.children(body); !s.is(list, parse.List) || len(args) != 2 || !s.is(s.unwrap(args[1]), parse.Name) {
+		return nil
+	}
+	return s.texts(list)
+}

@@ -28,49 +28,6 @@ func (d *description) setKind(kind string) {
 	}
 }
 
-// ofType takes what a type says, or a word for one, and reports whether there may be nothing.
-func (d *description) ofType(text string) (optional bool) {
-	kind, optional := kindOf(text)
-	d.setKind(kind)
-	d.bounds = bounds.Both(d.bounds, bounds.OfType(text))
-	return optional
-}
-
-// bounded notes between which numbers a property wants a value.
-func (d *description) bounded(s *Source, p property) {
-	first, second := s.number(p.arg(0)), s.number(p.arg(1))
-	if n := s.unwrap(p.arg(0)); s.is(n, parse.Binary) && strings.HasPrefix(s.name(n), "..") { // range(1..=9)
-		first, second = s.number(s.first(n)), s.number(s.last(n))
-	}
-	d.bounds = bounds.Both(d.bounds, bounds.OfWord(p.word, first, second))
-	for _, q := range s.named(p.args) { // Range(min=1, max=9)
-		d.bounds = bounds.Both(d.bounds, bounds.OfWord(q.word, s.number(q.arg(0)), ""))
-	}
-}
-
-// number returns a number that is written out, or "".
-func (s *Source) number(n int32) string {
-	n = s.unwrap(n)
-	if text, _ := s.literal(n); text != nil && !s.is(n, parse.Text) {
-		return strings.ReplaceAll(*text, "_", "")
-	}
-	return ""
-}
-
-// named returns those of several arguments that have a name.
-func (s *Source) named(args []int32) (list []property) {
-	for _, arg := range args {
-		target := s.first(arg)
-		switch {
-		case s.is(arg, parse.Pair):
-			list = append(list, s.pair(arg))
-		case s.is(arg, parse.Assign) && s.is(target, parse.Name):
-			list = append(list, property{word: s.name(target), args: []int32{s.last(arg)}})
-		}
-	}
-	return list
-}
-
 // fallsBack notes what stands in.
 func (d *description) fallsBack(s *Source, n int32) {
 	text, any := s.literal(n)
@@ -251,20 +208,6 @@ func (s *Source) heldAgainst(fn int32) (texts []string) {
 		}
 	}
 	return texts
-}
-
-// listedIn returns the texts of which a function asks whether what it is given is among them, or nil:
-// (v) => ["a", "b"].includes(v).
-func (s *Source) listedIn(fn int32) []string {
-	body := s.unwrap(s.last(fn))
-	if !s.is(body, parse.Call) || s.word(body) != "includes" {
-		return nil
-	}
-	list := s.unwrap(s.first(s.unwrap(s.first(body))))
-	if args := s.children(body); !s.is(list, parse.List) || len(args) != 2 || !s.is(s.unwrap(args[1]), parse.Name) {
-		return nil
-	}
-	return s.texts(list)
 }
 
 // madeBy returns the kind of what a function makes of a text, or "".

@@ -93,6 +93,7 @@ type machine struct {
 	effects     map[place]*effect
 	rounds      map[place]int             // how often loops over lists were gone round
 	large       map[unitNode][]int32      // the statements of large blocks
+	setBy       map[unitNode][]string     // the variables that functions set, as far as asked
 	uses        map[place]map[int32][]int // which of them use a read
 	touches     []int32
 	settings    []assigned
@@ -213,12 +214,13 @@ type exit struct {
 
 // scope holds the variables of a function.
 type scope struct {
-	vars  *variables
-	base  *variables // what they were in the first run, where a variable is unset
-	outer *scope
-	unit  *Unit
-	frame *frame // of the call whose variables they are, or nil
-	given bool   // it holds what a function is given that names no parameters
+	vars   *variables
+	base   *variables // what they were in the first run, where a variable is unset
+	outer  *scope
+	unit   *Unit
+	frame  *frame // of the call whose variables they are, or nil
+	given  bool   // it holds what a function is given that names no parameters
+	origin *scope // of which it is a copy for one of several ways, or it itself
 }
 
 // state is what holds at a point of a run.
@@ -238,7 +240,7 @@ func newScope(outer *scope, u *Unit) *scope {
 		scope
 		variables
 	}{scope: scope{outer: outer, unit: u}}
-	together.vars = &together.variables
+	together.vars, together.origin = &together.variables, &together.scope
 	return &together.scope
 }
 

@@ -98,7 +98,7 @@ func (m *machine) runOne(fn *Func, c *closure, n int32, arguments []argument, st
 	back := m.context
 	m.context = m.within(n)
 	fr := &frame{fn: fn, unit: fn.Unit, call: n, made: c.made, from: st, context: m.context, self: c.self, class: fn.class, of: c.of, arguments: arguments}
-	in := &state{scope: newScope(c.outer, fn.Unit), control: st.control, consults: st.consults}
+	in := &state{scope: newScope(m.live(c.outer, st), fn.Unit), control: st.control, consults: st.consults}
 	in.scope.frame = fr
 	m.frames = append(m.frames, fr)
 	exits, round := m.exits, m.round

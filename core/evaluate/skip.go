@@ -118,6 +118,20 @@ func (m *machine) sets(name string) {
 	}
 }
 
+// setsOuter notes that a variable of a function that has not ended is given a value by one
+// that it has called.
+func (m *machine) setsOuter(s *scope, name string) {
+	if m.focus != nil {
+		return
+	}
+	for i := len(m.frames) - 1; i > 0; i-- {
+		if from := m.frames[i].from; from != nil && from.scope.origin == s.origin {
+			m.settings = append(m.settings, assigned{int32(i - 1), name, true})
+			return
+		}
+	}
+}
+
 // statement runs a statement of a block, or takes over what it did before.
 func (m *machine) statement(s int32, st *state) Value {
 	key := place{m.context, s}

@@ -28,6 +28,25 @@ func (m *machine) lookup(name string, st *state) (v Value, out int, found bool) 
 	return nil, 0, false
 }
 
+// live returns a scope as it is on the way that is gone: where it is of a call that has not ended, that may have
+// come to where it is not known which of several ways is.
+func (m *machine) live(s *scope, st *state) *scope {
+	if s == nil {
+		return nil
+	}
+	for at := st.scope; at != nil; at = at.outer {
+		if at.origin == s.origin {
+			return at
+		}
+	}
+	for i := len(m.frames) - 1; i > 0; i-- {
+		if from := m.frames[i].from; from != nil && from.scope.origin == s.origin {
+			return from.scope
+		}
+	}
+	return s
+}
+
 // isRunningIn reports whether a scope is of a call that has not ended: what it was
 // given is known where it was called, also to functions within it.
 func (m *machine) isRunningIn(s *scope) bool {
@@ -226,6 +245,9 @@ func (m *machine) assignIn(scope *scope, name string, v Value, st *state, at int
 	if !local && scope == st.scope && m.isField(name) {
 		m.setField(name, v, st, at)
 		return
+	}
+	if scope != st.scope {
+		m.setsOuter(scope, name)
 	}
 	switch {
 	case scope == st.scope:

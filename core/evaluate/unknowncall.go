@@ -136,6 +136,7 @@ func (m *machine) unknownCall(n int32, name string, receiver Value, arguments []
 		return v
 	}
 	m.seek(n, name, arguments)
+	m.forgetSetBy(arguments, st)
 	m.mayFill(receiver)
 	for _, a := range arguments {
 		m.mayFill(a.value)

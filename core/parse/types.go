@@ -93,7 +93,7 @@ func (p *parser) skipType() {
 		case kind == syntax.String && !word:
 			p.at++
 			word = true
-		case text == "." || text == "::" || text == "|" || text == "&" || text == "->" || text == "=>" && word && p.typeArrow() || text == "?." || text == "\\":
+		case text == "." || text == "::" || text == "|" && !p.g.Bars || text == "&" || text == "->" || text == "=>" && word && p.typeArrow() || text == "?." || text == "\\":
 			p.at++
 			word = false
 		case text == "'" && p.kindAt(p.at+1) == syntax.Word: // a lifetime
