@@ -136,7 +136,7 @@ func facts(c changes.Change) string {
 
 // aspect says one thing that is said otherwise of a variable.
 func aspect(a changes.Aspect) string {
-	none := map[string]string{"fallback": "no fallback", "literals": "no literals"}[a.What]
+	none := map[string]string{"fallback": "no fallback", "literals": "no literals", "bounds": "any"}[a.What]
 	before, after := a.Before, a.After
 	if before == "" {
 		before = none

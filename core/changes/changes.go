@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"inzicht/core/bounds"
 	"inzicht/core/contract"
 	"inzicht/core/reads"
 	"inzicht/core/similarity"
@@ -44,7 +45,7 @@ type Change struct {
 // Aspect is one thing that is said otherwise of a variable. Values are masked
 // where they may be secret.
 type Aspect struct {
-	What          string // need, kind, literals or fallback
+	What          string // need, kind, bounds, literals or fallback
 	Before, After string
 }
 
@@ -122,6 +123,7 @@ func aspects(was, v *contract.Variable) (list []Aspect) {
 	secret := was.Secret || v.Secret
 	add("need", string(was.Need), string(v.Need))
 	add("kind", string(was.Kind), string(v.Kind))
+	add("bounds", bounds.Said(bounds.Narrow(was.Bounds)), bounds.Said(bounds.Narrow(v.Bounds)))
 	if !slices.Equal(was.Literals, v.Literals) {
 		add("literals", Shown(secret, was.Literals), Shown(secret, v.Literals))
 	}

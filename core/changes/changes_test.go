@@ -53,6 +53,8 @@ func TestBetween(t *testing.T) {
 			"changed GATE_KEY fallback:\"••••••\"→\"••••••\"\nchanged GATE_PORT need:optional→required kind:text→integer fallback:\"80\"→ !\n"},
 		{"a value that does not suit any more", "-- a.py --\n" + head + "os.environ['GATE_PORT']\n-- .env --\nGATE_PORT=many\n", "-- a.py --\n" + head + "int(os.environ['GATE_PORT'])\n-- .env --\nGATE_PORT=many\n",
 			"changed GATE_PORT kind:text→integer [undocumented GATE_PORT a.py] [ill-typed GATE_PORT local.env]\n"},
+		{"the numbers that it may be", "-- a.py --\n" + head + "n = int(os.environ['GATE_PORT'])\nassert n > 0\n-- .env --\nGATE_PORT=80\n", "-- a.py --\n" + head + "n = int(os.environ['GATE_PORT'])\nassert n > 1023\n-- .env --\nGATE_PORT=80\n",
+			"changed GATE_PORT bounds:of at least 1→of at least 1024 [undocumented GATE_PORT a.py] [ill-typed GATE_PORT local.env]\n"},
 		{"renamed", "-- a.py --\n" + head + "os.environ['GATE_URL']\nos.environ['LEVEL_PORT']\nos.environ.get('SPEED')\n", "-- a.py --\n" + head + "os.environ['GATE_URI']\nos.environ['LEVEL_HTTP_PORT']\nos.environ.get('WEIGHT')\n",
 			"new WEIGHT\nrenamed GATE_URL→GATE_URI !\nrenamed LEVEL_PORT→LEVEL_HTTP_PORT !\ngone SPEED\n"},
 		{"in another file, a like name is another", "-- a.py --\n" + head + "os.environ['GATE_URL']\n", "-- b.py --\n" + head + "os.environ['GATE_URI']\n", "new GATE_URI !\ngone GATE_URL\n"},
