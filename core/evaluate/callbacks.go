@@ -6,27 +6,36 @@ import (
 	"inzicht/core/parse"
 )
 
-// What a function sets that is given to something unknown, which may run it or not: list().forEach((x) => { found = x }).
+// What a function sets that is not run: what is given to something unknown, which may run it or not, list().forEach((x) =>
+// { found = x }), and what has nothing to do with the environment.
 
-// forgetSetBy forgets what variables hold that functions among some arguments set, but for what was read: it is judged
-// as it is where nothing is set.
+// forgetSetBy forgets what variables hold that functions among some arguments set.
 func (m *machine) forgetSetBy(arguments []argument, st *state) {
 	for _, a := range arguments {
-		if !a.value.isFunction() || a.value[0].fn.unit != m.unit() {
+		if a.value.isFunction() {
+			m.forgetSet(a.value[0].fn, st)
+		}
+	}
+}
+
+// forgetSet forgets what variables hold that a function sets which is not run, but for what was read: that is judged as it
+// is where nothing is set.
+func (m *machine) forgetSet(c *closure, st *state) {
+	if c.unit != m.unit() || c.outer == nil {
+		return
+	}
+	outer := m.live(c.outer, st)
+	for _, name := range m.setWithin(c.node) {
+		scope := outer.of(name)
+		old, known := scope.vars.get(name)
+		if !known || old.wasRead() || old.missing() != 0 || old.some(func(x alt) bool { return x.form == unknown }) {
 			continue
 		}
-		for _, name := range m.setWithin(a.value[0].fn.node) {
-			scope := st.scope.of(name)
-			old, known := scope.vars.get(name)
-			if !known || old.wasRead() || old.missing() != 0 || old.some(func(x alt) bool { return x.form == unknown }) {
-				continue
-			}
-			scope.vars.put(name, append(slices.Clone(old), anything(m.depth())))
-			if scope == st.scope {
-				m.sets(name)
-			} else {
-				m.setsOuter(scope, name)
-			}
+		scope.vars.put(name, append(slices.Clone(old), anything(m.depth())))
+		if scope == st.scope {
+			m.sets(name)
+		} else {
+			m.setsOuter(scope, name)
 		}
 	}
 }

@@ -121,6 +121,7 @@ func (m *machine) callee(n, callee int32, name string, receiver Value, arguments
 				fn, c = other, &closure{unit: c.unit, node: other.Node, outer: c.outer, self: c.self}
 			}
 			if !m.worth(fn, arguments, st) && !c.self.reads() && !c.of.readsLater() && !m.holdsRead(c) && !m.mayCheck(fn, c.self, arguments) {
+				m.forgetSet(c, st)
 				continue
 			}
 			m.lookInto(fn, c.self, arguments)
