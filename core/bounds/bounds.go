@@ -16,13 +16,13 @@ var sizes = map[string][]string{
 	"i16": {">= -32768", "<= 32767"}, "u16": {">= 0", "<= 65535"},
 	"i32": {">= -2147483648", "<= 2147483647"}, "u32": {">= 0", "<= 4294967295"},
 	"i64": nil, "u64": {">= 0"}, // nobody writes more
+	"positiveint": {"> 0"}, "positivefloat": {"> 0"}, "nonnegativeint": {">= 0"}, "nonnegativefloat": {">= 0"},
 }
 
-// others are further names of them, in small letters, and of types that other
-// libraries bound.
+// others are further names of them, in small letters.
 var others = map[string]string{
 	"int8": "i8", "int16": "i16", "int32": "i32", "int64": "i64", "uint8": "u8", "uint16": "u16", "uint32": "u32", "uint64": "u64",
-	"ushort": "u16", "ulong": "u64", "usize": "u64", "isize": "i64", "uint": "u64", "port": "u16",
+	"ushort": "u16", "ulong": "u64", "usize": "u64", "isize": "i64", "uint": "u64",
 }
 
 // OfType returns the bounds of the first type that a text names, if its name says
@@ -31,12 +31,6 @@ func OfType(text string) []string {
 	for name := range strings.FieldsFuncSeq(strings.ToLower(text), func(c rune) bool {
 		return c != '_' && (c < '0' || c > '9') && (c < 'a' || c > 'z')
 	}) {
-		switch {
-		case strings.HasPrefix(name, "positive"):
-			return []string{"> 0"}
-		case strings.HasPrefix(name, "nonnegative"):
-			return []string{">= 0"}
-		}
 		if is := sizes[name]; is != nil {
 			return is
 		}

@@ -8,7 +8,7 @@ import (
 func TestOfType(t *testing.T) {
 	for text, want := range map[string][]string{
 		"Option<u16>": {">= 0", "<= 65535"}, "int8": {">= -128", "<= 127"}, "*uint32": {">= 0", "<= 4294967295"},
-		"PositiveInt": {"> 0"}, "conint(ge=0)": nil, "NonNegativeInt | None": {">= 0"}, "string": nil, "int": nil,
+		"PositiveInt": {"> 0"}, "conint(ge=0)": nil, "NonNegativeInt | None": {">= 0"}, "string": nil, "int": nil, "PORT: number": nil, "POSITIVE_SHARE: number": nil,
 	} {
 		if have := OfType(text); !slices.Equal(have, want) {
 			t.Errorf("%s: %q, want %q", text, have, want)

@@ -161,6 +161,7 @@ func (d *description) typed(s *Source, n int32) {
 	case parse.Text:
 		text, _ := s.text(n)
 		d.ofType(text)
+		d.bounded(s, property{word: text}) // format: "port"
 	case parse.Name, parse.Member:
 		d.ofType(s.name(n))
 	case parse.Call:
