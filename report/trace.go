@@ -20,7 +20,7 @@ func textTrace(w io.Writer, p *Page) error {
 	t, width := p.Trace, p.Width
 	title := strong.Styled(Visible(t.Name))
 	if v := t.Variable; v != nil {
-		about := string(v.Need) + ", " + strings.TrimSuffix(shownKind(v.Secret, v.Kind, v.Literals)+" "+bounds.Said(bounds.Narrow(v.Bounds)), " ")
+		about := string(v.Need) + ", " + bounds.Behind(shownKind(v.Secret, v.Kind, v.Literals), bounds.Narrow(v.Bounds))
 		if v.Secret {
 			about += ", secret"
 		}

@@ -148,15 +148,22 @@ var words = map[string]string{">": "above", ">=": "of at least", "<": "below", "
 // Said returns bounds as people say them behind what they bound: from 1 to 9, of at
 // least 1, above 0 and below 1; "" where there are none.
 func Said(list []string) string {
+	if len(list) == 2 {
+		from, least := strings.CutPrefix(list[0], ">= ")
+		to, most := strings.CutPrefix(list[1], "<= ")
+		if least && most {
+			return "from " + from + " to " + to
+		}
+	}
 	var said []string
 	for _, bound := range list {
 		operator, number, _ := strings.Cut(bound, " ")
 		said = append(said, words[operator]+" "+number)
 	}
-	from, least := strings.CutPrefix(strings.Join(said[:min(1, len(said))], ""), words[">="]+" ")
-	to, most := strings.CutPrefix(strings.Join(said[min(1, len(said)):], ""), words["<="]+" ")
-	if least && most {
-		return "from " + from + " to " + to
-	}
 	return strings.Join(said, " and ")
+}
+
+// Behind returns what is bounded with its bounds behind it: integer from 1 to 9.
+func Behind(what string, list []string) string {
+	return strings.TrimSuffix(what+" "+Said(list), " ")
 }

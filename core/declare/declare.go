@@ -26,7 +26,7 @@ type Setting struct {
 	Instead  string
 	Computed bool // something stands in that is not known
 	Literals []string
-	Bounds   []string // between which numbers it must lie
+	Bounds   []string // between which numbers it must lie; of what is none, how long it must be, or how many
 	// Where are conditions without one of which it is not asked for, and Wanted those of which each makes it required.
 	Where, Wanted []Condition
 	// Of is the class that it is a field of: it is asked for where an object of that is made. Else Holder has what is

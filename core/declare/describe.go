@@ -483,8 +483,5 @@ func (d description) setting(name, access, need string, token int) Setting {
 	if need == Required || need == Expected {
 		d.fallback, d.computed = nil, false
 	}
-	if d.kind != "integer" && d.kind != "number" { // how long it must be, and how many
-		d.bounds = nil
-	}
 	return Setting{Token: token, Name: name, Access: access, Need: need, Kind: d.kind, Fallback: d.fallback, Computed: d.computed, Literals: d.literals, Bounds: d.bounds, Where: d.where, Wanted: d.wanted}
 }

@@ -85,7 +85,7 @@ func rowsOf(s *survey.Survey, component string) (rows [][]string) {
 
 // bounded says the kind of a variable, and between which numbers it lies.
 func bounded(v *contract.Variable) string {
-	return strings.TrimSuffix(string(v.Kind)+" "+bounds.Said(bounds.Narrow(v.Bounds)), " ")
+	return bounds.Behind(string(v.Kind), bounds.Narrow(v.Bounds))
 }
 
 // kindOf says the kind of a variable, and the literals of one that is none but

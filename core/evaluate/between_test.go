@@ -3,8 +3,6 @@ package evaluate_test
 import (
 	"strings"
 	"testing"
-
-	"inzicht/core/language"
 )
 
 // Between which numbers a program wants what it reads: with any other it ends for certain.
@@ -42,16 +40,8 @@ func TestBetween(t *testing.T) {
 		{"a.sh", "[ -n \"$GATE_M\" ] && [ \"$GATE_N\" -gt 9 ] && exit 1\n", ""},
 		{"a.sh", "if [ \"$GATE_N\" -gt 9 ]; then GATE_N=9; fi\n", ""},
 	} {
-		l, err := language.Of(c.file).Compiled()
-		if err != nil {
-			t.Fatal(err)
-		}
-		found := l.Analyse(c.file, []byte(c.src), nil).Reads
-		if l.Own != nil {
-			found, _ = l.Own([]byte(c.src))
-		}
 		have := "not read"
-		for _, r := range found {
+		for _, r := range readsIn(t, c.file, c.src) {
 			if r.Name == "N" || r.Name == "GATE_N" {
 				have = strings.Join(r.Bounds, ", ")
 				break

@@ -32,11 +32,7 @@ func (m *machine) forgetSet(c *closure, st *state) {
 			continue
 		}
 		scope.vars.put(name, append(slices.Clone(old), anything(m.depth())))
-		if scope == st.scope {
-			m.sets(name)
-		} else {
-			m.setsOuter(scope, name)
-		}
+		m.setsIn(scope, name, st)
 	}
 }
 

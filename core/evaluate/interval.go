@@ -4,7 +4,7 @@ import "inzicht/core/parse"
 
 // Whether a number lies between two others: port in 1..65535, (1..9).cover?(n), n.between?(1, 9), 1 <= n <= 9.
 
-// interval is a range as it is written; a node is 0 where nothing bounds it there.
+// interval is a range as it is written.
 type interval struct {
 	from, to int32
 	below    bool // the last number is not in it

@@ -118,17 +118,13 @@ func (m *machine) sets(name string) {
 	}
 }
 
-// setsOuter notes that a variable of a function that has not ended is given a value by one
-// that it has called.
-func (m *machine) setsOuter(s *scope, name string) {
-	if m.focus != nil {
-		return
-	}
-	for i := len(m.frames) - 1; i > 0; i-- {
-		if from := m.frames[i].from; from != nil && from.scope.origin == s.origin {
-			m.settings = append(m.settings, assigned{int32(i - 1), name, true})
-			return
-		}
+// setsIn notes that a variable of a scope is given a value: of the function at hand, or of one that has not ended and has
+// called it.
+func (m *machine) setsIn(s *scope, name string, st *state) {
+	if s == st.scope {
+		m.sets(name)
+	} else if called := m.calledFrom(s); called > 0 && m.focus == nil {
+		m.settings = append(m.settings, assigned{int32(called - 1), name, true})
 	}
 }
 

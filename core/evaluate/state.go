@@ -39,12 +39,20 @@ func (m *machine) live(s *scope, st *state) *scope {
 			return at
 		}
 	}
-	for i := len(m.frames) - 1; i > 0; i-- {
-		if from := m.frames[i].from; from != nil && from.scope.origin == s.origin {
-			return from.scope
-		}
+	if called := m.calledFrom(s); called > 0 {
+		return m.frames[called].from.scope
 	}
 	return s
+}
+
+// calledFrom returns the frame of the function that is called by the one whose scope it is, or 0.
+func (m *machine) calledFrom(s *scope) int {
+	for i := len(m.frames) - 1; i > 0; i-- {
+		if from := m.frames[i].from; from != nil && from.scope.origin == s.origin {
+			return i
+		}
+	}
+	return 0
 }
 
 // isRunningIn reports whether a scope is of a call that has not ended: what it was
@@ -246,12 +254,9 @@ func (m *machine) assignIn(scope *scope, name string, v Value, st *state, at int
 		m.setField(name, v, st, at)
 		return
 	}
-	if scope != st.scope {
-		m.setsOuter(scope, name)
-	}
+	m.setsIn(scope, name, st)
 	switch {
 	case scope == st.scope:
-		m.sets(name)
 	case m.isCertain(scope, st):
 	case m.entry >= 0 && m.isOnlyWay(st) && m.entries[m.entry].fn != nil:
 		m.overwrite(scope, name)

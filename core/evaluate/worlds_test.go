@@ -7,6 +7,7 @@ import (
 
 	"inzicht/core/evaluate"
 	"inzicht/core/language"
+	"inzicht/core/reads"
 )
 
 // For which values of a variable that decides others are read, in every language: where it says disk, or none.
@@ -64,20 +65,26 @@ func holdWhen(t *testing.T, list []whenCase) {
 // whenRead says for which values of which others each variable of a file is read.
 func whenRead(t *testing.T, file, src string) (said string) {
 	t.Helper()
-	l, err := language.Of(file).Compiled()
-	if err != nil {
-		t.Fatal(err)
-	}
-	result := l.Analyse(file, []byte(src), nil)
-	if l.Own != nil {
-		result.Reads, _ = l.Own([]byte(src))
-	}
-	for _, r := range result.Reads {
+	for _, r := range readsIn(t, file, src) {
 		for _, w := range r.When {
 			said += fmt.Sprintf("%s: %s; ", r.Name, valuesOf(w))
 		}
 	}
 	return strings.TrimSuffix(said, "; ")
+}
+
+// readsIn returns the reads of a file, by whatever reads its language.
+func readsIn(t *testing.T, file, src string) []reads.Read {
+	t.Helper()
+	l, err := language.Of(file).Compiled()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if l.Own == nil {
+		return l.Analyse(file, []byte(src), nil).Reads
+	}
+	list, _ := l.Own([]byte(src))
+	return list
 }
 
 // valuesOf returns for which values it is: disk, not s3, or none.

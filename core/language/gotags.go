@@ -231,9 +231,7 @@ func (w *taggedStructs) field(at, last int, tag reflect.StructTag, prefix string
 			continue
 		}
 		s := declare.Setting{Token: last, Of: w.root, Field: w.path + w.file.Text(at), Access: key + " tag", Kind: string(goKind(w.file, last-1)), Need: goNeed(w.file, last-1)}
-		if s.Kind == "integer" || s.Kind == "number" {
-			s.Bounds = bounds.Both(bounds.OfType(w.file.Text(last-1)), boundsOfTag(tag))
-		}
+		s.Bounds = bounds.Both(bounds.OfType(w.file.Text(last-1)), boundsOfTag(tag))
 		if w.required {
 			s.Need = declare.Required
 		} else if key == "arg" { // an option of a command

@@ -248,6 +248,9 @@ func (a *analysis) setting(s declare.Setting) {
 	if r.Kind == "" {
 		r.Kind = Text
 	}
+	if r.Kind != Integer && r.Kind != Number {
+		r.Bounds = nil
+	}
 	if r.Kind == URL { // what checks an address wants it whole
 		r.Form = AbsoluteURL
 	}

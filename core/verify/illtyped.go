@@ -62,9 +62,7 @@ var kindHints = map[reads.Kind]string{
 }
 
 // wanted says what a value must be for a read: an integer from 1 to 9.
-func wanted(r reads.Read) string {
-	return strings.TrimSuffix(article(r.Kind)+" "+bounds.Said(r.Bounds), " ")
-}
+func wanted(r reads.Read) string { return bounds.Behind(article(r.Kind), r.Bounds) }
 
 func article(kind reads.Kind) string {
 	switch kind {
